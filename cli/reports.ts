@@ -1,0 +1,85 @@
+import type { JobFile } from '../core/file/jobFile';
+import { planContext } from '../core/plan/context';
+import { predictOption, type Prediction } from '../core/plan/predict';
+import { chosenOption } from '../core/plan/schema';
+import { knownLine } from '../core/readings/line';
+import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/verdict';
+
+/** One spot of `predict --json`. Null where there is no link. */
+function spotRow(p: Prediction) {
+  return {
+    spotId: p.spotId,
+    number: p.number,
+    name: p.name,
+    band: p.band,
+    unitId: p.unitId,
+    rssiDbm: p.rssiDbm,
+    phyMbps: p.phyMbps,
+    downMbps: p.downMbps,
+    upMbps: p.upMbps,
+    downRangeMbps: p.downRangeMbps,
+    upRangeMbps: p.upRangeMbps,
+    latencyMs: p.latencyMs,
+    needDownMbps: p.need.downMbps,
+    needUpMbps: p.need.upMbps,
+    decidedBy: p.decidedBy,
+    verdict: p.verdict,
+    heldBackBy: p.heldBackBy,
+  };
+}
+
+export interface PredictReport {
+  job: string;
+  option: string;
+  spots: ReturnType<typeof spotRow>[];
+}
+
+/** Prediction of the named option (name or id), else the chosen one, else today's network. */
+export function predictReport(
+  job: JobFile,
+  optionName: string | undefined,
+): { ok: true; report: PredictReport } | { ok: false; message: string } {
+  const all = [job.plan.today, ...job.plan.options];
+  const option = optionName
+    ? all.find((o) => o.id === optionName || o.name === optionName)
+    : (chosenOption(job.plan) ?? job.plan.today);
+  if (!option)
+    return { ok: false, message: `there is no option "${optionName}"; there are ${all.map((o) => o.name).join(', ')}` };
+  const context = planContext(job, knownLine(job.brief, job.evidence));
+  return { ok: true, report: { job: job.name, option: option.name, spots: predictOption(context, option).map(spotRow) } };
+}
+
+function phaseRow(p: PhaseResult | null) {
+  return p && { downMbps: p.downMbps, upMbps: p.upMbps, latencyMs: p.latencyMs, runs: p.runs };
+}
+
+function verdictRow(v: SpotVerdict) {
+  return {
+    spotId: v.spotId,
+    number: v.number,
+    name: v.name,
+    before: phaseRow(v.before),
+    after: phaseRow(v.after),
+    decidedBy: v.decidedBy,
+    verdict: v.verdict,
+    gone: v.gone,
+    missing: v.missing,
+  };
+}
+
+export interface VerifyReport {
+  job: string;
+  deadBefore: number;
+  gone: number;
+  spots: ReturnType<typeof verdictRow>[];
+}
+
+export function verifyReport(job: JobFile): VerifyReport {
+  const verdicts = verdictsOf(job.site, job.evidence);
+  return {
+    job: job.name,
+    deadBefore: verdicts.filter((v) => v.wasDead).length,
+    gone: verdicts.filter((v) => v.gone).length,
+    spots: verdicts.map(verdictRow),
+  };
+}

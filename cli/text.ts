@@ -1,0 +1,37 @@
+import type { PredictReport, VerifyReport } from './reports';
+
+/** Rows as aligned columns. */
+function table(rows: string[][]): string {
+  const widths = rows[0]!.map((_, i) => Math.max(...rows.map((r) => r[i]!.length)));
+  return rows.map((r) => r.map((cell, i) => cell.padEnd(widths[i]!)).join('  ').trimEnd()).join('\n');
+}
+
+const speed = (mbps: number) => (mbps < 10 ? mbps.toFixed(1) : mbps.toFixed(0));
+
+export function predictLines(report: PredictReport): string {
+  const rows = report.spots.map((s) => [
+    String(s.number),
+    s.name,
+    s.band ? `${s.band} GHz` : '–',
+    s.rssiDbm === null ? '–' : `${s.rssiDbm.toFixed(0)} dBm`,
+    `${speed(s.downMbps)} (${speed(s.downRangeMbps[0])}–${speed(s.downRangeMbps[1])}) of ${speed(s.needDownMbps)}`,
+    `${speed(s.upMbps)} (${speed(s.upRangeMbps[0])}–${speed(s.upRangeMbps[1])}) of ${speed(s.needUpMbps)}`,
+    s.verdict,
+    s.heldBackBy,
+  ]);
+  return `${report.job} · ${report.option} (estimates)\n${table([['no', 'spot', 'band', 'level', 'down Mb/s', 'up Mb/s', 'verdict', 'held back by'], ...rows])}`;
+}
+
+export function verifyLines(report: VerifyReport): string {
+  const phase = (p: { downMbps: number; upMbps: number; runs: number } | null) =>
+    p ? `${speed(p.downMbps)}/${speed(p.upMbps)} Mb/s, ${p.runs} runs` : 'not read';
+  const rows = report.spots.map((s) => [
+    String(s.number),
+    s.name,
+    phase(s.before),
+    phase(s.after),
+    s.gone ? 'gone' : (s.verdict ?? 'unknown'),
+    s.missing.length > 0 ? `missing: ${s.missing.join('; ')}` : '',
+  ]);
+  return `${report.job}: ${report.gone} of ${report.deadBefore} dead spots gone\n${table([['no', 'spot', 'before', 'after', 'verdict', ''], ...rows])}`;
+}

@@ -1,0 +1,80 @@
+/** One length of the pipe between the line and a device. */
+export interface Part {
+  kind: 'line' | 'port' | 'feed' | 'air' | 'lead' | 'device';
+  label: string;
+  downMbps: number;
+  upMbps: number;
+  /** Idle round trip this part adds, ms. */
+  latencyMs: number;
+  /** Parts with the same medium share its airtime or wiring: 1/R = Σ 1/R_i. Null shares with nothing. */
+  mediumId: string | null;
+  /** Whether it is an estimate or was measured. */
+  measured: boolean;
+  /** The unit at the far end of a feed, or the serving unit of the air. */
+  unitId: string | null;
+  /** Why it gives what it gives, in words. */
+  because: string;
+}
+
+export interface ChainResult {
+  downMbps: number;
+  upMbps: number;
+  latencyMs: number;
+  /** Index of the part that holds the chain back, by direction. */
+  narrowestDown: number;
+  narrowestUp: number;
+  /** What the chain would give if that part were no limit, Mb/s. */
+  nextDownMbps: number;
+  nextUpMbps: number;
+}
+
+type Direction = 'downMbps' | 'upMbps';
+
+function throughput(parts: readonly Part[], direction: Direction, without = -1): { mbps: number; at: number } {
+  const shared = new Map<string, { inverse: number; worst: number; count: number }>();
+  let mbps = Infinity;
+  let at = 0;
+  parts.forEach((part, i) => {
+    if (i === without) return;
+    const rate = part[direction];
+    if (part.mediumId !== null) {
+      const group = shared.get(part.mediumId) ?? { inverse: 0, worst: i, count: 0 };
+      group.inverse += rate > 0 ? 1 / rate : Infinity;
+      group.count++;
+      if (rate < parts[group.worst]![direction]) group.worst = i;
+      shared.set(part.mediumId, group);
+    } else if (rate < mbps) {
+      mbps = rate;
+      at = i;
+    }
+  });
+  for (const group of shared.values()) {
+    const rate = group.inverse === Infinity ? 0 : 1 / group.inverse;
+    if (rate < mbps) {
+      mbps = rate;
+      at = group.worst;
+    }
+  }
+  return { mbps: mbps === Infinity ? 0 : mbps, at };
+}
+
+/**
+ * End to end = the smallest of all parts; parts on one shared medium give together 1 / Σ 1/R_i. Latency adds up.
+ * An empty chain carries nothing. Source: docs/model.md "Chain".
+ */
+export function chainOf(parts: readonly Part[]): ChainResult {
+  const down = throughput(parts, 'downMbps');
+  const up = throughput(parts, 'upMbps');
+  return {
+    downMbps: down.mbps,
+    upMbps: up.mbps,
+    latencyMs: parts.reduce((sum, p) => sum + p.latencyMs, 0),
+    narrowestDown: down.at,
+    narrowestUp: up.at,
+    nextDownMbps: throughput(parts, 'downMbps', down.at).mbps,
+    nextUpMbps: throughput(parts, 'upMbps', up.at).mbps,
+  };
+}
+
+/** Idle round trip a hop adds, ms (estimates). */
+export const HOP_LATENCY_MS = { wireless: 2, powerline: 3, coax: 3.5, ethernet: 0.1 } as const;

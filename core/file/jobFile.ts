@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { site } from '../site/schema';
+import { plan } from '../plan/schema';
+import { brief } from '../plan/brief';
+import { evidence } from '../readings/schema';
+
+/** Version written today. Older files are lifted by core/file/migrate.ts; newer ones are refused. */
+export const JOB_FILE_VERSION = 1;
+
+/** The whole job as one document: current site, brief and options, and all evidence. Secrets are never part of it. */
+export const jobFile = z.strictObject({
+  format: z.literal('nestle-job'),
+  version: z.literal(JOB_FILE_VERSION),
+  name: z.string().trim().min(1, 'a job needs a name').max(120),
+  brief,
+  site,
+  plan,
+  evidence,
+});
+export type JobFile = z.infer<typeof jobFile>;
+
+function sortKeys(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sortKeys);
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0))
+      .map(([k, v]) => [k, sortKeys(v)]),
+  );
+}
+
+/** A job file as text: keys sorted, no time of export, so that the same job gives the same file. */
+export function writeJobFile(job: JobFile): string {
+  return `${JSON.stringify(sortKeys(job), null, 2)}\n`;
+}

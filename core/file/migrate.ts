@@ -1,0 +1,29 @@
+import { JOB_FILE_VERSION } from './jobFile';
+
+type Json = Record<string, unknown>;
+
+/** Lifts a file from the version of its key to the next. The first version needs none yet. */
+const LIFTS: Record<number, (file: Json) => Json> = {};
+
+/** Lifts a parsed job file of any earlier version to today's; says what is wrong where that cannot be done. */
+export function liftJobFile(raw: unknown): { ok: true; file: unknown } | { ok: false; message: string } {
+  if (raw === null || typeof raw !== 'object' || Array.isArray(raw))
+    return { ok: false, message: 'The file is not a job: it must hold one object. Export a job and compare.' };
+  let file = raw as Json;
+  if (file.format !== 'nestle-job')
+    return { ok: false, message: 'format: this is not a Nestle job file ("format" must be "nestle-job").' };
+  const stated = file.version;
+  if (typeof stated !== 'number' || !Number.isInteger(stated) || stated < 1)
+    return { ok: false, message: 'version: must be a whole number from 1.' };
+  let version = stated;
+  if (version > JOB_FILE_VERSION)
+    return {
+      ok: false,
+      message: `version: the file is of version ${version}, this Nestle reads up to ${JOB_FILE_VERSION}. Update Nestle.`,
+    };
+  while (version < JOB_FILE_VERSION) {
+    file = { ...LIFTS[version]!(file), version: version + 1 };
+    version++;
+  }
+  return { ok: true, file };
+}

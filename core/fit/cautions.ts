@@ -1,0 +1,25 @@
+/** Cautions that stand beside the step that raises them. Local code and licensed trades come first, every time. */
+export const CAUTIONS = {
+  phoneAlarm:
+    'Telephone, emergency calls or an alarm on the old router? Agree on it before anything is unplugged, and test it afterwards.',
+  updating: 'Leave a unit that is updating alone: pressing its join button now starts everything over.',
+  drilling:
+    'Find pipes, cables and wall or floor heating before drilling. Older plaster, tiles and boards can contain asbestos, old paint lead: mask and eye protection, and stop when in doubt. Seal fire-stopped walls again.',
+  consent: 'Party wall, listed building or rented home: have the consent in writing before the first hole.',
+  mains:
+    'Mains: switch the circuit off at the breaker and prove it dead before touching an outlet. New outlets and circuits are for a licensed electrician where local rules say so.',
+  strip: 'Straight into the wall, never through a surge strip, and never one strip behind another.',
+  copperBetween:
+    'Copper between buildings: different earths and lightning. Fibre is the default; otherwise outdoor cable, surge protection at both ends and bonding as the local code asks, by someone licensed.',
+  buried: 'Buried or in a duct: depth and duct as the local code asks, and call before digging.',
+  fibre: 'Fibre: never look into an end. Collect the shards.',
+  ladder: 'Ladder: a second person, no work in wind or rain, keep clear of overhead lines.',
+  outdoorCable:
+    'Outdoor cable: UV-rated, drip loop, sealed entry; its sheath may usually run indoors only a short way. Keep low-voltage cable away from mains.',
+  poe: 'Power over Ethernet: check the class and the budget. Passive injectors are no standard and can destroy equipment.',
+  coaxKey: 'Where coax is shared with neighbours: set a privacy key on the adapters.',
+  powerlineKey: 'Powerline can pass the meter: pair the adapters with a private key.',
+  radio: 'Set the country before the radio is on; some 5 and 6 GHz channels are indoors only. Check your country’s rules.',
+  keys: 'Names and keys are the customer’s secrets: write them where only they can read them.',
+} as const;
+export type CautionId = keyof typeof CAUTIONS;

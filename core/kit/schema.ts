@@ -1,0 +1,50 @@
+import { z } from 'zod';
+import { id, label } from '../site/schema';
+import { bandId } from '../radio/bands';
+import { standardId } from '../radio/rates';
+
+export const feedKind = z.enum(['line', 'ethernet', 'fibre', 'coax', 'powerline', 'bridge', 'wireless']);
+export type FeedKind = z.infer<typeof feedKind>;
+
+/** How a unit is drawn and handled. */
+export const kitKind = z.enum(['router', 'node', 'extender', 'outdoor', 'powerline', 'coax']);
+export type KitKind = z.infer<typeof kitKind>;
+
+export const kitRadio = z.strictObject({
+  band: bandId,
+  standard: standardId,
+  streams: z.number().int().min(1).max(8),
+  maxWidthMhz: z.union([z.literal(20), z.literal(40), z.literal(80), z.literal(160), z.literal(320)]),
+  eirpDbm: z.number().min(0).max(36),
+  /** `access` serves devices (and backhaul where there is no own radio); `backhaul` carries only the feed. */
+  role: z.enum(['access', 'backhaul']),
+});
+export type KitRadio = z.infer<typeof kitRadio>;
+
+export const poeType = z.enum(['af', 'at', 'bt3', 'bt4']);
+export type PoeType = z.infer<typeof poeType>;
+
+export const kitItem = z.strictObject({
+  id,
+  kind: kitKind,
+  label,
+  about: z.string().max(300),
+  radios: z.array(kitRadio).max(6),
+  antenna: z.enum(['inner', 'rods', 'ceiling', 'directional']),
+  feeds: z.array(feedKind).min(1),
+  portMbps: z.number().min(10).max(10_000),
+  /** Units that mesh together share a family; null mixes with anything. */
+  family: z.string().max(40).nullable(),
+  poe: poeType.nullable(),
+  outdoor: z.boolean(),
+  /** Number printed on a powerline box, Mb/s. */
+  powerlineBoxMbps: z.number().min(50).max(5000).nullable(),
+  moca: z.enum(['1.1', '2.0', '2.0b', '2.5']).nullable(),
+  /** Price of the unit, or of the pair where it comes as one, in minor units of the job's currency. */
+  costMinor: z.number().int().min(0).max(100_000_00),
+  /** Hands-on time to join and place it, min. */
+  handsMin: z.number().min(0).max(600),
+  /** Time it updates or boots by itself, min. */
+  waitMin: z.number().min(0).max(600),
+});
+export type KitItem = z.infer<typeof kitItem>;

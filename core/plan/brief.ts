@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import { regionId } from '../radio/regions';
+
+export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
+
+/** The schools of the job: practitioners disagree, the job decides. */
+export const policies = z.strictObject({
+  feed: z.enum(['wireFirst', 'wirelessFirst', 'noDrilling', 'spendLeast']),
+  names: z.enum(['one', 'two']),
+  placing: z.enum(['halfway', 'asNear']),
+  joining: z.enum(['bench', 'inPlace']),
+  families: z.enum(['one', 'mixed']),
+});
+export type Policies = z.infer<typeof policies>;
+
+export const brief = z.strictObject({
+  customer: z.string().max(120),
+  address: z.string().max(200),
+  line: z.strictObject({
+    kind: lineKind,
+    downMbps: z.number().positive('the line has some speed').max(10_000),
+    upMbps: z.number().positive('the line has some speed').max(10_000),
+    /** Round trip of the idle line and what it rises by when both directions are full, ms; null is not known. */
+    idleMs: z.number().min(0).max(2000).nullable(),
+    riseMs: z.number().min(0).max(5000).nullable(),
+  }),
+  region: regionId,
+  currency: z.string().regex(/^[A-Z]{3}$/, 'a currency has three letters, such as EUR'),
+  lengthUnit: z.enum(['metres', 'feet']),
+  allowed: z.strictObject({
+    drilling: z.boolean(),
+    rented: z.boolean(),
+    listed: z.boolean(),
+    reuseOldGear: z.boolean(),
+    budgetMinor: z.number().int().min(0).max(100_000_00).nullable(),
+    note: z.string().max(2000),
+  }),
+  oldRouter: z.strictObject({ telephone: z.boolean(), alarm: z.boolean() }),
+  complaints: z.array(z.strictObject({ id: z.string().min(1).max(64), words: z.string().max(400) })).max(40),
+  policies,
+  labourMinorPerHour: z.number().int().min(0).max(1_000_00),
+});
+export type Brief = z.infer<typeof brief>;
+
+export function emptyBrief(): Brief {
+  return {
+    customer: '',
+    address: '',
+    line: { kind: 'fibre', downMbps: 100, upMbps: 20, idleMs: null, riseMs: null },
+    region: 'europe',
+    currency: 'EUR',
+    lengthUnit: 'metres',
+    allowed: {
+      drilling: true,
+      rented: false,
+      listed: false,
+      reuseOldGear: true,
+      budgetMinor: null,
+      note: '',
+    },
+    oldRouter: { telephone: false, alarm: false },
+    complaints: [],
+    policies: { feed: 'wireFirst', names: 'one', placing: 'asNear', joining: 'bench', families: 'one' },
+    labourMinorPerHour: 55_00,
+  };
+}
+
+/** Idle round trip of a line of a kind, ms, and its rise under load where nobody measured (estimates). */
+export const LINE_LATENCY_MS: Record<Brief['line']['kind'], { idleMs: number; riseMs: number }> = {
+  fibre: { idleMs: 8, riseMs: 50 },
+  cable: { idleMs: 15, riseMs: 60 },
+  dsl: { idleMs: 22, riseMs: 60 },
+  fixedWireless: { idleMs: 35, riseMs: 80 },
+};

@@ -1,0 +1,76 @@
+import { priorBeliefs, type Beliefs } from '../radio/beliefs';
+import { buildScene, type Scene } from '../radio/scene';
+import type { Spot3 } from '../radio/crossings';
+import { levelOf } from '../site/levels';
+import type { Place, Site } from '../site/schema';
+import { kitById } from '../kit/catalogue';
+import type { KitItem } from '../kit/schema';
+import { LINE_LATENCY_MS, type Brief } from './brief';
+import type { Plan, Unit } from './schema';
+
+/** The line as it is known: by contract, or by the wired test at the gateway. */
+export interface LineState {
+  downMbps: number;
+  upMbps: number;
+  idleMs: number;
+  riseMs: number;
+  measured: boolean;
+}
+
+/** Everything an evaluation needs beside the option itself. */
+export interface PlanContext {
+  site: Site;
+  brief: Brief;
+  ownKit: readonly KitItem[];
+  scene: Scene;
+  beliefs: Beliefs;
+  line: LineState;
+}
+
+/** The line from the brief, with estimates of its latency by kind where nobody measured. */
+export function lineOfBrief(brief: Brief): LineState {
+  const typical = LINE_LATENCY_MS[brief.line.kind];
+  return {
+    downMbps: brief.line.downMbps,
+    upMbps: brief.line.upMbps,
+    idleMs: brief.line.idleMs ?? typical.idleMs,
+    riseMs: brief.line.riseMs ?? typical.riseMs,
+    measured: false,
+  };
+}
+
+/** Context of a job. `line` and `beliefs` come from readings where there are any. */
+export function planContext(
+  job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'> },
+  line: LineState = lineOfBrief(job.brief),
+  beliefs?: Beliefs,
+): PlanContext {
+  const scene = buildScene(job.site);
+  return {
+    site: job.site,
+    brief: job.brief,
+    ownKit: job.plan.ownKit,
+    scene,
+    beliefs: beliefs ?? priorBeliefs(scene),
+    line,
+  };
+}
+
+/** A place as a point in the plot's three dimensions. */
+export function pointOf(site: Site, place: Place): Spot3 {
+  return { x: place.xM, y: place.yM, z: levelOf(site, place) };
+}
+
+/** The kit item of a unit. A unit of unknown kit is refused by the job check; here it is a bug. */
+export function kitOf(context: Pick<PlanContext, 'ownKit'>, unit: Unit): KitItem {
+  const kit = kitById(unit.kitId, context.ownKit);
+  if (!kit) throw new Error(`unit ${unit.id} has unknown kit ${unit.kitId}`);
+  return kit;
+}
+
+/** A length as people of this job write it. */
+export function lengthText(brief: Pick<Brief, 'lengthUnit'>, metres: number): string {
+  if (brief.lengthUnit === 'metres') return `${metres.toFixed(metres < 10 ? 1 : 0)} m`;
+  const inches = Math.round(metres / 0.0254);
+  return `${Math.floor(inches / 12)}′ ${inches % 12}″`;
+}

@@ -1,0 +1,44 @@
+import type { Option, Unit } from './schema';
+
+export type FeedPath = { ok: true; units: Unit[] } | { ok: false; reason: string };
+
+/** Units from the gateway to one unit, in that order; a reason where they do not reach it. */
+export function feedPath(option: Option, unitId: string): FeedPath {
+  const path: Unit[] = [];
+  for (let at: string | null = unitId; at !== null; ) {
+    const unit: Unit | undefined = option.units.find((u) => u.id === at);
+    if (!unit) {
+      const last = path[0];
+      return { ok: false, reason: `${last ? `Unit ${last.letter}` : 'The unit'} is fed from a unit that is not there.` };
+    }
+    if (path.includes(unit))
+      return {
+        ok: false,
+        reason: `The feeds run in a circle: ${[unit, ...path.slice(0, path.indexOf(unit) + 1)].map((u) => u.letter).join(' → ')}.`,
+      };
+    path.unshift(unit);
+    at = unit.feed.parentId;
+  }
+  const head = path[0]!;
+  if (head.feed.kind !== 'line') return { ok: false, reason: `Unit ${head.letter} is fed from nothing.` };
+  return { ok: true, units: path };
+}
+
+/** The unit on the line, if there is one. */
+export function gatewayOf(option: Option): Unit | null {
+  return option.units.find((u) => u.feed.kind === 'line') ?? null;
+}
+
+/** Everything fed through a unit, itself included. */
+export function fedThrough(option: Option, unitId: string): Set<string> {
+  const out = new Set([unitId]);
+  for (let grew = true; grew; ) {
+    grew = false;
+    for (const u of option.units)
+      if (u.feed.parentId && out.has(u.feed.parentId) && !out.has(u.id)) {
+        out.add(u.id);
+        grew = true;
+      }
+  }
+  return out;
+}

@@ -1,0 +1,61 @@
+import { buildingAt } from '../site/levels';
+import { kitOf, type PlanContext } from './context';
+import { feedPath } from './graph';
+import { hopOf } from './hop';
+import type { Option, Unit } from './schema';
+
+export interface RuleNotice {
+  unitId: string | null;
+  /** `stop` cannot work or may not be done; `care` wants a second look. */
+  weight: 'stop' | 'care';
+  words: string;
+}
+
+/** Most units in one mesh that installers plan without worry. */
+export const MESH_LIMIT = 5;
+
+function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNotice[] {
+  const out: RuleNotice[] = [];
+  const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
+  const { feed } = unit;
+  const parent = option.units.find((u) => u.id === feed.parentId);
+  const path = feedPath(option, unit.id);
+  if (!path.ok) say('stop', path.reason);
+  const hop = hopOf(context, option, unit);
+  if (hop && hop.at(0).downMbps === 0) say('stop', `${unit.letter}: ${hop.at(0).because}`);
+  if (!parent) return out;
+  const from = buildingAt(context.site, parent.place.xM, parent.place.yM);
+  const to = buildingAt(context.site, unit.place.xM, unit.place.yM);
+  if (feed.kind === 'ethernet' && from?.id !== to?.id)
+    say('care', `${unit.letter} is fed by copper from one building to another: take fibre, or surge protection at both ends by someone licensed.`);
+  const { allowed } = context.brief;
+  if ((feed.kind === 'ethernet' || feed.kind === 'fibre') && !allowed.drilling && hop && (hop.lengthM ?? 0) > 5)
+    say('stop', `${unit.letter} needs a cable run, and the brief allows no drilling: choose air, powerline or coax, or ask.`);
+  return out;
+}
+
+/** What a practitioner would object to in an option, the gravest first. */
+export function ruleNotices(context: PlanContext, option: Option): RuleNotice[] {
+  const out: RuleNotice[] = option.units.flatMap((u) => feedNotices(context, option, u));
+  const families = new Set<string>();
+  let mesh = 0;
+  for (const unit of option.units) {
+    const kit = kitOf(context, unit);
+    if (kit.family) {
+      families.add(kit.family);
+      mesh++;
+    }
+    const open = unit.place.storeyId === null;
+    if (open && !kit.outdoor)
+      out.push({ unitId: unit.id, weight: 'stop', words: `${unit.letter} is an indoor unit in the open: take an outdoor one or bring it inside.` });
+    if (kit.poe)
+      out.push({ unitId: unit.id, weight: 'care', words: `${unit.letter} is powered over its cable: check class and budget of the switch.` });
+  }
+  if (option.units.length > 0 && !option.units.some((u) => u.feed.kind === 'line'))
+    out.push({ unitId: null, weight: 'stop', words: 'No unit is on the line: feed one of them from it.' });
+  if (mesh > MESH_LIMIT)
+    out.push({ unitId: null, weight: 'care', words: `${mesh} units in one mesh; at most ${MESH_LIMIT} are planned without worry.` });
+  if (context.brief.policies.families === 'one' && families.size > 1)
+    out.push({ unitId: null, weight: 'care', words: 'The job wants one family, the plan mixes two.' });
+  return out.sort((a, b) => Number(b.weight === 'stop') - Number(a.weight === 'stop'));
+}

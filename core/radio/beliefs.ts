@@ -1,0 +1,72 @@
+import { BAND_INDEX, SHADOWING_DB, type Band } from './bands';
+import type { Crossings } from './crossings';
+import { lossSigmaDb } from './materials';
+import type { Scene } from './scene';
+import { weightedFloors, type LossCorrection } from './pathLoss';
+
+/**
+ * How a predicted level leans on each unknown: parameter name and coefficient. Parameters are
+ * `device:TYPE:BAND`, `unit:ID:BAND`, `loss:CONSTRUCTION` (dB) and `clutter` (dB/m).
+ */
+export type Features = ReadonlyMap<string, number>;
+
+/** Prior spreads: a device's offset, a unit's offset (dB) and clutter (dB/m). Estimates, docs/model.md "Range". */
+export const DEVICE_SIGMA_DB = 6;
+export const UNIT_SIGMA_DB = 2;
+export const CLUTTER_SIGMA_DB_PER_M = 0.1;
+
+/** z value of the 10th and 90th percentile of a normal distribution. */
+export const Z90 = 1.2815515655446004;
+
+/** What the job believes about the unknowns: before readings the priors, afterwards the posterior. */
+export interface Beliefs {
+  /** Mean shift of a level with these features, dB. */
+  shiftDb(features: Features): number;
+  /** Spread of such a level from what is unknown about the parameters, dB. */
+  sigmaDb(features: Features): number;
+  correction: LossCorrection | undefined;
+}
+
+/** Prior spread of one parameter. */
+export function priorSigma(parameter: string, scene: Scene): number {
+  if (parameter.startsWith('device:')) return DEVICE_SIGMA_DB;
+  if (parameter.startsWith('unit:')) return UNIT_SIGMA_DB;
+  if (parameter === 'clutter') return CLUTTER_SIGMA_DB_PER_M;
+  const name = parameter.slice('loss:'.length);
+  const c = scene.constructionNames.indexOf(name);
+  return c < 0 ? 2 : lossSigmaDb(name, scene.lossDb[c]!);
+}
+
+/** Features of a straight path (negative: a greater loss lowers the level). */
+export function pathFeatures(
+  scene: Scene,
+  c: Crossings,
+  band: Band,
+  correction: LossCorrection | undefined,
+): Map<string, number> {
+  const f = new Map<string, number>();
+  const add = (name: string, by: number) => f.set(name, (f.get(name) ?? 0) + by);
+  for (const w of c.walls) add(`loss:${scene.constructionNames[w]}`, -1);
+  for (const floor of weightedFloors(scene, c.floors, band, correction))
+    add(`loss:${scene.constructionNames[floor.construction]}`, -floor.weight);
+  if (c.indoorM > 0) add('clutter', -c.indoorM);
+  return f;
+}
+
+/** Beliefs before any reading: every parameter independent at its prior, mean 0. */
+export function priorBeliefs(scene: Scene): Beliefs {
+  return {
+    shiftDb: () => 0,
+    sigmaDb: (features) => {
+      let variance = 0;
+      for (const [name, by] of features) variance += (by * priorSigma(name, scene)) ** 2;
+      return Math.sqrt(variance);
+    },
+    correction: undefined,
+  };
+}
+
+/** Spread of a level including shadowing, dB. */
+export function levelSigmaDb(beliefs: Beliefs, features: Features, band: Band): number {
+  return Math.hypot(beliefs.sigmaDb(features), SHADOWING_DB[BAND_INDEX[band]]);
+}

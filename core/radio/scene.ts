@@ -1,0 +1,165 @@
+import type { Point, Site } from '../site/schema';
+import { eavesLevelM } from '../site/levels';
+import type { PerBand } from './bands';
+import { constructionLossDb } from './materials';
+
+/** A door, window or gap in a barrier, as the stretch [s0, s1) of its length and the heights it spans. */
+export interface SceneOpening {
+  id: string;
+  s0: number;
+  s1: number;
+  sillM: number;
+  headM: number;
+  construction: number;
+}
+
+/** A wall as a vertical rectangle. */
+export interface Barrier {
+  id: string;
+  ax: number;
+  ay: number;
+  bx: number;
+  by: number;
+  baseM: number;
+  topM: number;
+  construction: number;
+  openings: SceneOpening[];
+}
+
+/** A floor or roof: a level inside an outline, less its holes. */
+export interface Slab {
+  id: string;
+  levelM: number;
+  outline: Float64Array;
+  holes: Float64Array[];
+  construction: number;
+}
+
+/** A box or prism that costs once when a line passes through it. */
+export interface Volume {
+  id: string;
+  outline: Float64Array;
+  baseM: number;
+  topM: number;
+  construction: number;
+}
+
+export interface Leaves {
+  outline: Float64Array;
+  topM: number;
+  inLeaf: boolean;
+}
+
+/** The site as the radio sees it: flat lists in plot coordinates, constructions by number. */
+export interface Scene {
+  constructionNames: string[];
+  lossDb: PerBand[];
+  barriers: Barrier[];
+  slabs: Slab[];
+  volumes: Volume[];
+  leaves: Leaves[];
+  /** Outlines inside which clutter counts: the lowest storey of each building. */
+  footprints: Float64Array[];
+  clutterDbPerM: number;
+}
+
+/** Clutter indoors, dB per metre of the way inside buildings (estimate). */
+export const CLUTTER_DB_PER_M = 0.3;
+
+const flat = (outline: readonly Point[]): Float64Array => Float64Array.from(outline.flatMap((p) => [p.xM, p.yM]));
+
+/** Compiles a site for propagation. Pure; walls of storeys that do not exist are left out (the site check names them). */
+export function buildScene(site: Site): Scene {
+  const constructionNames: string[] = [];
+  const lossDb: PerBand[] = [];
+  const numbers = new Map<string, number>();
+  const numberOf = (name: string): number => {
+    let n = numbers.get(name);
+    if (n === undefined) {
+      n = constructionNames.length;
+      numbers.set(name, n);
+      constructionNames.push(name);
+      lossDb.push(constructionLossDb(name, site.customConstructions));
+    }
+    return n;
+  };
+  const storeys = new Map(site.buildings.flatMap((b) => b.storeys.map((s) => [s.id, s] as const)));
+
+  const barriers: Barrier[] = [];
+  const barrierById = new Map<string, Barrier>();
+  for (const w of site.walls) {
+    const s = storeys.get(w.storeyId);
+    if (!s) continue;
+    const barrier: Barrier = {
+      id: w.id,
+      ax: w.a.xM,
+      ay: w.a.yM,
+      bx: w.b.xM,
+      by: w.b.yM,
+      baseM: s.floorLevelM,
+      topM: s.floorLevelM + (w.heightM ?? s.heightM),
+      construction: numberOf(w.construction),
+      openings: [],
+    };
+    barriers.push(barrier);
+    barrierById.set(w.id, barrier);
+  }
+  for (const o of site.openings) {
+    const barrier = barrierById.get(o.wallId);
+    if (!barrier) continue;
+    const lengthM = Math.hypot(barrier.bx - barrier.ax, barrier.by - barrier.ay);
+    barrier.openings.push({
+      id: o.id,
+      s0: Math.min(1, o.offsetM / lengthM),
+      s1: Math.min(1, (o.offsetM + o.widthM) / lengthM),
+      sillM: barrier.baseM + o.sillM,
+      headM: Math.min(barrier.topM, barrier.baseM + o.sillM + o.heightM),
+      construction: numberOf(o.construction),
+    });
+  }
+
+  const slabs: Slab[] = [];
+  const footprints: Float64Array[] = [];
+  for (const b of site.buildings) {
+    const byLevel = [...b.storeys].sort((p, q) => p.floorLevelM - q.floorLevelM);
+    footprints.push(flat(byLevel[0]!.outline));
+    for (const s of byLevel) {
+      if (s.floor === null) continue;
+      slabs.push({
+        id: s.id,
+        levelM: s.floorLevelM,
+        outline: flat(s.outline),
+        holes: s.holes.map((h) => flat(h.outline)),
+        construction: numberOf(s.floor),
+      });
+    }
+    if (b.roof) {
+      slabs.push({
+        id: b.id,
+        levelM: eavesLevelM(b),
+        outline: flat(byLevel[byLevel.length - 1]!.outline),
+        holes: [],
+        construction: numberOf(b.roof.construction),
+      });
+    }
+  }
+  return {
+    constructionNames,
+    lossDb,
+    barriers,
+    slabs,
+    volumes: site.obstacles.map((o) => {
+      const ground = o.storeyId ? (storeys.get(o.storeyId)?.floorLevelM ?? 0) : 0;
+      return {
+        id: o.id,
+        outline: flat(o.outline),
+        baseM: ground + o.baseM,
+        topM: ground + o.baseM + o.heightM,
+        construction: numberOf(o.construction),
+      };
+    }),
+    leaves: site.foliage.map((f) => ({ outline: flat(f.outline), topM: f.heightM, inLeaf: f.inLeaf })),
+    footprints,
+    clutterDbPerM: CLUTTER_DB_PER_M,
+  };
+}

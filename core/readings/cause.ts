@@ -1,0 +1,44 @@
+import { CLIENT_TYPES } from '../radio/clients';
+import type { LineTest } from './line';
+import type { SpotVerdict } from './verdict';
+
+export type CauseKind = 'line' | 'device' | 'signal' | 'airtime';
+export interface Cause {
+  kind: CauseKind;
+  words: string;
+}
+
+/** Level below which the signal is taken as the first cause, dBm: the planning level less a usual miss (estimate). */
+export const WEAK_DBM = -70;
+
+/**
+ * First cause of a dead spot from its before runs: the line (it misses the need by cable too), the device (at its own
+ * ceiling), the signal (weak or none), else crowded airtime or the old router. Null where the spot is not dead.
+ */
+export function firstCause(v: SpotVerdict, line: LineTest): Cause | null {
+  const b = v.before;
+  if (!b || !v.wasDead) return null;
+  const { need } = v;
+  const missesDown = b.downMbps < need.downMbps;
+  const missesUp = b.upMbps < need.upMbps;
+  const shortLine =
+    (missesDown && line.downMbps !== null && line.downMbps < need.downMbps) ||
+    (missesUp && line.upMbps !== null && line.upMbps < need.upMbps);
+  if (shortLine)
+    return {
+      kind: 'line',
+      words: `The line itself gives ${line.downMbps?.toFixed(0)}/${line.upMbps?.toFixed(0)} Mb/s by cable: placing units does not help.`,
+    };
+  const ceiling = b.device === 'wired' ? Infinity : CLIENT_TYPES[b.device].ceilingMbps;
+  if (missesDown && b.downMbps >= 0.85 * ceiling)
+    return { kind: 'device', words: 'The device is at its own ceiling: no network work helps, a newer device does.' };
+  if (b.verdict === 'silent' && b.rssiDbm === null)
+    return { kind: 'signal', words: 'No connection: the signal does not reach here.' };
+  if (b.rssiDbm !== null && b.rssiDbm < WEAK_DBM)
+    return { kind: 'signal', words: `The signal is weak: ${b.rssiDbm.toFixed(0)} dBm, planned is −67 or better.` };
+  if (b.rssiDbm === null) return { kind: 'signal', words: 'Most likely the signal; no level was noted, so read one.' };
+  return {
+    kind: 'airtime',
+    words: `The signal is there (${b.rssiDbm.toFixed(0)} dBm): crowded airtime or the old router holds it back.`,
+  };
+}

@@ -1,0 +1,181 @@
+import { CLIENT_TYPES } from '../radio/clients';
+import { needOf, type Need } from '../site/needs';
+import type { Site, Spot } from '../site/schema';
+import { decide, isSilent, type DecidedBy, type Verdict } from '../plan/judge';
+import { idsOf, lineTest, phaseStates, type LineTest, type Phase } from './line';
+import { validReadings, type Evidence, type Reading } from './schema';
+import { median } from './statistics';
+
+/** A run as it counts for internet use: through the house to the line. */
+interface Run {
+  downMbps: number;
+  upMbps: number;
+  /** Loaded round trip, ms; null is not measured. */
+  latencyMs: number | null;
+}
+
+/** What the runs of one phase say about a spot. */
+export interface PhaseResult {
+  runs: number;
+  downMbps: number;
+  upMbps: number;
+  latencyMs: number | null;
+  rssiDbm: number | null;
+  device: Reading['device'];
+  band: Reading['band'];
+  bandsSeen: string[];
+  runsMet: number;
+  verdict: Verdict;
+  decidedBy: DecidedBy;
+  /** Evidence that is missing for a firm verdict. */
+  missing: string[];
+}
+
+/** Fewest runs that prove a spot. */
+export const RUNS_WANTED = 3;
+
+/** Three of three serve; at two of three one more is asked for, and three of four (and any such share of more) count. */
+export function enoughRunsMet(met: number, runs: number): boolean {
+  return runs >= RUNS_WANTED && (runs === RUNS_WANTED ? met === RUNS_WANTED : met >= Math.ceil(0.75 * runs));
+}
+
+/** A reading as a run for internet use: house readings are capped by the line and delayed by its measured rise. */
+function asRun(r: Reading, line: LineTest): Run | null {
+  if (!r.connected) return { downMbps: 0, upMbps: 0, latencyMs: null };
+  if (r.downMbps === null || r.upMbps === null) return null;
+  if (r.target === 'internet') return { downMbps: r.downMbps, upMbps: r.upMbps, latencyMs: r.loadedMs };
+  return {
+    downMbps: Math.min(r.downMbps, line.downMbps ?? Infinity),
+    upMbps: Math.min(r.upMbps, line.upMbps ?? Infinity),
+    latencyMs: r.loadedMs === null || line.riseMs === null ? null : r.loadedMs + line.riseMs,
+  };
+}
+
+const groupKey = (r: Reading) => `${r.device}|${r.band}`;
+
+/** Readings of one kind of device and band setting: the wanted group where there is one, else the largest. */
+function comparableGroup(readings: readonly Reading[], wanted: readonly string[]): Reading[] {
+  const groups = Map.groupBy
+    ? Map.groupBy(readings, groupKey)
+    : readings.reduce((m, r) => m.set(groupKey(r), [...(m.get(groupKey(r)) ?? []), r]), new Map<string, Reading[]>());
+  for (const key of wanted) if (groups.has(key)) return groups.get(key)!;
+  return [...groups.values()].sort((a, b) => b.length - a.length)[0] ?? [];
+}
+
+/** Judges the runs of one phase at a spot. Null where nothing that counts was read. */
+export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Need): PhaseResult | null {
+  const counted = readings.map((r) => ({ r, run: asRun(r, line) })).filter((c) => c.run !== null);
+  if (counted.length === 0) return null;
+  const runs = counted.map((c) => c.run!);
+  const downMbps = median(runs.map((r) => r.downMbps))!;
+  const upMbps = median(runs.map((r) => r.upMbps))!;
+  const latencyMs = median(runs.map((r) => r.latencyMs).filter((v) => v !== null));
+  const speedMet = (r: Run) => r.downMbps >= need.downMbps && r.upMbps >= need.upMbps;
+  const runsMet = runs.filter((r) => speedMet(r) && r.latencyMs !== null && r.latencyMs <= need.latencyMs).length;
+  const unjudged = runs.filter((r) => speedMet(r) && r.latencyMs === null).length;
+  const medianMet =
+    downMbps >= need.downMbps && upMbps >= need.upMbps && (latencyMs === null || latencyMs <= need.latencyMs);
+  const missing: string[] = [];
+  if (unjudged > 0) {
+    const house = counted.some((c) => c.r.target === 'house' && c.r.loadedMs !== null);
+    missing.push(
+      house && line.riseMs === null
+        ? 'the rise of the line under load, by cable at the gateway'
+        : `the loaded round trip of ${unjudged} ${unjudged === 1 ? 'run' : 'runs'}`,
+    );
+  }
+  if (medianMet && runs.length < RUNS_WANTED)
+    missing.push(`${RUNS_WANTED - runs.length} more ${RUNS_WANTED - runs.length === 1 ? 'run' : 'runs'}`);
+  if (medianMet && runs.length === RUNS_WANTED && runsMet === 2 && unjudged === 0) missing.push('1 more run');
+  const verdict: Verdict = enoughRunsMet(runsMet, runs.length)
+    ? 'serves'
+    : medianMet
+      ? 'tight'
+      : isSilent({ downMbps, upMbps })
+        ? 'silent'
+        : 'short';
+  const first = counted[0]!.r;
+  return {
+    runs: runs.length,
+    downMbps,
+    upMbps,
+    latencyMs,
+    rssiDbm: median(counted.map((c) => c.r.rssiDbm).filter((v) => v !== null)),
+    device: first.device,
+    band: first.band,
+    bandsSeen: [...new Set(counted.map((c) => c.r.bandSeen).filter((b) => b !== null))],
+    runsMet,
+    verdict,
+    decidedBy: decide({ downMbps, upMbps, latencyMs: latencyMs ?? 0 }, need),
+    missing,
+  };
+}
+
+export interface SpotVerdict {
+  spotId: string;
+  number: number;
+  name: string;
+  need: Need;
+  before: PhaseResult | null;
+  after: PhaseResult | null;
+  /** Whether it was a dead spot: silent or short before. */
+  wasDead: boolean;
+  gone: boolean;
+  verdict: Verdict | null;
+  decidedBy: DecidedBy | null;
+  missing: string[];
+}
+
+function readingsAt(e: Evidence, spotId: string, phase: Phase): Reading[] {
+  const states = idsOf(phaseStates(e, phase));
+  return validReadings(e).filter((r) => r.spotId === spotId && states.has(r.stateId));
+}
+
+/** What keeps two phases from being compared: another kind of device, or another band setting. */
+function incomparable(before: PhaseResult, after: PhaseResult): string[] {
+  const missing: string[] = [];
+  const label = (d: Reading['device']) => (d === 'wired' ? 'wired laptop' : CLIENT_TYPES[d].label);
+  if (before.device !== after.device)
+    missing.push(`runs on the same kind of device as before (${label(before.device)}, now ${label(after.device)})`);
+  const oneBand = (d: Reading['device']) => d !== 'wired' && CLIENT_TYPES[d].bands.length === 1;
+  const free = before.band === 'free' && after.band === 'free';
+  const fixedAlike = before.band === after.band || (oneBand(before.device) && oneBand(after.device));
+  if (!free && !(fixedAlike && oneBand(before.device) && oneBand(after.device)) && before.device !== 'wired')
+    missing.push('runs with the band left free both times');
+  return missing;
+}
+
+/** The verdict of one spot: before, after, whether the dead spot is gone, and what evidence is missing. */
+export function verdictOf(site: Pick<Site, 'activityLimits'>, spot: Spot, e: Evidence): SpotVerdict {
+  const need = needOf(spot.activities, site.activityLimits);
+  const line = (phase: Phase) => lineTest(e, idsOf(phaseStates(e, phase)));
+  const beforeReadings = comparableGroup(readingsAt(e, spot.id, 'before'), [`${spot.client}|free`]);
+  const before = judgeRuns(beforeReadings, line('before'), need);
+  const wanted = before ? [`${before.device}|${before.band}`, `${before.device}|free`] : [`${spot.client}|free`];
+  const after = judgeRuns(comparableGroup(readingsAt(e, spot.id, 'after'), wanted), line('after'), need);
+  const wasDead = before !== null && (before.verdict === 'silent' || before.verdict === 'short');
+  const unlike = before && after ? incomparable(before, after) : [];
+  const missing: string[] = [];
+  if (!before) missing.push('runs before anything is changed');
+  else if (!wasDead) missing.push(...before.missing.map((m) => `before: ${m}`));
+  if (before && !after) missing.push('runs after the work');
+  if (after) missing.push(...after.missing, ...unlike);
+  return {
+    spotId: spot.id,
+    number: spot.number,
+    name: spot.name,
+    need,
+    before,
+    after,
+    wasDead,
+    gone: wasDead && after?.verdict === 'serves' && unlike.length === 0,
+    verdict: (after ?? before)?.verdict ?? null,
+    decidedBy: (after ?? before)?.decidedBy ?? null,
+    missing,
+  };
+}
+
+/** Verdicts of all spots, in the order of their numbers. */
+export function verdictsOf(site: Site, e: Evidence): SpotVerdict[] {
+  return [...site.spots].sort((a, b) => a.number - b.number).map((spot) => verdictOf(site, spot, e));
+}

@@ -1,0 +1,71 @@
+import type { Db } from './connection';
+
+export interface JobRow {
+  id: string;
+  name: string;
+  archived: number;
+  created_at: string;
+  changed_at: string;
+}
+
+export type DocumentKind = 'brief' | 'site' | 'plan';
+export interface DocumentRow {
+  revision: number;
+  json: string;
+  saved_at: string;
+}
+
+/** Revisions of a document kept beside the newest; older ones are thinned. */
+const REVISIONS_KEPT = 400;
+
+export function listJobs(db: Db): JobRow[] {
+  return db.prepare<[], JobRow>('SELECT * FROM job ORDER BY changed_at DESC, name').all();
+}
+
+export function findJob(db: Db, id: string): JobRow | undefined {
+  return db.prepare<[string], JobRow>('SELECT * FROM job WHERE id = ?').get(id);
+}
+
+export function insertJob(db: Db, id: string, name: string, now: string): void {
+  db.prepare('INSERT INTO job (id, name, created_at, changed_at) VALUES (?, ?, ?, ?)').run(id, name, now, now);
+}
+
+export function renameJob(db: Db, id: string, name: string, now: string): void {
+  db.prepare('UPDATE job SET name = ?, changed_at = ? WHERE id = ?').run(name, now, id);
+}
+
+export function setArchived(db: Db, id: string, archived: boolean): void {
+  db.prepare('UPDATE job SET archived = ? WHERE id = ?').run(archived ? 1 : 0, id);
+}
+
+export function deleteJob(db: Db, id: string): void {
+  db.prepare('DELETE FROM job WHERE id = ?').run(id);
+}
+
+export function touchJob(db: Db, id: string, now: string): void {
+  db.prepare('UPDATE job SET changed_at = ? WHERE id = ?').run(now, id);
+}
+
+export function currentDocument(db: Db, jobId: string, kind: DocumentKind): DocumentRow | undefined {
+  return db
+    .prepare<
+      [string, string],
+      DocumentRow
+    >('SELECT revision, json, saved_at FROM document WHERE job_id = ? AND kind = ? ORDER BY revision DESC LIMIT 1')
+    .get(jobId, kind);
+}
+
+export function insertDocument(db: Db, jobId: string, kind: DocumentKind, row: DocumentRow): void {
+  db.prepare('INSERT INTO document (job_id, kind, revision, json, saved_at) VALUES (?, ?, ?, ?, ?)').run(
+    jobId,
+    kind,
+    row.revision,
+    row.json,
+    row.saved_at,
+  );
+  db.prepare('DELETE FROM document WHERE job_id = ? AND kind = ? AND revision <= ?').run(
+    jobId,
+    kind,
+    row.revision - REVISIONS_KEPT,
+  );
+}

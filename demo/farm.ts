@@ -1,0 +1,97 @@
+import type { JobFile } from '@/core/file/jobFile';
+import { planContext } from '@/core/plan/context';
+import { emptyBrief, type Brief } from '@/core/plan/brief';
+import { emptyPlan, plainFeed, type Option, type Plan, type Unit } from '@/core/plan/schema';
+import { emptyEvidence } from '@/core/readings/schema';
+import { farmSite } from './farmSite';
+import { simulateReadings } from './simulate';
+
+function farmBrief(): Brief {
+  return {
+    ...emptyBrief(),
+    customer: 'The Quillfeathers',
+    address: 'Quillfeather Farm',
+    line: { kind: 'fibre', downMbps: 500, upMbps: 100, idleMs: 9, riseMs: null },
+    allowed: {
+      drilling: true,
+      rented: false,
+      listed: false,
+      reuseOldGear: true,
+      budgetMinor: 900_00,
+      note: 'A 40 mm duct with a draw cord lies between house and studio. No cable across the barn yard.',
+    },
+    oldRouter: { telephone: true, alarm: false },
+    complaints: [
+      { id: 'cp-1', words: 'I teach live from the kiln room and the lesson drops out.' },
+      { id: 'cp-2', words: 'In the attic large files take all night.' },
+      { id: 'cp-3', words: 'The goat camera never comes up.' },
+      { id: 'cp-4', words: 'Nothing arrives on the bench in the yard.' },
+    ],
+  };
+}
+
+const cupboard = { storeyId: 'f-ground', xM: 0.6, yM: 9.3, heightM: 1.1 };
+const shelf = { storeyId: 'f-ground', xM: 1.7, yM: 7.2, heightM: 1.5 };
+const unit = (u: Partial<Unit> & Pick<Unit, 'id' | 'letter' | 'kitId' | 'name' | 'place' | 'feed'>): Unit => ({
+  radios: {},
+  ...u,
+});
+
+const today: Option = {
+  id: 'today',
+  name: 'Today',
+  units: [unit({ id: 'old-a', letter: 'A', kitId: 'provider-router', name: 'Porch cupboard', place: cupboard, feed: plainFeed('line', null) })],
+  wiredSpots: [],
+};
+
+function farmPlan(): Plan {
+  const gateway = unit({ id: 'a', letter: 'A', kitId: 'mesh-own-radio', name: 'Porch shelf', place: shelf, feed: plainFeed('line', null) });
+  const snugCoax = unit({
+    id: 'b',
+    letter: 'B',
+    kitId: 'mesh-own-radio',
+    name: 'Landing',
+    place: { storeyId: 'f-upper', xM: 8.2, yM: 6.2, heightM: 1.2 },
+    feed: plainFeed('wireless', 'a'),
+  });
+  return {
+    ...emptyPlan(),
+    today,
+    options: [
+      { id: 'opt-wire', name: 'Wire first', units: [gateway, snugCoax], wiredSpots: [] },
+      {
+        id: 'opt-air',
+        name: 'Nothing to run',
+        units: [
+          gateway,
+          snugCoax,
+          unit({ id: 'c', letter: 'C', kitId: 'mesh-own-radio', name: 'Parlour window', place: { storeyId: 'f-ground', xM: 13.4, yM: 7.6, heightM: 1.3 }, feed: plainFeed('wireless', 'a') }),
+        ],
+        wiredSpots: [],
+      },
+    ],
+    chosenId: 'opt-wire',
+  };
+}
+
+/** The demo job with surveyed site, before readings and a plan that is begun. */
+export function quillfeatherFarm(): JobFile {
+  const site = farmSite();
+  const brief = farmBrief();
+  const plan = farmPlan();
+  const before = simulateReadings(
+    planContext({ site, brief, plan }),
+    today,
+    { id: 'st-today', kind: 'today', round: 0, label: 'Today', takenAt: '2026-06-03T09:20:00.000Z' },
+    7,
+  );
+  return {
+    format: 'nestle-job',
+    version: 1,
+    name: 'Quillfeather Farm',
+    brief,
+    site,
+    plan,
+    evidence: { ...emptyEvidence(), ...before },
+  };
+}

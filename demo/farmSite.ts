@@ -1,0 +1,210 @@
+import { emptySite, type Site } from '@/core/site/schema';
+import { at, box, does, door, pane, spot, storey, walls } from './build';
+
+const HOUSE = box(0, 0, 14, 10);
+const STUDIO = box(23, 1, 31, 8);
+const BARN = box(30, 20, 39.5, 27);
+
+function farmhouse(): Pick<Site, 'walls' | 'openings'> {
+  return {
+    walls: [
+      ...walls('fg', 'f-ground', 'rubbleStone', HOUSE, true),
+      ...walls('fg-spine', 'f-ground', 'brickSingle', [at(0, 6), at(14, 6)]),
+      ...walls('fg-snug', 'f-ground', 'lathPlaster', [at(5, 0), at(5, 6)]),
+      ...walls('fg-dairy', 'f-ground', 'brickSingle', [at(9.5, 0), at(9.5, 6)]),
+      ...walls('fg-porch', 'f-ground', 'lathPlaster', [at(3, 6), at(3, 10)]),
+      ...walls('fg-parlour', 'f-ground', 'lathPlaster', [at(9, 6), at(9, 10)]),
+      ...walls('fu', 'f-upper', 'rubbleStone', HOUSE, true),
+      ...walls('fu-spine', 'f-upper', 'lathPlaster', [at(0, 4.5), at(14, 4.5)]),
+      ...walls('fu-main', 'f-upper', 'plasterboard', [at(6, 0), at(6, 4.5)]),
+      ...walls('fu-guest', 'f-upper', 'plasterboard', [at(9, 4.5), at(9, 10)]),
+      ...walls('fu-land', 'f-upper', 'plasterboard', [at(4.5, 4.5), at(4.5, 10)]),
+      ...walls('fa-gable-w', 'f-attic', 'rubbleStone', [at(0, 0), at(0, 10)]),
+      ...walls('fa-gable-e', 'f-attic', 'rubbleStone', [at(14, 0), at(14, 10)]),
+      ...walls('fa-knee-n', 'f-attic', 'foilGaps', [at(0, 1.6), at(14, 1.6)]),
+      ...walls('fa-knee-s', 'f-attic', 'foilGaps', [at(0, 8.4), at(14, 8.4)]),
+      ...walls('fa-study', 'f-attic', 'plasterboard', [at(7, 1.6), at(7, 8.4)]),
+    ],
+    openings: [
+      door('fg-front', 'fg-4', 1.6, 'timberDoor', 1),
+      pane('fg-w-kitchen', 'fg-1', 1.8),
+      pane('fg-w-snug', 'fg-1', 6.6),
+      pane('fg-w-dairy', 'fg-2', 2, 0.6),
+      pane('fg-w-parlour', 'fg-2', 7.2, 1.2),
+      pane('fg-w-hall', 'fg-3', 7, 1.2),
+      door('fg-d-porch', 'fg-porch-1', 1.4),
+      door('fg-d-parlour', 'fg-parlour-1', 1.2),
+      door('fg-d-kitchen', 'fg-spine-1', 3.6),
+      door('fg-d-snug', 'fg-spine-1', 7.2, 'open'),
+      door('fg-d-dairy', 'fg-dairy-1', 3.8),
+      pane('fu-w-main', 'fu-1', 2.4),
+      pane('fu-w-back', 'fu-1', 9.5),
+      pane('fu-w-guest', 'fu-2', 6.8),
+      pane('fu-w-land', 'fu-3', 7, 1),
+      door('fu-d-main', 'fu-spine-1', 4.8),
+      door('fu-d-back', 'fu-spine-1', 7.4),
+      door('fu-d-guest', 'fu-guest-1', 1),
+      pane('fa-w-east', 'fa-gable-e-1', 4.2, 0.9),
+      door('fa-d-study', 'fa-study-1', 2.8),
+    ],
+  };
+}
+
+function outbuildings(): Pick<Site, 'walls' | 'openings'> {
+  return {
+    walls: [
+      ...walls('st', 's-ground', 'brickCavity', STUDIO, true),
+      ...walls('st-kiln', 's-ground', 'brickCavity', [at(27, 1), at(27, 8)]),
+      ...walls('by', 'b-byre', 'timberCladding', BARN, true),
+      ...walls('lo', 'b-loft', 'timberCladding', BARN, true),
+    ],
+    openings: [
+      door('st-door', 'st-4', 3.6, 'timberDoor', 1.1),
+      pane('st-w-glaze', 'st-3', 5.2, 1.4),
+      pane('st-w-kiln', 'st-1', 5.4, 0.8),
+      door('st-d-kiln', 'st-kiln-1', 4.6, 'metalDoor'),
+      door('by-door', 'by-4', 2.6, 'timberDoor', 1.8),
+      door('lo-hatch', 'lo-4', 3, 'timberDoor', 1),
+    ],
+  };
+}
+
+/** The plot of Quillfeather Farm: stone farmhouse, brick studio 9 m across the yard, timber barn 19 m away. */
+export function farmSite(): Site {
+  const house = farmhouse();
+  const out = outbuildings();
+  const site = emptySite();
+  return {
+    ...site,
+    buildings: [
+      {
+        id: 'farmhouse',
+        name: 'Farmhouse',
+        roof: { construction: 'tileRoof', riseM: 1.4 },
+        storeys: [
+          storey('f-ground', 'Ground', 0, 2.6, HOUSE, null),
+          storey('f-upper', 'Upper', 2.85, 2.5, HOUSE, 'timberFloor'),
+          storey('f-attic', 'Attic', 5.6, 2.2, HOUSE, 'timberFloor'),
+        ].map((s) => (s.id === 'f-upper' ? { ...s, holes: [{ id: 'stairs', name: 'Stairs', outline: box(6.2, 7.6, 8.8, 9.6) }] } : s)),
+      },
+      {
+        id: 'studio',
+        name: 'Pottery studio',
+        roof: { construction: 'tileRoof', riseM: 1.3 },
+        storeys: [storey('s-ground', 'Studio', 0, 2.8, STUDIO, null)],
+      },
+      {
+        id: 'barn',
+        name: 'Goat barn',
+        roof: { construction: 'metalRoof', riseM: 1.2 },
+        storeys: [
+          storey('b-byre', 'Byre', 0, 2.6, BARN, null),
+          storey('b-loft', 'Hay loft', 2.75, 1.9, BARN, 'timberFloor'),
+        ],
+      },
+    ],
+    walls: [...house.walls, ...out.walls],
+    openings: [...house.openings, ...out.openings],
+    rooms: (
+      [
+        ['f-ground', 'Kitchen', 2.5, 1.3],
+        ['f-ground', 'Snug', 7.2, 1.3],
+        ['f-ground', 'Dairy pantry', 11.8, 4.2],
+        ['f-ground', 'Porch', 1.5, 6.9],
+        ['f-ground', 'Hall', 6, 9.3],
+        ['f-ground', 'Parlour', 11.5, 6.8],
+        ['f-upper', 'Main bedroom', 3, 1.2],
+        ['f-upper', 'Back bedroom', 10, 1.2],
+        ['f-upper', 'Landing', 6.8, 5.6],
+        ['f-upper', 'Bathroom', 2.2, 7],
+        ['f-upper', 'Guest room', 11.5, 6],
+        ['f-attic', 'Store', 3.5, 3],
+        ['f-attic', 'Study', 10.5, 2.6],
+        ['s-ground', 'Glaze bench', 25, 2],
+        ['s-ground', 'Kiln room', 29, 2],
+        ['b-byre', 'Byre', 34.7, 21.4],
+        ['b-loft', 'Hay loft', 34.7, 21.4],
+      ] as const
+    ).map(([storeyId, name, x, y], i) => ({ id: `room-${i + 1}`, storeyId, name, at: at(x, y), activities: null })),
+    obstacles: [
+      { id: 'range', name: 'Iron range', storeyId: 'f-ground', outline: box(0.4, 3.2, 1.1, 4.6), construction: 'fridge', baseM: 0, heightM: 1 },
+      { id: 'cupboard', name: 'Metal meter cupboard', storeyId: 'f-ground', outline: box(0.3, 9, 0.9, 9.6), construction: 'fridge', baseM: 0.3, heightM: 1.4 },
+      { id: 'kiln', name: 'Kiln', storeyId: 's-ground', outline: box(29.6, 6, 30.6, 7), construction: 'fridge', baseM: 0, heightM: 1.4 },
+    ],
+    foliage: [{ id: 'hedge', name: 'Hawthorn hedge', outline: box(16, 15, 27, 16), heightM: 1.8, inLeaf: true }],
+    panels: [
+      { id: 'p-main', name: 'Main panel', place: { storeyId: 'f-ground', xM: 2.8, yM: 6.3, heightM: 1.6 }, fedFromId: null },
+      { id: 'p-studio', name: 'Studio sub-panel', place: { storeyId: 's-ground', xM: 23.3, yM: 7.4, heightM: 1.5 }, fedFromId: 'p-main' },
+    ],
+    circuits: [
+      { id: 'c-ground', name: 'Ground sockets', panelId: 'p-main', leg: 'L1', protection: 'rcd', oldWiring: true },
+      { id: 'c-upper', name: 'Upper sockets', panelId: 'p-main', leg: 'L2', protection: 'rcd', oldWiring: true },
+      { id: 'c-studio', name: 'Studio sockets', panelId: 'p-studio', leg: 'L1', protection: 'rcd', oldWiring: false },
+    ],
+    outlets: (
+      [
+        ['o-porch', 'Porch socket', 'f-ground', 0.4, 8.8, 'c-ground', 1, true],
+        ['o-hall', 'Hall socket', 'f-ground', 8.6, 9.7, 'c-ground', 2, false],
+        ['o-snug', 'Snug socket', 'f-ground', 5.4, 5.6, 'c-ground', 1, false],
+        ['o-landing', 'Landing socket', 'f-upper', 4.8, 9.2, 'c-upper', 2, false],
+        ['o-study', 'Study socket', 'f-attic', 13.4, 6, 'c-upper', 2, false],
+        ['o-glaze', 'Glaze bench socket', 's-ground', 23.4, 2.4, 'c-studio', 2, false],
+        ['o-kiln', 'Kiln room socket', 's-ground', 27.4, 7.4, 'c-studio', 1, false],
+      ] as const
+    ).map(([id, name, storeyId, x, y, circuitId, freeSockets, strip]) => ({
+      id,
+      name,
+      place: { storeyId, xM: x, yM: y, heightM: 0.3 },
+      circuitId,
+      freeSockets,
+      strip,
+    })),
+    coax: {
+      outlets: (
+        [
+          ['x-snug', 'Snug aerial socket', 'f-ground', 9.1, 0.5],
+          ['x-landing', 'Landing aerial socket', 'f-upper', 8.7, 5],
+          ['x-attic', 'Attic aerial socket', 'f-attic', 8, 2],
+        ] as const
+      ).map(([id, name, storeyId, x, y]) => ({ id, name, place: { storeyId, xM: x, yM: y, heightM: 0.3 } })),
+      splitters: [
+        {
+          id: 'x-split',
+          name: 'Splitter under the ridge',
+          place: { storeyId: 'f-attic', xM: 6.5, yM: 5, heightM: 1.9 },
+          ways: 4,
+          ratedMoca: false,
+          amplifier: 'none',
+        },
+      ],
+      cables: [
+        { id: 'x-c1', upId: 'x-split', downId: 'x-snug', cable: 'rg59', lengthM: 14, evidence: 'traced' },
+        { id: 'x-c2', upId: 'x-split', downId: 'x-landing', cable: 'rg59', lengthM: 8, evidence: 'traced' },
+        { id: 'x-c3', upId: 'x-split', downId: 'x-attic', cable: 'rg6', lengthM: 5, evidence: 'proven' },
+      ],
+      entryFilter: false,
+      satelliteOnCable: false,
+    },
+    spots: [
+      spot(1, 'Kitchen table', 'f-ground', 3.2, 3.4, 'phone', 'her phone', does('web', 'music')),
+      spot(2, 'Snug sofa', 'f-ground', 7.2, 3.4, 'tablet', 'the tablet', does('hdFilm', 'web')),
+      spot(3, 'Parlour', 'f-ground', 11.8, 8.4, 'phone', 'her phone', does('hdFilm', 'music')),
+      spot(4, 'Attic study', 'f-attic', 11.2, 5.2, 'laptop', 'work laptop', does('workFiles', 'hdCall'), 'Large files take all night; calls freeze.'),
+      spot(5, 'Dairy scale', 'f-ground', 12.6, 1.6, 'smartDevice', 'milk scale', does('smartDevice')),
+      spot(6, 'Hall desk', 'f-ground', 6.4, 7.6, 'oldLaptop', 'old laptop', does('web')),
+      spot(7, 'Kiln room', 's-ground', 29, 4.6, 'tablet', 'lesson tablet', does('teaching', 'web'), 'The lesson drops out as soon as I film the kiln.'),
+      spot(8, 'Glaze bench', 's-ground', 25.4, 4.4, 'phone', 'her phone', does('hdCall'), 'Calls only work in the doorway.'),
+      spot(9, 'Yard bench', null, 18.5, 0.5, 'phone', 'her phone', does('messages'), 'Messages arrive when I am back inside.'),
+      spot(10, 'Back bedroom', 'f-upper', 10, 3, 'phone', 'her phone', does('web')),
+      spot(11, 'Hay loft camera', 'b-loft', 36.5, 23.5, 'camera', 'goat camera', does('camera'), 'The goat camera never comes up.', 1.5),
+      spot(12, 'Landing', 'f-upper', 6.2, 7, 'phone', 'her phone', does('music')),
+      spot(13, 'Main bedroom', 'f-upper', 3, 3, 'tablet', 'the tablet', does('hdFilm')),
+      spot(14, 'Guest room', 'f-upper', 12, 8, 'phone', 'her phone', does('web')),
+    ],
+    neighbours: [
+      { id: 'n-1', band: '2.4', channel: 6, levelDbm: -82, widthMhz: 20 },
+      { id: 'n-2', band: '2.4', channel: 11, levelDbm: -88, widthMhz: 20 },
+    ],
+    lineEntry: { storeyId: 'f-ground', xM: 0.6, yM: 9.3, heightM: 0.6 },
+  };
+}

@@ -1,0 +1,80 @@
+import { normalQuantile } from '@/core/plan/draws';
+import { predictOption, type Prediction } from '@/core/plan/predict';
+import type { PlanContext } from '@/core/plan/context';
+import type { Option } from '@/core/plan/schema';
+import type { Evidence, NetworkState, Reading } from '@/core/readings/schema';
+
+/** Small seeded generator (mulberry32): the same demo readings on every machine. */
+export function seeded(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(a ^ (a >>> 15), 1 | a);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const round = (v: number, digits: number) => Number(v.toFixed(digits));
+
+/**
+ * Readings as an installer would have taken them in a network that behaves like the model: each run scatters by some
+ * percent around the prediction, levels by 2 dB. For demo data and tests only; a job's evidence comes from meters.
+ */
+export function simulateReadings(
+  context: PlanContext,
+  option: Option,
+  state: Omit<NetworkState, 'option'>,
+  seed: number,
+  runs = 3,
+): Pick<Evidence, 'states' | 'readings'> {
+  const random = seeded(seed);
+  const normal = () => normalQuantile(0.001 + 0.998 * random());
+  const start = Date.parse(state.takenAt);
+  let count = 0;
+  const stamp = () => new Date(start + 45_000 * ++count).toISOString();
+  const jitter = (value: number, share: number) => Math.max(0, value * (1 + share * normal()));
+  const { line } = context;
+  const base = { stateId: state.id, target: 'internet', note: '' } as const;
+  const readings: Reading[] = [];
+  for (let i = 0; i < runs; i++) {
+    readings.push({
+      ...base,
+      id: `${state.id}-line-${i + 1}`,
+      spotId: null,
+      device: 'wired',
+      deviceName: 'wired laptop',
+      band: 'free',
+      bandSeen: null,
+      connected: true,
+      rssiDbm: null,
+      downMbps: round(jitter(line.downMbps * 0.97, 0.01), 0),
+      upMbps: round(jitter(line.upMbps * 0.98, 0.01), 0),
+      idleMs: round(jitter(line.idleMs, 0.05), 0),
+      loadedMs: round(jitter(line.idleMs + 18, 0.08), 0),
+      takenAt: stamp(),
+    });
+  }
+  const at = (p: Prediction, i: number): Reading => {
+    const spot = context.site.spots.find((s) => s.id === p.spotId)!;
+    const connected = p.downMbps > 0.05 && p.upMbps > 0.05;
+    return {
+      ...base,
+      id: `${state.id}-${p.number}-${i + 1}`,
+      spotId: p.spotId,
+      device: spot.client,
+      deviceName: spot.deviceName,
+      band: 'free',
+      bandSeen: connected ? p.band : null,
+      connected,
+      rssiDbm: p.rssiDbm === null || p.rssiDbm < -95 ? null : round(p.rssiDbm + 2 * normal(), 0),
+      downMbps: connected ? round(jitter(p.downMbps, 0.06), 1) : null,
+      upMbps: connected ? round(jitter(p.upMbps, 0.06), 1) : null,
+      idleMs: connected ? round(jitter(line.idleMs + 3, 0.1), 0) : null,
+      loadedMs: connected ? round(jitter(line.idleMs + 26, 0.1), 0) : null,
+      takenAt: stamp(),
+    };
+  };
+  for (const p of predictOption(context, option)) for (let i = 0; i < runs; i++) readings.push(at(p, i));
+  return { states: [{ ...state, option }], readings };
+}

@@ -1,0 +1,52 @@
+import { JOB_FILE_LIMIT_BYTES } from '@/core/file/parse';
+import { refuse, type Outcome } from './outcome';
+
+/** Answers an outcome as JSON with its status. */
+export function answer(outcome: Outcome<unknown>): Response {
+  if (outcome.ok) return Response.json(outcome.value ?? {});
+  const { status, ...body } = outcome;
+  return Response.json(body, { status });
+}
+
+/**
+ * Whether a request that changes something comes from our own pages: JSON only (which other sites cannot send without
+ * asking first), and an origin, where the browser names one, that is the host asked.
+ */
+function fromOwnPages(request: Request): boolean {
+  if (!request.headers.get('content-type')?.startsWith('application/json')) return false;
+  const origin = request.headers.get('origin');
+  return origin === null || new URL(origin).host === request.headers.get('host');
+}
+
+/** Body of a request as text, refused with a reason past the size limit, before it is all read. */
+export async function readText(request: Request): Promise<Outcome<string>> {
+  if (!fromOwnPages(request)) return refuse(400, 'Send JSON from a page of this application.');
+  const tooMuch = refuse(413, `The file is larger than ${JOB_FILE_LIMIT_BYTES / 1048576} MB. Is it the right file?`);
+  if (Number(request.headers.get('content-length') ?? 0) > JOB_FILE_LIMIT_BYTES) return tooMuch;
+  const reader = request.body?.getReader();
+  if (!reader) return { ok: true, value: '' };
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    size += value.byteLength;
+    if (size > JOB_FILE_LIMIT_BYTES) {
+      await reader.cancel();
+      return tooMuch;
+    }
+    chunks.push(value);
+  }
+  return { ok: true, value: Buffer.concat(chunks).toString('utf8') };
+}
+
+/** Body of a request as JSON. */
+export async function readJson(request: Request): Promise<Outcome<unknown>> {
+  const text = await readText(request);
+  if (!text.ok) return text;
+  try {
+    return { ok: true, value: text.value === '' ? {} : (JSON.parse(text.value) as unknown) };
+  } catch {
+    return refuse(400, 'The request is not valid JSON.');
+  }
+}
