@@ -170,11 +170,11 @@ const simple = (kind: Part['kind'], label: string, down: number, up: number, lat
   because,
 });
 
-/** All parts from the line to the device, with one level shift per uncertain link (hops first, the access last). */
-function pipeOf(context: PlanContext, links: OptionLinks, access: Access, spot: Spot, shifts: readonly number[]): Part[] {
+/** Parts from the line through every hop to a unit; `shifts` moves the level of each hop in turn, dB. */
+export function partsBefore(context: PlanContext, links: OptionLinks, unit: Unit, shifts: readonly number[]): Part[] {
   const { line } = context;
-  const path = links.paths.get(access.unit.id) ?? [];
-  const gateway = path[0] ?? access.unit;
+  const path = links.paths.get(unit.id) ?? [];
+  const gateway = path[0] ?? unit;
   const port = portGoodputMbps(kitOf(context, gateway));
   const parts: Part[] = [
     {
@@ -183,8 +183,15 @@ function pipeOf(context: PlanContext, links: OptionLinks, access: Access, spot: 
     },
     { ...simple('port', `gateway ${gateway.letter}`, port, port, 0, 'its port'), unitId: gateway.id },
   ];
-  path.slice(1).forEach((unit, i) => parts.push(links.hops.get(unit.id)!.at(shifts[i] ?? 0)));
-  parts.push(access.at(shifts[path.length - 1] ?? 0));
+  path.slice(1).forEach((u, i) => parts.push(links.hops.get(u.id)!.at(shifts[i] ?? 0)));
+  return parts;
+}
+
+/** All parts from the line to the device, with one level shift per uncertain link (hops first, the access last). */
+function pipeOf(context: PlanContext, links: OptionLinks, access: Access, spot: Spot, shifts: readonly number[]): Part[] {
+  const parts = partsBefore(context, links, access.unit, shifts);
+  const hops = (links.paths.get(access.unit.id) ?? []).length - 1;
+  parts.push(access.at(shifts[hops] ?? 0));
   const ceiling = CLIENT_TYPES[spot.client].ceilingMbps;
   parts.push(
     simple('device', spot.deviceName || CLIENT_TYPES[spot.client].label, ceiling, ceiling, 0, 'what the device itself can move'),

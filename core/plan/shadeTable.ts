@@ -1,0 +1,125 @@
+import { BANDS, BAND_INDEX, SHADOWING_DB, freeAirtime, type Band } from '../radio/bands';
+import { DEVICE_SIGMA_DB, UNIT_SIGMA_DB, Z90 } from '../radio/beliefs';
+import { CLIENT_TYPES } from '../radio/clients';
+import { clientLink, type RadioEnd } from '../radio/link';
+import { powerLimit } from '../radio/regions';
+import { chainOf, type Part } from '../feed/chain';
+import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } from '../site/needs';
+import type { ClientTypeId } from '../site/schema';
+import { kitOf, type PlanContext } from './context';
+import { predictedVerdict, type Verdict } from './judge';
+import { linksOf, partsBefore } from './predict';
+import { radioEnd } from './radios';
+import type { Option, Unit } from './schema';
+
+/** Verdicts as numbers of a shade grid, lightest first. */
+export const SHADE: readonly Verdict[] = ['serves', 'tight', 'short', 'silent'];
+
+/** Levels a table covers, dBm, in steps of a quarter dB. */
+export const TABLE_LOW_DBM = -120;
+export const TABLE_STEPS_PER_DB = 4;
+const TABLE_SIZE = 120 * TABLE_STEPS_PER_DB + 1;
+
+/** The device that shade is shown for. */
+export const SHADE_CLIENT: ClientTypeId = 'phone';
+
+/** Typical spread of what a path crosses, dB, added where the sheet shows a range without tracing each path (estimate). */
+export const TYPICAL_PATH_SIGMA_DB = 5;
+
+/** One access radio of one unit: how a received level turns into shade, indoors and in the open. */
+export interface ShadeRadio {
+  unit: Unit;
+  band: Band;
+  end: RadioEnd;
+  /** Level at a path loss of 0 dB without elevation, dBm. */
+  levelAtZeroDbm: number;
+  mayOutdoors: boolean;
+  /** Verdict number by level step. */
+  indoors: Uint8Array;
+  outdoors: Uint8Array;
+}
+
+export interface ShadeNeeds {
+  indoors: Need;
+  outdoors: Need;
+}
+
+/** Needs the sheet is shaded against: one chosen activity, or the defaults of rooms and yard. */
+export function shadeNeeds(context: PlanContext, activity: ActivityCount['activity'] | null): ShadeNeeds {
+  const of = (list: ActivityCount[]) => needOf(list, context.site.activityLimits);
+  if (activity) return { indoors: of([{ activity, count: 1 }]), outdoors: of([{ activity, count: 1 }]) };
+  return { indoors: of(ROOM_DEFAULT), outdoors: of(YARD_DEFAULT) };
+}
+
+function verdictTable(outcomeAt: (levelDbm: number) => ReturnType<typeof chainOf>, sigmaDb: number, need: Need): Uint8Array {
+  const table = new Uint8Array(TABLE_SIZE);
+  for (let i = 0; i < TABLE_SIZE; i++) {
+    const level = TABLE_LOW_DBM + i / TABLE_STEPS_PER_DB;
+    table[i] = SHADE.indexOf(predictedVerdict(outcomeAt(level), outcomeAt(level - Z90 * sigmaDb), need));
+  }
+  return table;
+}
+
+/** Tables for every access radio of the units that reach the line. */
+export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNeeds): ShadeRadio[] {
+  const links = linksOf(context, option);
+  const heard24 = context.site.neighbours.filter((n) => n.band === '2.4').length;
+  const { region } = context.brief;
+  const out: ShadeRadio[] = [];
+  for (const unit of option.units) {
+    if (!links.paths.has(unit.id)) continue;
+    const kit = kitOf(context, unit);
+    const before = partsBefore(context, links, unit, []);
+    for (const band of BANDS) {
+      const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
+      if (!radio || !CLIENT_TYPES[SHADE_CLIENT].bands.includes(band)) continue;
+      const end = radioEnd(unit, kit, radio);
+      const zero = clientLink(end, SHADE_CLIENT, region, 0, 0, 0);
+      if (!zero) continue;
+      const air = freeAirtime(band, heard24);
+      const outcomeAt = (levelDbm: number) => {
+        const link = clientLink(end, SHADE_CLIENT, region, 0, 0, levelDbm - zero.down.levelDbm)!;
+        const part: Part = {
+          kind: 'air',
+          label: '',
+          downMbps: link.down.quietMbps * air,
+          upMbps: link.up.quietMbps * air,
+          latencyMs: 2,
+          mediumId: `radio:${end.band}:${end.channel}`,
+          measured: false,
+          unitId: unit.id,
+          because: '',
+        };
+        return chainOf([...before, part]);
+      };
+      const learnt = context.beliefs.shiftDb(
+        new Map([
+          [`device:${SHADE_CLIENT}:${band}`, 1],
+          [`unit:${unit.id}:${band}`, 1],
+        ]),
+      );
+      const sigmaDb = Math.hypot(
+        DEVICE_SIGMA_DB,
+        UNIT_SIGMA_DB,
+        TYPICAL_PATH_SIGMA_DB,
+        SHADOWING_DB[BAND_INDEX[band]],
+      );
+      out.push({
+        unit,
+        band,
+        end,
+        levelAtZeroDbm: zero.down.levelDbm + learnt,
+        mayOutdoors: !powerLimit(region, band, end.channel, end.widthMhz ?? 20).indoorsOnly,
+        indoors: verdictTable(outcomeAt, sigmaDb, needs.indoors),
+        outdoors: verdictTable(outcomeAt, sigmaDb, needs.outdoors),
+      });
+    }
+  }
+  return out;
+}
+
+/** Verdict number of a level in a table. */
+export function shadeAt(table: Uint8Array, levelDbm: number): number {
+  const i = Math.round((levelDbm - TABLE_LOW_DBM) * TABLE_STEPS_PER_DB);
+  return table[Math.max(0, Math.min(TABLE_SIZE - 1, i))]!;
+}

@@ -1,0 +1,36 @@
+// `npm run demo`: installs, builds, migrates, seeds, starts on loopback and prints the address.
+import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { ROOT, build, install, run, step } from './steps.mjs';
+
+const reset = process.argv.includes('--reset');
+const wanted = Number(process.env.PORT ?? 4680);
+
+const free = (port) =>
+  new Promise((resolve) => {
+    const probe = createServer()
+      .once('error', () => resolve(false))
+      .once('listening', () => probe.close(() => resolve(true)))
+      .listen(port, '127.0.0.1');
+  });
+
+install();
+build();
+step(reset ? 'Restoring the demo jobs' : 'Preparing the database', 'Is another program holding the data folder? Stop it and try again.', () =>
+  run('npx', ['tsx', 'scripts/seed.ts', ...(reset ? ['--reset'] : [])]).status === 0,
+);
+if (!(await free(wanted))) {
+  console.error(`✗ Port ${wanted} is taken. Stop what runs there, or choose another: PORT=4700 npm run demo`);
+  process.exit(1);
+}
+console.log('→ Starting the server');
+const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', String(wanted)], {
+  cwd: ROOT,
+  stdio: ['ignore', 'pipe', 'inherit'],
+  env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+});
+server.stdout.on('data', (chunk) => {
+  if (String(chunk).includes('Ready')) console.log(`\nNestle is at http://127.0.0.1:${wanted}  (Ctrl C stops it)\n`);
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('exit', (code) => process.exit(code ?? 0));

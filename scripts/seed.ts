@@ -1,0 +1,16 @@
+import { writeJobFile } from '../core/file/jobFile';
+import { database, databasePath } from '../db/connection';
+import { quillfeatherFarm } from '../demo/farm';
+import { larkspurRow } from '../demo/larkspur';
+import { seedDemo } from '../server/jobs';
+
+/** Migrates the database and puts the demo jobs in where they are missing; --reset replaces them by fresh ones. */
+const reset = process.argv.includes('--reset');
+database();
+const put = seedDemo(
+  { farm: writeJobFile(quillfeatherFarm()), larkspur: writeJobFile(larkspurRow()) },
+  reset,
+);
+console.log(
+  `   ${databasePath().replace(process.cwd(), '.')}: ${put.length === 0 ? 'demo jobs are there already, nothing changed' : `demo jobs put in: ${put.join(', ')}`}`,
+);

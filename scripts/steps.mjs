@@ -1,0 +1,73 @@
+// Steps shared by `npm run demo` and `npm test`. Node built-ins only: nothing is installed yet when this runs.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+export const ROOT = join(import.meta.dirname, '..');
+const CACHE = join(ROOT, '.cache');
+/** Whatever is not a source of the built application. */
+const NOT_BUILT = new Set(['node_modules', '.next', '.git', '.cache', 'data', 'docs', 'e2e', 'test-results', 'bench', 'scripts']);
+
+const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
+
+export function run(command, args, options = {}) {
+  return spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...env, ...options.env }, ...options.spawn });
+}
+
+/** Prints what is done and how long it took; on failure what failed and what to do, and stops. */
+export function step(title, advice, work) {
+  const start = Date.now();
+  console.log(`→ ${title}`);
+  const ok = work();
+  if (!ok) {
+    console.error(`✗ ${title} failed. ${advice}`);
+    process.exit(1);
+  }
+  console.log(`  done in ${((Date.now() - start) / 1000).toFixed(1)} s`);
+}
+
+function hashOf(paths) {
+  const hash = createHash('sha256');
+  const visit = (path) => {
+    const info = statSync(path);
+    if (info.isDirectory()) {
+      for (const name of readdirSync(path).sort()) if (!NOT_BUILT.has(name)) visit(join(path, name));
+    } else hash.update(path.slice(ROOT.length)).update(readFileSync(path));
+  };
+  for (const path of paths) if (existsSync(path)) visit(path);
+  return hash.digest('hex');
+}
+
+function upToDate(name, hash, proof) {
+  const file = join(CACHE, name);
+  return existsSync(proof) && existsSync(file) && readFileSync(file, 'utf8') === hash;
+}
+
+function remember(name, hash) {
+  mkdirSync(CACHE, { recursive: true });
+  writeFileSync(join(CACHE, name), hash);
+}
+
+export function install() {
+  const hash = hashOf([join(ROOT, 'package.json'), join(ROOT, 'package-lock.json')]);
+  const proof = join(ROOT, 'node_modules', 'better-sqlite3', 'build', 'Release', 'better_sqlite3.node');
+  if (upToDate('installed', hash, proof)) return console.log('→ Dependencies are installed');
+  step(
+    'Installing dependencies (a database driver is compiled, about 3 minutes)',
+    'Check the network to the package registry, and that python3, make and g++ are installed.',
+    () => run('npm', ['install', '--no-save', '--no-audit', '--no-fund']).status === 0 && existsSync(proof),
+  );
+  remember('installed', hash);
+}
+
+export function build() {
+  const sources = readdirSync(ROOT)
+    .filter((name) => !NOT_BUILT.has(name) && !name.startsWith('.') && !name.endsWith('.md') && name !== 'next-env.d.ts')
+    .filter((name) => !name.endsWith('.tsbuildinfo'))
+    .map((name) => join(ROOT, name));
+  const hash = hashOf(sources);
+  if (upToDate('built', hash, join(ROOT, '.next', 'BUILD_ID'))) return console.log('→ The application is built');
+  step('Building the application (about half a minute)', 'The lines above name the file and line.', () => run('npx', ['next', 'build']).status === 0);
+  remember('built', hash);
+}

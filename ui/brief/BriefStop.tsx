@@ -1,0 +1,174 @@
+'use client';
+import { Plus, X } from 'lucide-react';
+import Link from 'next/link';
+import type { Brief, Policies } from '@/core/plan/brief';
+import { REGION_LABEL, type RegionId } from '@/core/radio/regions';
+import { useJob } from '@/ui/job/store';
+import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
+import { newId } from '@/ui/pieces/newId';
+import { NeedsTable } from './NeedsTable';
+
+const LINE_KINDS: { value: Brief['line']['kind']; label: string }[] = [
+  { value: 'fibre', label: 'fibre' },
+  { value: 'cable', label: 'cable modem' },
+  { value: 'dsl', label: 'DSL' },
+  { value: 'fixedWireless', label: 'fixed wireless' },
+];
+
+type Choice<K extends keyof Policies> = { value: Policies[K]; label: string };
+const FEEDS: Choice<'feed'>[] = [
+  { value: 'wireFirst', label: 'wire first: steadiest, costs hours' },
+  { value: 'wirelessFirst', label: 'wireless first: nothing to run' },
+  { value: 'noDrilling', label: 'no drilling: air, powerline, coax' },
+  { value: 'spendLeast', label: 'spend least: slower, hands over poorly' },
+];
+const NAMES: Choice<'names'>[] = [
+  { value: 'one', label: 'one name: phones move by themselves' },
+  { value: 'two', label: 'a separate name: switched by hand' },
+];
+const PLACING: Choice<'placing'>[] = [
+  { value: 'asNear', label: 'as near as the signal allows' },
+  { value: 'halfway', label: 'halfway' },
+];
+const JOINING: Choice<'joining'>[] = [
+  { value: 'bench', label: 'join on the bench, then carry' },
+  { value: 'inPlace', label: 'place first, then join' },
+];
+const FAMILIES: Choice<'families'>[] = [
+  { value: 'one', label: 'one family: one app, updated together' },
+  { value: 'mixed', label: 'mixed: cheaper, more to look after' },
+];
+
+/** Brief: one page that reads like a work order. */
+export function BriefStop() {
+  const brief = useJob((s) => s.brief);
+  const setBrief = useJob((s) => s.setBrief);
+  const jobId = useJob((s) => s.id);
+  const set = (values: Partial<Brief>) => setBrief((b) => ({ ...b, ...values }));
+  const line = (values: Partial<Brief['line']>) => setBrief((b) => ({ ...b, line: { ...b.line, ...values } }));
+  const allowed = (values: Partial<Brief['allowed']>) => setBrief((b) => ({ ...b, allowed: { ...b.allowed, ...values } }));
+  const policy = (values: Partial<Policies>) => setBrief((b) => ({ ...b, policies: { ...b.policies, ...values } }));
+  return (
+    <div className="h-full overflow-y-auto">
+      <div className="mx-auto grid max-w-[1640px] gap-x-8 gap-y-5 p-4 lg:grid-cols-[minmax(340px,1fr)_minmax(480px,1.5fr)]">
+        <div className="space-y-5">
+          <section className="panel p-4" aria-labelledby="b-who">
+            <h2 id="b-who" className="head2">
+              For whom
+            </h2>
+            <div className="mt-2 grid grid-cols-2 gap-3">
+              <TextField label="Customer" value={brief.customer} onChange={(customer) => set({ customer: customer.slice(0, 120) })} />
+              <TextField label="Address" value={brief.address} onChange={(address) => set({ address: address.slice(0, 200) })} />
+              <SelectField<RegionId>
+                label="Country rules"
+                value={brief.region}
+                options={Object.entries(REGION_LABEL).map(([value, label]) => ({ value: value as RegionId, label }))}
+                onChange={(region) => set({ region })}
+              />
+              <SelectField
+                label="Lengths"
+                value={brief.lengthUnit}
+                options={[
+                  { value: 'metres', label: 'metres' },
+                  { value: 'feet', label: 'feet and inches' },
+                ]}
+                onChange={(lengthUnit) => set({ lengthUnit })}
+              />
+            </div>
+            <p className="mt-2 text-[13px] text-ink-2">Power and channels follow the country chosen; check your country’s rules.</p>
+          </section>
+          <section className="panel p-4" aria-labelledby="b-line">
+            <h2 id="b-line" className="head2">
+              The line
+            </h2>
+            <div className="mt-2 grid grid-cols-3 gap-3">
+              <SelectField label="Kind" value={brief.line.kind} options={LINE_KINDS} onChange={(kind) => line({ kind })} />
+              <NumberField label="Down, paid for" unit="Mb/s" value={brief.line.downMbps} min={0.1} max={10000} onChange={(v) => v !== null && line({ downMbps: v })} />
+              <NumberField label="Up, paid for" unit="Mb/s" value={brief.line.upMbps} min={0.1} max={10000} onChange={(v) => v !== null && line({ upMbps: v })} />
+            </div>
+            <div className="mt-3 grid gap-1">
+              <span className="lab">What hangs on the old router</span>
+              <Tick label="Telephone, emergency calls" checked={brief.oldRouter.telephone} onChange={(telephone) => set({ oldRouter: { ...brief.oldRouter, telephone } })} />
+              <Tick label="Intruder, fire or medical alarm" checked={brief.oldRouter.alarm} onChange={(alarm) => set({ oldRouter: { ...brief.oldRouter, alarm } })} />
+            </div>
+          </section>
+          <section className="panel p-4" aria-labelledby="b-allowed">
+            <h2 id="b-allowed" className="head2">
+              What is allowed
+            </h2>
+            <div className="mt-1 grid grid-cols-2">
+              <Tick label="Drilling" checked={brief.allowed.drilling} onChange={(drilling) => allowed({ drilling })} />
+              <Tick label="Old gear may be re-used" checked={brief.allowed.reuseOldGear} onChange={(reuseOldGear) => allowed({ reuseOldGear })} />
+              <Tick label="Rented home" checked={brief.allowed.rented} onChange={(rented) => allowed({ rented })} />
+              <Tick label="Listed building" checked={brief.allowed.listed} onChange={(listed) => allowed({ listed })} />
+            </div>
+            {(brief.allowed.rented || brief.allowed.listed) && brief.allowed.drilling && (
+              <p className="mt-1 text-mains">Rented or listed: have the consent in writing before the first hole.</p>
+            )}
+            <div className="mt-2 grid grid-cols-2 gap-3">
+              <NumberField
+                label="Budget, empty: none set"
+                unit={brief.currency}
+                value={brief.allowed.budgetMinor === null ? null : brief.allowed.budgetMinor / 100}
+                max={100000}
+                optional
+                onChange={(v) => allowed({ budgetMinor: v === null ? null : Math.round(v * 100) })}
+              />
+              <NumberField label="Labour" unit={`${brief.currency} an hour`} value={brief.labourMinorPerHour / 100} max={1000} onChange={(v) => v !== null && set({ labourMinorPerHour: Math.round(v * 100) })} />
+            </div>
+            <div className="mt-2">
+              <TextField long label="Notes: routes, rooms not to enter" value={brief.allowed.note} onChange={(note) => allowed({ note: note.slice(0, 2000) })} />
+            </div>
+          </section>
+        </div>
+        <div className="space-y-5">
+          <section className="panel p-4" aria-labelledby="b-complaints">
+            <div className="flex items-center justify-between">
+              <h2 id="b-complaints" className="head2">
+                In the customer’s words
+              </h2>
+              <button type="button" className="btn" onClick={() => set({ complaints: [...brief.complaints, { id: newId('cp'), words: '' }] })}>
+                <Plus size={15} aria-hidden="true" /> Complaint
+              </button>
+            </div>
+            {brief.complaints.length === 0 && <p className="mt-2 text-ink-2">Nothing yet. What fails, where and when?</p>}
+            <ul className="mt-2 space-y-1.5">
+              {brief.complaints.map((c, i) => (
+                <li key={c.id} className="flex items-center gap-2">
+                  <div className="flex-1">
+                    <TextField
+                      hideLabel
+                      label={`Complaint ${i + 1}`}
+                      value={c.words}
+                      onChange={(words) => set({ complaints: brief.complaints.map((x) => (x.id === c.id ? { ...x, words: words.slice(0, 400) } : x)) })}
+                    />
+                  </div>
+                  <button type="button" className="btn px-2" aria-label={`Remove complaint ${i + 1}`} onClick={() => set({ complaints: brief.complaints.filter((x) => x.id !== c.id) })}>
+                    <X size={15} aria-hidden="true" />
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+          <NeedsTable />
+          <section className="panel p-4" aria-labelledby="b-schools">
+            <h2 id="b-schools" className="head2">
+              How this job is done
+            </h2>
+            <p className="text-[13px] text-ink-2">Practitioners disagree; the job decides. Each choice changes Plan and Fit.</p>
+            <div className="mt-2 grid grid-cols-2 gap-3 xl:grid-cols-3">
+              <SelectField label="Feeds" value={brief.policies.feed} options={FEEDS} onChange={(feed) => policy({ feed })} />
+              <SelectField label="Network name" value={brief.policies.names} options={NAMES} onChange={(names) => policy({ names })} />
+              <SelectField label="Placing" value={brief.policies.placing} options={PLACING} onChange={(placing) => policy({ placing })} />
+              <SelectField label="Joining" value={brief.policies.joining} options={JOINING} onChange={(joining) => policy({ joining })} />
+              <SelectField label="Kit" value={brief.policies.families} options={FAMILIES} onChange={(families) => policy({ families })} />
+            </div>
+          </section>
+          <Link className="btn btn-strong" href={`/jobs/${jobId}/survey`}>
+            Next: survey the house
+          </Link>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,160 @@
+'use client';
+import { Check } from 'lucide-react';
+import Link from 'next/link';
+import { useState } from 'react';
+import { CAUTIONS } from '@/core/fit/cautions';
+import { totalMin, type ScheduledStep } from '@/core/fit/schedule';
+import { moneyText } from '@/core/plan/parts';
+import { useDerived } from '@/ui/job/derived';
+import { doneSteps } from '@/ui/job/progress';
+import { useJob } from '@/ui/job/store';
+import { useRecord } from '@/ui/job/useRecord';
+import { minutesText } from '@/ui/pieces/format';
+import { SerialField } from './SerialField';
+import { useRunSheet } from './useRunSheet';
+
+/** Height of a block by its minutes: to scale, but never too low to read. */
+const blockPx = (minutes: number) => Math.max(34, minutes * 2.4);
+
+function StepRow({ step, done, current, optionId }: { step: ScheduledStep; done: boolean; current: boolean; optionId: string }) {
+  const record = useRecord();
+  const [open, setOpen] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const isOpen = open || current;
+  return (
+    <li className="grid grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] gap-x-3 py-[3px]" data-step={step.key}>
+      <span className="fig pt-1.5 text-right text-[13px] text-ink-2">+{minutesText(step.startMin)}</span>
+      <div
+        className={`rounded-[3px] border px-2 py-1 ${done ? 'border-rule bg-good-wash text-ink-2' : current ? 'border-2 border-ink bg-lamp-wash' : 'border-ink bg-sheet'}`}
+        style={{ minHeight: blockPx(step.handsMin) }}
+      >
+        <div className="flex items-start gap-2">
+          <button
+            type="button"
+            role="checkbox"
+            aria-checked={done}
+            aria-label={step.title}
+            className={`mt-0.5 grid h-5 w-5 shrink-0 cursor-pointer place-items-center rounded-[3px] border ${done ? 'border-good bg-good text-sheet' : 'border-ink bg-sheet'}`}
+            onClick={() => void record.step(optionId, step.key, done ? 'undone' : 'done').then(setProblem)}
+          >
+            {done && <Check size={14} aria-hidden="true" />}
+          </button>
+          <button type="button" className="fig flex-1 cursor-pointer text-left font-semibold" aria-expanded={isOpen} onClick={() => setOpen(!open)}>
+            {step.title}
+          </button>
+          <span className="fig shrink-0 text-[13px] text-ink-2">{minutesText(step.handsMin)}</span>
+        </div>
+        {isOpen && (
+          <div className="mt-1 pl-7">
+            <ul className="list-disc pl-4">
+              {step.detail.map((d) => (
+                <li key={d}>{d}</li>
+              ))}
+            </ul>
+            {step.good && (
+              <p className="mt-1 text-good">
+                <strong className="font-semibold">Good:</strong> {step.good}
+              </p>
+            )}
+            {step.asksSerial && step.unitId && <SerialField optionId={optionId} stepKey={step.key} />}
+          </div>
+        )}
+        {problem && (
+          <p role="alert" className="text-mains">
+            {problem}
+          </p>
+        )}
+      </div>
+      <div>
+        {step.waitLabel && step.waitMin > 0 && (
+          <div className="fig rounded-[3px] border border-dashed border-ink-2 bg-paper px-2 py-1 text-[13px]" style={{ minHeight: blockPx(step.waitMin) }}>
+            {step.waitLabel}
+            <span className="block text-ink-2">{minutesText(step.waitMin)}, by itself</span>
+          </div>
+        )}
+      </div>
+      <div className="space-y-1">
+        {step.cautions.map((c) => (
+          <p key={c} className="fig border-l-2 border-mains pl-2 text-[12.5px] leading-snug text-mains">
+            {CAUTIONS[c]}
+          </p>
+        ))}
+      </div>
+    </li>
+  );
+}
+
+/** Fit: the ordered run sheet, hands-on beside waiting, cautions at their step in the margin. */
+export function FitStop() {
+  const jobId = useJob((s) => s.id);
+  const evidence = useJob((s) => s.evidence);
+  const brief = useJob((s) => s.brief);
+  const { option } = useDerived();
+  const { steps, parts, price } = useRunSheet();
+  if (!option || steps.length === 0)
+    return (
+      <p className="panel m-4 p-6">
+        The run sheet is made from the plan.{' '}
+        <Link className="link" href={`/jobs/${jobId}/plan`}>
+          Place a unit on the line in Plan
+        </Link>{' '}
+        first.
+      </p>
+    );
+  const done = doneSteps(evidence, option.id);
+  const current = steps.find((s) => !done.has(s.key));
+  const leftMin = steps.filter((s) => !done.has(s.key)).reduce((sum, s) => sum + s.handsMin, 0);
+  return (
+    <div className="grid h-full gap-3 p-3 lg:grid-cols-[minmax(0,2.4fr)_minmax(280px,1fr)]">
+      <section className="panel flex min-h-0 flex-col" aria-label="Run sheet">
+        <div className="fig grid grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] gap-x-3 border-b border-rule px-3 py-2 text-[13px] text-ink-2">
+          <span className="text-right">Start</span>
+          <span>Hands</span>
+          <span>Waiting</span>
+          <span>Take care</span>
+        </div>
+        <ol className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
+          {steps.map((s) => (
+            <StepRow key={s.key} step={s} done={done.has(s.key)} current={s.key === current?.key} optionId={option.id} />
+          ))}
+        </ol>
+      </section>
+      <div className="space-y-3 lg:overflow-y-auto">
+        <section className="panel p-4" aria-label="Where we are">
+          <h2 className="head2">{current ? `Step ${steps.indexOf(current) + 1} of ${steps.length}` : 'All steps done'}</h2>
+          <p className="mt-1 text-lg">{current ? current.title : 'Read the same spots again.'}</p>
+          <p className="mt-1 text-ink-2">
+            {current ? `${minutesText(leftMin)} of hands-on work left; ${minutesText(totalMin(steps))} in all with waits beside it.` : ''}
+          </p>
+          {!current && (
+            <Link className="btn btn-strong mt-2" href={`/jobs/${jobId}/after`}>
+              Next: after readings
+            </Link>
+          )}
+        </section>
+        <section className="panel p-4" aria-label="Parts">
+          <h2 className="head2">Parts for “{option.name}”</h2>
+          <table className="fig mt-2 w-full text-left">
+            <tbody>
+              {parts.map((p) => (
+                <tr key={p.label} className="border-t border-rule">
+                  <td className="py-1">{p.label}</td>
+                  <td className="text-right whitespace-nowrap">
+                    {p.count} {p.unit === 'm' ? 'm' : '×'}
+                  </td>
+                  <td className="text-right whitespace-nowrap">{moneyText(p.costMinor, brief.currency)}</td>
+                </tr>
+              ))}
+              <tr className="border-t border-ink font-semibold">
+                <td className="py-1">Parts and {price.hours.toFixed(1)} h of work</td>
+                <td />
+                <td className="text-right whitespace-nowrap">{moneyText(price.totalMinor, brief.currency)}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p className="mt-1 text-[13px] text-ink-2">Prices and times are estimates.</p>
+        </section>
+      </div>
+    </div>
+  );
+}

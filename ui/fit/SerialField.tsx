@@ -1,0 +1,39 @@
+'use client';
+import { useId, useState } from 'react';
+import { serialAt } from '@/core/fit/serials';
+import { useJob } from '@/ui/job/store';
+import { useRecord } from '@/ui/job/useRecord';
+
+/** Notes the serial of the unit of a step; a later note stands beside the earlier, the newest counts. */
+export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: string }) {
+  const id = useId();
+  const record = useRecord();
+  const noted = useJob((s) => serialAt(s.evidence, optionId, stepKey));
+  const [typed, setTyped] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  return (
+    <form
+      className="mt-2 flex items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const text = typed.trim();
+        if (text === '') return setProblem('Type the serial from the label.');
+        void record.step(optionId, stepKey, 'serial', text.slice(0, 80)).then((p) => {
+          setProblem(p);
+          if (!p) setTyped('');
+        });
+      }}
+    >
+      <div>
+        <label className="lab" htmlFor={id}>
+          Serial {noted && <strong className="text-ink">noted: {noted}</strong>}
+        </label>
+        <input id={id} className="field fig w-52!" value={typed} onChange={(e) => setTyped(e.target.value)} />
+      </div>
+      <button type="submit" className="btn">
+        Note serial
+      </button>
+      {problem && <span className="text-mains">{problem}</span>}
+    </form>
+  );
+}

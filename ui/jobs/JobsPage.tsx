@@ -1,0 +1,168 @@
+'use client';
+import { Archive, ArchiveRestore, Copy, Download, Upload } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import { tooLarge, type Problem } from '@/core/file/parse';
+import { send } from '@/ui/job/requests';
+import { dayText } from '@/ui/pieces/format';
+import { Mark } from '@/ui/pieces/Mark';
+import { ThemeButton } from '@/ui/pieces/ThemeButton';
+import type { JobSummary } from '@/server/jobs';
+
+function stateText(job: JobSummary): string {
+  if (job.spots === 0) return 'not surveyed yet';
+  if (!job.read) return `${job.spots} spots, nothing read yet`;
+  if (job.deadBefore === 0) return `${job.spots} spots, none dead`;
+  return `${job.gone} of ${job.deadBefore} dead spots gone`;
+}
+
+/** Share of dead spots that are gone, drawn as light in shade. */
+function Bar({ job }: { job: JobSummary }) {
+  const share = job.deadBefore > 0 ? job.gone / job.deadBefore : 0;
+  return (
+    <span aria-hidden="true" className="block h-2 w-28 border border-ink-2 bg-[repeating-linear-gradient(135deg,var(--dusk)_0_1.5px,transparent_1.5px_5px)]">
+      <span className="block h-full bg-lamp" style={{ width: `${share * 100}%` }} />
+    </span>
+  );
+}
+
+/** All jobs: open, create, duplicate, archive, search, take in a file. */
+export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
+  const router = useRouter();
+  const [search, setSearch] = useState('');
+  const [showArchived, setShowArchived] = useState(false);
+  const [name, setName] = useState('');
+  const [problems, setProblems] = useState<Problem[]>([]);
+  const file = useRef<HTMLInputElement>(null);
+  const wanted = search.trim().toLowerCase();
+  const shown = jobs.filter((j) => (showArchived || !j.archived) && j.name.toLowerCase().includes(wanted));
+  const archived = jobs.filter((j) => j.archived).length;
+
+  async function act(method: 'POST' | 'PATCH', path: string, body: unknown, open: boolean) {
+    const answer = await send<{ id?: string }>(method, path, body);
+    setProblems(answer.ok ? [] : answer.problems);
+    if (answer.ok && open && answer.value.id) router.push(`/jobs/${answer.value.id}/brief`);
+    else if (answer.ok) router.refresh();
+  }
+
+  async function takeIn(chosen: File) {
+    const large = tooLarge(chosen.size);
+    if (large) setProblems([large]);
+    else await act('POST', '/api/jobs/import', await chosen.text(), true);
+  }
+
+  return (
+    <div className="min-h-dvh">
+      <header className="on-head flex items-center gap-3 bg-head px-4 py-3 text-head-ink">
+        <Mark size={28} />
+        <span className="fig flex-1 text-2xl font-semibold">Nestle</span>
+        <ThemeButton />
+      </header>
+      <main className="mx-auto max-w-5xl px-4 py-6">
+        <div className="flex flex-wrap items-end gap-3">
+          <h1 className="fig mr-auto text-2xl font-semibold">Jobs</h1>
+          <form
+            className="flex items-end gap-2"
+            onSubmit={(e) => {
+              e.preventDefault();
+              void act('POST', '/api/jobs', { name }, true);
+            }}
+          >
+            <label className="lab">
+              New job
+              <input className="field w-56" value={name} placeholder="Name or address" onChange={(e) => setName(e.target.value)} />
+            </label>
+            <button type="submit" className="btn btn-strong">
+              Create
+            </button>
+          </form>
+          <button type="button" className="btn" onClick={() => file.current?.click()}>
+            <Upload size={16} aria-hidden="true" /> Import a job file
+          </button>
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            className="hidden"
+            aria-label="Job file"
+            onChange={(e) => {
+              const chosen = e.target.files?.[0];
+              e.target.value = '';
+              if (chosen) void takeIn(chosen);
+            }}
+          />
+        </div>
+        {problems.length > 0 && (
+          <div role="alert" className="panel mt-4 border-mains p-3">
+            <strong className="font-semibold">Nothing was changed.</strong>
+            <ul className="mt-1 list-disc pl-5">
+              {problems.slice(0, 12).map((p) => (
+                <li key={`${p.path}${p.message}`}>
+                  {p.path && <code className="fig font-semibold">{p.path}: </code>}
+                  {p.message}
+                </li>
+              ))}
+            </ul>
+            {problems.length > 12 && <p>and {problems.length - 12} more; “nestle check” lists them all.</p>}
+          </div>
+        )}
+        <div className="mt-4 flex flex-wrap items-center gap-4">
+          <label className="sr-only" htmlFor="job-search">
+            Search jobs
+          </label>
+          <input id="job-search" className="field w-72" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} />
+          {archived > 0 && (
+            <label className="flex items-center gap-2">
+              <input type="checkbox" checked={showArchived} onChange={(e) => setShowArchived(e.target.checked)} /> Show archived ({archived})
+            </label>
+          )}
+        </div>
+        {shown.length === 0 ? (
+          <p className="panel mt-4 p-6">
+            {jobs.length === 0
+              ? 'No job yet. Type a name above and create one, or import a job file.'
+              : wanted
+                ? `No job has “${search}” in its name.`
+                : 'All jobs are archived.'}
+          </p>
+        ) : (
+          <ul className="panel mt-4 divide-y divide-rule">
+            {shown.map((job) => (
+              <li key={job.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-3">
+                <div className="min-w-60 flex-1">
+                  <Link href={`/jobs/${job.id}/brief`} className="fig text-lg font-semibold hover:underline">
+                    {job.name}
+                  </Link>
+                  {job.archived && <span className="ml-2 text-ink-2">archived</span>}
+                  <div className="text-[13px] text-ink-2">changed {dayText(job.changedAt)}</div>
+                </div>
+                <div className="w-52">
+                  <Bar job={job} />
+                  <span className="fig">{stateText(job)}</span>
+                </div>
+                <div className="flex gap-1">
+                  <button type="button" className="btn" aria-label={`Duplicate ${job.name}`} onClick={() => void act('POST', `/api/jobs/${job.id}/duplicate`, {}, false)}>
+                    <Copy size={16} aria-hidden="true" /> Duplicate
+                  </button>
+                  <a className="btn" href={`/api/jobs/${job.id}/export`} aria-label={`Export ${job.name}`}>
+                    <Download size={16} aria-hidden="true" /> Export
+                  </a>
+                  <button
+                    type="button"
+                    className="btn"
+                    aria-label={`${job.archived ? 'Restore' : 'Archive'} ${job.name}`}
+                    onClick={() => void act('PATCH', `/api/jobs/${job.id}`, { archived: !job.archived }, false)}
+                  >
+                    {job.archived ? <ArchiveRestore size={16} aria-hidden="true" /> : <Archive size={16} aria-hidden="true" />}
+                    {job.archived ? 'Restore' : 'Archive'}
+                  </button>
+                </div>
+              </li>
+            ))}
+          </ul>
+        )}
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,86 @@
+'use client';
+import type { ReactNode } from 'react';
+import { activitiesLabel } from '@/core/site/needs';
+import type { Spot } from '@/core/site/schema';
+import { useJob } from '@/ui/job/store';
+import { Track, type TrackMarks } from './Track';
+
+export type Tone = 'good' | 'care' | 'bad' | 'plain';
+
+export interface LedgerRow {
+  spot: Spot;
+  marks: TrackMarks;
+  /** Direction with the least headroom. */
+  direction: 'down' | 'up';
+  trackLabel: string;
+  /** Middle column, short. */
+  note?: ReactNode;
+  result: string;
+  tone: Tone;
+  /** Shown when the row is open. */
+  detail: ReactNode;
+}
+
+const TONES: Record<Tone, string> = {
+  good: 'text-good',
+  care: 'text-amber',
+  bad: 'text-dusk font-semibold',
+  plain: 'text-ink-2',
+};
+
+function Row({ row, isOpen }: { row: LedgerRow; isOpen: boolean }) {
+  const select = useJob((s) => s.select);
+  const showStorey = useJob((s) => s.showStorey);
+  const { spot } = row;
+  const toggle = () => {
+    select(isOpen ? null : { kind: 'spot', id: spot.id });
+    if (!isOpen && spot.place.storeyId) showStorey(spot.place.storeyId);
+  };
+  return (
+    <li className={`border-t border-rule ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : ''}`} data-spot={spot.number}>
+      <button
+        type="button"
+        className="grid w-full cursor-pointer grid-cols-[26px_minmax(110px,1.25fr)_minmax(110px,1fr)_auto_minmax(96px,auto)] items-center gap-2.5 px-3 py-1.5 text-left"
+        aria-expanded={isOpen}
+        onClick={toggle}
+      >
+        <span className={`fig grid h-6 w-6 place-items-center rounded-[3px] border text-[13px] font-semibold ${row.tone === 'bad' ? 'border-dusk bg-dusk text-sheet' : 'border-ink'}`}>
+          {spot.number}
+        </span>
+        <span className="min-w-0 leading-tight">
+          <span className="fig block truncate text-[15px] font-semibold">{spot.name}</span>
+          <span className="fig block truncate text-[13px] text-ink-2">{activitiesLabel(spot.activities)}</span>
+        </span>
+        <Track marks={row.marks} label={row.trackLabel} />
+        <span className="fig text-[13px] text-ink-2">{row.direction === 'down' ? '↓' : '↑'}</span>
+        <span className="text-right leading-tight">
+          <span className={`fig block text-[14px] ${TONES[row.tone]}`}>{row.result}</span>
+          {row.note && <span className="fig block text-[13px] text-ink-2">{row.note}</span>}
+        </span>
+      </button>
+      {isOpen && <div className="px-4 pb-3">{row.detail}</div>}
+    </li>
+  );
+}
+
+/** One row per spot: the same row from complaint to proof. */
+export function Ledger({ rows, head, empty }: { rows: readonly LedgerRow[]; head: ReactNode; empty: string }) {
+  const selected = useJob((s) => s.selected);
+  return (
+    <section className="panel flex min-h-0 flex-1 flex-col" aria-label="Spots">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-3 px-3 py-2">
+        <h2 className="head2">Spots</h2>
+        {head}
+      </div>
+      {rows.length === 0 ? (
+        <p className="border-t border-rule p-4">{empty}</p>
+      ) : (
+        <ul className="min-h-0 flex-1 overflow-y-auto">
+          {rows.map((row) => (
+            <Row key={row.spot.id} row={row} isOpen={selected?.kind === 'spot' && selected.id === row.spot.id} />
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,132 @@
+'use client';
+import { useId, useState, type ReactNode } from 'react';
+
+/** A labelled text field that reports each change. */
+export function TextField(props: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  long?: boolean;
+  hideLabel?: boolean;
+  placeholder?: string;
+}) {
+  const id = useId();
+  const shared = {
+    id,
+    className: 'field',
+    value: props.value,
+    placeholder: props.placeholder,
+    onChange: (e: { target: { value: string } }) => props.onChange(e.target.value),
+  };
+  return (
+    <div className="min-w-0">
+      <label className={props.hideLabel ? 'sr-only' : 'lab'} htmlFor={id}>
+        {props.label}
+      </label>
+      {props.long ? <textarea rows={2} {...shared} /> : <input type="text" {...shared} />}
+    </div>
+  );
+}
+
+/**
+ * A labelled number with its unit. What is typed stays as typed; it counts once it is a number in range, and says so
+ * where it is not. Empty is null where that is allowed.
+ */
+export function NumberField(props: {
+  label: string;
+  unit: string;
+  value: number | null;
+  onChange: (value: number | null) => void;
+  min?: number;
+  max?: number;
+  optional?: boolean;
+  /** Digits shown when the value comes from elsewhere. */
+  digits?: number;
+}) {
+  const id = useId();
+  const shown = props.value === null ? '' : String(Number(props.value.toFixed(props.digits ?? 2)));
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = typed ?? shown;
+  const number = Number(text.replace(',', '.'));
+  const low = props.min ?? 0;
+  const high = props.max ?? 1e6;
+  const problem =
+    text.trim() === ''
+      ? props.optional
+        ? null
+        : 'a number is needed'
+      : !Number.isFinite(number)
+        ? 'not a number'
+        : number < low || number > high
+          ? `between ${low} and ${high} ${props.unit}`
+          : null;
+  return (
+    <div className="min-w-0">
+      <label className="lab" htmlFor={id}>
+        {props.label} <span className="whitespace-nowrap">({props.unit})</span>
+      </label>
+      <input
+        id={id}
+        className="field fig"
+        inputMode="decimal"
+        value={text}
+        aria-invalid={problem !== null}
+        aria-describedby={problem ? `${id}-p` : undefined}
+        onChange={(e) => {
+          const next = e.target.value;
+          setTyped(next);
+          const n = Number(next.replace(',', '.'));
+          if (next.trim() === '') {
+            if (props.optional) props.onChange(null);
+          } else if (Number.isFinite(n) && n >= low && n <= high) props.onChange(n);
+        }}
+        onBlur={() => {
+          if (!problem) setTyped(null);
+        }}
+      />
+      {problem && (
+        <p id={`${id}-p`} className="text-[13px] text-mains">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function SelectField<T extends string>(props: {
+  label: string;
+  value: T;
+  options: readonly { value: T; label: string }[];
+  onChange: (value: T) => void;
+  hideLabel?: boolean;
+}) {
+  const id = useId();
+  return (
+    <div className="min-w-0">
+      <label className={props.hideLabel ? 'sr-only' : 'lab'} htmlFor={id}>
+        {props.label}
+      </label>
+      <select id={id} className="field" value={props.value} onChange={(e) => props.onChange(e.target.value as T)}>
+        {props.options.map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}
+
+export function Tick(props: { label: ReactNode; checked: boolean; onChange: (checked: boolean) => void }) {
+  return (
+    <label className="flex min-h-7 cursor-pointer items-center gap-2">
+      <input
+        type="checkbox"
+        className="h-4 w-4 accent-[var(--fibre)]"
+        checked={props.checked}
+        onChange={(e) => props.onChange(e.target.checked)}
+      />
+      <span>{props.label}</span>
+    </label>
+  );
+}

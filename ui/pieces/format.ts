@@ -1,0 +1,24 @@
+/** Speeds as they stand in ledgers: one digit after the point below ten. */
+export function speedText(mbps: number): string {
+  return mbps < 9.95 ? mbps.toFixed(1) : Math.round(mbps).toString();
+}
+
+export function clockText(iso: string): string {
+  return new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+}
+
+export function dayText(iso: string): string {
+  return new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+}
+
+export function minutesText(minutes: number): string {
+  const whole = Math.round(minutes);
+  return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`;
+}
+
+/** 10′ 6″ or 3.20 m. */
+export function exactLengthText(metres: number, unit: 'metres' | 'feet'): string {
+  if (unit === 'metres') return `${metres.toFixed(2)} m`;
+  const inches = Math.round(metres / 0.0254);
+  return `${Math.floor(inches / 12)}′ ${inches % 12}″`;
+}

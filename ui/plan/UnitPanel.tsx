@@ -1,0 +1,114 @@
+'use client';
+import { Trash2 } from 'lucide-react';
+import { kitById } from '@/core/kit/catalogue';
+import type { FeedKind } from '@/core/kit/schema';
+import { fedThrough, gatewayOf } from '@/core/plan/graph';
+import { hopOf } from '@/core/plan/hop';
+import type { Feed, Option, Unit } from '@/core/plan/schema';
+import { useDerived } from '@/ui/job/derived';
+import { useJob } from '@/ui/job/store';
+import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
+import { speedText } from '@/ui/pieces/format';
+import { FEED_LABEL, feedChoices, feedTo, withoutUnit } from './placing';
+
+const NONE = '';
+
+/** Settings of the selected unit: its name, feed, parent, ends and what that link was measured to give. */
+export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
+  const site = useJob((s) => s.site);
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const setOption = useJob((s) => s.setOption);
+  const select = useJob((s) => s.select);
+  const { context } = useDerived();
+  const kit = kitById(unit.kitId, ownKit);
+  const below = fedThrough(option, unit.id);
+  const parents = option.units.filter((u) => !below.has(u.id));
+  const parent = option.units.find((u) => u.id === unit.feed.parentId) ?? null;
+  const hop = hopOf(context, option, unit)?.at(0);
+  const change = (values: Partial<Unit>) =>
+    setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === unit.id ? { ...u, ...values } : u)) }));
+  const changeFeed = (values: Partial<Feed>) => change({ feed: { ...unit.feed, ...values } });
+  const kinds = feedChoices(unit, ownKit).filter((k) => k !== 'line' || unit.feed.kind === 'line' || !gatewayOf(option));
+  const outlets = [{ value: NONE, label: 'nearest' }, ...site.outlets.map((o) => ({ value: o.id, label: o.name }))];
+  const coax = [{ value: NONE, label: 'choose' }, ...site.coax.outlets.map((o) => ({ value: o.id, label: o.name }))];
+  const isCable = unit.feed.kind === 'ethernet' || unit.feed.kind === 'fibre';
+  return (
+    <section className="panel p-3" aria-label={`Unit ${unit.letter}`}>
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="head2">
+          Unit {unit.letter} · {kit?.label}
+        </h2>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => {
+            setOption((o) => withoutUnit(o, unit.id));
+            select(null);
+          }}
+        >
+          <Trash2 size={15} aria-hidden="true" /> Delete unit
+        </button>
+      </div>
+      <p className="text-[13px] text-ink-2">{kit?.about}</p>
+      <div className="mt-2 grid grid-cols-3 gap-x-3 gap-y-2">
+        <TextField label="Place" value={unit.name} onChange={(name) => name.trim() && change({ name })} />
+        <SelectField<FeedKind>
+          label="Fed by"
+          value={unit.feed.kind}
+          options={kinds.map((k) => ({ value: k, label: FEED_LABEL[k] }))}
+          onChange={(kind) => change({ feed: feedTo(site, kind, parent ?? gatewayOf(option), unit.place) })}
+        />
+        {unit.feed.kind !== 'line' && (
+          <SelectField
+            label="From"
+            value={unit.feed.parentId ?? NONE}
+            options={[
+              ...(parent ? [] : [{ value: NONE, label: 'choose' }]),
+              ...parents.map((u) => ({ value: u.id, label: `${u.letter} ${u.name}` })),
+            ]}
+            onChange={(id) => change({ feed: feedTo(site, unit.feed.kind, parents.find((u) => u.id === id) ?? null, unit.place) })}
+          />
+        )}
+        <NumberField label="Height" unit="m" value={unit.place.heightM} min={0} max={12} onChange={(h) => h !== null && change({ place: { ...unit.place, heightM: h } })} />
+        {unit.feed.kind === 'ethernet' && (
+          <SelectField
+            label="Cable"
+            value={unit.feed.category}
+            options={[
+              { value: 'cat5e', label: 'Cat 5e' },
+              { value: 'cat6', label: 'Cat 6' },
+              { value: 'cat6a', label: 'Cat 6A' },
+            ]}
+            onChange={(category) => changeFeed({ category })}
+          />
+        )}
+        {isCable && (
+          <NumberField label="Run, empty: estimated" unit="m" value={unit.feed.lengthM} min={0.5} max={5000} optional onChange={(lengthM) => changeFeed({ lengthM })} />
+        )}
+        {unit.feed.kind === 'powerline' && (
+          <>
+            <SelectField label="Near outlet" value={unit.feed.nearOutletId ?? NONE} options={outlets} onChange={(id) => changeFeed({ nearOutletId: id || null })} />
+            <SelectField label="Far outlet" value={unit.feed.farOutletId ?? NONE} options={outlets} onChange={(id) => changeFeed({ farOutletId: id || null })} />
+          </>
+        )}
+        {unit.feed.kind === 'coax' && (
+          <>
+            <SelectField label="Near coax outlet" value={unit.feed.nearCoaxId ?? NONE} options={coax} onChange={(id) => changeFeed({ nearCoaxId: id || null })} />
+            <SelectField label="Far coax outlet" value={unit.feed.farCoaxId ?? NONE} options={coax} onChange={(id) => changeFeed({ farCoaxId: id || null })} />
+          </>
+        )}
+        {unit.feed.kind !== 'line' && (
+          <NumberField label="Link measured" unit="Mb/s" value={unit.feed.measuredDownMbps} max={10000} optional onChange={(v) => changeFeed({ measuredDownMbps: v, measuredUpMbps: v })} />
+        )}
+      </div>
+      {hop && (
+        <p className="mt-2">
+          <strong className="fig font-semibold">
+            {speedText(hop.downMbps)} Mb/s {hop.measured ? '(measured)' : '(estimate)'}
+          </strong>{' '}
+          on this feed: {hop.because}.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,92 @@
+import { kitById } from '@/core/kit/catalogue';
+import type { FeedKind, KitItem } from '@/core/kit/schema';
+import { gatewayOf } from '@/core/plan/graph';
+import { plainFeed, type Feed, type Option, type Unit } from '@/core/plan/schema';
+import { nearestOutlet } from '@/core/feed/powerline';
+import type { Place, Site } from '@/core/site/schema';
+import { newId } from '@/ui/pieces/newId';
+
+/** The next free letter: A … Z, then AA … */
+export function nextLetter(option: Option): string {
+  const used = new Set(option.units.map((u) => u.letter));
+  for (let i = 0; i < 26 * 27; i++) {
+    const letter = (i >= 26 ? String.fromCharCode(64 + Math.floor(i / 26)) : '') + String.fromCharCode(65 + (i % 26));
+    if (!used.has(letter)) return letter;
+  }
+  return 'ZZ';
+}
+
+/** A coax outlet of the site nearest to a place, by plan distance on its storey first. */
+function nearestCoax(site: Site, at: Place): string | null {
+  const far = (p: Place) => Math.hypot(p.xM - at.xM, p.yM - at.yM) + (p.storeyId === at.storeyId ? 0 : 100);
+  return [...site.coax.outlets].sort((a, b) => far(a.place) - far(b.place))[0]?.id ?? null;
+}
+
+/** A feed of a kind from a parent with its ends filled in from what is nearest. */
+export function feedTo(site: Site, kind: FeedKind, parent: Unit | null, place: Place): Feed {
+  const feed = plainFeed(kind, kind === 'line' ? null : (parent?.id ?? null));
+  if (kind === 'powerline' && parent) {
+    feed.nearOutletId = nearestOutlet(site, parent.place)?.id ?? null;
+    feed.farOutletId = nearestOutlet(site, place)?.id ?? null;
+  }
+  if (kind === 'coax' && parent) {
+    feed.nearCoaxId = nearestCoax(site, parent.place);
+    feed.farCoaxId = nearestCoax(site, place);
+  }
+  return feed;
+}
+
+/** A new unit: the first goes on the line where its kit may, later ones hang on the gateway by the kit's first feed. */
+export function newUnit(site: Site, option: Option, kit: KitItem, place: Place, roomName: string): Unit {
+  const gateway = gatewayOf(option);
+  const kind = gateway
+    ? (kit.feeds.find((f) => f === 'wireless') ?? kit.feeds.find((f) => f !== 'line') ?? kit.feeds[0]!)
+    : (kit.feeds.find((f) => f === 'line') ?? kit.feeds[0]!);
+  const at = gateway ? place : { ...site.lineEntry, heightM: 1.2 };
+  return {
+    id: newId('unit'),
+    letter: nextLetter(option),
+    kitId: kit.id,
+    name: gateway ? roomName : 'Line entry',
+    place: { ...at, heightM: kit.outdoor ? 3 : at.heightM },
+    feed: feedTo(site, kind, gateway, at),
+    radios: {},
+  };
+}
+
+/** Takes a unit out; what it fed hangs on its parent by the same kind of feed, so that nothing dangles. */
+export function withoutUnit(option: Option, unitId: string): Option {
+  const gone = option.units.find((u) => u.id === unitId);
+  return {
+    ...option,
+    units: option.units
+      .filter((u) => u.id !== unitId)
+      .map((u) => (u.feed.parentId === unitId ? { ...u, feed: { ...u.feed, parentId: gone?.feed.parentId ?? null } } : u)),
+    wiredSpots: option.wiredSpots.filter((w) => w.unitId !== unitId),
+  };
+}
+
+/** Feeds a unit's kit takes, for its list of choices. */
+export function feedChoices(unit: Unit, ownKit: readonly KitItem[]): readonly FeedKind[] {
+  return kitById(unit.kitId, ownKit)?.feeds ?? [];
+}
+
+export const FEED_LABEL: Record<FeedKind, string> = {
+  line: 'the line',
+  ethernet: 'Ethernet cable',
+  fibre: 'fibre',
+  coax: 'coax',
+  powerline: 'powerline',
+  bridge: 'outdoor bridge',
+  wireless: 'air',
+};
+
+/** Name for a thing at a place: the nearest room on its storey, else the yard. */
+export function roomNameAt(site: Site, place: Place): string {
+  if (!place.storeyId) return 'Yard';
+  const rooms = site.rooms.filter((r) => r.storeyId === place.storeyId);
+  const near = [...rooms].sort(
+    (a, b) => Math.hypot(a.at.xM - place.xM, a.at.yM - place.yM) - Math.hypot(b.at.xM - place.xM, b.at.yM - place.yM),
+  )[0];
+  return near?.name ?? site.buildings.flatMap((b) => b.storeys).find((s) => s.id === place.storeyId)?.name ?? 'Inside';
+}

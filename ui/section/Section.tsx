@@ -1,0 +1,123 @@
+'use client';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { kitOf } from '@/core/plan/context';
+import type { Option } from '@/core/plan/schema';
+import { eavesLevelM, levelOf, sheetStoreys } from '@/core/site/levels';
+import { useDerived } from '@/ui/job/derived';
+import { useJob } from '@/ui/job/store';
+import { FEED_STYLE, feedPath } from '@/ui/sheet/feedLine';
+import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
+import { sectionLayout, sectionX } from './layout';
+
+const SIDE_PX = 12;
+const HEAD_PX = 10;
+const FOOT_PX = 24;
+
+/** All buildings side by side, cut open: change storey here, see what hangs above what and how outbuildings are joined. */
+export function Section({ option }: { option: Option | null }) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 700, height: 130 });
+  const site = useJob((s) => s.site);
+  const storeyId = useJob((s) => s.storeyId);
+  const showStorey = useJob((s) => s.showStorey);
+  const selected = useJob((s) => s.selected);
+  const select = useJob((s) => s.select);
+  const { context } = useDerived();
+  const layout = useMemo(() => sectionLayout(site), [site]);
+  const open = new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id));
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  if (site.buildings.length === 0)
+    return <p className="p-3 text-ink-2">The section appears with the first building.</p>;
+  const k = Math.min(
+    (size.width - 2 * SIDE_PX) / layout.widthM,
+    (size.height - HEAD_PX - FOOT_PX) / (layout.heightM + layout.depthM),
+  );
+  const left = (size.width - k * layout.widthM) / 2;
+  const ground = size.height - FOOT_PX - k * layout.depthM;
+  const px = (m: number) => left + k * m;
+  const py = (levelM: number) => ground - k * levelM;
+  const units = option?.units ?? [];
+  const at = (u: (typeof units)[number]): [number, number] => [px(sectionX(layout, u.place)), py(levelOf(site, u.place))];
+  return (
+    <div ref={frame} className="relative h-full min-h-[110px] overflow-hidden">
+      <svg width={size.width} height={size.height} role="group" aria-label="Section, looking north: choose a storey" className="absolute inset-0 select-none">
+        <line x1={0} x2={size.width} y1={ground} y2={ground} stroke="var(--ink)" strokeWidth={1.4} />
+        {layout.buildings.map(({ building, atM, widthM }) => {
+          const x0 = px(atM);
+          const x1 = px(atM + widthM);
+          const eaves = py(eavesLevelM(building));
+          return (
+            <g key={building.id}>
+              {building.roof && (
+                <path
+                  d={`M${x0 - 4} ${eaves}L${(x0 + x1) / 2} ${py(eavesLevelM(building) + building.roof.riseM)}L${x1 + 4} ${eaves}Z`}
+                  fill="var(--good-wash)"
+                  stroke="var(--ink)"
+                  strokeWidth={1.2}
+                />
+              )}
+              {building.storeys.map((s) => {
+                const y = py(s.floorLevelM + s.heightM);
+                const height = k * s.heightM;
+                const isOpen = open.has(s.id);
+                return (
+                  <g
+                    key={s.id}
+                    role="button"
+                    tabIndex={0}
+                    aria-pressed={isOpen}
+                    aria-label={`${building.name}, ${s.name}`}
+                    className="cursor-pointer"
+                    onClick={() => showStorey(s.id)}
+                    onKeyDown={(e) => {
+                      if (e.key !== 'Enter' && e.key !== ' ') return;
+                      e.preventDefault();
+                      showStorey(s.id);
+                    }}
+                  >
+                    <rect x={x0} y={y} width={x1 - x0} height={height} fill={isOpen ? 'var(--lamp-wash)' : 'var(--sheet)'} stroke="var(--ink)" strokeWidth={isOpen ? 2 : 1} />
+                    <text className="fig" x={x0 + 6} y={y + Math.min(14, height * 0.5 + 4)} fontSize={12} fill={isOpen ? 'var(--ink)' : 'var(--ink-2)'} fontWeight={isOpen ? 600 : 400}>
+                      {s.name}
+                    </text>
+                  </g>
+                );
+              })}
+              <text className="fig" x={(x0 + x1) / 2} y={size.height - 7} textAnchor="middle" fontSize={12.5} fill="var(--ink)">
+                {building.name}
+              </text>
+            </g>
+          );
+        })}
+        <g fill="none" pointerEvents="none" strokeLinecap="round" aria-hidden="true">
+          {units.map((u) => {
+            const parent = units.find((p) => p.id === u.feed.parentId);
+            if (!parent) return null;
+            const style = FEED_STYLE[u.feed.kind];
+            const d = feedPath(u.feed.kind, at(parent), at(u));
+            return (
+              <g key={u.id}>
+                <path d={d} stroke={style.color} strokeWidth={style.width} strokeDasharray={style.dash} />
+                {style.core && <path d={d} stroke="var(--sheet)" strokeWidth={style.core} />}
+              </g>
+            );
+          })}
+        </g>
+        {units.map((u) => {
+          const [x, y] = at(u);
+          const isSelected = selected?.kind === 'unit' && selected.id === u.id;
+          return (
+            <g key={u.id} transform={`translate(${x} ${y}) scale(0.72)`} className="cursor-pointer" data-section-unit={u.letter} onClick={() => { select({ kind: 'unit', id: u.id }); if (u.place.storeyId) showStorey(u.place.storeyId); }}>
+              <UnitSymbol kind={kitOf(context, u).kind} letter={u.letter} selected={isSelected} />
+            </g>
+          );
+        })}
+      </svg>
+    </div>
+  );
+}

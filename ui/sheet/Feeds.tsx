@@ -1,0 +1,33 @@
+'use client';
+import type { Option } from '@/core/plan/schema';
+import type { Place } from '@/core/site/schema';
+import { FEED_STYLE, feedPath } from './feedLine';
+
+/** Feeds between units whose ends are both on the open sheet. */
+export function Feeds({
+  option,
+  toPx,
+  shown,
+}: {
+  option: Option;
+  toPx: (xM: number, yM: number) => [number, number];
+  shown: (place: Place) => boolean;
+}) {
+  return (
+    <g aria-hidden="true" fill="none" pointerEvents="none" strokeLinecap="round" strokeLinejoin="round">
+      {option.units.map((u) => {
+        const parent = option.units.find((p) => p.id === u.feed.parentId);
+        if (!parent || (!shown(u.place) && !shown(parent.place))) return null;
+        const style = FEED_STYLE[u.feed.kind];
+        const d = feedPath(u.feed.kind, toPx(parent.place.xM, parent.place.yM), toPx(u.place.xM, u.place.yM));
+        const faint = shown(u.place) && shown(parent.place) ? 1 : 0.45;
+        return (
+          <g key={u.id} opacity={faint}>
+            <path d={d} stroke={style.color} strokeWidth={style.width} strokeDasharray={style.dash} />
+            {style.core && <path d={d} stroke="var(--sheet)" strokeWidth={style.core} />}
+          </g>
+        );
+      })}
+    </g>
+  );
+}

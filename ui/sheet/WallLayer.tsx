@@ -1,0 +1,140 @@
+'use client';
+import { memo } from 'react';
+import { describeConstruction, type DrawStyle } from '@/core/site/constructions';
+import type { Opening, Site, Wall } from '@/core/site/schema';
+
+/** Strokes of a wall, bottom first: width as a share of its thickness, colour, dashes in metres. */
+const STROKES: Record<DrawStyle, readonly { width: number; color: string; dash?: string; cap?: 'square' }[]> = {
+  stone: [
+    { width: 1, color: 'var(--ink)', cap: 'square' },
+    { width: 0.5, color: 'var(--stone-core)', dash: '0.55 0.22' },
+  ],
+  brick: [
+    { width: 1, color: 'var(--ink)', cap: 'square' },
+    { width: 0.62, color: 'var(--sheet)', cap: 'square' },
+    { width: 0.26, color: 'var(--ink)', dash: '0.3 0.2' },
+  ],
+  stud: [{ width: 0.6, color: 'var(--ink)', cap: 'square' }],
+  timber: [
+    { width: 1, color: 'var(--ink)', cap: 'square' },
+    { width: 0.5, color: 'var(--sheet)', cap: 'square' },
+  ],
+  concrete: [{ width: 1, color: 'var(--ink-2)', cap: 'square' }],
+  metal: [
+    { width: 4, color: 'var(--ink)', dash: '0.04 0.36' },
+    { width: 1.2, color: 'var(--ink)', cap: 'square' },
+  ],
+  glass: [
+    { width: 1.6, color: 'var(--ink)', cap: 'square' },
+    { width: 0.9, color: 'var(--sheet)', cap: 'square' },
+  ],
+  open: [{ width: 1, color: 'var(--rule)', dash: '0.1 0.2' }],
+};
+
+/** Thinnest drawn wall, m, so that a stud wall stays visible on a whole plot. */
+const THINNEST_M = 0.1;
+
+function WallStrokes({ wall, draw, thicknessM }: { wall: Wall; draw: DrawStyle; thicknessM: number }) {
+  const thick = Math.max(THINNEST_M, thicknessM);
+  return (
+    <>
+      {STROKES[draw].map((s, i) => (
+        <line
+          key={i}
+          x1={wall.a.xM}
+          y1={wall.a.yM}
+          x2={wall.b.xM}
+          y2={wall.b.yM}
+          stroke={s.color}
+          strokeWidth={thick * s.width}
+          strokeDasharray={s.dash}
+          strokeLinecap={s.cap}
+        />
+      ))}
+    </>
+  );
+}
+
+function OpeningMark({ opening, wall, thicknessM }: { opening: Opening; wall: Wall; thicknessM: number }) {
+  const length = Math.hypot(wall.b.xM - wall.a.xM, wall.b.yM - wall.a.yM);
+  const ux = (wall.b.xM - wall.a.xM) / length;
+  const uy = (wall.b.yM - wall.a.yM) / length;
+  const at = (m: number, side = 0): [number, number] => [
+    wall.a.xM + ux * m - uy * side,
+    wall.a.yM + uy * m + ux * side,
+  ];
+  const thick = Math.max(THINNEST_M, thicknessM);
+  const [x1, y1] = at(opening.offsetM);
+  const [x2, y2] = at(opening.offsetM + opening.widthM);
+  const [lx, ly] = at(opening.offsetM + opening.widthM * 0.72, opening.widthM * 0.55);
+  return (
+    <>
+      <line x1={x1} y1={y1} x2={x2} y2={y2} stroke="var(--sheet)" strokeWidth={thick * 1.15} />
+      {opening.kind === 'window' && (
+        <>
+          <line x1={x1} y1={y1} x2={x2} y2={y2} stroke="var(--ink)" strokeWidth={0.16} />
+          <line x1={x1} y1={y1} x2={x2} y2={y2} stroke="var(--sheet)" strokeWidth={0.08} />
+        </>
+      )}
+      {opening.kind === 'door' && (
+        <line x1={x1} y1={y1} x2={lx} y2={ly} stroke="var(--ink)" strokeWidth={opening.construction === 'metalDoor' ? 0.12 : 0.05} />
+      )}
+    </>
+  );
+}
+
+/** Walls by construction, as a draughtsman would, with their doors and windows. Coordinates in metres. */
+export const WallLayer = memo(function WallLayer({
+  site,
+  storeyIds,
+  selectedWallId,
+}: {
+  site: Site;
+  storeyIds: ReadonlySet<string>;
+  selectedWallId: string | null;
+}) {
+  const walls = site.walls.filter((w) => storeyIds.has(w.storeyId));
+  const openings = site.openings
+    .map((o) => ({ opening: o, wall: walls.find((w) => w.id === o.wallId) }))
+    .filter((o): o is { opening: Opening; wall: Wall } => o.wall !== undefined);
+  const style = (name: string) => describeConstruction(name, site.customConstructions);
+  return (
+    <g aria-hidden="true" pointerEvents="none">
+      {site.obstacles
+        .filter((o) => o.storeyId === null || storeyIds.has(o.storeyId))
+        .map((o) => (
+          <polygon
+            key={o.id}
+            points={o.outline.map((p) => `${p.xM},${p.yM}`).join(' ')}
+            fill="none"
+            stroke="var(--ink-2)"
+            strokeWidth={0.06}
+            strokeDasharray="0.2 0.1"
+          />
+        ))}
+      {site.foliage.map((f) => (
+        <polygon
+          key={f.id}
+          points={f.outline.map((p) => `${p.xM},${p.yM}`).join(' ')}
+          fill="var(--fibre)"
+          fillOpacity={0.12}
+          stroke="var(--fibre)"
+          strokeWidth={0.08}
+          strokeDasharray="0.05 0.25"
+          strokeLinecap="round"
+        />
+      ))}
+      {walls.map((w) => (
+        <WallStrokes key={w.id} wall={w} {...style(w.construction)} />
+      ))}
+      {openings.map(({ opening, wall }) => (
+        <OpeningMark key={opening.id} opening={opening} wall={wall} thicknessM={style(wall.construction).thicknessM} />
+      ))}
+      {walls
+        .filter((w) => w.id === selectedWallId)
+        .map((w) => (
+          <line key="selected" x1={w.a.xM} y1={w.a.yM} x2={w.b.xM} y2={w.b.yM} stroke="var(--lamp)" strokeWidth={0.22} strokeOpacity={0.85} />
+        ))}
+    </g>
+  );
+});

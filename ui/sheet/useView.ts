@@ -1,0 +1,84 @@
+'use client';
+import { select } from 'd3-selection';
+import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Box } from '@/core/site/levels';
+
+/** Pixels = metres · k + (x, y). */
+export interface View {
+  k: number;
+  x: number;
+  y: number;
+}
+
+const INSET_PX = 26;
+/** Room at the foot of the sheet for its key and buttons. */
+const FOOT_PX = 56;
+
+/** Pan and zoom of a sheet by wheel, pinch, drag and keys. It fits the plot until a person moves it. */
+export function useView(box: Box) {
+  const svg = useRef<SVGSVGElement>(null);
+  const behavior = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
+  const moved = useRef(false);
+  const [view, setView] = useState<View>({ k: 12, x: 0, y: 0 });
+  const { minXM, minYM, maxXM, maxYM } = box;
+
+  const fit = useCallback(() => {
+    const element = svg.current;
+    if (!element || !behavior.current) return;
+    const { width, height } = element.getBoundingClientRect();
+    if (width < 40 || height < 40) return;
+    const free = { w: width - 2 * INSET_PX, h: height - INSET_PX - FOOT_PX };
+    const k = Math.min(free.w / (maxXM - minXM), free.h / (maxYM - minYM));
+    const x = INSET_PX + (free.w - k * (maxXM - minXM)) / 2 - k * minXM;
+    const y = INSET_PX + (free.h - k * (maxYM - minYM)) / 2 - k * minYM;
+    select(element).call(behavior.current.transform, zoomIdentity.translate(x, y).scale(k));
+    moved.current = false;
+  }, [minXM, minYM, maxXM, maxYM]);
+
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    const z = zoom<SVGSVGElement, unknown>()
+      .scaleExtent([1, 400])
+      .filter((e: MouseEvent) => !e.button && !(e.target as Element).closest('[data-mark]'))
+      .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
+        if (event.sourceEvent) moved.current = true;
+        setView({ k: event.transform.k, x: event.transform.x, y: event.transform.y });
+      });
+    behavior.current = z;
+    select(element).call(z).on('dblclick.zoom', null);
+    return () => {
+      select(element).on('.zoom', null);
+    };
+  }, []);
+
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => {
+      if (!moved.current) fit();
+    });
+    observer.observe(element);
+    if (!moved.current) fit();
+    return () => observer.disconnect();
+  }, [fit]);
+
+  const zoomBy = useCallback((factor: number) => {
+    if (svg.current && behavior.current) {
+      moved.current = true;
+      select(svg.current).call(behavior.current.scaleBy, factor);
+    }
+  }, []);
+
+  /** A pointer's position in metres. */
+  const toMetres = useCallback(
+    (clientX: number, clientY: number): [number, number] => {
+      const rect = svg.current!.getBoundingClientRect();
+      return [(clientX - rect.left - view.x) / view.k, (clientY - rect.top - view.y) / view.k];
+    },
+    [view],
+  );
+
+  return { svg, view, fit, zoomBy, toMetres };
+}
