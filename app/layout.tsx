@@ -12,7 +12,8 @@ import './globals.css';
 
 export const metadata: Metadata = {
   title: { default: 'Nestle', template: '%s · Nestle' },
-  description: 'Survey a house, plan the mesh, fit it in the right order, prove that the dead spots are gone.',
+  description:
+    'Survey a house, plan the mesh, fit it in the right order, prove that the dead spots are gone.',
 };
 
 /** Sets the theme before the first paint, from what this browser chose last. */

@@ -31,7 +31,10 @@ function load(path: string | undefined, json: boolean): JobFile {
     text = readFileSync(path, 'utf8');
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
-    fail([{ path: '', message: `${path} cannot be read (${code ?? 'unknown reason'}): check the name.` }], json);
+    fail(
+      [{ path: '', message: `${path} cannot be read (${code ?? 'unknown reason'}): check the name.` }],
+      json,
+    );
   }
   const parsed = parseJobFile(text);
   if (!parsed.ok) fail(parsed.problems, json);
@@ -41,7 +44,11 @@ function load(path: string | undefined, json: boolean): JobFile {
 function main(): void {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { json: { type: 'boolean', default: false }, option: { type: 'string' }, help: { type: 'boolean' } },
+    options: {
+      json: { type: 'boolean', default: false },
+      option: { type: 'string' },
+      help: { type: 'boolean' },
+    },
   });
   const [command, path] = positionals;
   const json = values.json;

@@ -44,9 +44,15 @@ export function predictReport(
     ? all.find((o) => o.id === optionName || o.name === optionName)
     : (chosenOption(job.plan) ?? job.plan.today);
   if (!option)
-    return { ok: false, message: `there is no option "${optionName}"; there are ${all.map((o) => o.name).join(', ')}` };
+    return {
+      ok: false,
+      message: `there is no option "${optionName}"; there are ${all.map((o) => o.name).join(', ')}`,
+    };
   const context = planContext(job, knownLine(job.brief, job.evidence));
-  return { ok: true, report: { job: job.name, option: option.name, spots: predictOption(context, option).map(spotRow) } };
+  return {
+    ok: true,
+    report: { job: job.name, option: option.name, spots: predictOption(context, option).map(spotRow) },
+  };
 }
 
 function phaseRow(p: PhaseResult | null) {

@@ -3,7 +3,14 @@ import type { PredictReport, VerifyReport } from './reports';
 /** Rows as aligned columns. */
 function table(rows: string[][]): string {
   const widths = rows[0]!.map((_, i) => Math.max(...rows.map((r) => r[i]!.length)));
-  return rows.map((r) => r.map((cell, i) => cell.padEnd(widths[i]!)).join('  ').trimEnd()).join('\n');
+  return rows
+    .map((r) =>
+      r
+        .map((cell, i) => cell.padEnd(widths[i]!))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n');
 }
 
 const speed = (mbps: number) => (mbps < 10 ? mbps.toFixed(1) : mbps.toFixed(0));

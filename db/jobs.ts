@@ -27,7 +27,12 @@ export function findJob(db: Db, id: string): JobRow | undefined {
 }
 
 export function insertJob(db: Db, id: string, name: string, now: string): void {
-  db.prepare('INSERT INTO job (id, name, created_at, changed_at) VALUES (?, ?, ?, ?)').run(id, name, now, now);
+  db.prepare('INSERT INTO job (id, name, created_at, changed_at) VALUES (?, ?, ?, ?)').run(
+    id,
+    name,
+    now,
+    now,
+  );
 }
 
 export function renameJob(db: Db, id: string, name: string, now: string): void {
@@ -48,10 +53,9 @@ export function touchJob(db: Db, id: string, now: string): void {
 
 export function currentDocument(db: Db, jobId: string, kind: DocumentKind): DocumentRow | undefined {
   return db
-    .prepare<
-      [string, string],
-      DocumentRow
-    >('SELECT revision, json, saved_at FROM document WHERE job_id = ? AND kind = ? ORDER BY revision DESC LIMIT 1')
+    .prepare<[string, string], DocumentRow>(
+      'SELECT revision, json, saved_at FROM document WHERE job_id = ? AND kind = ? ORDER BY revision DESC LIMIT 1',
+    )
     .get(jobId, kind);
 }
 

@@ -11,7 +11,8 @@ export const box = (x0: number, y0: number, x1: number, y1: number): Point[] => 
   at(x0, y1),
 ];
 
-export const does = (...names: ActivityId[]): ActivityCount[] => names.map((activity) => ({ activity, count: 1 }));
+export const does = (...names: ActivityId[]): ActivityCount[] =>
+  names.map((activity) => ({ activity, count: 1 }));
 
 export const storey = (
   id: string,
@@ -41,7 +42,13 @@ export function walls(
   }));
 }
 
-export const door = (id: string, wallId: string, offsetM: number, construction = 'timberDoor', widthM = 0.9): Opening => ({
+export const door = (
+  id: string,
+  wallId: string,
+  offsetM: number,
+  construction = 'timberDoor',
+  widthM = 0.9,
+): Opening => ({
   id,
   wallId,
   kind: construction === 'open' ? 'opening' : 'door',
@@ -52,7 +59,13 @@ export const door = (id: string, wallId: string, offsetM: number, construction =
   heightM: 2.05,
 });
 
-export const pane = (id: string, wallId: string, offsetM: number, widthM = 1.1, construction = 'glazingClear'): Opening => ({
+export const pane = (
+  id: string,
+  wallId: string,
+  offsetM: number,
+  widthM = 1.1,
+  construction = 'glazingClear',
+): Opening => ({
   id,
   wallId,
   kind: 'window',

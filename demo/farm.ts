@@ -32,7 +32,9 @@ function farmBrief(): Brief {
 
 const cupboard = { storeyId: 'f-ground', xM: 0.6, yM: 9.3, heightM: 1.1 };
 const shelf = { storeyId: 'f-ground', xM: 1.7, yM: 7.2, heightM: 1.5 };
-const unit = (u: Partial<Unit> & Pick<Unit, 'id' | 'letter' | 'kitId' | 'name' | 'place' | 'feed'>): Unit => ({
+const unit = (
+  u: Partial<Unit> & Pick<Unit, 'id' | 'letter' | 'kitId' | 'name' | 'place' | 'feed'>,
+): Unit => ({
   radios: {},
   ...u,
 });
@@ -40,12 +42,28 @@ const unit = (u: Partial<Unit> & Pick<Unit, 'id' | 'letter' | 'kitId' | 'name' |
 const today: Option = {
   id: 'today',
   name: 'Today',
-  units: [unit({ id: 'old-a', letter: 'A', kitId: 'provider-router', name: 'Porch cupboard', place: cupboard, feed: plainFeed('line', null) })],
+  units: [
+    unit({
+      id: 'old-a',
+      letter: 'A',
+      kitId: 'provider-router',
+      name: 'Porch cupboard',
+      place: cupboard,
+      feed: plainFeed('line', null),
+    }),
+  ],
   wiredSpots: [],
 };
 
 function farmPlan(): Plan {
-  const gateway = unit({ id: 'a', letter: 'A', kitId: 'mesh-own-radio', name: 'Porch shelf', place: shelf, feed: plainFeed('line', null) });
+  const gateway = unit({
+    id: 'a',
+    letter: 'A',
+    kitId: 'mesh-own-radio',
+    name: 'Porch shelf',
+    place: shelf,
+    feed: plainFeed('line', null),
+  });
   const snugCoax = unit({
     id: 'b',
     letter: 'B',
@@ -65,7 +83,14 @@ function farmPlan(): Plan {
         units: [
           gateway,
           snugCoax,
-          unit({ id: 'c', letter: 'C', kitId: 'mesh-own-radio', name: 'Parlour window', place: { storeyId: 'f-ground', xM: 13.4, yM: 7.6, heightM: 1.3 }, feed: plainFeed('wireless', 'a') }),
+          unit({
+            id: 'c',
+            letter: 'C',
+            kitId: 'mesh-own-radio',
+            name: 'Parlour window',
+            place: { storeyId: 'f-ground', xM: 13.4, yM: 7.6, heightM: 1.3 },
+            feed: plainFeed('wireless', 'a'),
+          }),
         ],
         wiredSpots: [],
       },

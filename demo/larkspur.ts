@@ -58,8 +58,21 @@ function site(): Site {
         ['l-second', 'Loft room', 2.5, 2],
         ['g-ground', 'Garage room', 1.6, 15.6],
       ] as const
-    ).map(([storeyId, name, x, y], i) => ({ id: `room-${i + 1}`, storeyId, name, at: at(x, y), activities: null })),
-    panels: [{ id: 'p', name: 'Panel', place: { storeyId: 'l-ground', xM: 0.3, yM: 0.6, heightM: 1.8 }, fedFromId: null }],
+    ).map(([storeyId, name, x, y], i) => ({
+      id: `room-${i + 1}`,
+      storeyId,
+      name,
+      at: at(x, y),
+      activities: null,
+    })),
+    panels: [
+      {
+        id: 'p',
+        name: 'Panel',
+        place: { storeyId: 'l-ground', xM: 0.3, yM: 0.6, heightM: 1.8 },
+        fedFromId: null,
+      },
+    ],
     circuits: [
       { id: 'c-1', name: 'Ring ground', panelId: 'p', leg: 'L1', protection: 'rcd', oldWiring: false },
       { id: 'c-2', name: 'Ring upstairs', panelId: 'p', leg: 'L1', protection: 'rcd', oldWiring: false },
@@ -83,9 +96,29 @@ function site(): Site {
       spot(1, 'Front room', 'l-ground', 2.8, 3, 'tablet', 'the tablet', does('film4k')),
       spot(2, 'Kitchen', 'l-ground', 2.5, 7.2, 'phone', 'phone', does('web', 'music')),
       spot(3, 'Bedroom', 'l-first', 2.5, 3, 'phone', 'phone', does('hdFilm')),
-      spot(4, 'Loft room', 'l-second', 2.5, 3.4, 'laptop', 'laptop', does('workFiles', 'hdCall'), 'Calls break up in the afternoon.'),
+      spot(
+        4,
+        'Loft room',
+        'l-second',
+        2.5,
+        3.4,
+        'laptop',
+        'laptop',
+        does('workFiles', 'hdCall'),
+        'Calls break up in the afternoon.',
+      ),
       spot(5, 'Loft back', 'l-second', 2.5, 7.4, 'phone', 'phone', does('web')),
-      spot(6, 'Garage bench', 'g-ground', 1.8, 13.6, 'laptop', 'laptop', does('hdFilm', 'web'), 'Nothing reaches the garage.'),
+      spot(
+        6,
+        'Garage bench',
+        'g-ground',
+        1.8,
+        13.6,
+        'laptop',
+        'laptop',
+        does('hdFilm', 'web'),
+        'Nothing reaches the garage.',
+      ),
     ],
     neighbours: [1, 1, 6, 6, 6, 11, 11, 11, 1, 6, 11].map((channel, i) => ({
       id: `n-${i + 1}`,
@@ -102,7 +135,15 @@ function site(): Site {
 export function larkspurRow(): JobFile {
   const brief = emptyBrief();
   const place = { storeyId: 'l-ground', xM: 0.5, yM: 0.8, heightM: 0.9 };
-  const router = { id: 'old-a', letter: 'A', kitId: 'provider-router', name: 'Front door', place, feed: plainFeed('line', null), radios: {} };
+  const router = {
+    id: 'old-a',
+    letter: 'A',
+    kitId: 'provider-router',
+    name: 'Front door',
+    place,
+    feed: plainFeed('line', null),
+    radios: {},
+  };
   return {
     format: 'nestle-job',
     version: 1,
@@ -112,7 +153,13 @@ export function larkspurRow(): JobFile {
       customer: 'Tenants, second floor and garage',
       address: '12 Larkspur Row',
       line: { kind: 'cable', downMbps: 250, upMbps: 25, idleMs: null, riseMs: null },
-      allowed: { ...brief.allowed, drilling: false, rented: true, budgetMinor: 300_00, note: 'Rented: nothing drilled, nothing screwed.' },
+      allowed: {
+        ...brief.allowed,
+        drilling: false,
+        rented: true,
+        budgetMinor: 300_00,
+        note: 'Rented: nothing drilled, nothing screwed.',
+      },
       complaints: [
         { id: 'cp-1', words: 'Calls break up in the loft.' },
         { id: 'cp-2', words: 'Nothing reaches the garage.' },

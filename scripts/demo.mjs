@@ -16,8 +16,10 @@ const free = (port) =>
 
 install();
 build();
-step(reset ? 'Restoring the demo jobs' : 'Preparing the database', 'Is another program holding the data folder? Stop it and try again.', () =>
-  run('npx', ['tsx', 'scripts/seed.ts', ...(reset ? ['--reset'] : [])]).status === 0,
+step(
+  reset ? 'Restoring the demo jobs' : 'Preparing the database',
+  'Is another program holding the data folder? Stop it and try again.',
+  () => run('npx', ['tsx', 'scripts/seed.ts', ...(reset ? ['--reset'] : [])]).status === 0,
 );
 if (!(await free(wanted))) {
   console.error(`✗ Port ${wanted} is taken. Stop what runs there, or choose another: PORT=4700 npm run demo`);
@@ -30,7 +32,8 @@ const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', String(wa
   env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
 });
 server.stdout.on('data', (chunk) => {
-  if (String(chunk).includes('Ready')) console.log(`\nNestle is at http://127.0.0.1:${wanted}  (Ctrl C stops it)\n`);
+  if (String(chunk).includes('Ready'))
+    console.log(`\nNestle is at http://127.0.0.1:${wanted}  (Ctrl C stops it)\n`);
 });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -7,12 +7,28 @@ import { join } from 'node:path';
 export const ROOT = join(import.meta.dirname, '..');
 const CACHE = join(ROOT, '.cache');
 /** Whatever is not a source of the built application. */
-const NOT_BUILT = new Set(['node_modules', '.next', '.git', '.cache', 'data', 'docs', 'e2e', 'test-results', 'bench', 'scripts']);
+const NOT_BUILT = new Set([
+  'node_modules',
+  '.next',
+  '.git',
+  '.cache',
+  'data',
+  'docs',
+  'e2e',
+  'test-results',
+  'bench',
+  'scripts',
+]);
 
 const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
 
 export function run(command, args, options = {}) {
-  return spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...env, ...options.env }, ...options.spawn });
+  return spawnSync(command, args, {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...env, ...options.env },
+    ...options.spawn,
+  });
 }
 
 /** Prints what is done and how long it took; on failure what failed and what to do, and stops. */
@@ -63,11 +79,19 @@ export function install() {
 
 export function build() {
   const sources = readdirSync(ROOT)
-    .filter((name) => !NOT_BUILT.has(name) && !name.startsWith('.') && !name.endsWith('.md') && name !== 'next-env.d.ts')
+    .filter(
+      (name) =>
+        !NOT_BUILT.has(name) && !name.startsWith('.') && !name.endsWith('.md') && name !== 'next-env.d.ts',
+    )
     .filter((name) => !name.endsWith('.tsbuildinfo'))
     .map((name) => join(ROOT, name));
   const hash = hashOf(sources);
-  if (upToDate('built', hash, join(ROOT, '.next', 'BUILD_ID'))) return console.log('→ The application is built');
-  step('Building the application (about half a minute)', 'The lines above name the file and line.', () => run('npx', ['next', 'build']).status === 0);
+  if (upToDate('built', hash, join(ROOT, '.next', 'BUILD_ID')))
+    return console.log('→ The application is built');
+  step(
+    'Building the application (about half a minute)',
+    'The lines above name the file and line.',
+    () => run('npx', ['next', 'build']).status === 0,
+  );
   remember('built', hash);
 }

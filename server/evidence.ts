@@ -18,7 +18,11 @@ export type EvidenceEntry = z.infer<typeof entry>;
 const rowId = (e: EvidenceEntry): string => (e.kind === 'voided' ? e.row.readingId : e.row.id);
 
 /** Adds evidence, all of it or none. Sending the same rows twice is harmless; the same id with other content is refused. */
-export function recordEvidence(jobId: string, body: unknown, db: Db = database()): Outcome<{ added: number }> {
+export function recordEvidence(
+  jobId: string,
+  body: unknown,
+  db: Db = database(),
+): Outcome<{ added: number }> {
   if (!findJob(db, jobId)) return noSuchJob();
   const parsed = batch.safeParse(body);
   if (!parsed.success)
@@ -36,7 +40,11 @@ export function recordEvidence(jobId: string, body: unknown, db: Db = database()
   for (const e of entries) {
     if (e.kind === 'state') states.add(e.row.id);
     if (e.kind === 'reading' && !states.has(e.row.stateId))
-      return refuse(400, `The reading hangs on network state "${e.row.stateId}", which is not there. Reload the page.`, 'stateId');
+      return refuse(
+        400,
+        `The reading hangs on network state "${e.row.stateId}", which is not there. Reload the page.`,
+        'stateId',
+      );
   }
   let added = 0;
   let clash: EvidenceKind | null = null;
@@ -54,7 +62,8 @@ export function recordEvidence(jobId: string, body: unknown, db: Db = database()
   try {
     run();
   } catch (error) {
-    if (clash) return refuse(409, `A ${clash} with this id is recorded already with other content. Reload the page.`);
+    if (clash)
+      return refuse(409, `A ${clash} with this id is recorded already with other content. Reload the page.`);
     throw error;
   }
   return done({ added });

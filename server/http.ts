@@ -21,7 +21,10 @@ function fromOwnPages(request: Request): boolean {
 /** Body of a request as text, refused with a reason past the size limit, before it is all read. */
 export async function readText(request: Request): Promise<Outcome<string>> {
   if (!fromOwnPages(request)) return refuse(400, 'Send JSON from a page of this application.');
-  const tooMuch = refuse(413, `The file is larger than ${JOB_FILE_LIMIT_BYTES / 1048576} MB. Is it the right file?`);
+  const tooMuch = refuse(
+    413,
+    `The file is larger than ${JOB_FILE_LIMIT_BYTES / 1048576} MB. Is it the right file?`,
+  );
   if (Number(request.headers.get('content-length') ?? 0) > JOB_FILE_LIMIT_BYTES) return tooMuch;
   const reader = request.body?.getReader();
   if (!reader) return { ok: true, value: '' };

@@ -48,7 +48,8 @@ const LIST_OF: Record<EvidenceKind, keyof Evidence> = {
 
 function loadEvidence(db: Db, jobId: string): Evidence {
   const out = emptyEvidence();
-  for (const { kind, json } of evidenceOf(db, jobId)) (out[LIST_OF[kind]] as unknown[]).push(JSON.parse(json));
+  for (const { kind, json } of evidenceOf(db, jobId))
+    (out[LIST_OF[kind]] as unknown[]).push(JSON.parse(json));
   return out;
 }
 
@@ -58,7 +59,10 @@ function load(db: Db, id: string): OpenJob | null {
   const read = <K extends DocumentKind>(kind: K) => {
     const document = rows.currentDocument(db, id, kind);
     if (!document) throw new Error(`job ${id} has no ${kind}`);
-    return { revision: document.revision, value: SCHEMAS[kind].parse(JSON.parse(document.json)) as z.infer<(typeof SCHEMAS)[K]> };
+    return {
+      revision: document.revision,
+      value: SCHEMAS[kind].parse(JSON.parse(document.json)) as z.infer<(typeof SCHEMAS)[K]>,
+    };
   };
   const [b, s, p] = [read('brief'), read('site'), read('plan')];
   return {
@@ -114,7 +118,11 @@ export function openJob(id: string, db: Db = database()): Outcome<OpenJob> {
   return job ? done(job) : noSuchJob();
 }
 
-const jobName = z.string().trim().min(1, 'give the job a name').max(120, 'a job name has at most 120 characters');
+const jobName = z
+  .string()
+  .trim()
+  .min(1, 'give the job a name')
+  .max(120, 'a job name has at most 120 characters');
 
 /** Creates an empty job. */
 export function createJob(name: unknown, db: Db = database()): Outcome<{ id: string }> {
@@ -146,10 +154,7 @@ export function importJob(text: string, db: Db = database(), id?: string): Outco
   return done({ id: store(db, parsed.job, id) });
 }
 
-const change = z.union([
-  z.strictObject({ name: jobName }),
-  z.strictObject({ archived: z.boolean() }),
-]);
+const change = z.union([z.strictObject({ name: jobName }), z.strictObject({ archived: z.boolean() })]);
 
 /** Renames or archives a job. */
 export function changeJob(id: string, body: unknown, db: Db = database()): Outcome<null> {
@@ -181,7 +186,9 @@ export function saveDocument(
   kind: DocumentKind,
   body: unknown,
   db: Db = database(),
-): Outcome<{ revision: number; savedAt: string }> | { ok: false; status: 409; problems: Problem[]; current: { revision: number; document: unknown } } {
+):
+  | Outcome<{ revision: number; savedAt: string }>
+  | { ok: false; status: 409; problems: Problem[]; current: { revision: number; document: unknown } } {
   const envelope = save.safeParse(body);
   if (!envelope.success) return refuse(400, 'A save needs baseRevision and document.');
   const open = load(db, id);
@@ -221,7 +228,8 @@ export function seedDemo(texts: Record<string, string>, reset: boolean, db: Db =
       rows.deleteJob(db, id);
     }
     const outcome = importJob(text, db, id);
-    if (!outcome.ok) throw new Error(`demo job ${id}: ${outcome.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
+    if (!outcome.ok)
+      throw new Error(`demo job ${id}: ${outcome.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
     put.push(id);
   }
   return put;

@@ -20,7 +20,14 @@ export interface ShadeRequest {
 const api = {
   shade(request: ShadeRequest): ShadeGrid {
     const context = planContext(request.job, request.line);
-    return shadeGrid(context, request.option, request.storeyIds, request.box, request.cellM, request.activity);
+    return shadeGrid(
+      context,
+      request.option,
+      request.storeyIds,
+      request.box,
+      request.cellM,
+      request.activity,
+    );
   },
 };
 export type ShadeWorker = typeof api;

@@ -30,7 +30,11 @@ export interface ChainResult {
 
 type Direction = 'downMbps' | 'upMbps';
 
-function throughput(parts: readonly Part[], direction: Direction, without = -1): { mbps: number; at: number } {
+function throughput(
+  parts: readonly Part[],
+  direction: Direction,
+  without = -1,
+): { mbps: number; at: number } {
   const shared = new Map<string, { inverse: number; worst: number; count: number }>();
   let mbps = Infinity;
   let at = 0;

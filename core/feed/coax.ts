@@ -93,5 +93,11 @@ export function coaxAttenuation(plant: CoaxPlant, fromId: string, toId: string):
       `${splitter.ways}-way splitter ${across ? 'between outputs' : 'input to output'}${splitter.ratedMoca ? '' : ', not rated above 1 GHz'} ${loss.toFixed(1)} dB`,
     );
   }
-  return { ok: true, attenuationDb, lengthM, parts, guessed: route.some((s) => s.cable.evidence === 'guessed') };
+  return {
+    ok: true,
+    attenuationDb,
+    lengthM,
+    parts,
+    guessed: route.some((s) => s.cable.evidence === 'guessed'),
+  };
 }

@@ -24,7 +24,10 @@ export interface PoeResult {
 }
 
 /** Checks devices against a switch: its ports' type and its budget ≥ Σ source power of the devices' classes. */
-export function poeBudget(devices: readonly PoeType[], source: { type: PoeType; budgetW: number }): PoeResult {
+export function poeBudget(
+  devices: readonly PoeType[],
+  source: { type: PoeType; budgetW: number },
+): PoeResult {
   const neededW = devices.reduce((sum, d) => sum + POE_W[d].sourceW, 0);
   const problems: string[] = [];
   for (const d of new Set(devices))

@@ -35,7 +35,9 @@ export interface PowerlineResult {
 
 /** Usable TCP of a powerline pair, Mb/s, and the factors it is the product of. */
 export function powerlineMbps(run: PowerlineRun): PowerlineResult {
-  const factors: PowerlineResult['factors'] = [{ label: 'of the number on the box', factor: POWERLINE.boxShare }];
+  const factors: PowerlineResult['factors'] = [
+    { label: 'of the number on the box', factor: POWERLINE.boxShare },
+  ];
   const put = (label: string, factor: number, times = 1) => {
     if (times > 0) factors.push({ label, factor: factor ** times });
   };
@@ -45,7 +47,10 @@ export function powerlineMbps(run: PowerlineRun): PowerlineResult {
   put('through a sub-panel', POWERLINE.subPanel, run.subPanels);
   put('behind arc-fault or residual-current protection', POWERLINE.protection, run.protectedCircuit ? 1 : 0);
   put('on a surge strip', POWERLINE.strip, run.strips);
-  factors.push({ label: `${run.wireM.toFixed(0)} m of wire`, factor: Math.exp(-run.wireM / POWERLINE.decayM) });
+  factors.push({
+    label: `${run.wireM.toFixed(0)} m of wire`,
+    factor: Math.exp(-run.wireM / POWERLINE.decayM),
+  });
   const product = factors.reduce((p, f) => p * f.factor, run.boxMbps);
   return { mbps: Math.min(product, POWERLINE.capMbps, run.portMbps * ETHERNET_TCP_SHARE), factors };
 }
@@ -59,7 +64,7 @@ function wireM(site: Site, a: Place, b: Place): number {
 /** Panels from one up to the head of the supply; a loop in the data ends the walk. */
 function upwards(site: Site, panelId: string): Site['panels'] {
   const chain: Site['panels'] = [];
-  for (let at: string | null = panelId; at !== null; ) {
+  for (let at: string | null = panelId; at !== null;) {
     const panel: Site['panels'][number] | undefined = site.panels.find((p) => p.id === at);
     if (!panel || chain.includes(panel)) break;
     chain.push(panel);
@@ -97,7 +102,10 @@ export function powerlinePath(
   const head = upA[upA.length - 1];
   const headB = upB[upB.length - 1];
   if (!head || !headB || head.id !== headB.id)
-    return { ok: false, reason: `${near.name} and ${far.name} are not on one supply: powerline cannot join them.` };
+    return {
+      ok: false,
+      reason: `${near.name} and ${far.name} are not on one supply: powerline cannot join them.`,
+    };
   if (a.id === b.id)
     return {
       ok: true,
@@ -106,7 +114,8 @@ export function powerlinePath(
     };
   const meet = upA.find((p) => upB.includes(p))!;
   const route = [...upA.slice(0, upA.indexOf(meet) + 1), ...upB.slice(0, upB.indexOf(meet)).reverse()];
-  let metres = wireM(site, near.place, route[0]!.place) + wireM(site, far.place, route[route.length - 1]!.place);
+  let metres =
+    wireM(site, near.place, route[0]!.place) + wireM(site, far.place, route[route.length - 1]!.place);
   for (let i = 1; i < route.length; i++) metres += wireM(site, route[i - 1]!.place, route[i]!.place);
   const subPanels = route.length - 1;
   return {

@@ -8,7 +8,10 @@ const LIFTS: Record<number, (file: Json) => Json> = {};
 /** Lifts a parsed job file of any earlier version to today's; says what is wrong where that cannot be done. */
 export function liftJobFile(raw: unknown): { ok: true; file: unknown } | { ok: false; message: string } {
   if (raw === null || typeof raw !== 'object' || Array.isArray(raw))
-    return { ok: false, message: 'The file is not a job: it must hold one object. Export a job and compare.' };
+    return {
+      ok: false,
+      message: 'The file is not a job: it must hold one object. Export a job and compare.',
+    };
   let file = raw as Json;
   if (file.format !== 'nestle-job')
     return { ok: false, message: 'format: this is not a Nestle job file ("format" must be "nestle-job").' };

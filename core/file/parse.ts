@@ -17,7 +17,8 @@ export type ParsedJob = { ok: true; job: JobFile } | { ok: false; problems: Prob
 /** A path as people write it: `site.walls[3].construction`. */
 export function pathText(path: readonly PropertyKey[]): string {
   return path.reduce<string>(
-    (text, key) => (typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key)),
+    (text, key) =>
+      typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
     '',
   );
 }

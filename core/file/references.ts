@@ -11,7 +11,8 @@ type Report = (path: string, message: string) => void;
 function unique(list: readonly { id: string }[], path: string, report: Report): Set<string> {
   const seen = new Set<string>();
   list.forEach((item, i) => {
-    if (seen.has(item.id)) report(`${path}[${i}].id`, `the id "${item.id}" stands twice: give one of them another`);
+    if (seen.has(item.id))
+      report(`${path}[${i}].id`, `the id "${item.id}" stands twice: give one of them another`);
     seen.add(item.id);
   });
   return seen;
@@ -57,7 +58,10 @@ export function checkSite(site: Site, report: Report): void {
     const w = site.walls.find((x) => x.id === o.wallId)!;
     const lengthM = Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM);
     if (o.offsetM + o.widthM > lengthM + 0.01)
-      report(`site.openings[${i}]`, `the ${o.kind} reaches ${(o.offsetM + o.widthM).toFixed(2)} m along a wall of ${lengthM.toFixed(2)} m: make it narrower or move it`);
+      report(
+        `site.openings[${i}]`,
+        `the ${o.kind} reaches ${(o.offsetM + o.widthM).toFixed(2)} m along a wall of ${lengthM.toFixed(2)} m: make it narrower or move it`,
+      );
   });
   unique(site.spots, 'site.spots', report);
   const numbers = new Set<number>();
@@ -93,8 +97,12 @@ function checkWiring(site: Site, place: (p: Place, path: string) => void, report
   });
   const coax = unique([...site.coax.outlets, ...site.coax.splitters], 'site.coax', report);
   site.coax.cables.forEach((c, i) => {
-    for (const [key, end] of [['upId', c.upId], ['downId', c.downId]] as const)
-      if (!coax.has(end)) report(`site.coax.cables[${i}].${key}`, `there is no coax outlet or splitter "${end}"`);
+    for (const [key, end] of [
+      ['upId', c.upId],
+      ['downId', c.downId],
+    ] as const)
+      if (!coax.has(end))
+        report(`site.coax.cables[${i}].${key}`, `there is no coax outlet or splitter "${end}"`);
   });
 }
 
@@ -108,7 +116,10 @@ function checkOption(option: Option, site: Site, p: Plan, path: string, report: 
     const kit = kitById(u.kitId, p.ownKit);
     if (!kit) report(`${at}.kitId`, `there is no kit item "${u.kitId}"`);
     else if (!kit.feeds.includes(u.feed.kind))
-      report(`${at}.feed.kind`, `${kit.label} cannot be fed by ${u.feed.kind}: it takes ${kit.feeds.join(', ')}`);
+      report(
+        `${at}.feed.kind`,
+        `${kit.label} cannot be fed by ${u.feed.kind}: it takes ${kit.feeds.join(', ')}`,
+      );
     if (u.place.storeyId !== null && !storeys.has(u.place.storeyId))
       report(`${at}.place.storeyId`, `there is no storey "${u.place.storeyId}"`);
     if (u.feed.kind === 'line') {
@@ -121,7 +132,8 @@ function checkOption(option: Option, site: Site, p: Plan, path: string, report: 
       if (!way.ok && way.reason.includes('circle')) report(`${at}.feed.parentId`, way.reason);
     }
   });
-  if (gateways > 1) report(`${path}.units`, 'two units are on the line: two routers in series are a classic fault');
+  if (gateways > 1)
+    report(`${path}.units`, 'two units are on the line: two routers in series are a classic fault');
   option.wiredSpots.forEach((w, i) => {
     if (!spots.has(w.spotId)) report(`${path}.wiredSpots[${i}].spotId`, `there is no spot "${w.spotId}"`);
     if (!units.has(w.unitId)) report(`${path}.wiredSpots[${i}].unitId`, `there is no unit "${w.unitId}"`);
@@ -133,17 +145,20 @@ export function checkPlan(p: Plan, site: Site, report: Report): void {
   checkOption(p.today, site, p, 'plan.today', report);
   const options = unique(p.options, 'plan.options', report);
   p.options.forEach((o, i) => checkOption(o, site, p, `plan.options[${i}]`, report));
-  if (p.chosenId !== null && !options.has(p.chosenId)) report('plan.chosenId', `there is no option "${p.chosenId}"`);
+  if (p.chosenId !== null && !options.has(p.chosenId))
+    report('plan.chosenId', `there is no option "${p.chosenId}"`);
 }
 
 function checkEvidence(e: Evidence, report: Report): void {
   const states = unique(e.states, 'evidence.states', report);
   const readings = unique(e.readings, 'evidence.readings', report);
   e.readings.forEach((r, i) => {
-    if (!states.has(r.stateId)) report(`evidence.readings[${i}].stateId`, `there is no network state "${r.stateId}"`);
+    if (!states.has(r.stateId))
+      report(`evidence.readings[${i}].stateId`, `there is no network state "${r.stateId}"`);
   });
   e.voided.forEach((v, i) => {
-    if (!readings.has(v.readingId)) report(`evidence.voided[${i}].readingId`, `there is no reading "${v.readingId}"`);
+    if (!readings.has(v.readingId))
+      report(`evidence.voided[${i}].readingId`, `there is no reading "${v.readingId}"`);
   });
   unique(e.stepEvents, 'evidence.stepEvents', report);
 }

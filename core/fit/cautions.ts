@@ -19,7 +19,8 @@ export const CAUTIONS = {
   poe: 'Power over Ethernet: check the class and the budget. Passive injectors are no standard and can destroy equipment.',
   coaxKey: 'Where coax is shared with neighbours: set a privacy key on the adapters.',
   powerlineKey: 'Powerline can pass the meter: pair the adapters with a private key.',
-  radio: 'Set the country before the radio is on; some 5 and 6 GHz channels are indoors only. Check your country’s rules.',
+  radio:
+    'Set the country before the radio is on; some 5 and 6 GHz channels are indoors only. Check your country’s rules.',
   keys: 'Names and keys are the customer’s secrets: write them where only they can read them.',
 } as const;
 export type CautionId = keyof typeof CAUTIONS;

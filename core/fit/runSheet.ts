@@ -55,51 +55,80 @@ function cableStep(context: PlanContext, option: Option, unit: Unit): Step | nul
   if (across) cautions.push(kind === 'fibre' ? 'buried' : 'copperBetween', 'outdoorCable');
   if (kind === 'fibre') cautions.push('fibre');
   const what = kind === 'fibre' ? 'fibre' : unit.feed.category.replace('cat', 'Cat ').replace(/a$/, 'A');
-  return step(`cable:${unit.id}`, `Run ${what} from ${parent.letter} to the place of ${unit.letter}`, Math.round(CABLE_MIN_START + lengthM * CABLE_MIN_PER_M), {
-    detail: [
-      `${lengthText(context.brief, lengthM)} with slack${across ? ', from building to building' : ''}.`,
-      kind === 'fibre' ? 'A media converter at each end; check the link light on both.' : 'Solid copper, tested wire by wire before the unit is hung.',
-    ],
-    good: kind === 'fibre' ? 'Both converters show link.' : 'Tester shows all eight wires; the port negotiates its full rate.',
-    cautions,
-    unitId: unit.id,
-  });
+  return step(
+    `cable:${unit.id}`,
+    `Run ${what} from ${parent.letter} to the place of ${unit.letter}`,
+    Math.round(CABLE_MIN_START + lengthM * CABLE_MIN_PER_M),
+    {
+      detail: [
+        `${lengthText(context.brief, lengthM)} with slack${across ? ', from building to building' : ''}.`,
+        kind === 'fibre'
+          ? 'A media converter at each end; check the link light on both.'
+          : 'Solid copper, tested wire by wire before the unit is hung.',
+      ],
+      good:
+        kind === 'fibre'
+          ? 'Both converters show link.'
+          : 'Tester shows all eight wires; the port negotiates its full rate.',
+      cautions,
+      unitId: unit.id,
+    },
+  );
 }
 
 function joinSteps(context: PlanContext, unit: Unit, gateway: Unit): Step[] {
   const kit = kitOf(context, unit);
   const { joining } = context.brief.policies;
   const onBench = joining === 'bench' || kit.outdoor;
-  if (kit.kind === 'powerline' || kit.kind === 'coax') return pairSteps(unit, kit.kind, kit.handsMin, kit.waitMin);
-  const join = step(`join:${unit.id}`, onBench ? `Join ${unit.letter} beside the gateway` : `Join ${unit.letter} at its place`, kit.handsMin, {
-    detail:
-      kit.kind === 'extender'
-        ? ['Enter the key of both bands.', 'Decide on the network name afterwards, as the job says.']
-        : [
-            onBench ? `Stand ${unit.letter} within 3 m of ${gateway.letter}. Nothing in its cable ports.` : `Power ${unit.letter} at its place; not found means one step closer.`,
-            `Start the search on ${gateway.letter} first.`,
-            `Then press the join button of ${unit.letter}, within 2 minutes.`,
-          ],
-    good: 'Steady light, and the serial found is the one on the label.',
-    waitMin: kit.waitMin,
-    waitLabel: `${unit.letter} updates`,
-    cautions: ['updating', ...(kit.poe ? (['poe'] as const) : [])],
-    unitId: unit.id,
-    asksSerial: true,
-    after: ['network'],
-  });
-  const placing = step(`place:${unit.id}`, `Carry ${unit.letter} to ${unit.name} and read its light`, kit.outdoor ? 30 : 8, {
-    detail: [
-      'Off the floor, upright, in the open, away from metal, water and microwave ovens.',
-      unit.feed.kind === 'wireless' ? 'Wait 1 to 3 minutes. Lost: one step back towards its parent, wait, read again.' : `Confirm that it really uses its ${unit.feed.kind === 'fibre' ? 'fibre' : 'cable'} and has not fallen back to the air.`,
-    ],
-    good: 'Its light says holds; the set-up page names the feed that was planned.',
-    waitMin: 3,
-    waitLabel: `${unit.letter} settles`,
-    cautions: kit.outdoor ? ['ladder', 'outdoorCable', 'radio'] : [],
-    unitId: unit.id,
-    after: [`join:${unit.id}`, `cable:${unit.id}`, ...(unit.feed.parentId ? [`place:${unit.feed.parentId}`] : [])],
-  });
+  if (kit.kind === 'powerline' || kit.kind === 'coax')
+    return pairSteps(unit, kit.kind, kit.handsMin, kit.waitMin);
+  const join = step(
+    `join:${unit.id}`,
+    onBench ? `Join ${unit.letter} beside the gateway` : `Join ${unit.letter} at its place`,
+    kit.handsMin,
+    {
+      detail:
+        kit.kind === 'extender'
+          ? ['Enter the key of both bands.', 'Decide on the network name afterwards, as the job says.']
+          : [
+              onBench
+                ? `Stand ${unit.letter} within 3 m of ${gateway.letter}. Nothing in its cable ports.`
+                : `Power ${unit.letter} at its place; not found means one step closer.`,
+              `Start the search on ${gateway.letter} first.`,
+              `Then press the join button of ${unit.letter}, within 2 minutes.`,
+            ],
+      good: 'Steady light, and the serial found is the one on the label.',
+      waitMin: kit.waitMin,
+      waitLabel: `${unit.letter} updates`,
+      cautions: ['updating', ...(kit.poe ? (['poe'] as const) : [])],
+      unitId: unit.id,
+      asksSerial: true,
+      after: ['network'],
+    },
+  );
+  const placing = step(
+    `place:${unit.id}`,
+    `Carry ${unit.letter} to ${unit.name} and read its light`,
+    kit.outdoor ? 30 : 8,
+    {
+      detail: [
+        'Off the floor, upright, in the open, away from metal, water and microwave ovens.',
+        unit.feed.kind === 'wireless'
+          ? 'Wait 1 to 3 minutes. Lost: one step back towards its parent, wait, read again.'
+          : `Confirm that it really uses its ${unit.feed.kind === 'fibre' ? 'fibre' : 'cable'} and has not fallen back to the air.`,
+      ],
+      good: 'Its light says holds; the set-up page names the feed that was planned.',
+      waitMin: 3,
+      waitLabel: `${unit.letter} settles`,
+      cautions: kit.outdoor ? ['ladder', 'outdoorCable', 'radio'] : [],
+      unitId: unit.id,
+      after: [
+        `join:${unit.id}`,
+        `cable:${unit.id}`,
+        ...(unit.feed.parentId ? [`place:${unit.feed.parentId}`] : []),
+      ],
+    },
+  );
   return [join, placing];
 }
 
@@ -108,8 +137,14 @@ function pairSteps(unit: Unit, kind: 'powerline' | 'coax', handsMin: number, wai
   return [
     step(`join:${unit.id}`, `Pair the ${kind} adapters of ${unit.letter}`, handsMin, {
       detail: powerline
-        ? ['Both into the wall near each other, pair within 2 minutes.', 'Label which two belong together. A big adapter blocks the next socket.']
-        : ['Test the pair on a short lead before using the walls.', 'Entry filter at the point of entry, splitters rated to 1675 MHz, unused ports terminated.'],
+        ? [
+            'Both into the wall near each other, pair within 2 minutes.',
+            'Label which two belong together. A big adapter blocks the next socket.',
+          ]
+        : [
+            'Test the pair on a short lead before using the walls.',
+            'Entry filter at the point of entry, splitters rated to 1675 MHz, unused ports terminated.',
+          ],
       good: 'Both adapters show their link light on the short path.',
       waitMin,
       waitLabel: `${unit.letter} pairs`,
@@ -119,7 +154,12 @@ function pairSteps(unit: Unit, kind: 'powerline' | 'coax', handsMin: number, wai
       after: ['network'],
     }),
     step(`place:${unit.id}`, `Plug ${unit.letter} in at ${unit.name}`, 5, {
-      detail: [powerline ? 'Near adapter at the parent’s outlet, far adapter here.' : 'Near adapter at the parent’s coax outlet, far adapter here.', 'Test the link under load and enter it on its feed in Plan.'],
+      detail: [
+        powerline
+          ? 'Near adapter at the parent’s outlet, far adapter here.'
+          : 'Near adapter at the parent’s coax outlet, far adapter here.',
+        'Test the link under load and enter it on its feed in Plan.',
+      ],
       good: 'The link light holds with a transfer running.',
       cautions: powerline ? ['strip'] : [],
       unitId: unit.id,
@@ -159,21 +199,31 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
       good: 'Agreed with the customer, tested afterwards.',
       cautions: ['phoneAlarm'],
     }),
-    step('gateway', replaced ? `Modem off, old router out, ${gateway.letter} in` : `Check ${gateway.letter} and its line`, 6, {
-      detail: replaced
-        ? ['Modem off. If it also routes: bridge or access-point mode now.', `Cable from the modem into the WAN port of ${gateway.letter}; modem on, then ${gateway.letter}.`]
-        : ['It stays: test the line by cable first.'],
-      good: 'A wired laptop reaches the internet at the speed of the line.',
-      waitMin: 5,
-      waitLabel: 'Modem settles',
-      cautions: ['phoneAlarm', 'radio'],
-      unitId: gateway.id,
-      after: ['ask'],
-    }),
+    step(
+      'gateway',
+      replaced ? `Modem off, old router out, ${gateway.letter} in` : `Check ${gateway.letter} and its line`,
+      6,
+      {
+        detail: replaced
+          ? [
+              'Modem off. If it also routes: bridge or access-point mode now.',
+              `Cable from the modem into the WAN port of ${gateway.letter}; modem on, then ${gateway.letter}.`,
+            ]
+          : ['It stays: test the line by cable first.'],
+        good: 'A wired laptop reaches the internet at the speed of the line.',
+        waitMin: 5,
+        waitLabel: 'Modem settles',
+        cautions: ['phoneAlarm', 'radio'],
+        unitId: gateway.id,
+        after: ['ask'],
+      },
+    ),
     step('network', `Set the final name, key and admin password on ${gateway.letter}`, 8, {
       detail: [
         'Before any satellite is added, so that each inherits them.',
-        brief.policies.names === 'one' ? 'One name for the whole network, as the job says.' : 'A separate name for extenders, as the job says.',
+        brief.policies.names === 'one'
+          ? 'One name for the whole network, as the job says.'
+          : 'A separate name for extenders, as the job says.',
         'The old name and key save re-joining every device.',
       ],
       good: 'The customer’s phone joins.',
@@ -184,12 +234,14 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
       after: ['gateway'],
     }),
   ];
-  for (const unit of others) steps.push(...joinSteps(context, unit, gateway).filter((s) => s.key.startsWith('join:')));
+  for (const unit of others)
+    steps.push(...joinSteps(context, unit, gateway).filter((s) => s.key.startsWith('join:')));
   for (const unit of others) {
     const cable = cableStep(context, option, unit);
     if (cable) steps.push(cable);
   }
-  for (const unit of others) steps.push(...joinSteps(context, unit, gateway).filter((s) => s.key.startsWith('place:')));
+  for (const unit of others)
+    steps.push(...joinSteps(context, unit, gateway).filter((s) => s.key.startsWith('place:')));
   steps.push(
     step('names', 'Name every unit by its place', 1 + units.length, {
       good: 'The set-up page shows places, not serials.',

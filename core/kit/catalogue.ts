@@ -42,7 +42,8 @@ export const CATALOGUE: readonly KitItem[] = [
     id: 'mesh-dual',
     kind: 'node',
     label: 'Mesh node, dual band',
-    about: 'Shares its 5 GHz radio between devices and the feed: each wireless hop about halves what is left.',
+    about:
+      'Shares its 5 GHz radio between devices and the feed: each wireless hop about halves what is left.',
     radios: [radio('2.4', 'ax', 2, 40, 20), radio('5', 'ax', 2, 80, 23)],
     family: 'mesh',
     feeds: ['line', 'ethernet', 'fibre', 'coax', 'powerline', 'wireless'],

@@ -5,11 +5,14 @@ export type FeedPath = { ok: true; units: Unit[] } | { ok: false; reason: string
 /** Units from the gateway to one unit, in that order; a reason where they do not reach it. */
 export function feedPath(option: Option, unitId: string): FeedPath {
   const path: Unit[] = [];
-  for (let at: string | null = unitId; at !== null; ) {
+  for (let at: string | null = unitId; at !== null;) {
     const unit: Unit | undefined = option.units.find((u) => u.id === at);
     if (!unit) {
       const last = path[0];
-      return { ok: false, reason: `${last ? `Unit ${last.letter}` : 'The unit'} is fed from a unit that is not there.` };
+      return {
+        ok: false,
+        reason: `${last ? `Unit ${last.letter}` : 'The unit'} is fed from a unit that is not there.`,
+      };
     }
     if (path.includes(unit))
       return {
@@ -32,7 +35,7 @@ export function gatewayOf(option: Option): Unit | null {
 /** Everything fed through a unit, itself included. */
 export function fedThrough(option: Option, unitId: string): Set<string> {
   const out = new Set([unitId]);
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     grew = false;
     for (const u of option.units)
       if (u.feed.parentId && out.has(u.feed.parentId) && !out.has(u.id)) {

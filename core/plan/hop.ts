@@ -81,7 +81,11 @@ function coaxHop({ context, child, childKit }: Ends): Hop {
   const label = `coax to ${child.letter}`;
   const { nearCoaxId, farCoaxId } = child.feed;
   if (!nearCoaxId || !farCoaxId)
-    return deadHop(child, label, 'Choose the two coax outlets of the pair: near its parent and at the far end.');
+    return deadHop(
+      child,
+      label,
+      'Choose the two coax outlets of the pair: near its parent and at the far end.',
+    );
   const path = coaxAttenuation(context.site.coax, nearCoaxId, farCoaxId);
   if (!path.ok) return deadHop(child, label, path.reason);
   const mbps = mocaMbps(childKit.moca ?? '2.5', path.attenuationDb, childKit.portMbps);
@@ -101,9 +105,11 @@ function coaxHop({ context, child, childKit }: Ends): Hop {
 function powerlineHop({ context, parent, child, childKit }: Ends): Hop {
   const { site } = context;
   const label = `powerline to ${child.letter}`;
-  const near = site.outlets.find((o) => o.id === child.feed.nearOutletId) ?? nearestOutlet(site, parent.place);
+  const near =
+    site.outlets.find((o) => o.id === child.feed.nearOutletId) ?? nearestOutlet(site, parent.place);
   const far = site.outlets.find((o) => o.id === child.feed.farOutletId) ?? nearestOutlet(site, child.place);
-  if (!near || !far) return deadHop(child, label, 'No power outlet is surveyed: add the two outlets in Survey.');
+  if (!near || !far)
+    return deadHop(child, label, 'No power outlet is surveyed: add the two outlets in Survey.');
   const path = powerlinePath(site, near, far, childKit.powerlineBoxMbps ?? 1000, childKit.portMbps);
   if (!path.ok) return deadHop(child, label, path.reason);
   const result = powerlineMbps(path.run);
@@ -135,12 +141,18 @@ function radioPairs({ parent, child, parentKit, childKit }: Ends) {
 function airHop(ends: Ends): Hop {
   const { context, parent, child, parentKit, childKit } = ends;
   const { site, scene, beliefs, brief } = context;
-  const label = child.feed.kind === 'bridge' ? `bridge to ${child.letter}` : `air from ${parent.letter} to ${child.letter}`;
+  const label =
+    child.feed.kind === 'bridge'
+      ? `bridge to ${child.letter}`
+      : `air from ${parent.letter} to ${child.letter}`;
   const u = pointOf(site, parent.place);
   const p = pointOf(site, child.place);
   const bridge = child.feed.kind === 'bridge';
   const pairs = bridge
-    ? childKit.radios.map((r) => ({ parentEnd: radioEnd(child, childKit, r), childEnd: radioEnd(child, childKit, r) }))
+    ? childKit.radios.map((r) => ({
+        parentEnd: radioEnd(child, childKit, r),
+        childEnd: radioEnd(child, childKit, r),
+      }))
     : radioPairs(ends);
   const ground = Math.hypot(p.x - u.x, p.y - u.y);
   const tilt =
@@ -178,7 +190,11 @@ function airHop(ends: Ends): Hop {
     if (!best || score > best.score) best = { hop, score };
   }
   if (!best)
-    return deadHop(child, label, `${parent.letter} and ${child.letter} share no radio: choose another feed or kit.`);
+    return deadHop(
+      child,
+      label,
+      `${parent.letter} and ${child.letter} share no radio: choose another feed or kit.`,
+    );
   return best.hop;
 }
 

@@ -31,7 +31,8 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
     const { kind } = unit.feed;
     if (kind !== 'ethernet' && kind !== 'fibre') continue;
     const lengthM = Math.ceil(hopOf(context, option, unit)?.lengthM ?? 0);
-    const label = kind === 'fibre' ? 'Fibre, pre-made' : unit.feed.category.replace('cat', 'Cat ').replace(/a$/, 'A');
+    const label =
+      kind === 'fibre' ? 'Fibre, pre-made' : unit.feed.category.replace('cat', 'Cat ').replace(/a$/, 'A');
     add(label, lengthM, 'm', lengthM * CABLE_MINOR_PER_M[kind]);
     add(kind === 'fibre' ? 'Media converters, pair' : 'Plugs and sockets, pair', 1, 'piece', RUN_MINOR[kind]);
   }
@@ -40,5 +41,7 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
 
 /** Money as written in the job's currency. */
 export function moneyText(minor: number, currency: string): string {
-  return `${currency} ${Math.round(minor / 100).toLocaleString('en-GB').replaceAll(',', '\u202f')}`;
+  return `${currency} ${Math.round(minor / 100)
+    .toLocaleString('en-GB')
+    .replaceAll(',', '\u202f')}`;
 }

@@ -158,7 +158,14 @@ function leadAccess(context: PlanContext, unit: Unit): Access {
   return { unit, end: null, levelDbm: Infinity, sigmaDb: 0, phyMbps: mbps, at: () => lead };
 }
 
-const simple = (kind: Part['kind'], label: string, down: number, up: number, latencyMs: number, because: string): Part => ({
+const simple = (
+  kind: Part['kind'],
+  label: string,
+  down: number,
+  up: number,
+  latencyMs: number,
+  because: string,
+): Part => ({
   kind,
   label,
   downMbps: down,
@@ -171,14 +178,26 @@ const simple = (kind: Part['kind'], label: string, down: number, up: number, lat
 });
 
 /** Parts from the line through every hop to a unit; `shifts` moves the level of each hop in turn, dB. */
-export function partsBefore(context: PlanContext, links: OptionLinks, unit: Unit, shifts: readonly number[]): Part[] {
+export function partsBefore(
+  context: PlanContext,
+  links: OptionLinks,
+  unit: Unit,
+  shifts: readonly number[],
+): Part[] {
   const { line } = context;
   const path = links.paths.get(unit.id) ?? [];
   const gateway = path[0] ?? unit;
   const port = portGoodputMbps(kitOf(context, gateway));
   const parts: Part[] = [
     {
-      ...simple('line', 'line', line.downMbps, line.upMbps, line.idleMs + line.riseMs, line.measured ? 'measured by cable' : 'as paid for'),
+      ...simple(
+        'line',
+        'line',
+        line.downMbps,
+        line.upMbps,
+        line.idleMs + line.riseMs,
+        line.measured ? 'measured by cable' : 'as paid for',
+      ),
       measured: line.measured,
     },
     { ...simple('port', `gateway ${gateway.letter}`, port, port, 0, 'its port'), unitId: gateway.id },
@@ -188,13 +207,26 @@ export function partsBefore(context: PlanContext, links: OptionLinks, unit: Unit
 }
 
 /** All parts from the line to the device, with one level shift per uncertain link (hops first, the access last). */
-function pipeOf(context: PlanContext, links: OptionLinks, access: Access, spot: Spot, shifts: readonly number[]): Part[] {
+function pipeOf(
+  context: PlanContext,
+  links: OptionLinks,
+  access: Access,
+  spot: Spot,
+  shifts: readonly number[],
+): Part[] {
   const parts = partsBefore(context, links, access.unit, shifts);
   const hops = (links.paths.get(access.unit.id) ?? []).length - 1;
   parts.push(access.at(shifts[hops] ?? 0));
   const ceiling = CLIENT_TYPES[spot.client].ceilingMbps;
   parts.push(
-    simple('device', spot.deviceName || CLIENT_TYPES[spot.client].label, ceiling, ceiling, 0, 'what the device itself can move'),
+    simple(
+      'device',
+      spot.deviceName || CLIENT_TYPES[spot.client].label,
+      ceiling,
+      ceiling,
+      0,
+      'what the device itself can move',
+    ),
   );
   return parts;
 }
@@ -213,7 +245,15 @@ function rangesOf(
   const sigmas = [...path.slice(1).map((u) => links.hops.get(u.id)!.sigmaDb), access.sigmaDb];
   const unsure = sigmas.filter((s) => s > 0).length;
   const run = (z: readonly number[]): ChainResult =>
-    chainOf(pipeOf(context, links, access, spot, sigmas.map((s, i) => s * z[i]!)));
+    chainOf(
+      pipeOf(
+        context,
+        links,
+        access,
+        spot,
+        sigmas.map((s, i) => s * z[i]!),
+      ),
+    );
   if (unsure <= 1) {
     const low = run(sigmas.map(() => -Z90));
     const high = run(sigmas.map(() => Z90));
@@ -255,7 +295,12 @@ function noLink(spot: Spot, need: Need, problem: string): Prediction {
 }
 
 /** Predicts one spot of an option: the unit and band its device would use, the chain to it, range and verdict. */
-export function predictSpot(context: PlanContext, option: Option, links: OptionLinks, spot: Spot): Prediction {
+export function predictSpot(
+  context: PlanContext,
+  option: Option,
+  links: OptionLinks,
+  spot: Spot,
+): Prediction {
   const need = needOf(spot.activities, context.site.activityLimits);
   const wired = option.wiredSpots.find((w) => w.spotId === spot.id);
   const wiredUnit = wired && option.units.find((u) => u.id === wired.unitId && links.paths.has(u.id));
@@ -277,12 +322,17 @@ export function predictSpot(context: PlanContext, option: Option, links: OptionL
   const pipe = pipeOf(context, links, access, spot, []);
   const chain = chainOf(pipe);
   const ranges = rangesOf(context, links, access, spot);
-  const decided = decide({ downMbps: chain.downMbps, upMbps: chain.upMbps, latencyMs: chain.latencyMs }, need);
+  const decided = decide(
+    { downMbps: chain.downMbps, upMbps: chain.upMbps, latencyMs: chain.latencyMs },
+    need,
+  );
   const narrowest = decided === 'up' ? chain.narrowestUp : chain.narrowestDown;
   const stuckWay = wiredUnit
     ? undefined
     : ways
-        .filter((a) => a !== access && a.levelDbm >= STICK_DBM && a.levelDbm > access.levelDbm - STICK_WITHIN_DB)
+        .filter(
+          (a) => a !== access && a.levelDbm >= STICK_DBM && a.levelDbm > access.levelDbm - STICK_WITHIN_DB,
+        )
         .pop();
   const stuckChain = stuckWay && chainOf(pipeOf(context, links, stuckWay, spot, []));
   const slowest = pipe.reduce((worst, part, i) => (part.latencyMs > pipe[worst]!.latencyMs ? i : worst), 0);
@@ -312,8 +362,12 @@ export function predictSpot(context: PlanContext, option: Option, links: OptionL
     wouldGiveMbps: decided === 'up' ? chain.nextUpMbps : chain.nextDownMbps,
     pipe,
     narrowest: held,
-    stuck: stuckWay && stuckChain ? { unitId: stuckWay.unit.id, downMbps: stuckChain.downMbps, upMbps: stuckChain.upMbps } : null,
-    problem: access.at(0).downMbps === 0 ? `too weak to hold a link (${access.levelDbm.toFixed(0)} dBm)` : null,
+    stuck:
+      stuckWay && stuckChain
+        ? { unitId: stuckWay.unit.id, downMbps: stuckChain.downMbps, upMbps: stuckChain.upMbps }
+        : null,
+    problem:
+      access.at(0).downMbps === 0 ? `too weak to hold a link (${access.levelDbm.toFixed(0)} dBm)` : null,
   };
 }
 

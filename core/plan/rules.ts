@@ -1,3 +1,4 @@
+import { MOCA_ADAPTER_LIMIT } from '../feed/coax';
 import { buildingAt } from '../site/levels';
 import { kitOf, type PlanContext } from './context';
 import { feedPath } from './graph';
@@ -27,10 +28,21 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
   const from = buildingAt(context.site, parent.place.xM, parent.place.yM);
   const to = buildingAt(context.site, unit.place.xM, unit.place.yM);
   if (feed.kind === 'ethernet' && from?.id !== to?.id)
-    say('care', `${unit.letter} is fed by copper from one building to another: take fibre, or surge protection at both ends by someone licensed.`);
+    say(
+      'care',
+      `${unit.letter} is fed by copper from one building to another: take fibre, or surge protection at both ends by someone licensed.`,
+    );
   const { allowed } = context.brief;
-  if ((feed.kind === 'ethernet' || feed.kind === 'fibre') && !allowed.drilling && hop && (hop.lengthM ?? 0) > 5)
-    say('stop', `${unit.letter} needs a cable run, and the brief allows no drilling: choose air, powerline or coax, or ask.`);
+  if (
+    (feed.kind === 'ethernet' || feed.kind === 'fibre') &&
+    !allowed.drilling &&
+    hop &&
+    (hop.lengthM ?? 0) > 5
+  )
+    say(
+      'stop',
+      `${unit.letter} needs a cable run, and the brief allows no drilling: choose air, powerline or coax, or ask.`,
+    );
   return out;
 }
 
@@ -47,14 +59,33 @@ export function ruleNotices(context: PlanContext, option: Option): RuleNotice[] 
     }
     const open = unit.place.storeyId === null;
     if (open && !kit.outdoor)
-      out.push({ unitId: unit.id, weight: 'stop', words: `${unit.letter} is an indoor unit in the open: take an outdoor one or bring it inside.` });
+      out.push({
+        unitId: unit.id,
+        weight: 'stop',
+        words: `${unit.letter} is an indoor unit in the open: take an outdoor one or bring it inside.`,
+      });
     if (kit.poe)
-      out.push({ unitId: unit.id, weight: 'care', words: `${unit.letter} is powered over its cable: check class and budget of the switch.` });
+      out.push({
+        unitId: unit.id,
+        weight: 'care',
+        words: `${unit.letter} is powered over its cable: check class and budget of the switch.`,
+      });
   }
   if (option.units.length > 0 && !option.units.some((u) => u.feed.kind === 'line'))
     out.push({ unitId: null, weight: 'stop', words: 'No unit is on the line: feed one of them from it.' });
   if (mesh > MESH_LIMIT)
-    out.push({ unitId: null, weight: 'care', words: `${mesh} units in one mesh; at most ${MESH_LIMIT} are planned without worry.` });
+    out.push({
+      unitId: null,
+      weight: 'care',
+      words: `${mesh} units in one mesh; at most ${MESH_LIMIT} are planned without worry.`,
+    });
+  const adapters = 2 * option.units.filter((u) => u.feed.kind === 'coax').length;
+  if (adapters > MOCA_ADAPTER_LIMIT)
+    out.push({
+      unitId: null,
+      weight: 'stop',
+      words: `${adapters} coax adapters on one tree; it carries at most ${MOCA_ADAPTER_LIMIT}.`,
+    });
   if (context.brief.policies.families === 'one' && families.size > 1)
     out.push({ unitId: null, weight: 'care', words: 'The job wants one family, the plan mixes two.' });
   return out.sort((a, b) => Number(b.weight === 'stop') - Number(a.weight === 'stop'));

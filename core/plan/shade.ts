@@ -60,7 +60,8 @@ export function shadeGrid(
         let isFirst = true;
         for (const r of own) {
           if (!storey && !r.mayOutdoors) continue;
-          const level = r.levelAtZeroDbm - straightLossDb(scene, crossings, r.band, beliefs.correction) + tilt;
+          const level =
+            r.levelAtZeroDbm - straightLossDb(scene, crossings, r.band, beliefs.correction) + tilt;
           if (isFirst || level >= BAND_CHANGE_DBM) {
             chosenDbm = level;
             chosen = shadeAt(storey ? r.indoors : r.outdoors, level);

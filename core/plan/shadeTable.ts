@@ -51,7 +51,11 @@ export function shadeNeeds(context: PlanContext, activity: ActivityCount['activi
   return { indoors: of(ROOM_DEFAULT), outdoors: of(YARD_DEFAULT) };
 }
 
-function verdictTable(outcomeAt: (levelDbm: number) => ReturnType<typeof chainOf>, sigmaDb: number, need: Need): Uint8Array {
+function verdictTable(
+  outcomeAt: (levelDbm: number) => ReturnType<typeof chainOf>,
+  sigmaDb: number,
+  need: Need,
+): Uint8Array {
   const table = new Uint8Array(TABLE_SIZE);
   for (let i = 0; i < TABLE_SIZE; i++) {
     const level = TABLE_LOW_DBM + i / TABLE_STEPS_PER_DB;

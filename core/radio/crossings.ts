@@ -46,7 +46,8 @@ export function barrierCrossing(w: Barrier, u: Spot3, p: Spot3): number {
     const hx = u.x + t * (p.x - u.x) - w.ax;
     const hy = u.y + t * (p.y - u.y) - w.ay;
     const s = (hx * wx + hy * wy) / (wx * wx + wy * wy);
-    for (const o of w.openings) if (s >= o.s0 && s < o.s1 && z >= o.sillM && z < o.headM) return o.construction;
+    for (const o of w.openings)
+      if (s >= o.s0 && s < o.s1 && z >= o.sillM && z < o.headM) return o.construction;
   }
   return w.construction;
 }

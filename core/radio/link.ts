@@ -119,7 +119,13 @@ export function unitLink(
   const ends = { band: parent.band, standard, widthMhz: width, streams, noiseFigureDb: UNIT_NOISE_FIGURE_DB };
   return bothOrNone(
     standard,
-    directed(Math.min(parent.eirpDbm, limit) + path + gain(child), { ...ends, receiveAntennas: child.streams }),
-    directed(Math.min(child.eirpDbm, limit) + path + gain(parent), { ...ends, receiveAntennas: parent.streams }),
+    directed(Math.min(parent.eirpDbm, limit) + path + gain(child), {
+      ...ends,
+      receiveAntennas: child.streams,
+    }),
+    directed(Math.min(child.eirpDbm, limit) + path + gain(parent), {
+      ...ends,
+      receiveAntennas: parent.streams,
+    }),
   );
 }

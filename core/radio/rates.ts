@@ -4,7 +4,13 @@ import { BAND_INDEX, MAX_WIDTH_MHZ } from './bands';
 
 export const standardId = z.enum(['n', 'ac', 'ax', 'be']);
 export type Standard = z.infer<typeof standardId>;
-export const widthMhz = z.union([z.literal(20), z.literal(40), z.literal(80), z.literal(160), z.literal(320)]);
+export const widthMhz = z.union([
+  z.literal(20),
+  z.literal(40),
+  z.literal(80),
+  z.literal(160),
+  z.literal(320),
+]);
 export type WidthMhz = z.infer<typeof widthMhz>;
 const WIDTHS: readonly WidthMhz[] = [20, 40, 80, 160, 320];
 
@@ -16,22 +22,7 @@ const SUBCARRIERS_HT: Partial<Record<WidthMhz, number>> = { 20: 52, 40: 108, 80:
 const SUBCARRIERS_HE: Record<WidthMhz, number> = { 20: 234, 40: 468, 80: 980, 160: 1960, 320: 3920 };
 
 /** Bits per subcarrier times coding rate for MCS 0…13. */
-const BITS_BY_MCS = [
-  1 / 2,
-  1,
-  3 / 2,
-  2,
-  3,
-  4,
-  9 / 2,
-  5,
-  6,
-  20 / 3,
-  15 / 2,
-  25 / 3,
-  9,
-  10,
-];
+const BITS_BY_MCS = [1 / 2, 1, 3 / 2, 2, 3, 4, 9 / 2, 5, 6, 20 / 3, 15 / 2, 25 / 3, 9, 10];
 
 /** SNR needed per stream for MCS 0…13, dB (from the standard's minimum sensitivities, NF 10 dB, 5 dB allowance). */
 export const NEEDED_SNR_DB = [4, 7, 9, 12, 16, 20, 21, 22, 27, 29, 32, 34, 37, 40];

@@ -66,7 +66,8 @@ export interface Scene {
 /** Clutter indoors, dB per metre of the way inside buildings (estimate). */
 export const CLUTTER_DB_PER_M = 0.3;
 
-const flat = (outline: readonly Point[]): Float64Array => Float64Array.from(outline.flatMap((p) => [p.xM, p.yM]));
+const flat = (outline: readonly Point[]): Float64Array =>
+  Float64Array.from(outline.flatMap((p) => [p.xM, p.yM]));
 
 /** Compiles a site for propagation. Pure; walls of storeys that do not exist are left out (the site check names them). */
 export function buildScene(site: Site): Scene {

@@ -31,12 +31,19 @@ export function firstCause(v: SpotVerdict, line: LineTest): Cause | null {
     };
   const ceiling = b.device === 'wired' ? Infinity : CLIENT_TYPES[b.device].ceilingMbps;
   if (missesDown && b.downMbps >= 0.85 * ceiling)
-    return { kind: 'device', words: 'The device is at its own ceiling: no network work helps, a newer device does.' };
+    return {
+      kind: 'device',
+      words: 'The device is at its own ceiling: no network work helps, a newer device does.',
+    };
   if (b.verdict === 'silent' && b.rssiDbm === null)
     return { kind: 'signal', words: 'No connection: the signal does not reach here.' };
   if (b.rssiDbm !== null && b.rssiDbm < WEAK_DBM)
-    return { kind: 'signal', words: `The signal is weak: ${b.rssiDbm.toFixed(0)} dBm, planned is −67 or better.` };
-  if (b.rssiDbm === null) return { kind: 'signal', words: 'Most likely the signal; no level was noted, so read one.' };
+    return {
+      kind: 'signal',
+      words: `The signal is weak: ${b.rssiDbm.toFixed(0)} dBm, planned is −67 or better.`,
+    };
+  if (b.rssiDbm === null)
+    return { kind: 'signal', words: 'Most likely the signal; no level was noted, so read one.' };
   return {
     kind: 'airtime',
     words: `The signal is there (${b.rssiDbm.toFixed(0)} dBm): crowded airtime or the old router holds it back.`,

@@ -2,7 +2,9 @@ import type { Option } from '../plan/schema';
 import type { Phase } from './line';
 import type { Evidence, NetworkState } from './schema';
 
-const same = (a: Option, b: Option) => JSON.stringify(a.units) === JSON.stringify(b.units) && JSON.stringify(a.wiredSpots) === JSON.stringify(b.wiredSpots);
+const same = (a: Option, b: Option) =>
+  JSON.stringify(a.units) === JSON.stringify(b.units) &&
+  JSON.stringify(a.wiredSpots) === JSON.stringify(b.wiredSpots);
 
 /**
  * The frozen network a reading taken now hangs on: the newest of its phase where the network is still the same, else a
@@ -17,11 +19,21 @@ export function stateForReading(
 ): { state: NetworkState; isNew: boolean } {
   const kind = phase === 'before' ? 'today' : 'asBuilt';
   const own = e.states.filter((s) => s.kind === kind);
-  const newest = own.reduce<NetworkState | null>((best, s) => (best && best.round > s.round ? best : s), null);
+  const newest = own.reduce<NetworkState | null>(
+    (best, s) => (best && best.round > s.round ? best : s),
+    null,
+  );
   if (newest && same(newest.option, option)) return { state: newest, isNew: false };
   const round = phase === 'before' ? (newest?.round ?? -1) + 1 : (newest?.round ?? 0) + 1;
   return {
     isNew: true,
-    state: { id, kind, round, label: phase === 'before' ? 'Today' : `As built, round ${round}`, takenAt, option },
+    state: {
+      id,
+      kind,
+      round,
+      label: phase === 'before' ? 'Today' : `As built, round ${round}`,
+      takenAt,
+      option,
+    },
   };
 }

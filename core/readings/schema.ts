@@ -16,8 +16,14 @@ export const networkState = z.strictObject({
 });
 export type NetworkState = z.infer<typeof networkState>;
 
-const mbps = z.number().min(0, 'a speed is not negative').max(100_000, 'a speed above 100 000 Mb/s is a typing error');
-const ms = z.number().min(0, 'a time is not negative').max(60_000, 'a round trip above 60 000 ms is a typing error');
+const mbps = z
+  .number()
+  .min(0, 'a speed is not negative')
+  .max(100_000, 'a speed above 100 000 Mb/s is a typing error');
+const ms = z
+  .number()
+  .min(0, 'a time is not negative')
+  .max(60_000, 'a round trip above 60 000 ms is a typing error');
 
 /** One run at one spot, or by cable at the gateway (`spotId` null). */
 export const reading = z
@@ -34,7 +40,11 @@ export const reading = z
     bandSeen: bandId.nullable(),
     /** False is "no connection": a run of 0. */
     connected: z.boolean(),
-    rssiDbm: z.number().min(-120, 'a level is between −120 and 0 dBm').max(0, 'a level is between −120 and 0 dBm').nullable(),
+    rssiDbm: z
+      .number()
+      .min(-120, 'a level is between −120 and 0 dBm')
+      .max(0, 'a level is between −120 and 0 dBm')
+      .nullable(),
     downMbps: mbps.nullable(),
     upMbps: mbps.nullable(),
     /** Round trip while both directions are full. */
@@ -43,13 +53,21 @@ export const reading = z
     takenAt: timestamp,
     note,
   })
-  .refine((r) => !r.connected || r.downMbps !== null || r.upMbps !== null || r.rssiDbm !== null || r.loadedMs !== null, {
-    message: 'the reading is empty: enter a speed, a level or a round trip, or "no connection"',
-  });
+  .refine(
+    (r) =>
+      !r.connected || r.downMbps !== null || r.upMbps !== null || r.rssiDbm !== null || r.loadedMs !== null,
+    {
+      message: 'the reading is empty: enter a speed, a level or a round trip, or "no connection"',
+    },
+  );
 export type Reading = z.infer<typeof reading>;
 
 /** A reading is never overwritten; one that was mistaken is voided, with the reason. */
-export const voidedReading = z.strictObject({ readingId: id, reason: z.string().min(1).max(300), at: timestamp });
+export const voidedReading = z.strictObject({
+  readingId: id,
+  reason: z.string().min(1).max(300),
+  at: timestamp,
+});
 export type VoidedReading = z.infer<typeof voidedReading>;
 
 export const stepEvent = z.strictObject({

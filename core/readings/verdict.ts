@@ -57,7 +57,10 @@ const groupKey = (r: Reading) => `${r.device}|${r.band}`;
 function comparableGroup(readings: readonly Reading[], wanted: readonly string[]): Reading[] {
   const groups = Map.groupBy
     ? Map.groupBy(readings, groupKey)
-    : readings.reduce((m, r) => m.set(groupKey(r), [...(m.get(groupKey(r)) ?? []), r]), new Map<string, Reading[]>());
+    : readings.reduce(
+        (m, r) => m.set(groupKey(r), [...(m.get(groupKey(r)) ?? []), r]),
+        new Map<string, Reading[]>(),
+      );
   for (const key of wanted) if (groups.has(key)) return groups.get(key)!;
   return [...groups.values()].sort((a, b) => b.length - a.length)[0] ?? [];
 }
@@ -71,7 +74,9 @@ export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Ne
   const upMbps = median(runs.map((r) => r.upMbps))!;
   const latencyMs = median(runs.map((r) => r.latencyMs).filter((v) => v !== null));
   const speedMet = (r: Run) => r.downMbps >= need.downMbps && r.upMbps >= need.upMbps;
-  const runsMet = runs.filter((r) => speedMet(r) && r.latencyMs !== null && r.latencyMs <= need.latencyMs).length;
+  const runsMet = runs.filter(
+    (r) => speedMet(r) && r.latencyMs !== null && r.latencyMs <= need.latencyMs,
+  ).length;
   const unjudged = runs.filter((r) => speedMet(r) && r.latencyMs === null).length;
   const medianMet =
     downMbps >= need.downMbps && upMbps >= need.upMbps && (latencyMs === null || latencyMs <= need.latencyMs);
@@ -136,7 +141,9 @@ function incomparable(before: PhaseResult, after: PhaseResult): string[] {
   const missing: string[] = [];
   const label = (d: Reading['device']) => (d === 'wired' ? 'wired laptop' : CLIENT_TYPES[d].label);
   if (before.device !== after.device)
-    missing.push(`runs on the same kind of device as before (${label(before.device)}, now ${label(after.device)})`);
+    missing.push(
+      `runs on the same kind of device as before (${label(before.device)}, now ${label(after.device)})`,
+    );
   const oneBand = (d: Reading['device']) => d !== 'wired' && CLIENT_TYPES[d].bands.length === 1;
   const free = before.band === 'free' && after.band === 'free';
   const fixedAlike = before.band === after.band || (oneBand(before.device) && oneBand(after.device));
@@ -151,7 +158,9 @@ export function verdictOf(site: Pick<Site, 'activityLimits'>, spot: Spot, e: Evi
   const line = (phase: Phase) => lineTest(e, idsOf(phaseStates(e, phase)));
   const beforeReadings = comparableGroup(readingsAt(e, spot.id, 'before'), [`${spot.client}|free`]);
   const before = judgeRuns(beforeReadings, line('before'), need);
-  const wanted = before ? [`${before.device}|${before.band}`, `${before.device}|free`] : [`${spot.client}|free`];
+  const wanted = before
+    ? [`${before.device}|${before.band}`, `${before.device}|free`]
+    : [`${spot.client}|free`];
   const after = judgeRuns(comparableGroup(readingsAt(e, spot.id, 'after'), wanted), line('after'), need);
   const wasDead = before !== null && (before.verdict === 'silent' || before.verdict === 'short');
   const unlike = before && after ? incomparable(before, after) : [];

@@ -29,7 +29,10 @@ export const CONSTRUCTIONS = {
   waterTank: { label: 'hot-water or fish tank', use: 'obstacle', draw: 'concrete', thicknessM: 0.6 },
   mirror: { label: 'mirror', use: 'obstacle', draw: 'glass', thicknessM: 0.02 },
   bookcase: { label: 'full bookcase, large furniture', use: 'obstacle', draw: 'timber', thicknessM: 0.4 },
-} as const satisfies Record<string, { label: string; use: ConstructionUse; draw: DrawStyle; thicknessM: number }>;
+} as const satisfies Record<
+  string,
+  { label: string; use: ConstructionUse; draw: DrawStyle; thicknessM: number }
+>;
 
 export type ConstructionUse = 'wall' | 'opening' | 'floor' | 'roof' | 'obstacle';
 export type DrawStyle = 'stud' | 'brick' | 'stone' | 'concrete' | 'timber' | 'metal' | 'glass' | 'open';

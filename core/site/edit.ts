@@ -69,8 +69,14 @@ export function wallNear(
     const dx = wall.b.xM - wall.a.xM;
     const dy = wall.b.yM - wall.a.yM;
     const lengthM = Math.hypot(dx, dy);
-    const along = Math.max(0, Math.min(lengthM, ((at.xM - wall.a.xM) * dx + (at.yM - wall.a.yM) * dy) / lengthM));
-    const offM = Math.hypot(at.xM - wall.a.xM - (along * dx) / lengthM, at.yM - wall.a.yM - (along * dy) / lengthM);
+    const along = Math.max(
+      0,
+      Math.min(lengthM, ((at.xM - wall.a.xM) * dx + (at.yM - wall.a.yM) * dy) / lengthM),
+    );
+    const offM = Math.hypot(
+      at.xM - wall.a.xM - (along * dx) / lengthM,
+      at.yM - wall.a.yM - (along * dy) / lengthM,
+    );
     if (offM < bestM) {
       bestM = offM;
       best = { wall, alongM: along, lengthM };
@@ -80,7 +86,13 @@ export function wallNear(
 }
 
 /** End of a wall being drawn: on a wall end near by, else straight along an axis where it nearly is, else as pointed. */
-export function snapPoint(site: Site, storeyIds: ReadonlySet<string>, from: Point | null, to: Point, withinM: number): Point {
+export function snapPoint(
+  site: Site,
+  storeyIds: ReadonlySet<string>,
+  from: Point | null,
+  to: Point,
+  withinM: number,
+): Point {
   let best: Point | null = null;
   let bestM = withinM;
   for (const w of site.walls) {
@@ -122,7 +134,11 @@ export interface BoxBuilding {
 }
 
 /** Adds a rectangular building with its outer walls on every storey. `newId` gives fresh ids. */
-export function addBoxBuilding(site: Site, b: BoxBuilding, newId: (prefix: string) => string): { site: Site; storeyId: string } {
+export function addBoxBuilding(
+  site: Site,
+  b: BoxBuilding,
+  newId: (prefix: string) => string,
+): { site: Site; storeyId: string } {
   const { xM, yM } = b.at;
   const outline = [
     { xM, yM },

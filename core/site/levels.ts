@@ -1,4 +1,4 @@
-import { polygonArea, polygonContains } from 'd3-polygon';
+import { polygonContains } from 'd3-polygon';
 import type { Building, Place, Point, Site, Storey } from './schema';
 
 export interface StoreyRef {
@@ -28,19 +28,9 @@ export function inside(outline: readonly Point[], xM: number, yM: number): boole
   return polygonContains(pairs(outline), [xM, yM]);
 }
 
-/** Area of an outline, m². */
-export function areaM2(outline: readonly Point[]): number {
-  return Math.abs(polygonArea(pairs(outline)));
-}
-
 /** Level of the top of the uppermost storey, where its roof begins, m. */
 export function eavesLevelM(building: Building): number {
   return Math.max(...building.storeys.map((s) => s.floorLevelM + s.heightM));
-}
-
-/** Straight distance between two places in three dimensions, m. */
-export function distanceM(site: Pick<Site, 'buildings'>, a: Place, b: Place): number {
-  return Math.hypot(a.xM - b.xM, a.yM - b.yM, levelOf(site, a) - levelOf(site, b));
 }
 
 export interface Box {

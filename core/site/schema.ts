@@ -28,7 +28,10 @@ export const place = z.strictObject({
   storeyId: id.nullable(),
   xM: coordinateM,
   yM: coordinateM,
-  heightM: z.number().min(-3, 'is more than 3 m under its floor').max(30, 'is more than 30 m above its floor'),
+  heightM: z
+    .number()
+    .min(-3, 'is more than 3 m under its floor')
+    .max(30, 'is more than 30 m above its floor'),
 });
 export type Place = z.infer<typeof place>;
 

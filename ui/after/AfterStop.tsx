@@ -21,8 +21,15 @@ import { CompareSheet } from './CompareSheet';
 function resultOf(v: SpotVerdict): { result: string; tone: Tone } {
   if (v.gone) return { result: 'gone ✓', tone: 'good' };
   if (!v.after) return { result: v.wasDead ? 'dead, not read yet' : 'not read yet', tone: 'plain' };
-  if (v.wasDead) return { result: `not yet: ${v.after.verdict}`, tone: v.after.verdict === 'serves' || v.after.verdict === 'tight' ? 'care' : 'bad' };
-  return { result: v.after.verdict, tone: v.after.verdict === 'serves' ? 'good' : v.after.verdict === 'tight' ? 'care' : 'bad' };
+  if (v.wasDead)
+    return {
+      result: `not yet: ${v.after.verdict}`,
+      tone: v.after.verdict === 'serves' || v.after.verdict === 'tight' ? 'care' : 'bad',
+    };
+  return {
+    result: v.after.verdict,
+    tone: v.after.verdict === 'serves' ? 'good' : v.after.verdict === 'tight' ? 'care' : 'bad',
+  };
 }
 
 function Detail({ spot, verdict: v, option }: { spot: Spot; verdict: SpotVerdict; option: Option }) {
@@ -32,12 +39,22 @@ function Detail({ spot, verdict: v, option }: { spot: Spot; verdict: SpotVerdict
     <div>
       {v.after && (
         <p>
-          Median of {v.after.runs}: {speedText(v.after.downMbps)} ↓ of {speedText(v.need.downMbps)}, {speedText(v.after.upMbps)} ↑ of {speedText(v.need.upMbps)} Mb/s,{' '}
-          {v.after.latencyMs === null ? 'round trip not measured' : `${v.after.latencyMs.toFixed(0)} of ${v.need.latencyMs} ms`}.
-          {p && ` Predicted ${speedText(p.downMbps)} ↓ (${speedText(p.downRangeMbps[0])} to ${speedText(p.downRangeMbps[1])}).`}
+          Median of {v.after.runs}: {speedText(v.after.downMbps)} ↓ of {speedText(v.need.downMbps)},{' '}
+          {speedText(v.after.upMbps)} ↑ of {speedText(v.need.upMbps)} Mb/s,{' '}
+          {v.after.latencyMs === null
+            ? 'round trip not measured'
+            : `${v.after.latencyMs.toFixed(0)} of ${v.need.latencyMs} ms`}
+          .
+          {p &&
+            ` Predicted ${speedText(p.downMbps)} ↓ (${speedText(p.downRangeMbps[0])} to ${speedText(p.downRangeMbps[1])}).`}
         </p>
       )}
-      {v.gone && <p className="mt-1 font-semibold text-good">The dead spot is gone: {v.after!.runsMet} of {v.after!.runs} runs meet the need on the same kind of device.</p>}
+      {v.gone && (
+        <p className="mt-1 font-semibold text-good">
+          The dead spot is gone: {v.after!.runsMet} of {v.after!.runs} runs meet the need on the same kind of
+          device.
+        </p>
+      )}
       {!v.gone && v.missing.length > 0 && (
         <p className="mt-1">
           <strong className="font-semibold">Missing:</strong> {v.missing.join('; ')}.
@@ -45,7 +62,8 @@ function Detail({ spot, verdict: v, option }: { spot: Spot; verdict: SpotVerdict
       )}
       {v.after && v.after.verdict !== 'serves' && p && (
         <p className="mt-1">
-          <strong className="font-semibold">Held back by {p.heldBackBy}</strong> by the prediction. Change it in Plan, fit it, read again.
+          <strong className="font-semibold">Held back by {p.heldBackBy}</strong> by the prediction. Change it
+          in Plan, fit it, read again.
         </p>
       )}
       <RunList spotId={spot.id} phase="after" />
@@ -80,7 +98,13 @@ export function AfterStop() {
   );
   useNextKey(
     useMemo(
-      () => verdicts.filter((v) => (v.wasDead ? !v.gone : !v.after)).map((v) => ({ id: v.spotId, storeyId: site.spots.find((s) => s.id === v.spotId)!.place.storeyId })),
+      () =>
+        verdicts
+          .filter((v) => (v.wasDead ? !v.gone : !v.after))
+          .map((v) => ({
+            id: v.spotId,
+            storeyId: site.spots.find((s) => s.id === v.spotId)!.place.storeyId,
+          })),
       [verdicts, site.spots],
     ),
   );

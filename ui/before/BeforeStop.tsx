@@ -31,8 +31,12 @@ function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict }) {
       {spot.complaint && <p className="italic">“{spot.complaint}”</p>}
       {before && (
         <p className="mt-1">
-          Median of {before.runs}: {speedText(before.downMbps)} ↓ of {speedText(need.downMbps)}, {speedText(before.upMbps)} ↑ of {speedText(need.upMbps)} Mb/s,{' '}
-          {before.latencyMs === null ? 'round trip not measured' : `${before.latencyMs.toFixed(0)} of ${need.latencyMs} ms`}.
+          Median of {before.runs}: {speedText(before.downMbps)} ↓ of {speedText(need.downMbps)},{' '}
+          {speedText(before.upMbps)} ↑ of {speedText(need.upMbps)} Mb/s,{' '}
+          {before.latencyMs === null
+            ? 'round trip not measured'
+            : `${before.latencyMs.toFixed(0)} of ${need.latencyMs} ms`}
+          .
         </p>
       )}
       {cause && (
@@ -40,7 +44,9 @@ function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict }) {
           <strong className="font-semibold">First cause, {CAUSE_WORD[cause.kind]}:</strong> {cause.words}
         </p>
       )}
-      {before && before.missing.length > 0 && !verdict.wasDead && <p className="mt-1 text-amber">Missing: {before.missing.join('; ')}.</p>}
+      {before && before.missing.length > 0 && !verdict.wasDead && (
+        <p className="mt-1 text-amber">Missing: {before.missing.join('; ')}.</p>
+      )}
       <RunList spotId={spot.id} phase="before" />
       <ReadingForm key={spot.id} spot={spot} phase="before" option={today} />
     </div>
@@ -66,10 +72,19 @@ export function BeforeStop() {
         return {
           spot,
           direction: up ? 'up' : 'down',
-          marks: { need: up ? need.upMbps : need.downMbps, before: before ? (up ? before.upMbps : before.downMbps) : null },
-          trackLabel: before ? `before ${speedText(up ? before.upMbps : before.downMbps)} Mb/s` : 'not read yet',
+          marks: {
+            need: up ? need.upMbps : need.downMbps,
+            before: before ? (up ? before.upMbps : before.downMbps) : null,
+          },
+          trackLabel: before
+            ? `before ${speedText(up ? before.upMbps : before.downMbps)} Mb/s`
+            : 'not read yet',
           result: before ? `${before.verdict}${v.wasDead ? ' · dead' : ''}` : 'not read',
-          note: before ? (cause ? CAUSE_WORD[cause.kind] : `${before.runs} ${before.runs === 1 ? 'run' : 'runs'}`) : undefined,
+          note: before
+            ? cause
+              ? CAUSE_WORD[cause.kind]
+              : `${before.runs} ${before.runs === 1 ? 'run' : 'runs'}`
+            : undefined,
           tone: before ? VERDICT_TONE[before.verdict] : 'plain',
           detail: <Detail spot={spot} verdict={v} />,
         };
@@ -78,7 +93,13 @@ export function BeforeStop() {
   );
   useNextKey(
     useMemo(
-      () => verdicts.filter((v) => (v.before?.runs ?? 0) < 3).map((v) => ({ id: v.spotId, storeyId: site.spots.find((s) => s.id === v.spotId)!.place.storeyId })),
+      () =>
+        verdicts
+          .filter((v) => (v.before?.runs ?? 0) < 3)
+          .map((v) => ({
+            id: v.spotId,
+            storeyId: site.spots.find((s) => s.id === v.spotId)!.place.storeyId,
+          })),
       [verdicts, site.spots],
     ),
   );
@@ -93,7 +114,9 @@ export function BeforeStop() {
           failing={failing}
           foot={
             <p className="fig rounded-[3px] border border-rule bg-sheet px-2 py-1 text-[13px]">
-              Today’s network: shade is an estimate, {today.units.length === 0 ? 'no router is placed' : 'readings stand in the ledger'}
+              {today.units.length === 0
+                ? 'No router placed: put it in as today’s network'
+                : 'Today’s network, shade estimated'}
             </p>
           }
         />
@@ -102,7 +125,11 @@ export function BeforeStop() {
       side={
         <>
           <LinePanel phase="before" option={today} />
-          <Ledger rows={rows} head={<TrackKey before />} empty="No spots yet. Put them in Survey, then read each one here." />
+          <Ledger
+            rows={rows}
+            head={<TrackKey before />}
+            empty="No spots yet. Put them in Survey, then read each one here."
+          />
         </>
       }
     />

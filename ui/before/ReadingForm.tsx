@@ -18,21 +18,45 @@ const toNumber = (text: string): number | null | undefined => {
   return Number.isFinite(n) ? n : undefined;
 };
 
-function Box({ label, unit, value, onChange, first }: { label: string; unit: string; value: string; onChange: (v: string) => void; first?: React.Ref<HTMLInputElement> }) {
+function Box({
+  label,
+  unit,
+  value,
+  onChange,
+  first,
+}: {
+  label: string;
+  unit: string;
+  value: string;
+  onChange: (v: string) => void;
+  first?: React.Ref<HTMLInputElement>;
+}) {
   const id = useId();
   return (
     <div>
       <label className="lab" htmlFor={id}>
         {label} ({unit})
       </label>
-      <input ref={first} id={id} className="field fig" inputMode="decimal" value={value} onChange={(e) => onChange(e.target.value)} />
+      <input
+        ref={first}
+        id={id}
+        className="field fig"
+        inputMode="decimal"
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+      />
     </div>
   );
 }
 
 /** Words for the first thing wrong with typed values. */
 function problemOf(values: ReadingValues): string | null {
-  const parsed = readingSchema.safeParse({ ...values, id: 'x', stateId: 'x', takenAt: new Date(0).toISOString() });
+  const parsed = readingSchema.safeParse({
+    ...values,
+    id: 'x',
+    stateId: 'x',
+    takenAt: new Date(0).toISOString(),
+  });
   if (parsed.success) return null;
   const issue = parsed.error.issues[0]!;
   return `${issue.path.join('.') || 'Reading'}: ${issue.message}`;
@@ -78,7 +102,9 @@ export function ReadingForm({ spot, phase, option }: { spot: Spot | null; phase:
       return setProblem('The wired test needs down and up.');
     const known = numbers as { [K in keyof typeof numbers]: number | null };
     const values: ReadingValues = {
-      ...(connected ? known : { downMbps: null, upMbps: null, loadedMs: null, idleMs: null, rssiDbm: known.rssiDbm }),
+      ...(connected
+        ? known
+        : { downMbps: null, upMbps: null, loadedMs: null, idleMs: null, rssiDbm: known.rssiDbm }),
       spotId: spot?.id ?? null,
       target: spot ? target : 'internet',
       device: spot ? device : 'wired',
@@ -110,7 +136,10 @@ export function ReadingForm({ spot, phase, option }: { spot: Spot | null; phase:
           <SelectField
             label="Device"
             value={device}
-            options={Object.entries(CLIENT_TYPES).map(([value, c]) => ({ value: value as ClientTypeId, label: c.label }))}
+            options={Object.entries(CLIENT_TYPES).map(([value, c]) => ({
+              value: value as ClientTypeId,
+              label: c.label,
+            }))}
             onChange={setDevice}
           />
           <SelectField

@@ -31,7 +31,10 @@ export function RunList({ spotId, phase }: { spotId: string | null; phase: Phase
     <>
       <ul className="fig mt-2 divide-y divide-rule border-y border-rule text-[14px]" aria-label="Runs">
         {runs.map((r) => (
-          <li key={r.id} className={`flex items-center gap-3 py-0.5 ${voided.has(r.id) ? 'text-ink-2 line-through' : ''}`}>
+          <li
+            key={r.id}
+            className={`flex items-center gap-3 py-0.5 ${voided.has(r.id) ? 'text-ink-2 line-through' : ''}`}
+          >
             <span className="w-11 text-ink-2">{clockText(r.takenAt)}</span>
             <span className="flex-1">{runText(r)}</span>
             <span className="text-[13px] text-ink-2">
@@ -40,14 +43,23 @@ export function RunList({ spotId, phase }: { spotId: string | null; phase: Phase
               {r.target === 'house' ? ', to the house' : ''}
             </span>
             {!voided.has(r.id) && (
-              <button type="button" className="link text-[13px]" aria-label={`Strike out the run of ${clockText(r.takenAt)}`} onClick={() => void record.voidReading(r.id, 'struck out by hand').then(setProblem)}>
+              <button
+                type="button"
+                className="link text-[13px]"
+                aria-label={`Strike out the run of ${clockText(r.takenAt)}`}
+                onClick={() => void record.voidReading(r.id, 'struck out by hand').then(setProblem)}
+              >
                 strike out
               </button>
             )}
           </li>
         ))}
       </ul>
-      {problem && <p role="alert" className="text-mains">{problem}</p>}
+      {problem && (
+        <p role="alert" className="text-mains">
+          {problem}
+        </p>
+      )}
     </>
   );
 }

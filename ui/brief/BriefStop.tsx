@@ -45,9 +45,12 @@ export function BriefStop() {
   const setBrief = useJob((s) => s.setBrief);
   const jobId = useJob((s) => s.id);
   const set = (values: Partial<Brief>) => setBrief((b) => ({ ...b, ...values }));
-  const line = (values: Partial<Brief['line']>) => setBrief((b) => ({ ...b, line: { ...b.line, ...values } }));
-  const allowed = (values: Partial<Brief['allowed']>) => setBrief((b) => ({ ...b, allowed: { ...b.allowed, ...values } }));
-  const policy = (values: Partial<Policies>) => setBrief((b) => ({ ...b, policies: { ...b.policies, ...values } }));
+  const line = (values: Partial<Brief['line']>) =>
+    setBrief((b) => ({ ...b, line: { ...b.line, ...values } }));
+  const allowed = (values: Partial<Brief['allowed']>) =>
+    setBrief((b) => ({ ...b, allowed: { ...b.allowed, ...values } }));
+  const policy = (values: Partial<Policies>) =>
+    setBrief((b) => ({ ...b, policies: { ...b.policies, ...values } }));
   return (
     <div className="h-full overflow-y-auto">
       <div className="mx-auto grid max-w-[1640px] gap-x-8 gap-y-5 p-4 lg:grid-cols-[minmax(340px,1fr)_minmax(480px,1.5fr)]">
@@ -57,12 +60,23 @@ export function BriefStop() {
               For whom
             </h2>
             <div className="mt-2 grid grid-cols-2 gap-3">
-              <TextField label="Customer" value={brief.customer} onChange={(customer) => set({ customer: customer.slice(0, 120) })} />
-              <TextField label="Address" value={brief.address} onChange={(address) => set({ address: address.slice(0, 200) })} />
+              <TextField
+                label="Customer"
+                value={brief.customer}
+                onChange={(customer) => set({ customer: customer.slice(0, 120) })}
+              />
+              <TextField
+                label="Address"
+                value={brief.address}
+                onChange={(address) => set({ address: address.slice(0, 200) })}
+              />
               <SelectField<RegionId>
                 label="Country rules"
                 value={brief.region}
-                options={Object.entries(REGION_LABEL).map(([value, label]) => ({ value: value as RegionId, label }))}
+                options={Object.entries(REGION_LABEL).map(([value, label]) => ({
+                  value: value as RegionId,
+                  label,
+                }))}
                 onChange={(region) => set({ region })}
               />
               <SelectField
@@ -75,21 +89,50 @@ export function BriefStop() {
                 onChange={(lengthUnit) => set({ lengthUnit })}
               />
             </div>
-            <p className="mt-2 text-[13px] text-ink-2">Power and channels follow the country chosen; check your country’s rules.</p>
+            <p className="mt-2 text-[13px] text-ink-2">
+              Power and channels follow the country chosen; check your country’s rules.
+            </p>
           </section>
           <section className="panel p-4" aria-labelledby="b-line">
             <h2 id="b-line" className="head2">
               The line
             </h2>
             <div className="mt-2 grid grid-cols-3 gap-3">
-              <SelectField label="Kind" value={brief.line.kind} options={LINE_KINDS} onChange={(kind) => line({ kind })} />
-              <NumberField label="Down, paid for" unit="Mb/s" value={brief.line.downMbps} min={0.1} max={10000} onChange={(v) => v !== null && line({ downMbps: v })} />
-              <NumberField label="Up, paid for" unit="Mb/s" value={brief.line.upMbps} min={0.1} max={10000} onChange={(v) => v !== null && line({ upMbps: v })} />
+              <SelectField
+                label="Kind"
+                value={brief.line.kind}
+                options={LINE_KINDS}
+                onChange={(kind) => line({ kind })}
+              />
+              <NumberField
+                label="Down, paid for"
+                unit="Mb/s"
+                value={brief.line.downMbps}
+                min={0.1}
+                max={10000}
+                onChange={(v) => v !== null && line({ downMbps: v })}
+              />
+              <NumberField
+                label="Up, paid for"
+                unit="Mb/s"
+                value={brief.line.upMbps}
+                min={0.1}
+                max={10000}
+                onChange={(v) => v !== null && line({ upMbps: v })}
+              />
             </div>
             <div className="mt-3 grid gap-1">
               <span className="lab">What hangs on the old router</span>
-              <Tick label="Telephone, emergency calls" checked={brief.oldRouter.telephone} onChange={(telephone) => set({ oldRouter: { ...brief.oldRouter, telephone } })} />
-              <Tick label="Intruder, fire or medical alarm" checked={brief.oldRouter.alarm} onChange={(alarm) => set({ oldRouter: { ...brief.oldRouter, alarm } })} />
+              <Tick
+                label="Telephone, emergency calls"
+                checked={brief.oldRouter.telephone}
+                onChange={(telephone) => set({ oldRouter: { ...brief.oldRouter, telephone } })}
+              />
+              <Tick
+                label="Intruder, fire or medical alarm"
+                checked={brief.oldRouter.alarm}
+                onChange={(alarm) => set({ oldRouter: { ...brief.oldRouter, alarm } })}
+              />
             </div>
           </section>
           <section className="panel p-4" aria-labelledby="b-allowed">
@@ -97,13 +140,31 @@ export function BriefStop() {
               What is allowed
             </h2>
             <div className="mt-1 grid grid-cols-2">
-              <Tick label="Drilling" checked={brief.allowed.drilling} onChange={(drilling) => allowed({ drilling })} />
-              <Tick label="Old gear may be re-used" checked={brief.allowed.reuseOldGear} onChange={(reuseOldGear) => allowed({ reuseOldGear })} />
-              <Tick label="Rented home" checked={brief.allowed.rented} onChange={(rented) => allowed({ rented })} />
-              <Tick label="Listed building" checked={brief.allowed.listed} onChange={(listed) => allowed({ listed })} />
+              <Tick
+                label="Drilling"
+                checked={brief.allowed.drilling}
+                onChange={(drilling) => allowed({ drilling })}
+              />
+              <Tick
+                label="Old gear may be re-used"
+                checked={brief.allowed.reuseOldGear}
+                onChange={(reuseOldGear) => allowed({ reuseOldGear })}
+              />
+              <Tick
+                label="Rented home"
+                checked={brief.allowed.rented}
+                onChange={(rented) => allowed({ rented })}
+              />
+              <Tick
+                label="Listed building"
+                checked={brief.allowed.listed}
+                onChange={(listed) => allowed({ listed })}
+              />
             </div>
             {(brief.allowed.rented || brief.allowed.listed) && brief.allowed.drilling && (
-              <p className="mt-1 text-mains">Rented or listed: have the consent in writing before the first hole.</p>
+              <p className="mt-1 text-mains">
+                Rented or listed: have the consent in writing before the first hole.
+              </p>
             )}
             <div className="mt-2 grid grid-cols-2 gap-3">
               <NumberField
@@ -114,10 +175,21 @@ export function BriefStop() {
                 optional
                 onChange={(v) => allowed({ budgetMinor: v === null ? null : Math.round(v * 100) })}
               />
-              <NumberField label="Labour" unit={`${brief.currency} an hour`} value={brief.labourMinorPerHour / 100} max={1000} onChange={(v) => v !== null && set({ labourMinorPerHour: Math.round(v * 100) })} />
+              <NumberField
+                label="Labour"
+                unit={`${brief.currency} an hour`}
+                value={brief.labourMinorPerHour / 100}
+                max={1000}
+                onChange={(v) => v !== null && set({ labourMinorPerHour: Math.round(v * 100) })}
+              />
             </div>
             <div className="mt-2">
-              <TextField long label="Notes: routes, rooms not to enter" value={brief.allowed.note} onChange={(note) => allowed({ note: note.slice(0, 2000) })} />
+              <TextField
+                long
+                label="Notes: routes, rooms not to enter"
+                value={brief.allowed.note}
+                onChange={(note) => allowed({ note: note.slice(0, 2000) })}
+              />
             </div>
           </section>
         </div>
@@ -127,11 +199,17 @@ export function BriefStop() {
               <h2 id="b-complaints" className="head2">
                 In the customer’s words
               </h2>
-              <button type="button" className="btn" onClick={() => set({ complaints: [...brief.complaints, { id: newId('cp'), words: '' }] })}>
+              <button
+                type="button"
+                className="btn"
+                onClick={() => set({ complaints: [...brief.complaints, { id: newId('cp'), words: '' }] })}
+              >
                 <Plus size={15} aria-hidden="true" /> Complaint
               </button>
             </div>
-            {brief.complaints.length === 0 && <p className="mt-2 text-ink-2">Nothing yet. What fails, where and when?</p>}
+            {brief.complaints.length === 0 && (
+              <p className="mt-2 text-ink-2">Nothing yet. What fails, where and when?</p>
+            )}
             <ul className="mt-2 space-y-1.5">
               {brief.complaints.map((c, i) => (
                 <li key={c.id} className="flex items-center gap-2">
@@ -140,10 +218,21 @@ export function BriefStop() {
                       hideLabel
                       label={`Complaint ${i + 1}`}
                       value={c.words}
-                      onChange={(words) => set({ complaints: brief.complaints.map((x) => (x.id === c.id ? { ...x, words: words.slice(0, 400) } : x)) })}
+                      onChange={(words) =>
+                        set({
+                          complaints: brief.complaints.map((x) =>
+                            x.id === c.id ? { ...x, words: words.slice(0, 400) } : x,
+                          ),
+                        })
+                      }
                     />
                   </div>
-                  <button type="button" className="btn px-2" aria-label={`Remove complaint ${i + 1}`} onClick={() => set({ complaints: brief.complaints.filter((x) => x.id !== c.id) })}>
+                  <button
+                    type="button"
+                    className="btn px-2"
+                    aria-label={`Remove complaint ${i + 1}`}
+                    onClick={() => set({ complaints: brief.complaints.filter((x) => x.id !== c.id) })}
+                  >
                     <X size={15} aria-hidden="true" />
                   </button>
                 </li>
@@ -155,13 +244,40 @@ export function BriefStop() {
             <h2 id="b-schools" className="head2">
               How this job is done
             </h2>
-            <p className="text-[13px] text-ink-2">Practitioners disagree; the job decides. Each choice changes Plan and Fit.</p>
+            <p className="text-[13px] text-ink-2">
+              Practitioners disagree; the job decides. Each choice changes Plan and Fit.
+            </p>
             <div className="mt-2 grid grid-cols-2 gap-3 xl:grid-cols-3">
-              <SelectField label="Feeds" value={brief.policies.feed} options={FEEDS} onChange={(feed) => policy({ feed })} />
-              <SelectField label="Network name" value={brief.policies.names} options={NAMES} onChange={(names) => policy({ names })} />
-              <SelectField label="Placing" value={brief.policies.placing} options={PLACING} onChange={(placing) => policy({ placing })} />
-              <SelectField label="Joining" value={brief.policies.joining} options={JOINING} onChange={(joining) => policy({ joining })} />
-              <SelectField label="Kit" value={brief.policies.families} options={FAMILIES} onChange={(families) => policy({ families })} />
+              <SelectField
+                label="Feeds"
+                value={brief.policies.feed}
+                options={FEEDS}
+                onChange={(feed) => policy({ feed })}
+              />
+              <SelectField
+                label="Network name"
+                value={brief.policies.names}
+                options={NAMES}
+                onChange={(names) => policy({ names })}
+              />
+              <SelectField
+                label="Placing"
+                value={brief.policies.placing}
+                options={PLACING}
+                onChange={(placing) => policy({ placing })}
+              />
+              <SelectField
+                label="Joining"
+                value={brief.policies.joining}
+                options={JOINING}
+                onChange={(joining) => policy({ joining })}
+              />
+              <SelectField
+                label="Kit"
+                value={brief.policies.families}
+                options={FAMILIES}
+                onChange={(families) => policy({ families })}
+              />
             </div>
           </section>
           <Link className="btn btn-strong" href={`/jobs/${jobId}/survey`}>

@@ -22,7 +22,10 @@ export function NeedsTable() {
         What must work where
       </h2>
       {site.spots.length === 0 ? (
-        <p className="mt-2 text-ink-2">No spots yet. In Survey, put one at each place where something must work; its need is set there or here.</p>
+        <p className="mt-2 text-ink-2">
+          No spots yet. In Survey, put one at each place where something must work; its need is set there or
+          here.
+        </p>
       ) : (
         <table className="fig mt-2 w-full border-collapse text-left">
           <thead className="text-[13px] text-ink-2">
@@ -46,7 +49,12 @@ export function NeedsTable() {
                   <tr key={s.id} className={`border-t border-rule ${isOpen ? 'bg-lamp-wash' : ''}`}>
                     <td className="py-1">{s.number}</td>
                     <td>
-                      <button type="button" className="link no-underline hover:underline" aria-expanded={isOpen} onClick={() => select(isOpen ? null : { kind: 'spot', id: s.id })}>
+                      <button
+                        type="button"
+                        className="link no-underline hover:underline"
+                        aria-expanded={isOpen}
+                        onClick={() => select(isOpen ? null : { kind: 'spot', id: s.id })}
+                      >
                         <span className="font-semibold">{s.name}</span>
                       </button>
                       <span className="block text-[12.5px] text-ink-2">{where(s.place.storeyId)}</span>

@@ -16,7 +16,13 @@ function SaveNote() {
   const saving = useJob((s) => s.saving);
   const savedAt = useJob((s) => s.savedAt);
   const text =
-    saving === 'saving' ? 'saving' : saving === 'failed' ? 'not saved' : savedAt ? `saved ${clockText(savedAt)}` : 'saved';
+    saving === 'saving'
+      ? 'saving'
+      : saving === 'failed'
+        ? 'not saved'
+        : savedAt
+          ? `saved ${clockText(savedAt)}`
+          : 'saved';
   return (
     <span role="status" className={saving === 'failed' ? 'font-semibold text-lamp' : ''}>
       {text}
@@ -32,10 +38,22 @@ function UndoButtons() {
     'grid h-8 w-8 cursor-pointer place-items-center rounded-[3px] text-head-ink hover:text-lamp disabled:cursor-default disabled:opacity-40';
   return (
     <>
-      <button type="button" className={style} disabled={!canUndo} aria-label="Undo" onClick={() => temporal.getState().undo()}>
+      <button
+        type="button"
+        className={style}
+        disabled={!canUndo}
+        aria-label="Undo"
+        onClick={() => temporal.getState().undo()}
+      >
         <Undo2 size={18} aria-hidden="true" />
       </button>
-      <button type="button" className={style} disabled={!canRedo} aria-label="Redo" onClick={() => temporal.getState().redo()}>
+      <button
+        type="button"
+        className={style}
+        disabled={!canRedo}
+        aria-label="Redo"
+        onClick={() => temporal.getState().redo()}
+      >
         <Redo2 size={18} aria-hidden="true" />
       </button>
     </>
@@ -56,7 +74,9 @@ export function Cable() {
   const progress = progressOf({ brief, site, plan, evidence }, verdicts, predictions, steps);
   const dead = verdicts.filter((v) => v.wasDead);
   const gone = dead.filter((v) => v.gone).length;
-  let solid = true;
+  // The cable is drawn solid as far as the job has come without a gap.
+  const firstOpen = STOPS.findIndex((stop) => !progress[stop.id].done);
+  const solidTo = firstOpen < 0 ? STOPS.length : firstOpen;
   return (
     <header className="on-head no-print flex flex-wrap items-center gap-x-6 gap-y-1 bg-head px-4 py-2 text-head-ink">
       <div className="flex min-w-56 flex-1 items-center gap-3 lg:max-w-72">
@@ -76,14 +96,12 @@ export function Cable() {
         <ol className="flex min-w-[560px] justify-between lg:mx-auto lg:max-w-[760px]">
           {STOPS.map((stop, i) => {
             const p = progress[stop.id];
-            const wasSolid = solid;
-            solid = solid && p.done;
             return (
               <li key={stop.id} className="relative flex flex-1 justify-center">
                 {i > 0 && (
                   <span
                     aria-hidden="true"
-                    className={`absolute top-[12px] right-[calc(50%+13px)] left-[calc(-50%+13px)] border-t-2 ${wasSolid ? 'border-lamp' : 'border-dotted border-head-ink-2'}`}
+                    className={`absolute top-[12px] right-[calc(50%+13px)] left-[calc(-50%+13px)] border-t-2 ${i <= solidTo ? 'border-lamp' : 'border-dotted border-head-ink-2'}`}
                   />
                 )}
                 <Link
@@ -103,7 +121,9 @@ export function Cable() {
                     {i + 1}
                   </span>
                   <span className={here === stop.id ? 'font-semibold' : 'text-head-ink-2'}>{stop.label}</span>
-                  <span className="h-4 text-[12px] whitespace-nowrap text-head-ink-2">{p.done ? '' : p.outstanding}</span>
+                  <span className="h-4 text-[12px] whitespace-nowrap text-head-ink-2">
+                    {p.done ? '' : p.outstanding}
+                  </span>
                 </Link>
               </li>
             );
@@ -113,7 +133,11 @@ export function Cable() {
       <div className="flex flex-1 items-center justify-end gap-2 lg:max-w-64">
         <div className="fig mr-2 text-right leading-tight">
           <div className="text-[15px] font-medium">
-            {dead.length === 0 ? 'No dead spot read yet' : gone > 0 ? `${gone} of ${dead.length} dead spots gone` : `${dead.length} dead ${dead.length === 1 ? 'spot' : 'spots'}`}
+            {dead.length === 0
+              ? 'No dead spot read yet'
+              : gone > 0
+                ? `${gone} of ${dead.length} dead spots gone`
+                : `${dead.length} dead ${dead.length === 1 ? 'spot' : 'spots'}`}
           </div>
           <div className="text-[13px] text-head-ink-2">{site.spots.length} spots</div>
         </div>

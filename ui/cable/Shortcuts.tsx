@@ -48,7 +48,9 @@ export function Shortcuts() {
       else if (event.key === '?') setOpen(true);
       else if (event.key === '[' || event.key === ']') {
         const { site, storeyId, showStorey } = store.getState();
-        const all = site.buildings.flatMap((b) => [...b.storeys].sort((p, q) => p.floorLevelM - q.floorLevelM));
+        const all = site.buildings.flatMap((b) =>
+          [...b.storeys].sort((p, q) => p.floorLevelM - q.floorLevelM),
+        );
         const at = all.findIndex((s) => s.id === storeyId);
         const next = all[at + (event.key === ']' ? 1 : -1)];
         if (next) showStorey(next.id);

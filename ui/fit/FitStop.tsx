@@ -16,13 +16,26 @@ import { useRunSheet } from './useRunSheet';
 /** Height of a block by its minutes: to scale, but never too low to read. */
 const blockPx = (minutes: number) => Math.max(34, minutes * 2.4);
 
-function StepRow({ step, done, current, optionId }: { step: ScheduledStep; done: boolean; current: boolean; optionId: string }) {
+function StepRow({
+  step,
+  done,
+  current,
+  optionId,
+}: {
+  step: ScheduledStep;
+  done: boolean;
+  current: boolean;
+  optionId: string;
+}) {
   const record = useRecord();
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const isOpen = open || current;
   return (
-    <li className="grid grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] gap-x-3 py-[3px]" data-step={step.key}>
+    <li
+      className="grid grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] items-start gap-x-3 py-[3px]"
+      data-step={step.key}
+    >
       <span className="fig pt-1.5 text-right text-[13px] text-ink-2">+{minutesText(step.startMin)}</span>
       <div
         className={`rounded-[3px] border px-2 py-1 ${done ? 'border-rule bg-good-wash text-ink-2' : current ? 'border-2 border-ink bg-lamp-wash' : 'border-ink bg-sheet'}`}
@@ -39,7 +52,12 @@ function StepRow({ step, done, current, optionId }: { step: ScheduledStep; done:
           >
             {done && <Check size={14} aria-hidden="true" />}
           </button>
-          <button type="button" className="fig flex-1 cursor-pointer text-left font-semibold" aria-expanded={isOpen} onClick={() => setOpen(!open)}>
+          <button
+            type="button"
+            className="fig flex-1 cursor-pointer text-left font-semibold"
+            aria-expanded={isOpen}
+            onClick={() => setOpen(!open)}
+          >
             {step.title}
           </button>
           <span className="fig shrink-0 text-[13px] text-ink-2">{minutesText(step.handsMin)}</span>
@@ -67,7 +85,10 @@ function StepRow({ step, done, current, optionId }: { step: ScheduledStep; done:
       </div>
       <div>
         {step.waitLabel && step.waitMin > 0 && (
-          <div className="fig rounded-[3px] border border-dashed border-ink-2 bg-paper px-2 py-1 text-[13px]" style={{ minHeight: blockPx(step.waitMin) }}>
+          <div
+            className="fig rounded-[3px] border border-dashed border-ink-2 bg-paper px-2 py-1 text-[13px]"
+            style={{ minHeight: blockPx(step.waitMin) }}
+          >
             {step.waitLabel}
             <span className="block text-ink-2">{minutesText(step.waitMin)}, by itself</span>
           </div>
@@ -115,16 +136,26 @@ export function FitStop() {
         </div>
         <ol className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
           {steps.map((s) => (
-            <StepRow key={s.key} step={s} done={done.has(s.key)} current={s.key === current?.key} optionId={option.id} />
+            <StepRow
+              key={s.key}
+              step={s}
+              done={done.has(s.key)}
+              current={s.key === current?.key}
+              optionId={option.id}
+            />
           ))}
         </ol>
       </section>
       <div className="space-y-3 lg:overflow-y-auto">
         <section className="panel p-4" aria-label="Where we are">
-          <h2 className="head2">{current ? `Step ${steps.indexOf(current) + 1} of ${steps.length}` : 'All steps done'}</h2>
+          <h2 className="head2">
+            {current ? `Step ${steps.indexOf(current) + 1} of ${steps.length}` : 'All steps done'}
+          </h2>
           <p className="mt-1 text-lg">{current ? current.title : 'Read the same spots again.'}</p>
           <p className="mt-1 text-ink-2">
-            {current ? `${minutesText(leftMin)} of hands-on work left; ${minutesText(totalMin(steps))} in all with waits beside it.` : ''}
+            {current
+              ? `${minutesText(leftMin)} of hands-on work left; ${minutesText(totalMin(steps))} in all with waits beside it.`
+              : ''}
           </p>
           {!current && (
             <Link className="btn btn-strong mt-2" href={`/jobs/${jobId}/after`}>
@@ -148,7 +179,9 @@ export function FitStop() {
               <tr className="border-t border-ink font-semibold">
                 <td className="py-1">Parts and {price.hours.toFixed(1)} h of work</td>
                 <td />
-                <td className="text-right whitespace-nowrap">{moneyText(price.totalMinor, brief.currency)}</td>
+                <td className="text-right whitespace-nowrap">
+                  {moneyText(price.totalMinor, brief.currency)}
+                </td>
               </tr>
             </tbody>
           </table>

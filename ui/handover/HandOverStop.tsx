@@ -12,11 +12,14 @@ import { FEED_LABEL } from '@/ui/plan/placing';
 import { dayText, speedText } from '@/ui/pieces/format';
 
 const phaseText = (p: PhaseResult | null) =>
-  p ? `${speedText(p.downMbps)} ↓ ${speedText(p.upMbps)} ↑, ${p.latencyMs === null ? 'round trip not measured' : `${p.latencyMs.toFixed(0)} ms`}` : 'not read';
+  p
+    ? `${speedText(p.downMbps)} ↓ ${speedText(p.upMbps)} ↑, ${p.latencyMs === null ? 'round trip not measured' : `${p.latencyMs.toFixed(0)} ms`}`
+    : 'not read';
 
 function resultText(v: SpotVerdict): string {
   if (v.gone) return 'dead spot gone';
-  if (v.wasDead) return v.after ? `not proven: ${v.missing.join('; ') || v.after.verdict}` : 'dead spot, not read after';
+  if (v.wasDead)
+    return v.after ? `not proven: ${v.missing.join('; ') || v.after.verdict}` : 'dead spot, not read after';
   return v.after ? v.after.verdict : v.before ? `${v.before.verdict} before` : 'not read';
 }
 
@@ -47,7 +50,14 @@ function SpotTable({ verdicts }: { verdicts: readonly SpotVerdict[] }) {
                 <span className="block text-[12.5px] text-ink-2">{activitiesLabel(spot.activities)}</span>
               </td>
               <td className="pr-2">
-                <Track marks={{ need: up ? v.need.upMbps : v.need.downMbps, before: pick(v.before), after: pick(v.after) }} label={`${up ? 'up' : 'down'}: before ${phaseText(v.before)}, after ${phaseText(v.after)}`} />
+                <Track
+                  marks={{
+                    need: up ? v.need.upMbps : v.need.downMbps,
+                    before: pick(v.before),
+                    after: pick(v.after),
+                  }}
+                  label={`${up ? 'up' : 'down'}: before ${phaseText(v.before)}, after ${phaseText(v.after)}`}
+                />
               </td>
               <td className="pr-2">{phaseText(v.before)}</td>
               <td className="pr-2">{phaseText(v.after)}</td>
@@ -102,9 +112,11 @@ export function HandOverStop() {
           <section className="mt-4">
             <h2 className="head2">What was wrong</h2>
             <ul className="mt-1 list-disc pl-5">
-              {brief.complaints.filter((c) => c.words.trim()).map((c) => (
-                <li key={c.id}>“{c.words}”</li>
-              ))}
+              {brief.complaints
+                .filter((c) => c.words.trim())
+                .map((c) => (
+                  <li key={c.id}>“{c.words}”</li>
+                ))}
             </ul>
           </section>
         )}
@@ -114,7 +126,10 @@ export function HandOverStop() {
             <TrackKey before after />
           </div>
           {verdicts.length === 0 ? <p>No spots.</p> : <SpotTable verdicts={verdicts} />}
-          <p className="mt-1 text-[12.5px] text-ink-2">Medians of several runs in Mb/s; the round trip is under load. Gone means: at least three of three runs (or three of four) meet the need after, on the same kind of device.</p>
+          <p className="mt-1 text-[12.5px] text-ink-2">
+            Medians of several runs in Mb/s; the round trip is under load. Gone means: at least three of three
+            runs (or three of four) meet the need after, on the same kind of device.
+          </p>
         </section>
         <section className="mt-5 break-inside-avoid">
           <h2 className="head2">Where each unit is and what feeds it</h2>
@@ -147,7 +162,10 @@ export function HandOverStop() {
                         {FEED_LABEL[u.feed.kind]}
                         {parent ? ` from ${parent.letter}` : ''}
                       </td>
-                      <td>{serialAt(evidence, option!.id, u.id === gatewayId ? 'labels' : `join:${u.id}`) ?? 'not noted'}</td>
+                      <td>
+                        {serialAt(evidence, option!.id, u.id === gatewayId ? 'labels' : `join:${u.id}`) ??
+                          'not noted'}
+                      </td>
                     </tr>
                   );
                 })}
@@ -158,9 +176,17 @@ export function HandOverStop() {
         <section className="mt-5 break-inside-avoid">
           <h2 className="head2">When something stops working</h2>
           <ul className="mt-1 list-disc pl-5">
-            <li>A unit whose light has changed: see that it has power, wait three minutes. Still wrong: switch it off for ten seconds.</li>
-            <li>Everything is slow: test by cable at unit {units.find((u) => u.id === gatewayId)?.letter ?? 'A'} first. Slow there means the line, not the house.</li>
-            <li>Leave a unit alone while it updates. Keep units upright, in the open and where they were put.</li>
+            <li>
+              A unit whose light has changed: see that it has power, wait three minutes. Still wrong: switch
+              it off for ten seconds.
+            </li>
+            <li>
+              Everything is slow: test by cable at unit {units.find((u) => u.id === gatewayId)?.letter ?? 'A'}{' '}
+              first. Slow there means the line, not the house.
+            </li>
+            <li>
+              Leave a unit alone while it updates. Keep units upright, in the open and where they were put.
+            </li>
           </ul>
         </section>
       </article>

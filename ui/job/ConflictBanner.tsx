@@ -18,12 +18,21 @@ export function ConflictBanner() {
     );
   const base = { ...revisions, [conflict.kind]: conflict.revision };
   return (
-    <div role="alert" className="no-print flex flex-wrap items-center gap-3 border-b border-mains bg-lamp-wash px-4 py-2">
+    <div
+      role="alert"
+      className="no-print flex flex-wrap items-center gap-3 border-b border-mains bg-lamp-wash px-4 py-2"
+    >
       <span>
-        <strong className="font-semibold">Another window saved {NAMES[conflict.kind]} in the meantime.</strong> Your version is
-        still here and not saved.
+        <strong className="font-semibold">
+          Another window saved {NAMES[conflict.kind]} in the meantime.
+        </strong>{' '}
+        Your version is still here and not saved.
       </span>
-      <button type="button" className="btn btn-strong" onClick={() => set({ revisions: base, conflict: null })}>
+      <button
+        type="button"
+        className="btn btn-strong"
+        onClick={() => set({ revisions: base, conflict: null })}
+      >
         Keep mine
       </button>
       <button

@@ -1,7 +1,17 @@
 import type { ReactNode } from 'react';
 
 /** The common arrangement of a stop: sheet and section on the left, ledger or tools on the right. */
-export function Workbench({ sheet, section, side, above }: { sheet: ReactNode; section: ReactNode; side: ReactNode; above?: ReactNode }) {
+export function Workbench({
+  sheet,
+  section,
+  side,
+  above,
+}: {
+  sheet: ReactNode;
+  section: ReactNode;
+  side: ReactNode;
+  above?: ReactNode;
+}) {
   return (
     <div className="grid h-full gap-3 p-3 lg:grid-cols-[minmax(0,1.55fr)_minmax(420px,1fr)]">
       <div className="flex min-h-[620px] flex-col gap-3 lg:min-h-0">

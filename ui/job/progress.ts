@@ -40,16 +40,22 @@ export function progressOf(
   const unread = verdicts.filter((v) => !v.before).length;
   const dead = verdicts.filter((v) => v.wasDead);
   const unserved = [...predictions.values()].filter((p) => p.verdict !== 'serves').length;
-  const open = option ? steps.length - steps.filter((s) => doneSteps(evidence, option.id).has(s.key)).length : 0;
+  const open = option
+    ? steps.length - steps.filter((s) => doneSteps(evidence, option.id).has(s.key)).length
+    : 0;
   const notGone = dead.filter((v) => !v.gone).length;
   const spots = site.spots.length;
   return {
     brief: state(job.brief.customer === '' ? 'no customer yet' : ''),
     survey: state(site.buildings.length === 0 ? 'no building' : spots === 0 ? 'no spots' : ''),
     before: state(spots === 0 ? 'no spots' : unread > 0 ? `${unread} to read` : ''),
-    plan: state(!option || option.units.length === 0 ? 'no units' : unserved > 0 ? `${unserved} unserved` : ''),
+    plan: state(
+      !option || option.units.length === 0 ? 'no units' : unserved > 0 ? `${unserved} unserved` : '',
+    ),
     fit: state(steps.length === 0 ? 'no plan' : open > 0 ? count(open, 'step', 'steps') : ''),
-    after: state(spots === 0 ? 'no spots' : dead.length === 0 ? 'no evidence' : notGone > 0 ? `${notGone} not gone` : ''),
+    after: state(
+      spots === 0 ? 'no spots' : dead.length === 0 ? 'no evidence' : notGone > 0 ? `${notGone} not gone` : '',
+    ),
     handover: state(dead.length === 0 || notGone > 0 ? 'after proof' : ''),
   };
 }

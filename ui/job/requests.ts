@@ -5,18 +5,29 @@ export type Answer<T> =
   | { ok: false; status: number; problems: Problem[]; current?: { revision: number; document: unknown } };
 
 /** Sends JSON to our own server. A server that cannot be reached is an answer with status 0. */
-export async function send<T>(method: 'POST' | 'PUT' | 'PATCH', path: string, body: unknown): Promise<Answer<T>> {
+export async function send<T>(
+  method: 'POST' | 'PUT' | 'PATCH',
+  path: string,
+  body: unknown,
+): Promise<Answer<T>> {
   try {
     const response = await fetch(path, {
       method,
       headers: { 'content-type': 'application/json' },
       body: typeof body === 'string' ? body : JSON.stringify(body),
     });
-    const data = (await response.json()) as T & { problems?: Problem[]; current?: { revision: number; document: unknown } };
+    const data = (await response.json()) as T & {
+      problems?: Problem[];
+      current?: { revision: number; document: unknown };
+    };
     if (response.ok) return { ok: true, value: data };
     return { ok: false, status: response.status, problems: data.problems ?? [], current: data.current };
   } catch {
-    return { ok: false, status: 0, problems: [{ path: '', message: 'The server does not answer. Is it still running?' }] };
+    return {
+      ok: false,
+      status: 0,
+      problems: [{ path: '', message: 'The server does not answer. Is it still running?' }],
+    };
   }
 }
 

@@ -31,16 +31,27 @@ export function useAutosave(store: JobStore): void {
         const state = store.getState();
         const document = state[kind];
         if (document === saved[kind] || state.conflict) continue;
-        const answer = await send<{ revision: number; savedAt: string }>('PUT', `/api/jobs/${state.id}/documents/${kind}`, {
-          baseRevision: state.revisions[kind],
-          document,
-        });
+        const answer = await send<{ revision: number; savedAt: string }>(
+          'PUT',
+          `/api/jobs/${state.id}/documents/${kind}`,
+          {
+            baseRevision: state.revisions[kind],
+            document,
+          },
+        );
         if (answer.ok) {
           saved[kind] = document;
           const { revisions } = store.getState();
-          state.set({ revisions: { ...revisions, [kind]: answer.value.revision }, savedAt: answer.value.savedAt, saveProblem: null });
+          state.set({
+            revisions: { ...revisions, [kind]: answer.value.revision },
+            savedAt: answer.value.savedAt,
+            saveProblem: null,
+          });
         } else if (answer.status === 409 && answer.current) {
-          state.set({ conflict: { kind, revision: answer.current.revision, theirs: answer.current.document }, saving: 'failed' });
+          state.set({
+            conflict: { kind, revision: answer.current.revision, theirs: answer.current.document },
+            saving: 'failed',
+          });
         } else {
           state.set({ saving: 'failed', saveProblem: problemText(answer.problems) });
           retry = answer.status === 0 || answer.status >= 500;
@@ -61,7 +72,8 @@ export function useAutosave(store: JobStore): void {
       const settled = before.conflict !== null && state.conflict === null;
       if (!changed && !settled) return;
       if (isDirty()) {
-        if (changed && !state.conflict) queueMicrotask(() => state.set({ saving: 'saving', saveProblem: null }));
+        if (changed && !state.conflict)
+          queueMicrotask(() => state.set({ saving: 'saving', saveProblem: null }));
         later(PAUSE_MS);
       } else queueMicrotask(() => state.set({ saving: 'saved', saveProblem: null }));
     });

@@ -32,19 +32,31 @@ export function useRecord() {
   const reading = useCallback(
     (phase: Phase, option: Option, values: ReadingValues) => {
       const takenAt = new Date().toISOString();
-      const { state, isNew } = stateForReading(store.getState().evidence, phase, option, newId('st'), takenAt);
+      const { state, isNew } = stateForReading(
+        store.getState().evidence,
+        phase,
+        option,
+        newId('st'),
+        takenAt,
+      );
       const row: Reading = { ...values, id: newId('rd'), stateId: state.id, takenAt };
       return post([...(isNew ? [{ kind: 'state' as const, row: state }] : []), { kind: 'reading', row }]);
     },
     [post, store],
   );
   const voidReading = useCallback(
-    (readingId: string, reason: string) => post([{ kind: 'voided', row: { readingId, reason, at: new Date().toISOString() } }]),
+    (readingId: string, reason: string) =>
+      post([{ kind: 'voided', row: { readingId, reason, at: new Date().toISOString() } }]),
     [post],
   );
   const step = useCallback(
     (optionId: string, stepKey: string, kind: StepEvent['kind'], text = '') =>
-      post([{ kind: 'stepEvent', row: { id: newId('ev'), optionId, stepKey, kind, text, at: new Date().toISOString() } }]),
+      post([
+        {
+          kind: 'stepEvent',
+          row: { id: newId('ev'), optionId, stepKey, kind, text, at: new Date().toISOString() },
+        },
+      ]),
     [post],
   );
   return { reading, voidReading, step };

@@ -21,7 +21,10 @@ function stateText(job: JobSummary): string {
 function Bar({ job }: { job: JobSummary }) {
   const share = job.deadBefore > 0 ? job.gone / job.deadBefore : 0;
   return (
-    <span aria-hidden="true" className="block h-2 w-28 border border-ink-2 bg-[repeating-linear-gradient(135deg,var(--dusk)_0_1.5px,transparent_1.5px_5px)]">
+    <span
+      aria-hidden="true"
+      className="block h-2 w-28 border border-ink-2 bg-[repeating-linear-gradient(135deg,var(--dusk)_0_1.5px,transparent_1.5px_5px)]"
+    >
       <span className="block h-full bg-lamp" style={{ width: `${share * 100}%` }} />
     </span>
   );
@@ -71,7 +74,12 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
           >
             <label className="lab">
               New job
-              <input className="field w-56" value={name} placeholder="Name or address" onChange={(e) => setName(e.target.value)} />
+              <input
+                className="field w-56"
+                value={name}
+                placeholder="Name or address"
+                onChange={(e) => setName(e.target.value)}
+              />
             </label>
             <button type="submit" className="btn btn-strong">
               Create
@@ -111,10 +119,21 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
           <label className="sr-only" htmlFor="job-search">
             Search jobs
           </label>
-          <input id="job-search" className="field w-72" placeholder="Search by name" value={search} onChange={(e) => setSearch(e.target.value)} />
+          <input
+            id="job-search"
+            className="field w-72"
+            placeholder="Search by name"
+            value={search}
+            onChange={(e) => setSearch(e.target.value)}
+          />
           {archived > 0 && (
             <label className="flex items-center gap-2">
-              <input type="checkbox" checked={showArchived} onChange={(e) => setShowArchived(e.target.checked)} /> Show archived ({archived})
+              <input
+                type="checkbox"
+                checked={showArchived}
+                onChange={(e) => setShowArchived(e.target.checked)}
+              />{' '}
+              Show archived ({archived})
             </label>
           )}
         </div>
@@ -142,7 +161,12 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
                   <span className="fig">{stateText(job)}</span>
                 </div>
                 <div className="flex gap-1">
-                  <button type="button" className="btn" aria-label={`Duplicate ${job.name}`} onClick={() => void act('POST', `/api/jobs/${job.id}/duplicate`, {}, false)}>
+                  <button
+                    type="button"
+                    className="btn"
+                    aria-label={`Duplicate ${job.name}`}
+                    onClick={() => void act('POST', `/api/jobs/${job.id}/duplicate`, {}, false)}
+                  >
                     <Copy size={16} aria-hidden="true" /> Duplicate
                   </button>
                   <a className="btn" href={`/api/jobs/${job.id}/export`} aria-label={`Export ${job.name}`}>
@@ -152,9 +176,15 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
                     type="button"
                     className="btn"
                     aria-label={`${job.archived ? 'Restore' : 'Archive'} ${job.name}`}
-                    onClick={() => void act('PATCH', `/api/jobs/${job.id}`, { archived: !job.archived }, false)}
+                    onClick={() =>
+                      void act('PATCH', `/api/jobs/${job.id}`, { archived: !job.archived }, false)
+                    }
                   >
-                    {job.archived ? <ArchiveRestore size={16} aria-hidden="true" /> : <Archive size={16} aria-hidden="true" />}
+                    {job.archived ? (
+                      <ArchiveRestore size={16} aria-hidden="true" />
+                    ) : (
+                      <Archive size={16} aria-hidden="true" />
+                    )}
                     {job.archived ? 'Restore' : 'Archive'}
                   </button>
                 </div>

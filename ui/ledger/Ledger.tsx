@@ -37,19 +37,26 @@ function Row({ row, isOpen }: { row: LedgerRow; isOpen: boolean }) {
     if (!isOpen && spot.place.storeyId) showStorey(spot.place.storeyId);
   };
   return (
-    <li className={`border-t border-rule ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : ''}`} data-spot={spot.number}>
+    <li
+      className={`border-t border-rule ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : ''}`}
+      data-spot={spot.number}
+    >
       <button
         type="button"
-        className="grid w-full cursor-pointer grid-cols-[26px_minmax(110px,1.25fr)_minmax(110px,1fr)_auto_minmax(96px,auto)] items-center gap-2.5 px-3 py-1.5 text-left"
+        className="grid w-full cursor-pointer grid-cols-[26px_minmax(110px,1.25fr)_minmax(110px,1fr)_auto_minmax(96px,auto)] items-center gap-2.5 px-3 py-1 text-left"
         aria-expanded={isOpen}
         onClick={toggle}
       >
-        <span className={`fig grid h-6 w-6 place-items-center rounded-[3px] border text-[13px] font-semibold ${row.tone === 'bad' ? 'border-dusk bg-dusk text-sheet' : 'border-ink'}`}>
+        <span
+          className={`fig grid h-6 w-6 place-items-center rounded-[3px] border text-[13px] font-semibold ${row.tone === 'bad' ? 'border-dusk bg-dusk text-sheet' : 'border-ink'}`}
+        >
           {spot.number}
         </span>
         <span className="min-w-0 leading-tight">
           <span className="fig block truncate text-[15px] font-semibold">{spot.name}</span>
-          <span className="fig block truncate text-[13px] text-ink-2">{activitiesLabel(spot.activities)}</span>
+          <span className="fig block truncate text-[13px] text-ink-2">
+            {activitiesLabel(spot.activities)}
+          </span>
         </span>
         <Track marks={row.marks} label={row.trackLabel} />
         <span className="fig text-[13px] text-ink-2">{row.direction === 'down' ? '↓' : '↑'}</span>
@@ -64,7 +71,15 @@ function Row({ row, isOpen }: { row: LedgerRow; isOpen: boolean }) {
 }
 
 /** One row per spot: the same row from complaint to proof. */
-export function Ledger({ rows, head, empty }: { rows: readonly LedgerRow[]; head: ReactNode; empty: string }) {
+export function Ledger({
+  rows,
+  head,
+  empty,
+}: {
+  rows: readonly LedgerRow[];
+  head: ReactNode;
+  empty: string;
+}) {
   const selected = useJob((s) => s.selected);
   return (
     <section className="panel flex min-h-0 flex-1 flex-col" aria-label="Spots">
@@ -77,7 +92,11 @@ export function Ledger({ rows, head, empty }: { rows: readonly LedgerRow[]; head
       ) : (
         <ul className="min-h-0 flex-1 overflow-y-auto">
           {rows.map((row) => (
-            <Row key={row.spot.id} row={row} isOpen={selected?.kind === 'spot' && selected.id === row.spot.id} />
+            <Row
+              key={row.spot.id}
+              row={row}
+              isOpen={selected?.kind === 'spot' && selected.id === row.spot.id}
+            />
           ))}
         </ul>
       )}

@@ -3,7 +3,7 @@ import { speedText } from '@/ui/pieces/format';
 
 /** Height of a length of pipe, px, on a log scale of its Mb/s. */
 function thickness(mbps: number): number {
-  return 10 + 12 * Math.max(0, Math.log10(Math.max(1, mbps)) / 3);
+  return 16 + 14 * Math.max(0, Math.log10(Math.max(1, mbps)) / 3);
 }
 
 /** The chain from the line to the device as lengths of pipe, and one sentence on what holds it back. */
@@ -44,7 +44,8 @@ export function Pipe({ prediction: p }: { prediction: Prediction }) {
       {p.problem && <p className="mt-1 text-mains">{p.problem}.</p>}
       {p.stuck && (
         <p className="mt-1 text-ink-2">
-          A device that does not let go may stay on another unit and get {speedText(p.stuck.downMbps)} ↓ {speedText(p.stuck.upMbps)} ↑ Mb/s.
+          A device that does not let go may stay on another unit and get {speedText(p.stuck.downMbps)} ↓{' '}
+          {speedText(p.stuck.upMbps)} ↑ Mb/s.
         </p>
       )}
     </div>

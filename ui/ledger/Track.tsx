@@ -29,20 +29,58 @@ export function Track({ marks, label }: { marks: TrackMarks; label: string }) {
   const before = typeof marks.before === 'number' ? at(marks.before) : null;
   const after = typeof marks.after === 'number' ? at(marks.after) : null;
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-7 w-full min-w-[110px]" role="img" aria-label={label} preserveAspectRatio="xMidYMid meet">
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="h-7 w-full min-w-[110px]"
+      role="img"
+      aria-label={label}
+      preserveAspectRatio="xMidYMid meet"
+    >
       <line x1={4} x2={WIDTH - 4} y1={MIDDLE} y2={MIDDLE} stroke="var(--rule)" strokeWidth={2} />
       {TICKS.map((t) => (
-        <line key={t} x1={at(t)} x2={at(t)} y1={MIDDLE - 3} y2={MIDDLE + 3} stroke="var(--rule)" strokeWidth={1.2} />
+        <line
+          key={t}
+          x1={at(t)}
+          x2={at(t)}
+          y1={MIDDLE - 3}
+          y2={MIDDLE + 3}
+          stroke="var(--rule)"
+          strokeWidth={1.2}
+        />
       ))}
       {marks.range && (
-        <rect x={at(marks.range[0])} y={MIDDLE - 5} width={Math.max(3, at(marks.range[1]) - at(marks.range[0]))} height={10} fill="var(--lamp)" opacity={0.5} />
+        <rect
+          x={at(marks.range[0])}
+          y={MIDDLE - 5}
+          width={Math.max(3, at(marks.range[1]) - at(marks.range[0]))}
+          height={10}
+          fill="var(--lamp)"
+          opacity={0.5}
+        />
       )}
-      {before !== null && after !== null && <line x1={before} x2={after} y1={MIDDLE} y2={MIDDLE} stroke="var(--dusk)" strokeWidth={2} />}
+      {before !== null && after !== null && (
+        <line x1={before} x2={after} y1={MIDDLE} y2={MIDDLE} stroke="var(--dusk)" strokeWidth={2} />
+      )}
       {typeof marks.predicted === 'number' && (
-        <line x1={at(marks.predicted)} x2={at(marks.predicted)} y1={MIDDLE - 7} y2={MIDDLE + 7} stroke="var(--ink)" strokeWidth={2.4} />
+        <line
+          x1={at(marks.predicted)}
+          x2={at(marks.predicted)}
+          y1={MIDDLE - 7}
+          y2={MIDDLE + 7}
+          stroke="var(--ink)"
+          strokeWidth={2.4}
+        />
       )}
-      {before !== null && <path d={diamond(before)} fill="var(--sheet)" stroke="var(--dusk)" strokeWidth={1.6} />}
-      {before !== null && marks.before! < 0.1 && <path d={`M${before - 4} ${MIDDLE + 6}L${before + 4} ${MIDDLE - 6}`} stroke="var(--dusk)" strokeWidth={1.4} />}
+      {before !== null && (
+        <path d={diamond(before)} fill="var(--sheet)" stroke="var(--dusk)" strokeWidth={1.6} />
+      )}
+      {before !== null && marks.before! < 0.1 && (
+        <path
+          d={`M${before - 4} ${MIDDLE + 6}L${before + 4} ${MIDDLE - 6}`}
+          stroke="var(--dusk)"
+          strokeWidth={1.4}
+        />
+      )}
       {after !== null && <path d={diamond(after)} fill="var(--ink)" stroke="var(--ink)" />}
       <path d={`M${need - 5} 1L${need + 5} 1L${need} 8.5Z`} fill="var(--mains)" />
     </svg>
@@ -50,7 +88,15 @@ export function Track({ marks, label }: { marks: TrackMarks; label: string }) {
 }
 
 /** What the signs of a track mean; only those in use at this stop. */
-export function TrackKey({ before, predicted, after }: { before?: boolean; predicted?: boolean; after?: boolean }) {
+export function TrackKey({
+  before,
+  predicted,
+  after,
+}: {
+  before?: boolean;
+  predicted?: boolean;
+  after?: boolean;
+}) {
   return (
     <p className="fig flex flex-wrap gap-x-3 text-[13px] text-ink-2">
       {before && <span>◇ before</span>}

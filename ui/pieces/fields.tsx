@@ -106,7 +106,12 @@ export function SelectField<T extends string>(props: {
       <label className={props.hideLabel ? 'sr-only' : 'lab'} htmlFor={id}>
         {props.label}
       </label>
-      <select id={id} className="field" value={props.value} onChange={(e) => props.onChange(e.target.value as T)}>
+      <select
+        id={id}
+        className="field"
+        value={props.value}
+        onChange={(e) => props.onChange(e.target.value as T)}
+      >
         {props.options.map((o) => (
           <option key={o.value} value={o.value}>
             {o.label}

@@ -35,7 +35,12 @@ export function AddUnit({ onAdd }: { onAdd: (kit: KitItem) => void }) {
         <Plus size={16} aria-hidden="true" /> Add a unit
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content side="top" align="start" sideOffset={6} className="panel z-20 max-h-[70vh] w-[340px] overflow-y-auto p-1">
+        <DropdownMenu.Content
+          side="top"
+          align="start"
+          sideOffset={6}
+          className="panel z-20 max-h-[70vh] w-[340px] overflow-y-auto p-1"
+        >
           {[...CATALOGUE, ...ownKit].map((kit) => (
             <DropdownMenu.Item
               key={kit.id}

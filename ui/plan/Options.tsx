@@ -19,7 +19,11 @@ function OptionCard({ option, index, chosen }: { option: Option; index: number; 
     const predictions = predictOption(context, option);
     return {
       served: predictions.filter((p) => p.verdict === 'serves').length,
-      price: priceOf(partsOf(context, option, today), runSheet(context, option), context.brief.labourMinorPerHour),
+      price: priceOf(
+        partsOf(context, option, today),
+        runSheet(context, option),
+        context.brief.labourMinorPerHour,
+      ),
     };
   }, [context, option, today]);
   const over = brief.allowed.budgetMinor !== null && price.totalMinor > brief.allowed.budgetMinor;
@@ -35,7 +39,8 @@ function OptionCard({ option, index, chosen }: { option: Option; index: number; 
       </span>
       <span className="fig block text-lg font-semibold">{moneyText(price.totalMinor, brief.currency)}</span>
       <span className="fig block text-[13px] text-ink-2">
-        {served} of {context.site.spots.length} served, {price.hours.toFixed(1)} h{over ? ', over budget' : ''}
+        {served} of {context.site.spots.length} served, {price.hours.toFixed(1)} h
+        {over ? ', over budget' : ''}
       </span>
     </button>
   );
@@ -57,11 +62,21 @@ export function Options() {
         <OptionCard key={o.id} option={o} index={i} chosen={o.id === option?.id} />
       ))}
       <div className="flex flex-col justify-center gap-1">
-        <button type="button" className="btn px-2" aria-label="New option from today’s network" onClick={() => add(plan.today.units, plan.today.wiredSpots, 'From today')}>
+        <button
+          type="button"
+          className="btn px-2"
+          aria-label="New option from today’s network"
+          onClick={() => add(plan.today.units, plan.today.wiredSpots, 'From today')}
+        >
           <Plus size={15} aria-hidden="true" /> {plan.options.length === 0 ? 'Begin an option' : ''}
         </button>
         {option && (
-          <button type="button" className="btn px-2" aria-label={`Copy option ${option.name}`} onClick={() => add(option.units, option.wiredSpots, `${option.name.slice(0, 70)}, copy`)}>
+          <button
+            type="button"
+            className="btn px-2"
+            aria-label={`Copy option ${option.name}`}
+            onClick={() => add(option.units, option.wiredSpots, `${option.name.slice(0, 70)}, copy`)}
+          >
             <Copy size={15} aria-hidden="true" />
           </button>
         )}

@@ -132,7 +132,13 @@ export function PlanStop() {
       const begun = { id: 'opt-1', name: 'First', units: [], wiredSpots: [] };
       setPlan((p) => ({ ...p, options: [...p.options, begun], chosenId: begun.id }));
     }
-    const added = newUnit(site, option ?? { id: '', name: '', units: [], wiredSpots: [] }, kit, place, roomNameAt(site, place));
+    const added = newUnit(
+      site,
+      option ?? { id: '', name: '', units: [], wiredSpots: [] },
+      kit,
+      place,
+      roomNameAt(site, place),
+    );
     setOption((o) => ({ ...o, units: [...o.units, added] }));
     select({ kind: 'unit', id: added.id });
   };
@@ -144,9 +150,14 @@ export function PlanStop() {
           label="Plan sheet: units and feeds"
           option={option}
           shade={shade}
-          failing={useMemo(() => new Set(unserved.filter((s) => predictions.get(s.id)?.verdict !== 'tight').map((s) => s.id)), [unserved, predictions])}
+          failing={useMemo(
+            () =>
+              new Set(unserved.filter((s) => predictions.get(s.id)?.verdict !== 'tight').map((s) => s.id)),
+            [unserved, predictions],
+          )}
           onMove={{
-            unit: (id, place) => setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === id ? { ...u, place } : u)) })),
+            unit: (id, place) =>
+              setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === id ? { ...u, place } : u)) })),
           }}
           foot={
             <>
@@ -173,7 +184,11 @@ export function PlanStop() {
           <Options />
           {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} />}
           <Notices />
-          <Ledger rows={rows} head={<TrackKey before predicted />} empty="No spots yet. Put them in Survey: one where each thing must work." />
+          <Ledger
+            rows={rows}
+            head={<TrackKey before predicted />}
+            empty="No spots yet. Put them in Survey: one where each thing must work."
+          />
         </>
       }
     />

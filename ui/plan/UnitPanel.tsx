@@ -28,9 +28,17 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
   const change = (values: Partial<Unit>) =>
     setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === unit.id ? { ...u, ...values } : u)) }));
   const changeFeed = (values: Partial<Feed>) => change({ feed: { ...unit.feed, ...values } });
-  const kinds = feedChoices(unit, ownKit).filter((k) => k !== 'line' || unit.feed.kind === 'line' || !gatewayOf(option));
-  const outlets = [{ value: NONE, label: 'nearest' }, ...site.outlets.map((o) => ({ value: o.id, label: o.name }))];
-  const coax = [{ value: NONE, label: 'choose' }, ...site.coax.outlets.map((o) => ({ value: o.id, label: o.name }))];
+  const kinds = feedChoices(unit, ownKit).filter(
+    (k) => k !== 'line' || unit.feed.kind === 'line' || !gatewayOf(option),
+  );
+  const outlets = [
+    { value: NONE, label: 'nearest' },
+    ...site.outlets.map((o) => ({ value: o.id, label: o.name })),
+  ];
+  const coax = [
+    { value: NONE, label: 'choose' },
+    ...site.coax.outlets.map((o) => ({ value: o.id, label: o.name })),
+  ];
   const isCable = unit.feed.kind === 'ethernet' || unit.feed.kind === 'fibre';
   return (
     <section className="panel p-3" aria-label={`Unit ${unit.letter}`}>
@@ -66,10 +74,21 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
               ...(parent ? [] : [{ value: NONE, label: 'choose' }]),
               ...parents.map((u) => ({ value: u.id, label: `${u.letter} ${u.name}` })),
             ]}
-            onChange={(id) => change({ feed: feedTo(site, unit.feed.kind, parents.find((u) => u.id === id) ?? null, unit.place) })}
+            onChange={(id) =>
+              change({
+                feed: feedTo(site, unit.feed.kind, parents.find((u) => u.id === id) ?? null, unit.place),
+              })
+            }
           />
         )}
-        <NumberField label="Height" unit="m" value={unit.place.heightM} min={0} max={12} onChange={(h) => h !== null && change({ place: { ...unit.place, heightM: h } })} />
+        <NumberField
+          label="Height"
+          unit="m"
+          value={unit.place.heightM}
+          min={0}
+          max={12}
+          onChange={(h) => h !== null && change({ place: { ...unit.place, heightM: h } })}
+        />
         {unit.feed.kind === 'ethernet' && (
           <SelectField
             label="Cable"
@@ -83,22 +102,57 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
           />
         )}
         {isCable && (
-          <NumberField label="Run, empty: estimated" unit="m" value={unit.feed.lengthM} min={0.5} max={5000} optional onChange={(lengthM) => changeFeed({ lengthM })} />
+          <NumberField
+            label="Run, empty: estimated"
+            unit="m"
+            value={unit.feed.lengthM}
+            min={0.5}
+            max={5000}
+            optional
+            onChange={(lengthM) => changeFeed({ lengthM })}
+          />
         )}
         {unit.feed.kind === 'powerline' && (
           <>
-            <SelectField label="Near outlet" value={unit.feed.nearOutletId ?? NONE} options={outlets} onChange={(id) => changeFeed({ nearOutletId: id || null })} />
-            <SelectField label="Far outlet" value={unit.feed.farOutletId ?? NONE} options={outlets} onChange={(id) => changeFeed({ farOutletId: id || null })} />
+            <SelectField
+              label="Near outlet"
+              value={unit.feed.nearOutletId ?? NONE}
+              options={outlets}
+              onChange={(id) => changeFeed({ nearOutletId: id || null })}
+            />
+            <SelectField
+              label="Far outlet"
+              value={unit.feed.farOutletId ?? NONE}
+              options={outlets}
+              onChange={(id) => changeFeed({ farOutletId: id || null })}
+            />
           </>
         )}
         {unit.feed.kind === 'coax' && (
           <>
-            <SelectField label="Near coax outlet" value={unit.feed.nearCoaxId ?? NONE} options={coax} onChange={(id) => changeFeed({ nearCoaxId: id || null })} />
-            <SelectField label="Far coax outlet" value={unit.feed.farCoaxId ?? NONE} options={coax} onChange={(id) => changeFeed({ farCoaxId: id || null })} />
+            <SelectField
+              label="Near coax outlet"
+              value={unit.feed.nearCoaxId ?? NONE}
+              options={coax}
+              onChange={(id) => changeFeed({ nearCoaxId: id || null })}
+            />
+            <SelectField
+              label="Far coax outlet"
+              value={unit.feed.farCoaxId ?? NONE}
+              options={coax}
+              onChange={(id) => changeFeed({ farCoaxId: id || null })}
+            />
           </>
         )}
         {unit.feed.kind !== 'line' && (
-          <NumberField label="Link measured" unit="Mb/s" value={unit.feed.measuredDownMbps} max={10000} optional onChange={(v) => changeFeed({ measuredDownMbps: v, measuredUpMbps: v })} />
+          <NumberField
+            label="Link measured"
+            unit="Mb/s"
+            value={unit.feed.measuredDownMbps}
+            max={10000}
+            optional
+            onChange={(v) => changeFeed({ measuredDownMbps: v, measuredUpMbps: v })}
+          />
         )}
       </div>
       {hop && (

@@ -10,7 +10,8 @@ import { newId } from '@/ui/pieces/newId';
 export function nextLetter(option: Option): string {
   const used = new Set(option.units.map((u) => u.letter));
   for (let i = 0; i < 26 * 27; i++) {
-    const letter = (i >= 26 ? String.fromCharCode(64 + Math.floor(i / 26)) : '') + String.fromCharCode(65 + (i % 26));
+    const letter =
+      (i >= 26 ? String.fromCharCode(64 + Math.floor(i / 26)) : '') + String.fromCharCode(65 + (i % 26));
     if (!used.has(letter)) return letter;
   }
   return 'ZZ';
@@ -61,7 +62,9 @@ export function withoutUnit(option: Option, unitId: string): Option {
     ...option,
     units: option.units
       .filter((u) => u.id !== unitId)
-      .map((u) => (u.feed.parentId === unitId ? { ...u, feed: { ...u.feed, parentId: gone?.feed.parentId ?? null } } : u)),
+      .map((u) =>
+        u.feed.parentId === unitId ? { ...u, feed: { ...u.feed, parentId: gone?.feed.parentId ?? null } } : u,
+      ),
     wiredSpots: option.wiredSpots.filter((w) => w.unitId !== unitId),
   };
 }
@@ -86,7 +89,12 @@ export function roomNameAt(site: Site, place: Place): string {
   if (!place.storeyId) return 'Yard';
   const rooms = site.rooms.filter((r) => r.storeyId === place.storeyId);
   const near = [...rooms].sort(
-    (a, b) => Math.hypot(a.at.xM - place.xM, a.at.yM - place.yM) - Math.hypot(b.at.xM - place.xM, b.at.yM - place.yM),
+    (a, b) =>
+      Math.hypot(a.at.xM - place.xM, a.at.yM - place.yM) - Math.hypot(b.at.xM - place.xM, b.at.yM - place.yM),
   )[0];
-  return near?.name ?? site.buildings.flatMap((b) => b.storeys).find((s) => s.id === place.storeyId)?.name ?? 'Inside';
+  return (
+    near?.name ??
+    site.buildings.flatMap((b) => b.storeys).find((s) => s.id === place.storeyId)?.name ??
+    'Inside'
+  );
 }

@@ -9,7 +9,8 @@ import { FEED_STYLE, feedPath } from '@/ui/sheet/feedLine';
 import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
 import { sectionLayout, sectionX } from './layout';
 
-const SIDE_PX = 12;
+/** Room at the left for the storey names of the first building. */
+const SIDE_PX = 64;
 const HEAD_PX = 10;
 const FOOT_PX = 24;
 
@@ -28,7 +29,9 @@ export function Section({ option }: { option: Option | null }) {
   useEffect(() => {
     const element = frame.current;
     if (!element) return;
-    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    const observer = new ResizeObserver(() =>
+      setSize({ width: element.clientWidth, height: element.clientHeight }),
+    );
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
@@ -43,10 +46,19 @@ export function Section({ option }: { option: Option | null }) {
   const px = (m: number) => left + k * m;
   const py = (levelM: number) => ground - k * levelM;
   const units = option?.units ?? [];
-  const at = (u: (typeof units)[number]): [number, number] => [px(sectionX(layout, u.place)), py(levelOf(site, u.place))];
+  const at = (u: (typeof units)[number]): [number, number] => [
+    px(sectionX(layout, u.place)),
+    py(levelOf(site, u.place)),
+  ];
   return (
     <div ref={frame} className="relative h-full min-h-[110px] overflow-hidden">
-      <svg width={size.width} height={size.height} role="group" aria-label="Section, looking north: choose a storey" className="absolute inset-0 select-none">
+      <svg
+        width={size.width}
+        height={size.height}
+        role="group"
+        aria-label="Section, looking north: choose a storey"
+        className="absolute inset-0 select-none"
+      >
         <line x1={0} x2={size.width} y1={ground} y2={ground} stroke="var(--ink)" strokeWidth={1.4} />
         {layout.buildings.map(({ building, atM, widthM }) => {
           const x0 = px(atM);
@@ -81,14 +93,37 @@ export function Section({ option }: { option: Option | null }) {
                       showStorey(s.id);
                     }}
                   >
-                    <rect x={x0} y={y} width={x1 - x0} height={height} fill={isOpen ? 'var(--lamp-wash)' : 'var(--sheet)'} stroke="var(--ink)" strokeWidth={isOpen ? 2 : 1} />
-                    <text className="fig" x={x0 + 6} y={y + Math.min(14, height * 0.5 + 4)} fontSize={12} fill={isOpen ? 'var(--ink)' : 'var(--ink-2)'} fontWeight={isOpen ? 600 : 400}>
+                    <rect
+                      x={x0}
+                      y={y}
+                      width={x1 - x0}
+                      height={height}
+                      fill={isOpen ? 'var(--lamp-wash)' : 'var(--sheet)'}
+                      stroke="var(--ink)"
+                      strokeWidth={isOpen ? 2 : 1}
+                    />
+                    <text
+                      className="fig"
+                      x={x0 - 7}
+                      y={y + height / 2 + 4}
+                      textAnchor="end"
+                      fontSize={12}
+                      fill={isOpen ? 'var(--ink)' : 'var(--ink-2)'}
+                      fontWeight={isOpen ? 600 : 400}
+                    >
                       {s.name}
                     </text>
                   </g>
                 );
               })}
-              <text className="fig" x={(x0 + x1) / 2} y={size.height - 7} textAnchor="middle" fontSize={12.5} fill="var(--ink)">
+              <text
+                className="fig"
+                x={(x0 + x1) / 2}
+                y={size.height - 7}
+                textAnchor="middle"
+                fontSize={12.5}
+                fill="var(--ink)"
+              >
                 {building.name}
               </text>
             </g>
@@ -112,7 +147,16 @@ export function Section({ option }: { option: Option | null }) {
           const [x, y] = at(u);
           const isSelected = selected?.kind === 'unit' && selected.id === u.id;
           return (
-            <g key={u.id} transform={`translate(${x} ${y}) scale(0.72)`} className="cursor-pointer" data-section-unit={u.letter} onClick={() => { select({ kind: 'unit', id: u.id }); if (u.place.storeyId) showStorey(u.place.storeyId); }}>
+            <g
+              key={u.id}
+              transform={`translate(${x} ${y}) scale(0.72)`}
+              className="cursor-pointer"
+              data-section-unit={u.letter}
+              onClick={() => {
+                select({ kind: 'unit', id: u.id });
+                if (u.place.storeyId) showStorey(u.place.storeyId);
+              }}
+            >
               <UnitSymbol kind={kitOf(context, u).kind} letter={u.letter} selected={isSelected} />
             </g>
           );

@@ -18,8 +18,8 @@ export interface SectionLayout {
   depthM: number;
 }
 
-/** Gap kept between buildings that stand behind each other, m. */
-const GAP_M = 4;
+/** Gap kept between buildings, m: storey names stand in it. */
+const GAP_M = 7;
 
 /** All buildings side by side, cut open, in true scale: gaps as on the plot where they do not overlap. */
 export function sectionLayout(site: Site): SectionLayout {
@@ -27,20 +27,30 @@ export function sectionLayout(site: Site): SectionLayout {
     .map((building) => {
       const xs = building.storeys.flatMap((s) => s.outline.map((p) => p.xM));
       const x0M = Math.min(...xs);
-      return { building, x0M, widthM: Math.max(...xs) - x0M, topM: eavesLevelM(building) + (building.roof?.riseM ?? 0) };
+      return {
+        building,
+        x0M,
+        widthM: Math.max(...xs) - x0M,
+        topM: eavesLevelM(building) + (building.roof?.riseM ?? 0),
+      };
     })
     .sort((a, b) => a.x0M - b.x0M);
   let end = 0;
   let before: (typeof spans)[number] | null = null;
   const buildings = spans.map((s) => {
-    const gap: number = before ? Math.max(GAP_M, Math.min(9, s.x0M - before.x0M - before.widthM)) : 0;
+    const gap: number = before ? Math.max(GAP_M, Math.min(10, s.x0M - before.x0M - before.widthM)) : 0;
     const atM = end + gap;
     end = atM + s.widthM;
     before = s;
     return { ...s, atM };
   });
   const lowest = Math.min(0, ...site.buildings.flatMap((b) => b.storeys.map((s) => s.floorLevelM)));
-  return { buildings, widthM: Math.max(end, 10), heightM: Math.max(4, ...spans.map((s) => s.topM)), depthM: -lowest };
+  return {
+    buildings,
+    widthM: Math.max(end, 10),
+    heightM: Math.max(4, ...spans.map((s) => s.topM)),
+    depthM: -lowest,
+  };
 }
 
 /** A place in section metres: along its building, or between the buildings in the yard. */

@@ -1,11 +1,10 @@
 'use client';
 import type { KitKind } from '@/core/kit/schema';
-import type { Place, Site } from '@/core/site/schema';
+import type { Place, Site, Wall } from '@/core/site/schema';
 import { placeLabels, textWidth, type BlockedBox, type LabelWish } from './labels';
 
 export type SheetMark = { id: string; place: Place; name: string } & (
-  | { kind: 'spot'; number: number; fails: boolean }
-  | { kind: 'unit'; letter: string; kitKind: KitKind }
+  { kind: 'spot'; number: number; fails: boolean } | { kind: 'unit'; letter: string; kitKind: KitKind }
 );
 
 /** Half the size of a mark and the space around it, px. */
@@ -17,11 +16,13 @@ const ROOM_SCALE = 9;
 export function LabelLayer({
   marks,
   rooms,
+  walls,
   toPx,
   k,
 }: {
   marks: readonly SheetMark[];
   rooms: Site['rooms'];
+  walls: readonly Wall[];
   toPx: (xM: number, yM: number) => [number, number];
   k: number;
 }) {
@@ -48,7 +49,12 @@ export function LabelLayer({
       const [x, y] = toPx(r.at.xM, r.at.yM);
       return { key: `room-${r.id}`, text: r.name, x, y: y - 8, reach: 0, fontPx: 12.5 };
     });
-  const placed = placeLabels([...wishes, ...roomWishes], blocked);
+  const lines = walls.map((w) => {
+    const [x0, y0] = toPx(w.a.xM, w.a.yM);
+    const [x1, y1] = toPx(w.b.xM, w.b.yM);
+    return { x0, y0, x1, y1 };
+  });
+  const placed = placeLabels([...wishes, ...roomWishes], blocked, lines);
   return (
     <g aria-hidden="true" pointerEvents="none" className="fig">
       {placed.map((l) => (

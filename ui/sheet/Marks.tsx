@@ -62,7 +62,10 @@ function Mark({ mark, props }: { mark: SheetMark; props: Props }) {
     event.preventDefault();
     event.stopPropagation();
     const step = event.shiftKey ? NUDGE_FAR_M : NUDGE_M;
-    move(mark.id, props.placeAt(mark.place.xM + arrow[0] * step, mark.place.yM + arrow[1] * step, mark.place.heightM));
+    move(
+      mark.id,
+      props.placeAt(mark.place.xM + arrow[0] * step, mark.place.yM + arrow[1] * step, mark.place.heightM),
+    );
   };
   const [x, y] = props.toPx(mark.place.xM, mark.place.yM);
   return (
@@ -74,7 +77,9 @@ function Mark({ mark, props }: { mark: SheetMark; props: Props }) {
       tabIndex={0}
       role="button"
       aria-pressed={isSelected}
-      aria-label={mark.kind === 'spot' ? `Spot ${mark.number}, ${mark.name}` : `Unit ${mark.letter}, ${mark.name}`}
+      aria-label={
+        mark.kind === 'spot' ? `Spot ${mark.number}, ${mark.name}` : `Unit ${mark.letter}, ${mark.name}`
+      }
       className={move ? 'cursor-grab' : 'cursor-pointer'}
       onFocus={() => select({ kind: mark.kind, id: mark.id })}
       onKeyDown={onKeyDown}
@@ -82,7 +87,13 @@ function Mark({ mark, props }: { mark: SheetMark; props: Props }) {
       <circle r={18} fill="transparent" />
       {mark.kind === 'unit' ? (
         <>
-          <circle r={30} fill="var(--lamp)" opacity="var(--glow)" pointerEvents="none" filter="url(#lamp-glow)" />
+          <circle
+            r={30}
+            fill="var(--lamp)"
+            opacity="var(--glow)"
+            pointerEvents="none"
+            filter="url(#lamp-glow)"
+          />
           <UnitSymbol kind={mark.kitKind} letter={mark.letter} selected={isSelected} />
         </>
       ) : (

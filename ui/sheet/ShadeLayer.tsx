@@ -1,4 +1,5 @@
 'use client';
+import { blur2 } from 'd3-array';
 import { contours } from 'd3-contour';
 import { memo, useMemo } from 'react';
 import type { ShadeGrid } from '@/core/plan/shade';
@@ -16,7 +17,12 @@ export function ShadePatterns({ id }: { id: string }) {
       </pattern>
       <pattern id={`${id}-silent`} width="6" height="6" patternUnits="userSpaceOnUse">
         <rect width="6" height="6" fill="var(--dusk)" opacity="0.16" />
-        <path d="M-1 1 1 -1M0 6 6 0M5 7 7 5M-1 5 1 7M0 0 6 6M5 -1 7 1" stroke="var(--dusk)" strokeWidth="1" opacity="0.62" />
+        <path
+          d="M-1 1 1 -1M0 6 6 0M5 7 7 5M-1 5 1 7M0 0 6 6M5 -1 7 1"
+          stroke="var(--dusk)"
+          strokeWidth="1"
+          opacity="0.62"
+        />
       </pattern>
     </defs>
   );
@@ -24,13 +30,25 @@ export function ShadePatterns({ id }: { id: string }) {
 
 const STEPS = ['tight', 'short', 'silent'] as const;
 
+/** Blur of the outline, cells. */
+const BLUR_CELLS = 0.9;
+
 type Ring = number[][];
 
 /** Contour rings in cells as a path in pixels. */
 function ringsPath(polygons: Ring[][], toPx: (c: number, r: number) => [number, number]): string {
   return polygons
     .flat()
-    .map((ring) => `M${ring.map((p) => toPx(p[0]!, p[1]!).map((v) => v.toFixed(1)).join(',')).join('L')}Z`)
+    .map(
+      (ring) =>
+        `M${ring
+          .map((p) =>
+            toPx(p[0]!, p[1]!)
+              .map((v) => v.toFixed(1))
+              .join(','),
+          )
+          .join('L')}Z`,
+    )
     .join('');
 }
 
@@ -47,7 +65,12 @@ export const ShadeLayer = memo(function ShadeLayer({
 }) {
   const shapes = useMemo(() => {
     const make = contours().size([grid.columns, grid.rows]).smooth(true);
-    const values = Array.from(grid.verdicts);
+    // Verdicts are steps; a slight blur turns their staircase into the outline the eye expects.
+    const { data } = blur2(
+      { data: Float64Array.from(grid.verdicts), width: grid.columns, height: grid.rows },
+      BLUR_CELLS,
+    );
+    const values = Array.from(data);
     return STEPS.map((_, i) => make.contour(values, i + 0.5).coordinates as unknown as Ring[][]);
   }, [grid]);
   const toPx = (c: number, r: number): [number, number] => [

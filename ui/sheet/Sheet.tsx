@@ -45,11 +45,21 @@ const SHADE_WORDS = [
 
 function ShadeKey({ id }: { id: string }) {
   return (
-    <ul className="fig flex gap-3 rounded-[3px] border border-rule bg-sheet px-2 py-1 text-[13px]" aria-label="Steps of shade">
+    <ul
+      className="fig flex gap-3 rounded-[3px] border border-rule bg-sheet px-2 py-1 text-[13px]"
+      aria-label="Steps of shade"
+    >
       {SHADE_WORDS.map(([word, pattern]) => (
         <li key={word} className="flex items-center gap-1.5">
           <svg width="20" height="14" aria-hidden="true">
-            <rect x="0.5" y="0.5" width="19" height="13" fill={pattern ? `url(#${id}-${pattern})` : 'none'} stroke="var(--rule)" />
+            <rect
+              x="0.5"
+              y="0.5"
+              width="19"
+              height="13"
+              fill={pattern ? `url(#${id}-${pattern})` : 'none'}
+              stroke="var(--rule)"
+            />
           </svg>
           {word}
         </li>
@@ -82,11 +92,26 @@ export function Sheet(props: SheetProps) {
   const marks: SheetMark[] = [
     ...site.spots
       .filter((s) => shownHere(s.place))
-      .map((s): SheetMark => ({ kind: 'spot', id: s.id, place: s.place, name: s.name, number: s.number, fails: props.failing.has(s.id) })),
+      .map((s): SheetMark => ({
+        kind: 'spot',
+        id: s.id,
+        place: s.place,
+        name: s.name,
+        number: s.number,
+        fails: props.failing.has(s.id),
+      })),
     ...(props.option?.units ?? [])
       .filter((u) => shownHere(u.place))
-      .map((u): SheetMark => ({ kind: 'unit', id: u.id, place: u.place, name: u.name, letter: u.letter, kitKind: kitOf(context, u).kind })),
+      .map((u): SheetMark => ({
+        kind: 'unit',
+        id: u.id,
+        place: u.place,
+        name: u.name,
+        letter: u.letter,
+        kitKind: kitOf(context, u).kind,
+      })),
   ];
+  const walls = useMemo(() => site.walls.filter((w) => storeyIds.has(w.storeyId)), [site.walls, storeyIds]);
   const rooms = site.rooms.filter((r) => storeyIds.has(r.storeyId));
 
   return (
@@ -110,17 +135,15 @@ export function Sheet(props: SheetProps) {
           {props.shade && <ShadeLayer grid={props.shade} id={id} k={view.k} />}
         </g>
         <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
-          <WallLayer site={site} storeyIds={storeyIds} selectedWallId={selected?.kind === 'wall' ? selected.id : null} />
+          <WallLayer
+            site={site}
+            storeyIds={storeyIds}
+            selectedWallId={selected?.kind === 'wall' ? selected.id : null}
+          />
         </g>
         {props.option && <Feeds option={props.option} toPx={toPx} shown={shownHere} />}
-        <LabelLayer marks={marks} rooms={rooms} toPx={toPx} k={view.k} />
-        <Marks
-          marks={marks}
-          toPx={toPx}
-          toMetres={toMetres}
-          onMove={props.onMove}
-          placeAt={placeAt}
-        />
+        <LabelLayer marks={marks} rooms={rooms} walls={walls} toPx={toPx} k={view.k} />
+        <Marks marks={marks} toPx={toPx} toMetres={toMetres} onMove={props.onMove} placeAt={placeAt} />
         {props.overlay?.(view)}
       </svg>
       <div className="pointer-events-none absolute inset-x-3 bottom-3 flex flex-wrap items-end justify-between gap-2 *:pointer-events-auto">
@@ -135,7 +158,13 @@ export function Sheet(props: SheetProps) {
                 ['Whole plot', Maximize, fit],
               ] as const
             ).map(([label, Icon, act]) => (
-              <button key={label} type="button" className="btn -ml-px w-8 rounded-none px-0" aria-label={label} onClick={act}>
+              <button
+                key={label}
+                type="button"
+                className="btn -ml-px w-8 rounded-none px-0"
+                aria-label={label}
+                onClick={act}
+              >
                 <Icon size={15} aria-hidden="true" />
               </button>
             ))}

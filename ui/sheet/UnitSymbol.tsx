@@ -22,7 +22,9 @@ export function UnitSymbol({ kind, letter, selected }: { kind: KitKind; letter: 
       {(kind === 'router' || kind === 'node' || kind === 'outdoor') && (
         <>
           <path d="M-5.5 8.6A10.5 10.5 0 1 1 5.5 8.6L4.5 12H-4.5Z" fill={fill} {...line} />
-          {kind === 'outdoor' && <path d="M-14 -8 0 -16 14 -8" fill="none" stroke="var(--ink)" strokeWidth={2.2} />}
+          {kind === 'outdoor' && (
+            <path d="M-14 -8 0 -16 14 -8" fill="none" stroke="var(--ink)" strokeWidth={2.2} />
+          )}
         </>
       )}
       <text className="fig" textAnchor="middle" y={4.5} fontSize={13} fontWeight={700} fill="#1c2a2e">
@@ -33,7 +35,15 @@ export function UnitSymbol({ kind, letter, selected }: { kind: KitKind; letter: 
 }
 
 /** A spot as a numbered square, 20 px around (0, 0). Dark where it fails, lamp-framed where selected. */
-export function SpotSymbol({ number, selected, fails }: { number: number; selected: boolean; fails: boolean }) {
+export function SpotSymbol({
+  number,
+  selected,
+  fails,
+}: {
+  number: number;
+  selected: boolean;
+  fails: boolean;
+}) {
   return (
     <>
       <rect
@@ -46,7 +56,14 @@ export function SpotSymbol({ number, selected, fails }: { number: number; select
         stroke={selected ? 'var(--lamp)' : fails ? 'var(--dusk)' : 'var(--ink)'}
         strokeWidth={selected ? 4 : 1.5}
       />
-      <text className="fig" textAnchor="middle" y={4.5} fontSize={12.5} fontWeight={600} fill={fails ? 'var(--sheet)' : 'var(--ink)'}>
+      <text
+        className="fig"
+        textAnchor="middle"
+        y={4.5}
+        fontSize={12.5}
+        fontWeight={600}
+        fill={fails ? 'var(--sheet)' : 'var(--ink)'}
+      >
         {number}
       </text>
     </>

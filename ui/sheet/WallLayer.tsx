@@ -4,32 +4,33 @@ import { describeConstruction, type DrawStyle } from '@/core/site/constructions'
 import type { Opening, Site, Wall } from '@/core/site/schema';
 
 /** Strokes of a wall, bottom first: width as a share of its thickness, colour, dashes in metres. */
-const STROKES: Record<DrawStyle, readonly { width: number; color: string; dash?: string; cap?: 'square' }[]> = {
-  stone: [
-    { width: 1, color: 'var(--ink)', cap: 'square' },
-    { width: 0.5, color: 'var(--stone-core)', dash: '0.55 0.22' },
-  ],
-  brick: [
-    { width: 1, color: 'var(--ink)', cap: 'square' },
-    { width: 0.62, color: 'var(--sheet)', cap: 'square' },
-    { width: 0.26, color: 'var(--ink)', dash: '0.3 0.2' },
-  ],
-  stud: [{ width: 0.6, color: 'var(--ink)', cap: 'square' }],
-  timber: [
-    { width: 1, color: 'var(--ink)', cap: 'square' },
-    { width: 0.5, color: 'var(--sheet)', cap: 'square' },
-  ],
-  concrete: [{ width: 1, color: 'var(--ink-2)', cap: 'square' }],
-  metal: [
-    { width: 4, color: 'var(--ink)', dash: '0.04 0.36' },
-    { width: 1.2, color: 'var(--ink)', cap: 'square' },
-  ],
-  glass: [
-    { width: 1.6, color: 'var(--ink)', cap: 'square' },
-    { width: 0.9, color: 'var(--sheet)', cap: 'square' },
-  ],
-  open: [{ width: 1, color: 'var(--rule)', dash: '0.1 0.2' }],
-};
+const STROKES: Record<DrawStyle, readonly { width: number; color: string; dash?: string; cap?: 'square' }[]> =
+  {
+    stone: [
+      { width: 1, color: 'var(--ink)', cap: 'square' },
+      { width: 0.5, color: 'var(--stone-core)', dash: '0.55 0.22' },
+    ],
+    brick: [
+      { width: 1, color: 'var(--ink)', cap: 'square' },
+      { width: 0.62, color: 'var(--sheet)', cap: 'square' },
+      { width: 0.26, color: 'var(--ink)', dash: '0.3 0.2' },
+    ],
+    stud: [{ width: 0.6, color: 'var(--ink)', cap: 'square' }],
+    timber: [
+      { width: 1, color: 'var(--ink)', cap: 'square' },
+      { width: 0.5, color: 'var(--sheet)', cap: 'square' },
+    ],
+    concrete: [{ width: 1, color: 'var(--ink-2)', cap: 'square' }],
+    metal: [
+      { width: 4, color: 'var(--ink)', dash: '0.04 0.36' },
+      { width: 1.2, color: 'var(--ink)', cap: 'square' },
+    ],
+    glass: [
+      { width: 1.6, color: 'var(--ink)', cap: 'square' },
+      { width: 0.9, color: 'var(--sheet)', cap: 'square' },
+    ],
+    open: [{ width: 1, color: 'var(--rule)', dash: '0.1 0.2' }],
+  };
 
 /** Thinnest drawn wall, m, so that a stud wall stays visible on a whole plot. */
 const THINNEST_M = 0.1;
@@ -77,7 +78,14 @@ function OpeningMark({ opening, wall, thicknessM }: { opening: Opening; wall: Wa
         </>
       )}
       {opening.kind === 'door' && (
-        <line x1={x1} y1={y1} x2={lx} y2={ly} stroke="var(--ink)" strokeWidth={opening.construction === 'metalDoor' ? 0.12 : 0.05} />
+        <line
+          x1={x1}
+          y1={y1}
+          x2={lx}
+          y2={ly}
+          stroke="var(--ink)"
+          strokeWidth={opening.construction === 'metalDoor' ? 0.12 : 0.05}
+        />
       )}
     </>
   );
@@ -128,12 +136,26 @@ export const WallLayer = memo(function WallLayer({
         <WallStrokes key={w.id} wall={w} {...style(w.construction)} />
       ))}
       {openings.map(({ opening, wall }) => (
-        <OpeningMark key={opening.id} opening={opening} wall={wall} thicknessM={style(wall.construction).thicknessM} />
+        <OpeningMark
+          key={opening.id}
+          opening={opening}
+          wall={wall}
+          thicknessM={style(wall.construction).thicknessM}
+        />
       ))}
       {walls
         .filter((w) => w.id === selectedWallId)
         .map((w) => (
-          <line key="selected" x1={w.a.xM} y1={w.a.yM} x2={w.b.xM} y2={w.b.yM} stroke="var(--lamp)" strokeWidth={0.22} strokeOpacity={0.85} />
+          <line
+            key="selected"
+            x1={w.a.xM}
+            y1={w.a.yM}
+            x2={w.b.xM}
+            y2={w.b.yM}
+            stroke="var(--lamp)"
+            strokeWidth={0.22}
+            strokeOpacity={0.85}
+          />
         ))}
     </g>
   );

@@ -41,31 +41,95 @@ const DIRECTIONS: readonly [number, number][] = [
   [0.8, -0.8],
   [-0.8, -0.8],
 ];
-const RINGS = [0, 9, 20, 34, 52, 74];
+const RINGS = [0, 6, 12, 20, 34, 52, 74];
+/** From this far off a label gets a leader line, px. */
+const LEADER_FROM = 20;
 
 const hits = (a: BlockedBox, b: BlockedBox) => a.x0 < b.x1 && a.x1 > b.x0 && a.y0 < b.y1 && a.y1 > b.y0;
 
+/** A wall as a line in px that text should rather not cross. */
+export interface SoftLine {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+
+/** Whether a line passes through a box (clipped parameter by parameter). */
+function crosses(l: SoftLine, b: BlockedBox): boolean {
+  let from = 0;
+  let to = 1;
+  for (const [start, delta, low, high] of [
+    [l.x0, l.x1 - l.x0, b.x0, b.x1],
+    [l.y0, l.y1 - l.y0, b.y0, b.y1],
+  ] as const) {
+    if (delta === 0) {
+      if (start < low || start > high) return false;
+      continue;
+    }
+    const t0 = (low - start) / delta;
+    const t1 = (high - start) / delta;
+    from = Math.max(from, Math.min(t0, t1));
+    to = Math.min(to, Math.max(t0, t1));
+    if (from > to) return false;
+  }
+  return true;
+}
+
+function candidates(wish: LabelWish): { box: BlockedBox; ring: number }[] {
+  const width = textWidth(wish.text, wish.fontPx);
+  const height = wish.fontPx * 1.15;
+  const around = (cx: number, cy: number) => ({
+    x0: cx - width / 2,
+    y0: cy - height / 2,
+    x1: cx + width / 2,
+    y1: cy + height / 2,
+  });
+  if (wish.reach === 0)
+    return RINGS.slice(0, 4).flatMap((ring) =>
+      [[0, 0], ...DIRECTIONS].map(([dx, dy]) => ({
+        ring,
+        box: around(wish.x + dx! * ring, wish.y + dy! * ring),
+      })),
+    );
+  return RINGS.flatMap((ring) =>
+    DIRECTIONS.map(([dx, dy]) => ({
+      ring,
+      box: around(
+        wish.x + dx * (wish.reach + ring + width / 2),
+        wish.y + dy * (wish.reach + ring + height / 2),
+      ),
+    })),
+  );
+}
+
 /**
- * Gives each label the nearest free place around its anchor: first come, first served, over no mark and no other label.
- * One that finds none is left out rather than printed over something; its mark still carries its name for readers.
+ * Gives each label the nearest free place around its anchor: first come, first served, over no mark and no other label,
+ * and over no wall where there is a place near by without. One that finds none is left out rather than printed over
+ * something; its mark still carries its name for readers. A wish of reach 0 may stand on its anchor.
  */
-export function placeLabels(wishes: readonly LabelWish[], marks: readonly BlockedBox[]): PlacedLabel[] {
+export function placeLabels(
+  wishes: readonly LabelWish[],
+  marks: readonly BlockedBox[],
+  walls: readonly SoftLine[] = [],
+): PlacedLabel[] {
   const taken: BlockedBox[] = [...marks];
   const out: PlacedLabel[] = [];
   for (const wish of wishes) {
-    const width = textWidth(wish.text, wish.fontPx);
-    const height = wish.fontPx * 1.15;
-    search: for (const ring of RINGS) {
-      for (const [dx, dy] of DIRECTIONS) {
-        const cx = wish.x + dx * (wish.reach + ring + width / 2);
-        const cy = wish.y + dy * (wish.reach + ring + height / 2);
-        const box = { x0: cx - width / 2, y0: cy - height / 2, x1: cx + width / 2, y1: cy + height / 2 };
-        if (taken.some((t) => hits(t, box))) continue;
-        taken.push(box);
-        out.push({ ...wish, cx, cy, width, height, leader: ring >= 20 });
-        break search;
-      }
-    }
+    const free = candidates(wish).filter((c) => !taken.some((t) => hits(t, c.box)));
+    const clear = free.find((c) => c.ring < LEADER_FROM && !walls.some((w) => crosses(w, c.box)));
+    const chosen = clear ?? free[0];
+    if (!chosen) continue;
+    const { box, ring } = chosen;
+    taken.push(box);
+    out.push({
+      ...wish,
+      cx: (box.x0 + box.x1) / 2,
+      cy: (box.y0 + box.y1) / 2,
+      width: box.x1 - box.x0,
+      height: box.y1 - box.y0,
+      leader: ring >= LEADER_FROM,
+    });
   }
   return out;
 }

@@ -12,7 +12,7 @@ import type { ShadeRequest, ShadeWorker } from '@/workers/shade.worker';
 /** Most cells a grid has; a larger plot gets larger cells. */
 const MOST_CELLS = 24_000;
 /** Yard around everything that is shaded too, m. */
-export const YARD_MARGIN_M = 4;
+export const YARD_MARGIN_M = 3;
 
 /** Asks the worker for shade; while one answer is under way only the newest question waits. */
 function useLatest(request: ShadeRequest | null): ShadeGrid | null {
@@ -47,7 +47,11 @@ function useLatest(request: ShadeRequest | null): ShadeGrid | null {
 }
 
 /** Light and shade of an option on the storeys of the open sheet; null until the worker has answered. */
-export function useShade(option: Option | null, storeyId: string | null, activity: ActivityId | null): ShadeGrid | null {
+export function useShade(
+  option: Option | null,
+  storeyId: string | null,
+  activity: ActivityId | null,
+): ShadeGrid | null {
   const site = useJob((s) => s.site);
   const brief = useJob((s) => s.brief);
   const ownKit = useJob((s) => s.plan.ownKit);

@@ -17,7 +17,13 @@ const STOREY_NAMES = ['Ground', 'First', 'Second', 'Third'];
 const GAP_M = 6;
 
 /** Adds a building by its outside dimensions, with its outer walls on every storey. */
-export function BuildingDialog({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+export function BuildingDialog({
+  open,
+  onOpenChange,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}) {
   const site = useJob((s) => s.site);
   const setSite = useJob((s) => s.setSite);
   const showStorey = useJob((s) => s.showStorey);
@@ -60,7 +66,9 @@ export function BuildingDialog({ open, onOpenChange }: { open: boolean; onOpenCh
         <Dialog.Overlay className="fixed inset-0 z-10 bg-black/40" />
         <Dialog.Content className="panel fixed top-1/2 left-1/2 z-20 w-[min(94vw,540px)] -translate-x-1/2 -translate-y-1/2 p-4">
           <Dialog.Title className="head2">Add a building</Dialog.Title>
-          <Dialog.Description className="text-[13px] text-ink-2">Outside dimensions. Inner walls, doors and windows are drawn afterwards.</Dialog.Description>
+          <Dialog.Description className="text-[13px] text-ink-2">
+            Outside dimensions. Inner walls, doors and windows are drawn afterwards.
+          </Dialog.Description>
           <form
             className="mt-3 grid grid-cols-2 gap-3"
             onSubmit={(e) => {
@@ -69,14 +77,66 @@ export function BuildingDialog({ open, onOpenChange }: { open: boolean; onOpenCh
             }}
           >
             <TextField label="Name" value={name} onChange={setName} />
-            <NumberField label="Storeys" unit="1 to 4" value={storeys} min={1} max={4} onChange={(v) => v !== null && setStoreys(Math.round(v))} />
-            <NumberField label="West to east" unit="m" value={widthM} min={1} max={200} onChange={(v) => v !== null && setWidthM(v)} />
-            <NumberField label="North to south" unit="m" value={depthM} min={1} max={200} onChange={(v) => v !== null && setDepthM(v)} />
-            <NumberField label="North-west corner, east" unit="m" value={x ?? corner.xM} min={-1000} max={1000} onChange={setX} />
-            <NumberField label="North-west corner, south" unit="m" value={y ?? corner.yM} min={-1000} max={1000} onChange={setY} />
-            <NumberField label="Storey height" unit="m" value={heightM} min={1.8} max={8} onChange={(v) => v !== null && setHeightM(v)} />
-            <SelectField label="Outer walls" value={construction} options={constructionChoices('wall')} onChange={setConstruction} />
-            <SelectField label="Floors" value={floor} options={constructionChoices('floor')} onChange={setFloor} />
+            <NumberField
+              label="Storeys"
+              unit="1 to 4"
+              value={storeys}
+              min={1}
+              max={4}
+              onChange={(v) => v !== null && setStoreys(Math.round(v))}
+            />
+            <NumberField
+              label="West to east"
+              unit="m"
+              value={widthM}
+              min={1}
+              max={200}
+              onChange={(v) => v !== null && setWidthM(v)}
+            />
+            <NumberField
+              label="North to south"
+              unit="m"
+              value={depthM}
+              min={1}
+              max={200}
+              onChange={(v) => v !== null && setDepthM(v)}
+            />
+            <NumberField
+              label="North-west corner, east"
+              unit="m"
+              value={x ?? corner.xM}
+              min={-1000}
+              max={1000}
+              onChange={setX}
+            />
+            <NumberField
+              label="North-west corner, south"
+              unit="m"
+              value={y ?? corner.yM}
+              min={-1000}
+              max={1000}
+              onChange={setY}
+            />
+            <NumberField
+              label="Storey height"
+              unit="m"
+              value={heightM}
+              min={1.8}
+              max={8}
+              onChange={(v) => v !== null && setHeightM(v)}
+            />
+            <SelectField
+              label="Outer walls"
+              value={construction}
+              options={constructionChoices('wall')}
+              onChange={setConstruction}
+            />
+            <SelectField
+              label="Floors"
+              value={floor}
+              options={constructionChoices('floor')}
+              onChange={setFloor}
+            />
             <SelectField label="Roof" value={roof} options={constructionChoices('roof')} onChange={setRoof} />
             <div className="col-span-2 flex gap-2">
               <button type="submit" className="btn btn-strong">

@@ -10,7 +10,10 @@ import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 
 const ACTIVITY_CHOICES = activityId.options.map((a) => ({ value: a, label: ACTIVITIES[a].label }));
-const CLIENT_CHOICES = Object.entries(CLIENT_TYPES).map(([value, c]) => ({ value: value as ClientTypeId, label: c.label }));
+const CLIENT_CHOICES = Object.entries(CLIENT_TYPES).map(([value, c]) => ({
+  value: value as ClientTypeId,
+  label: c.label,
+}));
 
 /** Deleting a spot with readings asks first; undo brings it back, its readings were never gone. */
 function DeleteSpot({ spot }: { spot: Spot }) {
@@ -50,10 +53,30 @@ export function SpotEditor({ spot }: { spot: Spot }) {
   return (
     <div className="space-y-2 pt-2">
       <div className="grid grid-cols-2 gap-3">
-        <TextField label="Name of the spot" value={spot.name} onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })} />
-        <NumberField label="Height above floor" unit="m" value={spot.place.heightM} min={0} max={12} onChange={(h) => h !== null && set({ place: { ...spot.place, heightM: h } })} />
-        <SelectField label="Kind of device" value={spot.client} options={CLIENT_CHOICES} onChange={(client) => set({ client })} />
-        <TextField label="Which one" value={spot.deviceName} onChange={(deviceName) => set({ deviceName: deviceName.slice(0, 80) })} />
+        <TextField
+          label="Name of the spot"
+          value={spot.name}
+          onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+        />
+        <NumberField
+          label="Height above floor"
+          unit="m"
+          value={spot.place.heightM}
+          min={0}
+          max={12}
+          onChange={(h) => h !== null && set({ place: { ...spot.place, heightM: h } })}
+        />
+        <SelectField
+          label="Kind of device"
+          value={spot.client}
+          options={CLIENT_CHOICES}
+          onChange={(client) => set({ client })}
+        />
+        <TextField
+          label="Which one"
+          value={spot.deviceName}
+          onChange={(deviceName) => set({ deviceName: deviceName.slice(0, 80) })}
+        />
       </div>
       <fieldset>
         <legend className="lab">What runs here at once</legend>
@@ -69,7 +92,8 @@ export function SpotEditor({ spot }: { spot: Spot }) {
                 value={a.count}
                 onChange={(e) => {
                   const count = Math.round(Number(e.target.value));
-                  if (count >= 1 && count <= 20) set({ activities: spot.activities.map((x, j) => (j === i ? { ...x, count } : x)) });
+                  if (count >= 1 && count <= 20)
+                    set({ activities: spot.activities.map((x, j) => (j === i ? { ...x, count } : x)) });
                 }}
               />
               <div className="w-48">
@@ -78,10 +102,17 @@ export function SpotEditor({ spot }: { spot: Spot }) {
                   label={`Activity ${i + 1}`}
                   value={a.activity}
                   options={ACTIVITY_CHOICES}
-                  onChange={(activity) => set({ activities: spot.activities.map((x, j) => (j === i ? { ...x, activity } : x)) })}
+                  onChange={(activity) =>
+                    set({ activities: spot.activities.map((x, j) => (j === i ? { ...x, activity } : x)) })
+                  }
                 />
               </div>
-              <button type="button" className="btn px-2" aria-label={`Remove ${ACTIVITIES[a.activity].label}`} onClick={() => set({ activities: spot.activities.filter((_, j) => j !== i) })}>
+              <button
+                type="button"
+                className="btn px-2"
+                aria-label={`Remove ${ACTIVITIES[a.activity].label}`}
+                onClick={() => set({ activities: spot.activities.filter((_, j) => j !== i) })}
+              >
                 <X size={15} aria-hidden="true" />
               </button>
             </li>
@@ -97,7 +128,8 @@ export function SpotEditor({ spot }: { spot: Spot }) {
         </button>
       </fieldset>
       <p className="fig">
-        Need, with 20 % on top: {speedText(need.downMbps)} ↓ {speedText(need.upMbps)} ↑ Mb/s, round trip up to {need.latencyMs} ms under load.
+        Need, with 20 % on top: {speedText(need.downMbps)} ↓ {speedText(need.upMbps)} ↑ Mb/s, round trip up to{' '}
+        {need.latencyMs} ms under load.
       </p>
       <DeleteSpot spot={spot} />
     </div>

@@ -19,7 +19,11 @@ import { useDrawing, type Tool } from './useDrawing';
 const TOOLS: readonly { tool: Tool; label: string; hint: string }[] = [
   { tool: 'select', label: 'Select', hint: 'Click a wall or a spot. Drag a spot to move it.' },
   { tool: 'spot', label: 'Spot', hint: 'Click where something must work.' },
-  { tool: 'wall', label: 'Wall', hint: 'Click one end, then the next; Escape ends. Ends snap to walls and right angles.' },
+  {
+    tool: 'wall',
+    label: 'Wall',
+    hint: 'Click one end, then the next; Escape ends. Ends snap to walls and right angles.',
+  },
   { tool: 'door', label: 'Door', hint: 'Click the wall it is in.' },
   { tool: 'window', label: 'Window', hint: 'Click the wall it is in.' },
 ];
@@ -69,7 +73,9 @@ function SpotList() {
     <section className="panel flex min-h-40 flex-1 flex-col" aria-label="Spots">
       <h2 className="head2 px-3 py-2">Spots</h2>
       {spots.length === 0 ? (
-        <p className="border-t border-rule p-3">No spots yet. Press S, then click where something must work.</p>
+        <p className="border-t border-rule p-3">
+          No spots yet. Press S, then click where something must work.
+        </p>
       ) : (
         <ul className="min-h-0 flex-1 overflow-y-auto">
           {[...spots]
@@ -77,7 +83,11 @@ function SpotList() {
             .map((s) => {
               const isOpen = selected?.kind === 'spot' && selected.id === s.id;
               return (
-                <li key={s.id} className={`border-t border-rule ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : ''}`} data-spot={s.number}>
+                <li
+                  key={s.id}
+                  className={`border-t border-rule ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : ''}`}
+                  data-spot={s.number}
+                >
                   <button
                     type="button"
                     className="flex w-full cursor-pointer items-center gap-3 px-3 py-1.5 text-left"
@@ -87,9 +97,13 @@ function SpotList() {
                       if (!isOpen && s.place.storeyId) showStorey(s.place.storeyId);
                     }}
                   >
-                    <span className="fig grid h-6 w-6 place-items-center rounded-[3px] border border-ink text-[13px] font-semibold">{s.number}</span>
+                    <span className="fig grid h-6 w-6 place-items-center rounded-[3px] border border-ink text-[13px] font-semibold">
+                      {s.number}
+                    </span>
                     <span className="fig font-semibold">{s.name}</span>
-                    <span className="fig ml-auto text-[13px] text-ink-2">{activitiesLabel(s.activities)}</span>
+                    <span className="fig ml-auto text-[13px] text-ink-2">
+                      {activitiesLabel(s.activities)}
+                    </span>
                   </button>
                   {isOpen && (
                     <div className="px-4 pb-3">
@@ -131,7 +145,8 @@ export function SurveyStop() {
       const { selected: s } = store.getState();
       if (s?.kind === 'wall') setSite((x) => deleteWall(x, s.id));
       // A spot with readings is deleted in its row, where it asks.
-      else if (s?.kind === 'spot' && !readings.some((r) => r.spotId === s.id)) setSite((x) => deleteSpot(x, s.id));
+      else if (s?.kind === 'spot' && !readings.some((r) => r.spotId === s.id))
+        setSite((x) => deleteSpot(x, s.id));
       else return;
       select(null);
     };
@@ -142,7 +157,10 @@ export function SurveyStop() {
   const overlay = (view: View) => {
     const { from, cross, tool } = drawing;
     if (!cross) return null;
-    const px = (p: { xM: number; yM: number }): [number, number] => [p.xM * view.k + view.x, p.yM * view.k + view.y];
+    const px = (p: { xM: number; yM: number }): [number, number] => [
+      p.xM * view.k + view.x,
+      p.yM * view.k + view.y,
+    ];
     const [x, y] = px(cross);
     const start = from && tool === 'wall' ? px(from) : null;
     return (
@@ -150,7 +168,16 @@ export function SurveyStop() {
         {start && (
           <>
             <line x1={start[0]} y1={start[1]} x2={x} y2={y} stroke="var(--air)" strokeWidth={3} />
-            <text x={x + 12} y={y - 10} fontSize={13} fontWeight={600} fill="var(--ink)" stroke="var(--sheet)" strokeWidth={4} paintOrder="stroke">
+            <text
+              x={x + 12}
+              y={y - 10}
+              fontSize={13}
+              fontWeight={600}
+              fill="var(--ink)"
+              stroke="var(--sheet)"
+              strokeWidth={4}
+              paintOrder="stroke"
+            >
               {exactLengthText(Math.hypot(cross.xM - from!.xM, cross.yM - from!.yM), unit)}
             </text>
           </>
@@ -178,7 +205,13 @@ export function SurveyStop() {
               <>
                 <div role="group" aria-label="Drawing" className="flex flex-wrap gap-1">
                   {TOOLS.map((t) => (
-                    <button key={t.tool} type="button" className="btn" aria-pressed={drawing.tool === t.tool} onClick={() => drawing.setTool(t.tool)}>
+                    <button
+                      key={t.tool}
+                      type="button"
+                      className="btn"
+                      aria-pressed={drawing.tool === t.tool}
+                      onClick={() => drawing.setTool(t.tool)}
+                    >
                       {t.label}
                     </button>
                   ))}
@@ -188,7 +221,13 @@ export function SurveyStop() {
                 </div>
                 {drawing.tool === 'wall' && (
                   <div className="w-56">
-                    <SelectField hideLabel label="Construction of new walls" value={construction} options={constructionChoices('wall')} onChange={setConstruction} />
+                    <SelectField
+                      hideLabel
+                      label="Construction of new walls"
+                      value={construction}
+                      options={constructionChoices('wall')}
+                      onChange={setConstruction}
+                    />
                   </div>
                 )}
               </>
@@ -198,7 +237,8 @@ export function SurveyStop() {
         section={<Section option={today} />}
         above={
           <p className="fig px-1 text-ink-2" role="status">
-            {drawing.message || TOOLS.find((t) => t.tool === drawing.tool)!.hint} Keys: S spot, W wall, D door, I window, B building; arrows and Enter draw too.
+            {drawing.message || TOOLS.find((t) => t.tool === drawing.tool)!.hint} Keys: S spot, W wall, D
+            door, I window, B building; arrows and Enter draw too.
           </p>
         }
         side={

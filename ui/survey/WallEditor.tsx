@@ -47,10 +47,20 @@ export function WallEditor({ wall }: { wall: Wall }) {
                 label={`${o.kind}, ${exactLengthText(o.widthM, unit)} wide`}
                 value={o.construction}
                 options={constructionChoices('opening')}
-                onChange={(construction) => setSite((s) => ({ ...s, openings: s.openings.map((x) => (x.id === o.id ? { ...x, construction } : x)) }))}
+                onChange={(construction) =>
+                  setSite((s) => ({
+                    ...s,
+                    openings: s.openings.map((x) => (x.id === o.id ? { ...x, construction } : x)),
+                  }))
+                }
               />
             </div>
-            <button type="button" className="btn px-2" aria-label={`Remove ${o.kind}`} onClick={() => setSite((s) => deleteOpening(s, o.id))}>
+            <button
+              type="button"
+              className="btn px-2"
+              aria-label={`Remove ${o.kind}`}
+              onClick={() => setSite((s) => deleteOpening(s, o.id))}
+            >
               <X size={15} aria-hidden="true" />
             </button>
           </li>

@@ -35,7 +35,10 @@ export function useDrawing(construction: string) {
   const [from, setFrom] = useState<Point | null>(null);
   const [cross, setCross] = useState<Point | null>(null);
   const [message, setMessage] = useState('');
-  const storeyIds = useMemo(() => new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id)), [site, storeyId]);
+  const storeyIds = useMemo(
+    () => new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id)),
+    [site, storeyId],
+  );
 
   const setTool = useCallback((next: Tool) => {
     setToolState(next);
@@ -46,7 +49,9 @@ export function useDrawing(construction: string) {
   const pointAt = useCallback(
     (xM: number, yM: number) => {
       const at = { xM, yM };
-      return tool === 'wall' ? snapPoint(site, storeyIds, from, at, SNAP_M) : { xM: Math.round(xM * 100) / 100, yM: Math.round(yM * 100) / 100 };
+      return tool === 'wall'
+        ? snapPoint(site, storeyIds, from, at, SNAP_M)
+        : { xM: Math.round(xM * 100) / 100, yM: Math.round(yM * 100) / 100 };
     },
     [tool, site, storeyIds, from],
   );
@@ -66,8 +71,11 @@ export function useDrawing(construction: string) {
       } else if (tool === 'wall') {
         if (!storeyId) return setMessage('Add a building first: a wall stands on a storey.');
         if (!from) return setFrom(p);
-        if (Math.hypot(p.xM - from.xM, p.yM - from.yM) < SHORTEST_WALL_M) return setMessage('The wall has no length: set its other end farther off.');
-        setSite((s) => addWall(s, { id: newId('wal'), storeyId, a: from, b: p, construction, heightM: null }));
+        if (Math.hypot(p.xM - from.xM, p.yM - from.yM) < SHORTEST_WALL_M)
+          return setMessage('The wall has no length: set its other end farther off.');
+        setSite((s) =>
+          addWall(s, { id: newId('wal'), storeyId, a: from, b: p, construction, heightM: null }),
+        );
         setFrom(p);
         setMessage('');
       } else {
@@ -77,7 +85,16 @@ export function useDrawing(construction: string) {
         const widthM = Math.min(shape.widthM, hit.lengthM - 0.1);
         if (widthM < 0.3) return setMessage(`This wall is too short for a ${tool}.`);
         const offsetM = Math.max(0, Math.min(hit.lengthM - widthM, hit.alongM - widthM / 2));
-        setSite((s) => addOpening(s, { id: newId('ope'), wallId: hit.wall.id, kind: tool, ...shape, widthM, offsetM: Math.round(offsetM * 100) / 100 }));
+        setSite((s) =>
+          addOpening(s, {
+            id: newId('ope'),
+            wallId: hit.wall.id,
+            kind: tool,
+            ...shape,
+            widthM,
+            offsetM: Math.round(offsetM * 100) / 100,
+          }),
+        );
         select({ kind: 'wall', id: hit.wall.id });
         setMessage('');
       }
@@ -113,12 +130,22 @@ export function useDrawing(construction: string) {
   }, [tool, cross, setPoint, setTool, select, store]);
 
   const onHover = useCallback((xM: number, yM: number) => setCross(pointAt(xM, yM)), [pointAt]);
-  return { tool, setTool, from, cross: tool === 'select' ? null : cross, message, setPoint, onHover, pointAt };
+  return {
+    tool,
+    setTool,
+    from,
+    cross: tool === 'select' ? null : cross,
+    message,
+    setPoint,
+    onHover,
+    pointAt,
+  };
 }
 
 function middleOf(site: Parameters<typeof sheetStoreys>[0], storeyId: string | null): Point {
   const outline = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === storeyId)?.outline;
   if (!outline) return { xM: 0, yM: 0 };
-  const mean = (pick: (p: Point) => number) => Math.round((outline.reduce((sum, p) => sum + pick(p), 0) / outline.length) * 10) / 10;
+  const mean = (pick: (p: Point) => number) =>
+    Math.round((outline.reduce((sum, p) => sum + pick(p), 0) / outline.length) * 10) / 10;
   return { xM: mean((p) => p.xM), yM: mean((p) => p.yM) };
 }

@@ -1,0 +1,103 @@
+import { expect, test } from '@jest/globals';
+import { quillfeatherFarm } from '../../demo/farm';
+import { planContext } from '../plan/context';
+import { plainFeed, type Option, type Unit } from '../plan/schema';
+import { CAUTIONS } from './cautions';
+import { priceOf } from './price';
+import { runSheet } from './runSheet';
+import { schedule, totalMin, type Step } from './schedule';
+import { serialAt } from './serials';
+
+const job = quillfeatherFarm();
+const context = planContext(job);
+const base = job.plan.options[0]!;
+const unit = (values: Partial<Unit>): Unit => ({
+  id: 'c',
+  letter: 'C',
+  kitId: 'mesh-dual',
+  name: 'Kiln room',
+  place: { storeyId: 's-ground', xM: 28.5, yM: 3, heightM: 1.5 },
+  feed: plainFeed('fibre', 'a'),
+  radios: {},
+  ...values,
+});
+const sheet = (extra: Unit[], c = context) => runSheet(c, { ...base, units: [...base.units, ...extra] } as Option);
+const keys = (extra: Unit[]) => sheet(extra).map((s) => s.key);
+
+test('the order that avoids call-backs', () => {
+  const order = keys([unit({})]);
+  const before = (a: string, b: string) => expect(order.indexOf(a)).toBeLessThan(order.indexOf(b));
+  before('boxes', 'labels');
+  before('labels', 'gateway');
+  before('ask', 'gateway');
+  before('network', 'join:c');
+  before('join:c', 'place:c');
+  before('cable:c', 'place:c');
+  before('place:c', 'names');
+  expect(new Set(order).size).toBe(order.length);
+});
+
+test('cables are run while units update', () => {
+  const steps = sheet([unit({})]);
+  const cable = steps.find((s) => s.key === 'cable:c')!;
+  expect(steps.some((s) => s.waitMin > 0 && s.handsEndMin <= cable.startMin && s.waitEndMin > cable.startMin)).toBe(true);
+});
+
+test('cautions stand at the step that raises them', () => {
+  const steps = sheet([
+    unit({}),
+    unit({ id: 'd', letter: 'D', kitId: 'outdoor-poe', feed: plainFeed('ethernet', 'a'), place: { storeyId: null, xM: 20, yM: 4, heightM: 3 } }),
+    unit({ id: 'e', letter: 'E', kitId: 'powerline-pair', feed: plainFeed('powerline', 'a') }),
+  ]);
+  const at = (key: string) => steps.find((s) => s.key === key)!.cautions;
+  expect(at('cable:c')).toEqual(expect.arrayContaining(['drilling', 'fibre', 'buried']));
+  expect(at('cable:d')).toEqual(expect.arrayContaining(['copperBetween', 'outdoorCable']));
+  expect(at('place:d')).toContain('ladder');
+  expect(at('join:d')).toContain('poe');
+  expect(at('join:e')).toEqual(expect.arrayContaining(['mains', 'strip', 'powerlineKey']));
+  expect(at('gateway')).toContain('phoneAlarm');
+  for (const s of steps) for (const c of s.cautions) expect(CAUTIONS[c].length).toBeGreaterThan(20);
+});
+
+test('the school of the job changes where units are joined; an outdoor unit is bench-tested either way', () => {
+  const inPlace = planContext({ ...job, brief: { ...job.brief, policies: { ...job.brief.policies, joining: 'inPlace' } } });
+  const title = (u: Unit) => sheet([u], inPlace).find((s) => s.key === `join:${u.id}`)!.title;
+  expect(title(unit({}))).toContain('at its place');
+  expect(title(unit({ kitId: 'outdoor-poe' }))).toContain('beside the gateway');
+});
+
+test('no gateway, no run sheet', () => {
+  expect(runSheet(context, { ...base, units: [] })).toEqual([]);
+});
+
+const plain = (key: string, handsMin: number, waitMin: number, after: string[]): Step => ({
+  key,
+  title: key,
+  detail: [],
+  good: '',
+  handsMin,
+  waitMin,
+  waitLabel: null,
+  cautions: [],
+  unitId: null,
+  asksSerial: false,
+  after,
+});
+
+test('the schedule waits only where it must, and a circle does not hang it', () => {
+  const steps = schedule([plain('a', 5, 10, []), plain('b', 5, 0, ['a']), plain('c', 4, 0, [])]);
+  expect(steps.map((s) => [s.key, s.startMin])).toEqual([
+    ['a', 0],
+    ['c', 5],
+    ['b', 15],
+  ]);
+  expect(totalMin(steps)).toBe(20);
+  expect(schedule([plain('a', 1, 0, ['b']), plain('b', 1, 0, ['a'])])).toHaveLength(2);
+  expect(priceOf([{ label: 'x', count: 1, unit: 'piece', costMinor: 1000 }], steps, 6000)).toMatchObject({ totalMinor: 3000, hours: 1 / 3 });
+});
+
+test('the newest serial of a step counts', () => {
+  const event = (id: string, text: string) => ({ id, optionId: 'o', stepKey: 'join:c', kind: 'serial' as const, text, at: '' });
+  expect(serialAt({ stepEvents: [event('1', 'A1'), event('2', 'A2')] }, 'o', 'join:c')).toBe('A2');
+  expect(serialAt({ stepEvents: [] }, 'o', 'join:c')).toBeNull();
+});

@@ -1,0 +1,69 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+
+const STOPS = ['brief', 'survey', 'before', 'plan', 'fit', 'after', 'handover'];
+
+async function serious(page: import('@playwright/test').Page) {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(', ')}`);
+}
+
+for (const theme of ['day', 'evening']) {
+  test(`axe finds nothing serious on any stop, ${theme} theme`, async ({ page }) => {
+    await page.addInitScript((t) => localStorage.setItem('nestle-theme', t), theme);
+    await page.goto('/');
+    expect(await serious(page)).toEqual([]);
+    for (const stop of STOPS) {
+      await page.goto(`/jobs/farm/${stop}`);
+      await expect(page.getByRole('navigation', { name: 'Stops' })).toBeVisible();
+      const row = page.locator('[data-spot="4"]').getByRole('button').first();
+      if (await row.count()) await row.click();
+      expect(await serious(page), stop).toEqual([]);
+    }
+  });
+}
+
+for (const [width, height] of [
+  [1280, 800],
+  [1920, 1080],
+  [768, 1024],
+] as const) {
+  test(`every stop fits ${width} × ${height} without sideways scrolling, labels apart`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    for (const stop of STOPS) {
+      await page.goto(`/jobs/farm/${stop}`);
+      await expect(page.getByRole('main')).toBeVisible();
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      expect(over, stop).toBeLessThanOrEqual(0);
+      const boxes = await page.locator('main svg [data-label] text').evaluateAll((nodes) =>
+        nodes.filter((n) => !n.closest('[inert]')).map((n) => {
+          const { left, right, top, bottom } = n.getBoundingClientRect();
+          return { text: n.textContent, left: left + 2, right: right - 2, top: top + 3, bottom: bottom - 3 };
+        }),
+      );
+      const clashes = boxes.flatMap((a, i) =>
+        boxes.slice(i + 1).filter((b) => a.left < b.right && a.right > b.left && a.top < b.bottom && a.bottom > b.top).map((b) => `${a.text} × ${b.text}`),
+      );
+      expect(clashes, stop).toEqual([]);
+    }
+  });
+}
+
+test('keys lead to every stop, storeys change, the list of keys opens and closes', async ({ page }) => {
+  await page.goto('/jobs/farm/brief');
+  for (const [i, stop] of STOPS.entries()) {
+    await page.keyboard.press(String(i + 1));
+    await expect(page).toHaveURL(new RegExp(`/${stop}$`));
+  }
+  await page.keyboard.press('4');
+  await expect(page.getByRole('button', { name: 'Farmhouse, Ground' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press(']');
+  await expect(page.getByRole('button', { name: 'Farmhouse, Upper' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('n');
+  await expect(page.locator('[data-spot] [aria-expanded="true"]')).toHaveCount(1);
+});
