@@ -7,7 +7,13 @@ async function serious(page: import('@playwright/test').Page) {
   const { violations } = await new AxeBuilder({ page }).analyze();
   return violations
     .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(', ')}`);
+    .map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 3)
+          .join(', ')}`,
+    );
 }
 
 for (const theme of ['day', 'evening']) {
@@ -35,16 +41,29 @@ for (const [width, height] of [
     for (const stop of STOPS) {
       await page.goto(`/jobs/farm/${stop}`);
       await expect(page.getByRole('main')).toBeVisible();
-      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
       expect(over, stop).toBeLessThanOrEqual(0);
       const boxes = await page.locator('main svg [data-label] text').evaluateAll((nodes) =>
-        nodes.filter((n) => !n.closest('[inert]')).map((n) => {
-          const { left, right, top, bottom } = n.getBoundingClientRect();
-          return { text: n.textContent, left: left + 2, right: right - 2, top: top + 3, bottom: bottom - 3 };
-        }),
+        nodes
+          .filter((n) => !n.closest('[inert]'))
+          .map((n) => {
+            const { left, right, top, bottom } = n.getBoundingClientRect();
+            return {
+              text: n.textContent,
+              left: left + 2,
+              right: right - 2,
+              top: top + 3,
+              bottom: bottom - 3,
+            };
+          }),
       );
       const clashes = boxes.flatMap((a, i) =>
-        boxes.slice(i + 1).filter((b) => a.left < b.right && a.right > b.left && a.top < b.bottom && a.bottom > b.top).map((b) => `${a.text} × ${b.text}`),
+        boxes
+          .slice(i + 1)
+          .filter((b) => a.left < b.right && a.right > b.left && a.top < b.bottom && a.bottom > b.top)
+          .map((b) => `${a.text} × ${b.text}`),
       );
       expect(clashes, stop).toEqual([]);
     }
@@ -58,9 +77,15 @@ test('keys lead to every stop, storeys change, the list of keys opens and closes
     await expect(page).toHaveURL(new RegExp(`/${stop}$`));
   }
   await page.keyboard.press('4');
-  await expect(page.getByRole('button', { name: 'Farmhouse, Ground' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Farmhouse, Ground' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page.keyboard.press(']');
-  await expect(page.getByRole('button', { name: 'Farmhouse, Upper' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Farmhouse, Upper' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');

@@ -3,7 +3,16 @@ import { writeJobFile } from '../core/file/jobFile';
 import { quillfeatherFarm } from '../demo/farm';
 import { openDatabase, type Db } from '../db/connection';
 import { recordEvidence } from './evidence';
-import { changeJob, createJob, duplicateJob, importJob, listJobs, openJob, saveDocument, seedDemo } from './jobs';
+import {
+  changeJob,
+  createJob,
+  duplicateJob,
+  importJob,
+  listJobs,
+  openJob,
+  saveDocument,
+  seedDemo,
+} from './jobs';
 
 let db: Db;
 beforeEach(() => {
@@ -49,31 +58,60 @@ describe('saving', () => {
   test('carries a revision; a stale save is refused with the current version and changes nothing', () => {
     const id = made(createJob('Mill', db));
     const { brief } = opened(id).job;
-    expect(saveDocument(id, 'brief', { baseRevision: 1, document: { ...brief, customer: 'First' } }, db)).toMatchObject({ ok: true, value: { revision: 2 } });
-    const stale = saveDocument(id, 'brief', { baseRevision: 1, document: { ...brief, customer: 'Second' } }, db);
-    expect(stale).toMatchObject({ ok: false, status: 409, current: { revision: 2, document: { customer: 'First' } } });
+    expect(
+      saveDocument(id, 'brief', { baseRevision: 1, document: { ...brief, customer: 'First' } }, db),
+    ).toMatchObject({ ok: true, value: { revision: 2 } });
+    const stale = saveDocument(
+      id,
+      'brief',
+      { baseRevision: 1, document: { ...brief, customer: 'Second' } },
+      db,
+    );
+    expect(stale).toMatchObject({
+      ok: false,
+      status: 409,
+      current: { revision: 2, document: { customer: 'First' } },
+    });
     expect(opened(id).job.brief.customer).toBe('First');
-    expect(saveDocument(id, 'brief', { baseRevision: 2, document: { ...brief, customer: 'Second' } }, db).ok).toBe(true);
-    expect(db.prepare('SELECT count(*) AS n FROM document WHERE job_id = ? AND kind = ?').get(id, 'brief')).toEqual({ n: 3 });
+    expect(
+      saveDocument(id, 'brief', { baseRevision: 2, document: { ...brief, customer: 'Second' } }, db).ok,
+    ).toBe(true);
+    expect(
+      db.prepare('SELECT count(*) AS n FROM document WHERE job_id = ? AND kind = ?').get(id, 'brief'),
+    ).toEqual({ n: 3 });
   });
   test('names what is wrong with its path', () => {
     const id = made(importJob(farmText, db));
     const { site } = opened(id).job;
     const bad = { ...site, walls: site.walls.map((w, i) => (i === 3 ? { ...w, b: w.a } : w)) };
-    expect(saveDocument(id, 'site', { baseRevision: 1, document: bad }, db)).toMatchObject({ ok: false, status: 400, problems: [{ path: 'site.walls[3]' }] });
+    expect(saveDocument(id, 'site', { baseRevision: 1, document: bad }, db)).toMatchObject({
+      ok: false,
+      status: 400,
+      problems: [{ path: 'site.walls[3]' }],
+    });
     expect(saveDocument(id, 'site', { nonsense: 1 }, db)).toMatchObject({ ok: false, status: 400 });
     expect(opened(id).revisions.site).toBe(1);
   });
 });
 
 describe('evidence', () => {
-  const event = { id: 'e1', optionId: 'o', stepKey: 'boxes', kind: 'done', text: '', at: '2026-01-01T00:00:00Z' };
+  const event = {
+    id: 'e1',
+    optionId: 'o',
+    stepKey: 'boxes',
+    kind: 'done',
+    text: '',
+    at: '2026-01-01T00:00:00Z',
+  };
   test('is added once, never overwritten, all or nothing', () => {
     const id = made(importJob(farmText, db));
     const entries = [{ kind: 'stepEvent', row: event }];
     expect(recordEvidence(id, { entries }, db)).toMatchObject({ ok: true, value: { added: 1 } });
     expect(recordEvidence(id, { entries }, db)).toMatchObject({ ok: true, value: { added: 0 } });
-    const clash = [{ kind: 'stepEvent', row: { ...event, id: 'e2' } }, { kind: 'stepEvent', row: { ...event, text: 'other' } }];
+    const clash = [
+      { kind: 'stepEvent', row: { ...event, id: 'e2' } },
+      { kind: 'stepEvent', row: { ...event, text: 'other' } },
+    ];
     expect(recordEvidence(id, { entries: clash }, db)).toMatchObject({ ok: false, status: 409 });
     expect(opened(id).job.evidence.stepEvents).toHaveLength(1);
     expect(() => db.prepare("UPDATE evidence SET json = '{}'").run()).toThrow(/never overwritten/);
@@ -81,8 +119,16 @@ describe('evidence', () => {
   test('a reading of an unknown state or with nonsense in it is refused with words', () => {
     const id = made(importJob(farmText, db));
     const reading = opened(id).job.evidence.readings[0]!;
-    expect(recordEvidence(id, { entries: [{ kind: 'reading', row: { ...reading, id: 'x', stateId: 'none' } }] }, db)).toMatchObject({ ok: false, status: 400 });
-    expect(recordEvidence(id, { entries: [{ kind: 'reading', row: { ...reading, id: 'x', rssiDbm: 40 } }] }, db)).toMatchObject({ ok: false, problems: [{ path: 'rssiDbm' }] });
+    expect(
+      recordEvidence(
+        id,
+        { entries: [{ kind: 'reading', row: { ...reading, id: 'x', stateId: 'none' } }] },
+        db,
+      ),
+    ).toMatchObject({ ok: false, status: 400 });
+    expect(
+      recordEvidence(id, { entries: [{ kind: 'reading', row: { ...reading, id: 'x', rssiDbm: 40 } }] }, db),
+    ).toMatchObject({ ok: false, problems: [{ path: 'rssiDbm' }] });
   });
 });
 

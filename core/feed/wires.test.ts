@@ -38,9 +38,19 @@ describe('coax', () => {
     satelliteOnCable: false,
   });
   test('two outputs, input to output, an unrated splitter', () => {
-    expect(coaxAttenuation(plant(true), 'a', 'b')).toMatchObject({ ok: true, attenuationDb: expect.closeTo(27.8, 6), guessed: true });
-    expect(coaxAttenuation(plant(true), 'entry', 'a')).toMatchObject({ ok: true, attenuationDb: expect.closeTo(13.9, 6) });
-    expect(coaxAttenuation(plant(false), 'a', 'b')).toMatchObject({ ok: true, attenuationDb: expect.closeTo(46.3, 6) });
+    expect(coaxAttenuation(plant(true), 'a', 'b')).toMatchObject({
+      ok: true,
+      attenuationDb: expect.closeTo(27.8, 6),
+      guessed: true,
+    });
+    expect(coaxAttenuation(plant(true), 'entry', 'a')).toMatchObject({
+      ok: true,
+      attenuationDb: expect.closeTo(13.9, 6),
+    });
+    expect(coaxAttenuation(plant(false), 'a', 'b')).toMatchObject({
+      ok: true,
+      attenuationDb: expect.closeTo(46.3, 6),
+    });
   });
   test('what cannot work says why', () => {
     for (const path of [
@@ -77,16 +87,34 @@ describe('powerline', () => {
   test('the factors multiply', () => {
     expect(powerlineMbps(plain).mbps).toBeCloseTo(300, 6);
     expect(powerlineMbps({ ...plain, boundaries: 2, wireM: 60 }).mbps).toBeCloseTo((300 * 0.8) / Math.E, 6);
-    expect(powerlineMbps({ ...plain, boundaries: 3, subPanels: 1, acrossLegs: true, oldWiring: true, protectedCircuit: true, strips: 1 }).mbps).toBeCloseTo(300 * 0.64 * 0.5 * 0.5 * 0.6 * 0.7 * 0.25, 6);
+    expect(
+      powerlineMbps({
+        ...plain,
+        boundaries: 3,
+        subPanels: 1,
+        acrossLegs: true,
+        oldWiring: true,
+        protectedCircuit: true,
+        strips: 1,
+      }).mbps,
+    ).toBeCloseTo(300 * 0.64 * 0.5 * 0.5 * 0.6 * 0.7 * 0.25, 6);
     expect(powerlineMbps({ ...plain, boxMbps: 2400 }).mbps).toBe(450);
     expect(powerlineMbps({ ...plain, boxMbps: 2400, portMbps: 100 }).mbps).toBeCloseTo(94.15, 2);
   });
   test('the farm: to the studio through the sub-panel; an unknown circuit says so', () => {
     const site = farmSite();
     const outlet = (id: string) => site.outlets.find((o) => o.id === id)!;
-    expect(powerlinePath(site, outlet('o-hall'), outlet('o-glaze'), 1000, 1000)).toMatchObject({ ok: true, run: { boundaries: 3, subPanels: 1, acrossLegs: false } });
-    expect(powerlinePath(site, outlet('o-hall'), outlet('o-snug'), 1000, 1000)).toMatchObject({ ok: true, run: { boundaries: 0 } });
-    expect(powerlinePath(site, outlet('o-hall'), { ...outlet('o-snug'), circuitId: null }, 1000, 1000)).toMatchObject({ ok: false });
+    expect(powerlinePath(site, outlet('o-hall'), outlet('o-glaze'), 1000, 1000)).toMatchObject({
+      ok: true,
+      run: { boundaries: 3, subPanels: 1, acrossLegs: false },
+    });
+    expect(powerlinePath(site, outlet('o-hall'), outlet('o-snug'), 1000, 1000)).toMatchObject({
+      ok: true,
+      run: { boundaries: 0 },
+    });
+    expect(
+      powerlinePath(site, outlet('o-hall'), { ...outlet('o-snug'), circuitId: null }, 1000, 1000),
+    ).toMatchObject({ ok: false });
   });
 });
 
@@ -104,20 +132,37 @@ describe('the chain', () => {
   });
   test('two equal hops on one channel halve; on two channels the smaller holds', () => {
     expect(chainOf([part(400, 'x'), part(400, 'x')]).downMbps).toBeCloseTo(200, 9);
-    expect(chainOf([part(400, 'x'), part(300, 'y')])).toMatchObject({ downMbps: 300, narrowestDown: 1, nextDownMbps: 400 });
+    expect(chainOf([part(400, 'x'), part(300, 'y')])).toMatchObject({
+      downMbps: 300,
+      narrowestDown: 1,
+      nextDownMbps: 400,
+    });
   });
   test('a dead part kills the chain, by direction', () => {
-    expect(chainOf([part(500), part(80, 'x', 0), part(80, 'x')])).toMatchObject({ downMbps: 40, upMbps: 0, narrowestUp: 1 });
+    expect(chainOf([part(500), part(80, 'x', 0), part(80, 'x')])).toMatchObject({
+      downMbps: 40,
+      upMbps: 0,
+      narrowestUp: 1,
+    });
   });
   test('raising one part never lowers the whole', () => {
     const rate = fc.double({ min: 0, max: 2000, noNaN: true });
     fc.assert(
-      fc.property(fc.array(fc.tuple(rate, fc.constantFrom(null, 'x', 'y')), { minLength: 1, maxLength: 7 }), fc.nat(), rate, (list, at, more) => {
-        const parts = list.map(([r, m]) => part(r, m));
-        const raised = parts.map((p, i) => (i === at % parts.length ? { ...p, downMbps: p.downMbps + more } : p));
-        expect(chainOf(raised).downMbps).toBeGreaterThanOrEqual(chainOf(parts).downMbps - 1e-9);
-        expect(chainOf(parts).downMbps).toBeLessThanOrEqual(Math.min(...parts.map((p) => p.downMbps)) + 1e-9);
-      }),
+      fc.property(
+        fc.array(fc.tuple(rate, fc.constantFrom(null, 'x', 'y')), { minLength: 1, maxLength: 7 }),
+        fc.nat(),
+        rate,
+        (list, at, more) => {
+          const parts = list.map(([r, m]) => part(r, m));
+          const raised = parts.map((p, i) =>
+            i === at % parts.length ? { ...p, downMbps: p.downMbps + more } : p,
+          );
+          expect(chainOf(raised).downMbps).toBeGreaterThanOrEqual(chainOf(parts).downMbps - 1e-9);
+          expect(chainOf(parts).downMbps).toBeLessThanOrEqual(
+            Math.min(...parts.map((p) => p.downMbps)) + 1e-9,
+          );
+        },
+      ),
     );
   });
 });

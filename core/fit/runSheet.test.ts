@@ -21,7 +21,8 @@ const unit = (values: Partial<Unit>): Unit => ({
   radios: {},
   ...values,
 });
-const sheet = (extra: Unit[], c = context) => runSheet(c, { ...base, units: [...base.units, ...extra] } as Option);
+const sheet = (extra: Unit[], c = context) =>
+  runSheet(c, { ...base, units: [...base.units, ...extra] } as Option);
 const keys = (extra: Unit[]) => sheet(extra).map((s) => s.key);
 
 test('the order that avoids call-backs', () => {
@@ -40,13 +41,21 @@ test('the order that avoids call-backs', () => {
 test('cables are run while units update', () => {
   const steps = sheet([unit({})]);
   const cable = steps.find((s) => s.key === 'cable:c')!;
-  expect(steps.some((s) => s.waitMin > 0 && s.handsEndMin <= cable.startMin && s.waitEndMin > cable.startMin)).toBe(true);
+  expect(
+    steps.some((s) => s.waitMin > 0 && s.handsEndMin <= cable.startMin && s.waitEndMin > cable.startMin),
+  ).toBe(true);
 });
 
 test('cautions stand at the step that raises them', () => {
   const steps = sheet([
     unit({}),
-    unit({ id: 'd', letter: 'D', kitId: 'outdoor-poe', feed: plainFeed('ethernet', 'a'), place: { storeyId: null, xM: 20, yM: 4, heightM: 3 } }),
+    unit({
+      id: 'd',
+      letter: 'D',
+      kitId: 'outdoor-poe',
+      feed: plainFeed('ethernet', 'a'),
+      place: { storeyId: null, xM: 20, yM: 4, heightM: 3 },
+    }),
     unit({ id: 'e', letter: 'E', kitId: 'powerline-pair', feed: plainFeed('powerline', 'a') }),
   ]);
   const at = (key: string) => steps.find((s) => s.key === key)!.cautions;
@@ -60,7 +69,10 @@ test('cautions stand at the step that raises them', () => {
 });
 
 test('the school of the job changes where units are joined; an outdoor unit is bench-tested either way', () => {
-  const inPlace = planContext({ ...job, brief: { ...job.brief, policies: { ...job.brief.policies, joining: 'inPlace' } } });
+  const inPlace = planContext({
+    ...job,
+    brief: { ...job.brief, policies: { ...job.brief.policies, joining: 'inPlace' } },
+  });
   const title = (u: Unit) => sheet([u], inPlace).find((s) => s.key === `join:${u.id}`)!.title;
   expect(title(unit({}))).toContain('at its place');
   expect(title(unit({ kitId: 'outdoor-poe' }))).toContain('beside the gateway');
@@ -93,11 +105,21 @@ test('the schedule waits only where it must, and a circle does not hang it', () 
   ]);
   expect(totalMin(steps)).toBe(20);
   expect(schedule([plain('a', 1, 0, ['b']), plain('b', 1, 0, ['a'])])).toHaveLength(2);
-  expect(priceOf([{ label: 'x', count: 1, unit: 'piece', costMinor: 1000 }], steps, 6000)).toMatchObject({ totalMinor: 3000, hours: 1 / 3 });
+  expect(priceOf([{ label: 'x', count: 1, unit: 'piece', costMinor: 1000 }], steps, 6000)).toMatchObject({
+    totalMinor: 3000,
+    hours: 1 / 3,
+  });
 });
 
 test('the newest serial of a step counts', () => {
-  const event = (id: string, text: string) => ({ id, optionId: 'o', stepKey: 'join:c', kind: 'serial' as const, text, at: '' });
+  const event = (id: string, text: string) => ({
+    id,
+    optionId: 'o',
+    stepKey: 'join:c',
+    kind: 'serial' as const,
+    text,
+    at: '',
+  });
   expect(serialAt({ stepEvents: [event('1', 'A1'), event('2', 'A2')] }, 'o', 'join:c')).toBe('A2');
   expect(serialAt({ stepEvents: [] }, 'o', 'join:c')).toBeNull();
 });

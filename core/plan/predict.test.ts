@@ -25,12 +25,19 @@ const studio = (feed: Feed, kitId = 'mesh-dual'): Unit => ({
   radios: {},
 });
 const withUnit = (unit: Unit): Option => ({ ...base, units: [...base.units, unit] });
-const at = (option: Option, number: number, c = context) => predictOption(c, option).find((p) => p.number === number)!;
+const at = (option: Option, number: number, c = context) =>
+  predictOption(c, option).find((p) => p.number === number)!;
 
 test('the demo has fourteen spots and five dead ones, each number from its readings', () => {
   const verdicts = verdictsOf(job.site, job.evidence);
   expect(verdicts).toHaveLength(14);
-  expect(verdicts.filter((v) => v.wasDead).map((v) => v.name)).toEqual(['Attic study', 'Kiln room', 'Glaze bench', 'Yard bench', 'Hay loft camera']);
+  expect(verdicts.filter((v) => v.wasDead).map((v) => v.name)).toEqual([
+    'Attic study',
+    'Kiln room',
+    'Glaze bench',
+    'Yard bench',
+    'Hay loft camera',
+  ]);
 });
 
 describe('feeding the studio', () => {
@@ -42,15 +49,33 @@ describe('feeding the studio', () => {
     expect(fibre.pipe.map((p) => p.kind)).toEqual(['line', 'port', 'feed', 'air', 'device']);
   });
   test('change an input and the numbers follow: line, cable, feed, measured link', () => {
-    const slow = planContext({ ...job, brief: { ...job.brief, line: { ...job.brief.line, downMbps: 9, upMbps: 2 } } });
-    expect(at(withUnit(studio(plainFeed('fibre', 'a'))), 7, slow)).toMatchObject({ downMbps: 9, upMbps: 2, verdict: 'short', heldBackBy: 'line' });
+    const slow = planContext({
+      ...job,
+      brief: { ...job.brief, line: { ...job.brief.line, downMbps: 9, upMbps: 2 } },
+    });
+    expect(at(withUnit(studio(plainFeed('fibre', 'a'))), 7, slow)).toMatchObject({
+      downMbps: 9,
+      upMbps: 2,
+      verdict: 'short',
+      heldBackBy: 'line',
+    });
     const far = withUnit(studio({ ...plainFeed('ethernet', 'a'), lengthM: 140 }));
-    expect(at(far, 7).pipe.find((p) => p.kind === 'feed')).toMatchObject({ downMbps: 0, because: expect.stringContaining('100 m') });
-    const measured = withUnit(studio({ ...plainFeed('wireless', 'a'), measuredDownMbps: 33, measuredUpMbps: 22 }));
+    expect(at(far, 7).pipe.find((p) => p.kind === 'feed')).toMatchObject({
+      downMbps: 0,
+      because: expect.stringContaining('100 m'),
+    });
+    const measured = withUnit(
+      studio({ ...plainFeed('wireless', 'a'), measuredDownMbps: 33, measuredUpMbps: 22 }),
+    );
     expect(at(measured, 7)).toMatchObject({ downMbps: 33, upMbps: 22 });
   });
   test('powerline goes through the sub-panel and shares one wiring', () => {
-    const unit: Unit = { ...studio({ ...plainFeed('powerline', 'a'), nearOutletId: 'o-hall', farOutletId: 'o-kiln' }, 'powerline-ap-pair') };
+    const unit: Unit = {
+      ...studio(
+        { ...plainFeed('powerline', 'a'), nearOutletId: 'o-hall', farOutletId: 'o-kiln' },
+        'powerline-ap-pair',
+      ),
+    };
     const feed = at(withUnit(unit), 7).pipe.find((p) => p.kind === 'feed')!;
     expect(feed.mediumId).toBe('powerline:p-main');
     expect(feed.because).toContain('sub-panel');
@@ -58,12 +83,19 @@ describe('feeding the studio', () => {
     expect(feed.downMbps).toBeLessThan(60);
   });
   test('coax over the unrated splitter, and a pair without outlets says what to choose', () => {
-    const attic: Unit = { ...studio({ ...plainFeed('coax', 'b'), nearCoaxId: 'x-landing', farCoaxId: 'x-attic' }, 'coax-pair'), place: { storeyId: 'f-attic', xM: 8, yM: 2.5, heightM: 1 } };
+    const attic: Unit = {
+      ...studio({ ...plainFeed('coax', 'b'), nearCoaxId: 'x-landing', farCoaxId: 'x-attic' }, 'coax-pair'),
+      place: { storeyId: 'f-attic', xM: 8, yM: 2.5, heightM: 1 },
+    };
     const option = withUnit(attic);
     option.wiredSpots = [{ spotId: 'spot-4', unitId: 'c' }];
     expect(at(option, 4).pipe.find((p) => p.unitId === 'c')!.because).toContain('not rated above 1 GHz');
     const loose = withUnit(studio(plainFeed('coax', 'b'), 'coax-pair'));
-    expect(ruleNotices(context, loose).map((n) => n.words).join()).toContain('Choose the two coax outlets');
+    expect(
+      ruleNotices(context, loose)
+        .map((n) => n.words)
+        .join(),
+    ).toContain('Choose the two coax outlets');
   });
 });
 
@@ -77,7 +109,10 @@ test('a shared radio halves at each hop, an own radio does not', () => {
         { ...studio(plainFeed('wireless', 'a'), kitId), place },
       ],
     };
-    return predictOption({ ...context, line: { ...context.line, downMbps: 5000, upMbps: 5000 } }, option).find((p) => p.number === 6)!;
+    return predictOption(
+      { ...context, line: { ...context.line, downMbps: 5000, upMbps: 5000 } },
+      option,
+    ).find((p) => p.number === 6)!;
   };
   const shared = chainTo('mesh-dual');
   const hop = shared.pipe.find((p) => p.kind === 'feed')!;
@@ -93,7 +128,9 @@ test('no units, no line, an orphan: a named result, never NaN', () => {
   expect(none.every((p) => p.verdict === 'silent' && p.problem === 'no unit is placed yet')).toBe(true);
   const orphan = predictOption(context, { ...base, units: [studio(plainFeed('ethernet', null))] });
   expect(orphan[0]!.problem).toContain('joined to the line');
-  for (const p of [...none, ...orphan]) for (const v of [p.downMbps, p.upMbps, p.latencyMs, ...p.downRangeMbps]) expect(Number.isFinite(v)).toBe(true);
+  for (const p of [...none, ...orphan])
+    for (const v of [p.downMbps, p.upMbps, p.latencyMs, ...p.downRangeMbps])
+      expect(Number.isFinite(v)).toBe(true);
 });
 
 test('a unit on top of the spot and one inside a wall give finite numbers', () => {
@@ -108,14 +145,18 @@ test('a unit on top of the spot and one inside a wall give finite numbers', () =
 test('indoor-only channels are never planned for the yard', () => {
   expect(at(base, 9).band).toBe('2.4');
   const american = planContext({ ...job, brief: { ...job.brief, region: 'unitedStates' } });
-  const near = withUnit({ ...studio(plainFeed('fibre', 'a')), place: { storeyId: null, xM: 18, yM: 1, heightM: 2 } });
+  const near = withUnit({
+    ...studio(plainFeed('fibre', 'a')),
+    place: { storeyId: null, xM: 18, yM: 1, heightM: 2 },
+  });
   expect([at(near, 9).band, at(near, 9, american).band]).toEqual(['2.4', '5']);
 });
 
 test('raising one feed never lowers another spot that shares no medium with it', () => {
   fc.assert(
     fc.property(fc.integer({ min: 1, max: 900 }), fc.integer({ min: 0, max: 900 }), (mbps, more) => {
-      const option = (rate: number) => withUnit(studio({ ...plainFeed('ethernet', 'a'), measuredDownMbps: rate, measuredUpMbps: rate }));
+      const option = (rate: number) =>
+        withUnit(studio({ ...plainFeed('ethernet', 'a'), measuredDownMbps: rate, measuredUpMbps: rate }));
       const [low, high] = [predictOption(context, option(mbps)), predictOption(context, option(mbps + more))];
       low.forEach((p, i) => expect(high[i]!.downMbps).toBeGreaterThanOrEqual(p.downMbps - 1e-9));
     }),
@@ -150,10 +191,23 @@ test('shade: light around the gateway, shade in the kiln room, and it follows a 
 });
 
 test('rules: an indoor unit outdoors, copper between buildings, drilling that is not allowed', () => {
-  const words = (option: Option, c = context) => ruleNotices(c, option).map((n) => n.words).join(' | ');
-  expect(words(withUnit({ ...studio(plainFeed('ethernet', 'a')), place: { storeyId: null, xM: 20, yM: 5, heightM: 2 } }))).toMatch(/indoor unit in the open/);
+  const words = (option: Option, c = context) =>
+    ruleNotices(c, option)
+      .map((n) => n.words)
+      .join(' | ');
+  expect(
+    words(
+      withUnit({
+        ...studio(plainFeed('ethernet', 'a')),
+        place: { storeyId: null, xM: 20, yM: 5, heightM: 2 },
+      }),
+    ),
+  ).toMatch(/indoor unit in the open/);
   expect(words(withUnit(studio(plainFeed('ethernet', 'a'))))).toMatch(/copper from one building/);
-  const rented = planContext({ ...job, brief: { ...job.brief, allowed: { ...job.brief.allowed, drilling: false } } });
+  const rented = planContext({
+    ...job,
+    brief: { ...job.brief, allowed: { ...job.brief.allowed, drilling: false } },
+  });
   expect(words(withUnit(studio(plainFeed('fibre', 'a'))), rented)).toMatch(/no drilling/);
 });
 

@@ -23,7 +23,15 @@ function house(): Site {
         name: 'B',
         roof: { construction: 'tileRoof', riseM: 1 },
         storeys: [
-          { id: 'g', name: 'G', floorLevelM: 0, heightM: 2.5, outline: box(0, 0, 10, 10), floor: null, holes: [] },
+          {
+            id: 'g',
+            name: 'G',
+            floorLevelM: 0,
+            heightM: 2.5,
+            outline: box(0, 0, 10, 10),
+            floor: null,
+            holes: [],
+          },
           {
             id: 'u',
             name: 'U',
@@ -45,7 +53,16 @@ function house(): Site {
       heightM: null,
     })),
     openings: [
-      { id: 'd', wallId: 'w-g', kind: 'door', construction: 'timberDoor', offsetM: 7, widthM: 1, sillM: 0, heightM: 2 },
+      {
+        id: 'd',
+        wallId: 'w-g',
+        kind: 'door',
+        construction: 'timberDoor',
+        offsetM: 7,
+        widthM: 1,
+        sillM: 0,
+        heightM: 2,
+      },
     ],
   };
 }
@@ -66,13 +83,17 @@ describe('what a line meets', () => {
     expect(at(7.5, 2.3)).toEqual(['brickCavity']);
   });
   test('a floor once, not through the stairs, and the roof above it', () => {
-    const up = (x: number, y: number, z: number) => names(crossingsBetween(scene, { x, y, z: 1 }, { x, y, z }).floors);
+    const up = (x: number, y: number, z: number) =>
+      names(crossingsBetween(scene, { x, y, z: 1 }, { x, y, z }).floors);
     expect(up(2, 2, 4)).toEqual(['timberFloor']);
     expect(up(9, 9, 4)).toEqual([]);
     expect(up(2, 2, 8)).toEqual(['timberFloor', 'tileRoof']);
   });
   test('the way indoors ends at the wall of the house', () => {
-    expect(crossingsBetween(scene, { x: 5.5, y: 5, z: 1 }, { x: 20, y: 5, z: 1 }).indoorM).toBeCloseTo(4.5, 6);
+    expect(crossingsBetween(scene, { x: 5.5, y: 5, z: 1 }, { x: 20, y: 5, z: 1 }).indoorM).toBeCloseTo(
+      4.5,
+      6,
+    );
   });
 });
 
@@ -96,7 +117,14 @@ test('another wall never helps, and farther along one ray in the open never help
         ...site,
         walls: [
           ...site.walls,
-          { id: 'x', storeyId: 'g', a: { xM: wx, yM: wy }, b: { xM: wy, yM: wx + 0.2 }, construction: 'plasterboard', heightM: null },
+          {
+            id: 'x',
+            storeyId: 'g',
+            a: { xM: wx, yM: wy },
+            b: { xM: wy, yM: wx + 0.2 },
+            construction: 'plasterboard',
+            heightM: null,
+          },
         ],
       });
       const u = { x: ux, y: uy, z: 1 };
@@ -107,11 +135,17 @@ test('another wall never helps, and farther along one ray in the open never help
   );
   const open = buildScene(emptySite());
   fc.assert(
-    fc.property(fc.double({ min: 0, max: 6.28, noNaN: true }), fc.double({ min: 0.1, max: 50, noNaN: true }), fc.double({ min: 0, max: 50, noNaN: true }), (angle, d, more) => {
-      const at = (r: number) => ({ x: r * Math.cos(angle), y: r * Math.sin(angle), z: 1 });
-      const loss = (r: number) => straightLossDb(open, crossingsBetween(open, { x: 0, y: 0, z: 1 }, at(r)), '2.4');
-      expect(loss(d + more)).toBeGreaterThanOrEqual(loss(d) - 1e-9);
-    }),
+    fc.property(
+      fc.double({ min: 0, max: 6.28, noNaN: true }),
+      fc.double({ min: 0.1, max: 50, noNaN: true }),
+      fc.double({ min: 0, max: 50, noNaN: true }),
+      (angle, d, more) => {
+        const at = (r: number) => ({ x: r * Math.cos(angle), y: r * Math.sin(angle), z: 1 });
+        const loss = (r: number) =>
+          straightLossDb(open, crossingsBetween(open, { x: 0, y: 0, z: 1 }, at(r)), '2.4');
+        expect(loss(d + more)).toBeGreaterThanOrEqual(loss(d) - 1e-9);
+      },
+    ),
   );
 });
 
@@ -122,7 +156,9 @@ test.each([
   ['glass', 0.006, [1.9, 3.3, 3.0]],
   ['chipboard', 0.022, [1.7, 2.5, 2.8]],
 ] as const)('slab loss of %s %f m by ITU-R P.2040', (material, thicknessM, dB) => {
-  [2.44, 5.5, 6.2].forEach((ghz, i) => expect(layersLossDb([{ material, thicknessM }], ghz)).toBeCloseTo(dB[i]!, 1));
+  [2.44, 5.5, 6.2].forEach((ghz, i) =>
+    expect(layersLossDb([{ material, thicknessM }], ghz)).toBeCloseTo(dB[i]!, 1),
+  );
 });
 
 test('a layer of air between two of nothing loses nothing', () => {

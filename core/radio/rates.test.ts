@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { bestRate, commonStandard, noiseDbm, phyRateMbps, rateExists, streamSnrDb, type RateEnds } from './rates';
+import {
+  bestRate,
+  commonStandard,
+  noiseDbm,
+  phyRateMbps,
+  rateExists,
+  streamSnrDb,
+  type RateEnds,
+} from './rates';
 
 describe('link rates as published in IEEE 802.11', () => {
   test.each([
@@ -15,7 +23,10 @@ describe('link rates as published in IEEE 802.11', () => {
     ['be', 320, 2, 13, 5765],
     ['be', 160, 4, 13, 5765],
   ] as const)('%s %i MHz, %i streams, MCS %i is %f Mb/s', (standard, width, streams, mcs, mbps) => {
-    expect(phyRateMbps(standard, width, streams, mcs)!).toBeCloseTo(mbps, -Math.log10(mbps / 1000) > 0 ? 1 : 0);
+    expect(phyRateMbps(standard, width, streams, mcs)!).toBeCloseTo(
+      mbps,
+      -Math.log10(mbps / 1000) > 0 ? 1 : 0,
+    );
   });
 
   test('the long guard interval is slower by the symbol', () => {
@@ -51,26 +62,43 @@ test('noise and the SNR of a stream follow their formulas', () => {
   expect(streamSnrDb(0, 4, 2)).toBeCloseTo(1.76, 2);
 });
 
-const ends: RateEnds = { band: '5', standard: 'ax', widthMhz: 80, streams: 2, receiveAntennas: 2, noiseFigureDb: 9 };
+const ends: RateEnds = {
+  band: '5',
+  standard: 'ax',
+  widthMhz: 80,
+  streams: 2,
+  receiveAntennas: 2,
+  noiseFigureDb: 9,
+};
 
 test('the best rate falls from the top to nothing as the level falls, and narrower channels reach farther', () => {
   expect(bestRate(ends, -30)!.phyMbps).toBeCloseTo(1201, 0);
   expect(bestRate(ends, -120)).toBeNull();
   expect(bestRate(ends, -90.5)!.widthMhz).toBe(20);
   fc.assert(
-    fc.property(fc.double({ min: -110, max: -20, noNaN: true }), fc.double({ min: 0, max: 30, noNaN: true }), (level, more) => {
-      expect(bestRate(ends, level + more)?.phyMbps ?? 0).toBeGreaterThanOrEqual(bestRate(ends, level)?.phyMbps ?? 0);
-    }),
+    fc.property(
+      fc.double({ min: -110, max: -20, noNaN: true }),
+      fc.double({ min: 0, max: 30, noNaN: true }),
+      (level, more) => {
+        expect(bestRate(ends, level + more)?.phyMbps ?? 0).toBeGreaterThanOrEqual(
+          bestRate(ends, level)?.phyMbps ?? 0,
+        );
+      },
+    ),
   );
 });
 
 test('a better client on the same unit and band is never slower', () => {
   fc.assert(
-    fc.property(fc.double({ min: -110, max: -20, noNaN: true }), fc.constantFrom(20, 40, 80), (level, width) => {
-      const weak: RateEnds = { ...ends, standard: 'ac', widthMhz: width, streams: 1, receiveAntennas: 1 };
-      const strong: RateEnds = { ...ends, standard: 'ax', widthMhz: 80, streams: 2, receiveAntennas: 2 };
-      const rate = (e: RateEnds) => bestRate(e, level)?.phyMbps ?? 0;
-      expect(rate(strong)).toBeGreaterThanOrEqual(rate({ ...weak, standard: 'ax' }));
-    }),
+    fc.property(
+      fc.double({ min: -110, max: -20, noNaN: true }),
+      fc.constantFrom(20, 40, 80),
+      (level, width) => {
+        const weak: RateEnds = { ...ends, standard: 'ac', widthMhz: width, streams: 1, receiveAntennas: 1 };
+        const strong: RateEnds = { ...ends, standard: 'ax', widthMhz: 80, streams: 2, receiveAntennas: 2 };
+        const rate = (e: RateEnds) => bestRate(e, level)?.phyMbps ?? 0;
+        expect(rate(strong)).toBeGreaterThanOrEqual(rate({ ...weak, standard: 'ax' }));
+      },
+    ),
   );
 });

@@ -8,7 +8,14 @@ import { median } from './statistics';
 import { enoughRunsMet, judgeRuns, verdictOf } from './verdict';
 
 const option = { id: 'o', name: 'O', units: [], wiredSpots: [] };
-const state = (id: string, kind: NetworkState['kind'], round: number): NetworkState => ({ id, kind, round, label: id, takenAt: '2026-01-01T00:00:00Z', option });
+const state = (id: string, kind: NetworkState['kind'], round: number): NetworkState => ({
+  id,
+  kind,
+  round,
+  label: id,
+  takenAt: '2026-01-01T00:00:00Z',
+  option,
+});
 let count = 0;
 const run = (values: Partial<Reading>): Reading => ({
   id: `r${++count}`,
@@ -46,7 +53,8 @@ const evidence = (readings: Reading[], voided: Evidence['voided'] = []): Evidenc
   voided,
   stepEvents: [],
 });
-const judge = (readings: Reading[], voided: Evidence['voided'] = []) => verdictOf(emptySite(), spot, evidence(readings, voided));
+const judge = (readings: Reading[], voided: Evidence['voided'] = []) =>
+  verdictOf(emptySite(), spot, evidence(readings, voided));
 const times = (n: number, values: Partial<Reading>) => Array.from({ length: n }, () => run(values));
 const line: LineTest = { runs: 3, downMbps: 100, upMbps: 20, idleMs: 10, riseMs: 15 };
 const need = { downMbps: 10, upMbps: 5, latencyMs: 100 };
@@ -68,28 +76,46 @@ test.each([
 describe('one phase', () => {
   test('serves, tight, short, silent', () => {
     expect(judgeRuns(times(3, {}), line, need)!.verdict).toBe('serves');
-    expect(judgeRuns([...times(2, {}), run(bad)], line, need)).toMatchObject({ verdict: 'tight', missing: ['1 more run'] });
+    expect(judgeRuns([...times(2, {}), run(bad)], line, need)).toMatchObject({
+      verdict: 'tight',
+      missing: ['1 more run'],
+    });
     expect(judgeRuns([...times(3, {}), run(bad)], line, need)!.verdict).toBe('serves');
     expect(judgeRuns(times(3, bad), line, need)!.verdict).toBe('short');
-    expect(judgeRuns(times(3, { connected: false, downMbps: null, upMbps: null }), line, need)!.verdict).toBe('silent');
+    expect(judgeRuns(times(3, { connected: false, downMbps: null, upMbps: null }), line, need)!.verdict).toBe(
+      'silent',
+    );
     expect(judgeRuns([], line, need)).toBeNull();
   });
   test('two good runs prove nothing yet', () => {
     expect(judgeRuns(times(2, {}), line, need)).toMatchObject({ verdict: 'tight', missing: ['1 more run'] });
   });
   test('an unmeasured round trip is never guessed', () => {
-    expect(judgeRuns(times(3, { loadedMs: null }), line, need)).toMatchObject({ verdict: 'tight', latencyMs: null, missing: ['the loaded round trip of 3 runs'] });
+    expect(judgeRuns(times(3, { loadedMs: null }), line, need)).toMatchObject({
+      verdict: 'tight',
+      latencyMs: null,
+      missing: ['the loaded round trip of 3 runs'],
+    });
   });
   test('a house reading is capped by the line and delayed by its measured rise', () => {
-    expect(judgeRuns(times(3, { target: 'house', downMbps: 400, upMbps: 300, loadedMs: 12 }), line, need)).toMatchObject({ downMbps: 100, upMbps: 20, latencyMs: 27, verdict: 'serves' });
-    expect(judgeRuns(times(3, { target: 'house' }), { ...line, riseMs: null }, need)).toMatchObject({ verdict: 'tight', latencyMs: null });
+    expect(
+      judgeRuns(times(3, { target: 'house', downMbps: 400, upMbps: 300, loadedMs: 12 }), line, need),
+    ).toMatchObject({ downMbps: 100, upMbps: 20, latencyMs: 27, verdict: 'serves' });
+    expect(judgeRuns(times(3, { target: 'house' }), { ...line, riseMs: null }, need)).toMatchObject({
+      verdict: 'tight',
+      latencyMs: null,
+    });
   });
 });
 
 describe('gone only on evidence', () => {
   const before = () => times(3, bad);
   test('dead before, three good runs after on the same kind of device', () => {
-    expect(judge([...before(), ...times(3, { stateId: 'a' })])).toMatchObject({ wasDead: true, gone: true, missing: [] });
+    expect(judge([...before(), ...times(3, { stateId: 'a' })])).toMatchObject({
+      wasDead: true,
+      gone: true,
+      missing: [],
+    });
   });
   test('another device, a fixed band, too few runs: not gone, and what is missing is said', () => {
     const other = judge([...before(), ...times(3, { stateId: 'a', device: 'laptop' })]);
@@ -97,20 +123,32 @@ describe('gone only on evidence', () => {
     expect(other.missing.join()).toContain('same kind of device');
     const fixed = judge([...before(), ...times(3, { stateId: 'a', band: '5' })]);
     expect([fixed.gone, fixed.missing.join()]).toEqual([false, expect.stringContaining('left free')]);
-    expect(judge([...before(), ...times(2, { stateId: 'a' })])).toMatchObject({ gone: false, missing: ['1 more run'] });
+    expect(judge([...before(), ...times(2, { stateId: 'a' })])).toMatchObject({
+      gone: false,
+      missing: ['1 more run'],
+    });
   });
   test('a device with one band may be fixed both times', () => {
-    const readings = [...times(3, { ...bad, device: 'smartDevice', band: '2.4' }), ...times(3, { stateId: 'a', device: 'smartDevice', band: '2.4' })];
+    const readings = [
+      ...times(3, { ...bad, device: 'smartDevice', band: '2.4' }),
+      ...times(3, { stateId: 'a', device: 'smartDevice', band: '2.4' }),
+    ];
     expect(judge(readings).gone).toBe(true);
   });
   test('a spot that served before is not a dead spot that is gone', () => {
-    expect(judge([...times(3, {}), ...times(3, { stateId: 'a' })])).toMatchObject({ wasDead: false, gone: false, verdict: 'serves' });
+    expect(judge([...times(3, {}), ...times(3, { stateId: 'a' })])).toMatchObject({
+      wasDead: false,
+      gone: false,
+      verdict: 'serves',
+    });
   });
   test('a voided run does not count', () => {
     const wrong = run({ stateId: 'a', ...bad });
     const readings = [...before(), ...times(2, { stateId: 'a' }), wrong];
     expect(judge(readings).after!.runs).toBe(3);
-    expect(judge(readings, [{ readingId: wrong.id, reason: 'x', at: '2026-01-01T00:00:00Z' }]).after!.runs).toBe(2);
+    expect(
+      judge(readings, [{ readingId: wrong.id, reason: 'x', at: '2026-01-01T00:00:00Z' }]).after!.runs,
+    ).toBe(2);
   });
   test('runs of an earlier round do not prove the network of a later one', () => {
     const e = evidence([...before(), ...times(3, { stateId: 'a' })]);
@@ -126,7 +164,12 @@ test('first causes: the line, the device, the signal, the airtime', () => {
   expect(cause(bad)).toBe('signal');
   expect(cause({ connected: false, downMbps: null, upMbps: null, rssiDbm: null })).toBe('signal');
   expect(cause({ downMbps: 2, upMbps: 1, rssiDbm: -55 })).toBe('airtime');
-  expect(cause({ downMbps: 19, upMbps: 19, device: 'smartDevice' }, line, { activities: [{ activity: 'film4k', count: 1 }], client: 'smartDevice' })).toBe('device');
+  expect(
+    cause({ downMbps: 19, upMbps: 19, device: 'smartDevice' }, line, {
+      activities: [{ activity: 'film4k', count: 1 }],
+      client: 'smartDevice',
+    }),
+  ).toBe('device');
   expect(cause({})).toBeUndefined();
 });
 
@@ -134,5 +177,8 @@ test('a reading hangs on the newest state while the network is the same, else on
   const e = evidence([]);
   expect(stateForReading(e, 'after', option, 'n', 't')).toMatchObject({ isNew: false, state: { id: 'a' } });
   const changed = { ...option, wiredSpots: [{ spotId: 's', unitId: 'u' }] };
-  expect(stateForReading(e, 'after', changed, 'n', 't')).toMatchObject({ isNew: true, state: { id: 'n', round: 2, kind: 'asBuilt' } });
+  expect(stateForReading(e, 'after', changed, 'n', 't')).toMatchObject({
+    isNew: true,
+    state: { id: 'n', round: 2, kind: 'asBuilt' },
+  });
 });

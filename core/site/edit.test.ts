@@ -2,7 +2,17 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '../../demo/farmSite';
 import { checkSurvey } from './check';
-import { addBoxBuilding, addSpot, addWall, deleteWall, freeCorner, nextSpotNumber, placeOn, snapPoint, wallNear } from './edit';
+import {
+  addBoxBuilding,
+  addSpot,
+  addWall,
+  deleteWall,
+  freeCorner,
+  nextSpotNumber,
+  placeOn,
+  snapPoint,
+  wallNear,
+} from './edit';
 import { plotBox, sheetStoreys } from './levels';
 import { activitiesLabel, needOf } from './needs';
 import { emptySite, site as siteSchema } from './schema';
@@ -12,7 +22,17 @@ const newId = (prefix: string) => `${prefix}-${++n}`;
 const boxed = () =>
   addBoxBuilding(
     emptySite(),
-    { name: 'House', at: { xM: 0, yM: 0 }, widthM: 8, depthM: 6, storeyNames: ['Ground', 'First'], storeyHeightM: 2.5, construction: 'brickCavity', floor: 'timberFloor', roof: 'tileRoof' },
+    {
+      name: 'House',
+      at: { xM: 0, yM: 0 },
+      widthM: 8,
+      depthM: 6,
+      storeyNames: ['Ground', 'First'],
+      storeyHeightM: 2.5,
+      construction: 'brickCavity',
+      floor: 'timberFloor',
+      roof: 'tileRoof',
+    },
     newId,
   );
 
@@ -56,7 +76,14 @@ test('drawing snaps to ends, to right angles and to walls', () => {
 test('the survey check names spots outside and walls that nearly meet', () => {
   const { site, storeyId } = boxed();
   const wrong = addSpot(site, 'a', { storeyId, xM: 50, yM: 3, heightM: 1 }, 'Lost');
-  const gap = addWall(wrong, { id: 'g', storeyId, a: { xM: 3, yM: 0.15 }, b: { xM: 3, yM: 3 }, construction: 'plasterboard', heightM: null });
+  const gap = addWall(wrong, {
+    id: 'g',
+    storeyId,
+    a: { xM: 3, yM: 0.15 },
+    b: { xM: 3, yM: 3 },
+    construction: 'plasterboard',
+    heightM: null,
+  });
   const kinds = checkSurvey(gap).map((x) => x.kind);
   expect(kinds).toContain('spotOutside');
   expect(kinds).toContain('wallNearlyMeets');
@@ -65,7 +92,11 @@ test('the survey check names spots outside and walls that nearly meet', () => {
 });
 
 test('the sheet shows one storey of each building, the nearest in height to the chosen one', () => {
-  expect(sheetStoreys(farmSite(), 'f-attic').map((r) => r.storey.id)).toEqual(['f-attic', 's-ground', 'b-loft']);
+  expect(sheetStoreys(farmSite(), 'f-attic').map((r) => r.storey.id)).toEqual([
+    'f-attic',
+    's-ground',
+    'b-loft',
+  ]);
   expect(sheetStoreys(farmSite(), null).map((r) => r.storey.id)).toEqual(['f-ground', 's-ground', 'b-byre']);
 });
 
@@ -79,8 +110,14 @@ test('needs add up, plus a fifth; the strictest round trip holds', () => {
     { activity: 'teaching', count: 1 },
     { activity: 'web', count: 2 },
   ]);
-  expect(need).toEqual({ downMbps: expect.closeTo(19.2, 9), upMbps: expect.closeTo(16.8, 9), latencyMs: 100 });
-  expect(needOf([{ activity: 'web', count: 1 }], { web: { downMbps: 50, upMbps: 5, latencyMs: 80 } })).toEqual({ downMbps: 60, upMbps: 6, latencyMs: 80 });
+  expect(need).toEqual({
+    downMbps: expect.closeTo(19.2, 9),
+    upMbps: expect.closeTo(16.8, 9),
+    latencyMs: 100,
+  });
+  expect(
+    needOf([{ activity: 'web', count: 1 }], { web: { downMbps: 50, upMbps: 5, latencyMs: 80 } }),
+  ).toEqual({ downMbps: 60, upMbps: 6, latencyMs: 80 });
   expect(activitiesLabel([{ activity: 'hdCall', count: 2 }])).toBe('2 × HD call');
   fc.assert(
     fc.property(fc.integer({ min: 1, max: 20 }), (count) => {

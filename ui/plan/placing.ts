@@ -43,16 +43,33 @@ export function newUnit(site: Site, option: Option, kit: KitItem, place: Place, 
   const kind = gateway
     ? (kit.feeds.find((f) => f === 'wireless') ?? kit.feeds.find((f) => f !== 'line') ?? kit.feeds[0]!)
     : (kit.feeds.find((f) => f === 'line') ?? kit.feeds[0]!);
-  const at = gateway ? place : { ...site.lineEntry, heightM: 1.2 };
+  const at = gateway || site.lineEntry.storeyId === null ? place : { ...site.lineEntry, heightM: 1.2 };
   return {
     id: newId('unit'),
     letter: nextLetter(option),
     kitId: kit.id,
-    name: gateway ? roomName : 'Line entry',
+    name: gateway ? roomName : `${roomName}, at the line`.slice(0, 80),
     place: { ...at, heightM: kit.outdoor ? 3 : at.heightM },
     feed: feedTo(site, kind, gateway, at),
     radios: {},
   };
+}
+
+/** Today's network with its router at a place: moved where there is one on the line, else put in. */
+export function withRouter(today: Option, place: Place, name: string): Option {
+  const router = gatewayOf(today);
+  if (router)
+    return { ...today, units: today.units.map((u) => (u.id === router.id ? { ...u, place, name } : u)) };
+  const unit: Unit = {
+    id: newId('unit'),
+    letter: nextLetter(today),
+    kitId: 'provider-router',
+    name,
+    place,
+    feed: plainFeed('line', null),
+    radios: {},
+  };
+  return { ...today, units: [...today.units, unit] };
 }
 
 /** Takes a unit out; what it fed hangs on its parent by the same kind of feed, so that nothing dangles. */

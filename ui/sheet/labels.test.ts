@@ -7,18 +7,28 @@ const overlap = (a: BlockedBox, b: BlockedBox) => a.x0 < b.x1 && a.x1 > b.x0 && 
 test('no label lies over a mark or another label, whatever the crowd', () => {
   const coordinate = fc.integer({ min: 0, max: 500 });
   fc.assert(
-    fc.property(fc.array(fc.tuple(coordinate, coordinate, fc.string({ minLength: 3, maxLength: 16 })), { maxLength: 40 }), (list) => {
-      const marks = list.map(([x, y]) => ({ x0: x - 12, y0: y - 12, x1: x + 12, y1: y + 12 }));
-      const placed = placeLabels(
-        list.map(([x, y, text], i) => ({ key: String(i), text, x, y, reach: 12, fontPx: 12 })),
-        marks,
-      );
-      const boxes = placed.map((l) => ({ x0: l.cx - l.width / 2, y0: l.cy - l.height / 2, x1: l.cx + l.width / 2, y1: l.cy + l.height / 2 }));
-      boxes.forEach((b, i) => {
-        expect(marks.some((m) => overlap(m, b))).toBe(false);
-        expect(boxes.some((o, j) => j !== i && overlap(o, b))).toBe(false);
-      });
-    }),
+    fc.property(
+      fc.array(fc.tuple(coordinate, coordinate, fc.string({ minLength: 3, maxLength: 16 })), {
+        maxLength: 40,
+      }),
+      (list) => {
+        const marks = list.map(([x, y]) => ({ x0: x - 12, y0: y - 12, x1: x + 12, y1: y + 12 }));
+        const placed = placeLabels(
+          list.map(([x, y, text], i) => ({ key: String(i), text, x, y, reach: 12, fontPx: 12 })),
+          marks,
+        );
+        const boxes = placed.map((l) => ({
+          x0: l.cx - l.width / 2,
+          y0: l.cy - l.height / 2,
+          x1: l.cx + l.width / 2,
+          y1: l.cy + l.height / 2,
+        }));
+        boxes.forEach((b, i) => {
+          expect(marks.some((m) => overlap(m, b))).toBe(false);
+          expect(boxes.some((o, j) => j !== i && overlap(o, b))).toBe(false);
+        });
+      },
+    ),
     { numRuns: 60 },
   );
 });

@@ -26,6 +26,7 @@ const TOOLS: readonly { tool: Tool; label: string; hint: string }[] = [
   },
   { tool: 'door', label: 'Door', hint: 'Click the wall it is in.' },
   { tool: 'window', label: 'Window', hint: 'Click the wall it is in.' },
+  { tool: 'router', label: 'Router', hint: 'Click where the line enters and today’s router stands.' },
 ];
 
 const NONE: ReadonlySet<string> = new Set();
@@ -124,6 +125,7 @@ export function SurveyStop() {
   const site = useJob((s) => s.site);
   const today = useJob((s) => s.plan.today);
   const setSite = useJob((s) => s.setSite);
+  const setPlan = useJob((s) => s.setPlan);
   const selected = useJob((s) => s.selected);
   const select = useJob((s) => s.select);
   const unit = useJob((s) => s.brief.lengthUnit);
@@ -199,7 +201,14 @@ export function SurveyStop() {
             cursor={drawing.tool === 'select' ? undefined : 'crosshair'}
             onPoint={drawing.setPoint}
             onHover={drawing.tool === 'select' ? undefined : drawing.onHover}
-            onMove={{ spot: (id, place) => setSite((s) => changeSpot(s, id, { place })) }}
+            onMove={{
+              spot: (id, place) => setSite((s) => changeSpot(s, id, { place })),
+              unit: (id, place) =>
+                setPlan((p) => ({
+                  ...p,
+                  today: { ...p.today, units: p.today.units.map((u) => (u.id === id ? { ...u, place } : u)) },
+                })),
+            }}
             overlay={overlay}
             foot={
               <>
@@ -238,7 +247,7 @@ export function SurveyStop() {
         above={
           <p className="fig px-1 text-ink-2" role="status">
             {drawing.message || TOOLS.find((t) => t.tool === drawing.tool)!.hint} Keys: S spot, W wall, D
-            door, I window, B building; arrows and Enter draw too.
+            door, I window, O router, B building; arrows and Enter draw too.
           </p>
         }
         side={

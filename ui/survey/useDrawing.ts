@@ -6,11 +6,18 @@ import { SHORTEST_WALL_M, type Point } from '@/core/site/schema';
 import { isTyping } from '@/ui/cable/Shortcuts';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
-import { roomNameAt } from '@/ui/plan/placing';
+import { roomNameAt, withRouter } from '@/ui/plan/placing';
 
-export type Tool = 'select' | 'spot' | 'wall' | 'door' | 'window';
+export type Tool = 'select' | 'spot' | 'wall' | 'door' | 'window' | 'router';
 
-const KEY_TOOLS: Record<string, Tool> = { s: 'spot', w: 'wall', d: 'door', i: 'window', Escape: 'select' };
+const KEY_TOOLS: Record<string, Tool> = {
+  s: 'spot',
+  w: 'wall',
+  d: 'door',
+  i: 'window',
+  o: 'router',
+  Escape: 'select',
+};
 /** How near the pointer snaps to a wall or end, m. */
 const SNAP_M = 0.35;
 const OPENINGS = {
@@ -30,6 +37,7 @@ export function useDrawing(construction: string) {
   const site = useJob((s) => s.site);
   const storeyId = useJob((s) => s.storeyId);
   const setSite = useJob((s) => s.setSite);
+  const setPlan = useJob((s) => s.setPlan);
   const select = useJob((s) => s.select);
   const [tool, setToolState] = useState<Tool>('select');
   const [from, setFrom] = useState<Point | null>(null);
@@ -68,6 +76,11 @@ export function useDrawing(construction: string) {
         setSite((s) => addSpot(s, id, place, roomNameAt(s, place)));
         select({ kind: 'spot', id });
         setTool('select');
+      } else if (tool === 'router') {
+        const place = placeOn(site, storeyIds, p, 1);
+        setPlan((plan) => ({ ...plan, today: withRouter(plan.today, place, roomNameAt(site, place)) }));
+        setSite((s) => ({ ...s, lineEntry: place }));
+        setTool('select');
       } else if (tool === 'wall') {
         if (!storeyId) return setMessage('Add a building first: a wall stands on a storey.');
         if (!from) return setFrom(p);
@@ -99,7 +112,7 @@ export function useDrawing(construction: string) {
         setMessage('');
       }
     },
-    [pointAt, tool, site, storeyIds, storeyId, from, construction, select, setSite, setTool],
+    [pointAt, tool, site, storeyIds, storeyId, from, construction, select, setPlan, setSite, setTool],
   );
 
   useEffect(() => {
@@ -108,6 +121,8 @@ export function useDrawing(construction: string) {
       const next = KEY_TOOLS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
       if (next) {
         setTool(next);
+        // A mark that has the focus would take the arrows; while drawing they move the cross-hair.
+        if (next !== 'select' && document.activeElement instanceof SVGElement) document.activeElement.blur();
         if (next === 'select') select(null);
         return;
       }

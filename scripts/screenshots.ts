@@ -1,0 +1,34 @@
+import { chromium, type Page } from '@playwright/test';
+
+/** Takes the pictures of docs/screenshots from a running demo: npx tsx scripts/screenshots.ts [address]. */
+const address = process.argv[2] ?? 'http://127.0.0.1:4680';
+const FOLDER = 'docs/screenshots';
+
+const openSpot = (number: number) => async (page: Page) => {
+  await page.locator(`[data-spot="${number}"]`).getByRole('button').first().click();
+};
+
+const VIEWS: [name: string, path: string, act?: (page: Page) => Promise<void>][] = [
+  ['jobs', '/'],
+  ['brief', '/jobs/farm/brief'],
+  ['survey', '/jobs/farm/survey', openSpot(7)],
+  ['before', '/jobs/farm/before', openSpot(4)],
+  ['plan', '/jobs/farm/plan', openSpot(4)],
+  ['fit', '/jobs/farm/fit'],
+  ['after', '/jobs/farm/after', openSpot(7)],
+  ['handover', '/jobs/farm/handover'],
+];
+
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+for (const [name, path, act] of VIEWS) {
+  await page.goto(address + path, { waitUntil: 'networkidle' });
+  await act?.(page);
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: `${FOLDER}/${name}.png` });
+  console.log(name);
+}
+await browser.close();
