@@ -1,8 +1,7 @@
 import type { JobFile } from '../core/file/jobFile';
-import { planContext } from '../core/plan/context';
 import { predictOption, type Prediction } from '../core/plan/predict';
 import { chosenOption } from '../core/plan/schema';
-import { knownLine } from '../core/readings/line';
+import { learntContext } from '../core/readings/learn';
 import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/verdict';
 
 /** One spot of `predict --json`. Null where there is no link. */
@@ -48,7 +47,7 @@ export function predictReport(
       ok: false,
       message: `there is no option "${optionName}"; there are ${all.map((o) => o.name).join(', ')}`,
     };
-  const context = planContext(job, knownLine(job.brief, job.evidence));
+  const { context } = learntContext(job);
   return {
     ok: true,
     report: { job: job.name, option: option.name, spots: predictOption(context, option).map(spotRow) },

@@ -99,6 +99,9 @@ function farmPlan(): Plan {
   };
 }
 
+/** The old router is worn: it radiates this much less than its kind does. */
+const OLD_ROUTER_WEAKER_DB = 6;
+
 /** The demo job with surveyed site, before readings and a plan that is begun. */
 export function quillfeatherFarm(): JobFile {
   const site = farmSite();
@@ -109,6 +112,7 @@ export function quillfeatherFarm(): JobFile {
     today,
     { id: 'st-today', kind: 'today', round: 0, label: 'Today', takenAt: '2026-06-03T09:20:00.000Z' },
     7,
+    OLD_ROUTER_WEAKER_DB,
   );
   return {
     format: 'nestle-job',

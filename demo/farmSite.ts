@@ -302,7 +302,7 @@ export function farmSite(): Site {
         does('messages'),
         'Messages arrive when I am back inside.',
       ),
-      spot(10, 'Back bedroom', 'f-upper', 10, 3, 'phone', 'her phone', does('web')),
+      spot(10, 'Back bedroom', 'f-upper', 10, 3, 'phone', 'her phone', does('music')),
       spot(
         11,
         'Hay loft camera',

@@ -26,6 +26,8 @@ export function simulateReadings(
   option: Option,
   state: Omit<NetworkState, 'option'>,
   seed: number,
+  /** How much weaker than the catalogue the units of this network really are, dB: what a calibration has to find out. */
+  weakerDb: number,
   runs = 3,
 ): Pick<Evidence, 'states' | 'readings'> {
   const random = seeded(seed);
@@ -75,6 +77,7 @@ export function simulateReadings(
       takenAt: stamp(),
     };
   };
-  for (const p of predictOption(context, option)) for (let i = 0; i < runs; i++) readings.push(at(p, i));
+  const world: PlanContext = { ...context, beliefs: { ...context.beliefs, shiftDb: () => -weakerDb } };
+  for (const p of predictOption(world, option)) for (let i = 0; i < runs; i++) readings.push(at(p, i));
   return { states: [{ ...state, option }], readings };
 }

@@ -1,33 +1,31 @@
 import { expose } from 'comlink';
-import { planContext, type LineState } from '../core/plan/context';
 import type { Brief } from '../core/plan/brief';
-import { shadeGrid, type ShadeGrid } from '../core/plan/shade';
-import type { Option, Plan } from '../core/plan/schema';
-import type { Box } from '../core/site/levels';
-import type { ActivityId } from '../core/site/needs';
+import { planContext, type LineState } from '../core/plan/context';
+import type { Plan } from '../core/plan/schema';
+import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../core/plan/shadeEngine';
+import type { Posterior } from '../core/radio/calibration';
 import type { Site } from '../core/site/schema';
 
-export interface ShadeRequest {
-  job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'> };
+/** Everything of a job that shade depends on beside the option; sent only when it changes. */
+export interface ShadeJob {
+  site: Site;
+  brief: Brief;
+  plan: Pick<Plan, 'ownKit'>;
   line: LineState;
-  option: Option;
-  storeyIds: string[];
-  box: Box;
-  cellM: number;
-  activity: ActivityId | null;
+  posterior: Posterior | null;
 }
 
+let engine: ShadeEngine | null = null;
+
 const api = {
-  shade(request: ShadeRequest): ShadeGrid {
-    const context = planContext(request.job, request.line);
-    return shadeGrid(
-      context,
-      request.option,
-      request.storeyIds,
-      request.box,
-      request.cellM,
-      request.activity,
-    );
+  open(job: ShadeJob): void {
+    engine = new ShadeEngine(planContext(job, job.line, job.posterior));
+  },
+  /** Answers with the time the work took here, ms. */
+  shade(question: ShadeQuestion): ShadeAnswer & { workMs: number } {
+    if (!engine) throw new Error('no job is open in the shade worker');
+    const start = performance.now();
+    return { ...engine.shade(question), workMs: performance.now() - start };
   },
 };
 export type ShadeWorker = typeof api;

@@ -1,4 +1,5 @@
 import { priorBeliefs, type Beliefs } from '../radio/beliefs';
+import { beliefsOf, type Posterior } from '../radio/calibration';
 import { buildScene, type Scene } from '../radio/scene';
 import type { Spot3 } from '../radio/crossings';
 import { levelOf } from '../site/levels';
@@ -39,11 +40,11 @@ export function lineOfBrief(brief: Brief): LineState {
   };
 }
 
-/** Context of a job. `line` and `beliefs` come from readings where there are any. */
+/** Context of a job. `line` and `posterior` come from readings where there are any. */
 export function planContext(
   job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'> },
   line: LineState = lineOfBrief(job.brief),
-  beliefs?: Beliefs,
+  posterior: Posterior | null = null,
 ): PlanContext {
   const scene = buildScene(job.site);
   return {
@@ -51,7 +52,7 @@ export function planContext(
     brief: job.brief,
     ownKit: job.plan.ownKit,
     scene,
-    beliefs: beliefs ?? priorBeliefs(scene),
+    beliefs: posterior ? beliefsOf(scene, posterior) : priorBeliefs(scene),
     line,
   };
 }

@@ -10,7 +10,7 @@ import { predictOption } from './predict';
 import { ruleNotices } from './rules';
 import { partsOf } from './parts';
 import { plainFeed, type Feed, type Option, type Unit } from './schema';
-import { shadeGrid } from './shade';
+import { ShadeEngine } from './shadeEngine';
 
 const job = quillfeatherFarm();
 const context = planContext(job, knownLine(job.brief, job.evidence));
@@ -179,15 +179,24 @@ test('normal quantiles and draws', () => {
   expect(Math.abs(draws.reduce((s, d) => s + d[1]!, 0) / draws.length)).toBeLessThan(0.05);
 });
 
-test('shade: light around the gateway, shade in the kiln room, and it follows a unit', () => {
+test('shade: light around the gateway, shade in the kiln room, and it follows a unit; at rest it is exact', () => {
   const box = { minXM: -2, minYM: -2, maxXM: 34, maxYM: 12 };
-  const verdictAt = (option: Option, x: number, y: number) => {
-    const grid = shadeGrid(context, option, ['f-ground', 's-ground'], box, 0.5, null);
-    return grid.verdicts[Math.floor((y + 2) / 0.5) * grid.columns + Math.floor((x + 2) / 0.5)];
-  };
-  expect(verdictAt(base, 2, 8)).toBe(0);
-  expect(verdictAt(base, 29.2, 6.2)).toBeGreaterThanOrEqual(2);
-  expect(verdictAt(withUnit(studio(plainFeed('fibre', 'a'))), 29.2, 4.2)).toBe(0);
+  const engine = new ShadeEngine(context);
+  const ask = (option: Option, settle: boolean) =>
+    engine.shade({ option, storeyIds: ['f-ground', 's-ground'], box, cellM: 0.5, activity: null, settle });
+  const verdictAt = ({ grid }: ReturnType<typeof ask>, x: number, y: number) =>
+    grid.verdicts[Math.floor((y + 2) / 0.5) * grid.columns + Math.floor((x + 2) / 0.5)];
+  const first = ask(base, false);
+  expect(first.settled).toBe(false);
+  const exact = ask(base, true);
+  expect(exact.settled).toBe(true);
+  expect(verdictAt(exact, 2, 8)).toBe(0);
+  expect(verdictAt(exact, 29.2, 6.2)).toBeGreaterThanOrEqual(2);
+  const differing = exact.grid.verdicts.filter((v, i) => v !== first.grid.verdicts[i]).length;
+  expect(differing / exact.grid.verdicts.length).toBeLessThan(0.06);
+  const more = ask(withUnit(studio(plainFeed('fibre', 'a'))), true);
+  expect(verdictAt(more, 29.2, 4.2)).toBe(0);
+  expect(ask(base, false)).toEqual(exact);
 });
 
 test('rules: an indoor unit outdoors, copper between buildings, drilling that is not allowed', () => {

@@ -1,15 +1,11 @@
-import { crossingsBetween } from '../radio/crossings';
-import { elevationDb } from '../radio/link';
-import { straightLossDb } from '../radio/pathLoss';
-import { inside, type Box } from '../site/levels';
-import type { ActivityId } from '../site/needs';
-import { kitOf, pointOf, type PlanContext } from './context';
+import type { Grid, Layer } from '../radio/field/layers';
+import type { CastLoss } from '../radio/field/cast';
+import { BAND_INDEX } from '../radio/bands';
+import { elevationDb, type Antenna } from '../radio/link';
+import { pointOf, kitOf, type PlanContext } from './context';
 import { BAND_CHANGE_DBM } from './predict';
-import { shadeAt, shadeNeeds, shadeRadios } from './shadeTable';
-import type { Option } from './schema';
-
-/** Height above floor or ground at which the sheet is shaded, m. */
-export const SHADE_HEIGHT_M = 1;
+import type { Unit } from './schema';
+import { shadeAt, type ShadeRadio } from './shadeTable';
 
 export interface ShadeGrid {
   originXM: number;
@@ -21,60 +17,74 @@ export interface ShadeGrid {
   verdicts: Uint8Array;
 }
 
+/** Units that serve devices, each with its access radios, in the order of the option. */
+export function servingUnits(radios: readonly ShadeRadio[]): Unit[] {
+  return [...new Set(radios.map((r) => r.unit))];
+}
+
+/** Writes level and verdict of one unit into the best so far, over the cells of a layer. */
+function shadeUnit(
+  own: readonly ShadeRadio[],
+  antenna: Antenna,
+  at: { x: number; y: number; z: number },
+  field: CastLoss,
+  layer: Layer,
+  best: Float32Array,
+  verdicts: Uint8Array,
+): void {
+  const radios = own.filter((r) => !layer.outdoors || r.mayOutdoors);
+  if (radios.length === 0) return;
+  const losses = radios.map((r) => field[BAND_INDEX[r.band]]);
+  const tables = radios.map((r) => (layer.outdoors ? r.outdoors : r.indoors));
+  const dz = layer.levelM - at.z;
+  const { cells, xs, ys } = layer;
+  for (let i = 0; i < cells.length; i++) {
+    const cell = cells[i]!;
+    const dx = xs[i]! - at.x;
+    const dy = ys[i]! - at.y;
+    const tilt = elevationDb(antenna, dz, Math.sqrt(dx * dx + dy * dy));
+    // The highest band at −70 dBm or better, otherwise the lowest.
+    let chosen = 0;
+    let level = radios[0]!.levelAtZeroDbm - losses[0]![cell]! + tilt;
+    for (let r = radios.length - 1; r > 0; r--) {
+      const higher = radios[r]!.levelAtZeroDbm - losses[r]![cell]! + tilt;
+      if (higher >= BAND_CHANGE_DBM) {
+        chosen = r;
+        level = higher;
+        break;
+      }
+    }
+    if (level <= best[cell]!) continue;
+    best[cell] = level;
+    verdicts[cell] = shadeAt(tables[chosen]!, level);
+  }
+}
+
 /**
- * Light and shade over a rectangle of the plot: on the given storeys inside their outlines, in the yard elsewhere.
- * Each cell takes the unit and band a phone would choose there. `activity` null shades against the defaults.
+ * Light and shade over the layers of a grid: each cell takes the unit and band a phone would choose there, by the path
+ * loss `fields` of each serving unit. Antenna gain is taken along the straight line, also for ways round a corner.
  */
 export function shadeGrid(
   context: PlanContext,
-  option: Option,
-  storeyIds: readonly string[],
-  box: Box,
-  cellM: number,
-  activity: ActivityId | null,
+  radios: readonly ShadeRadio[],
+  grid: Grid,
+  layers: readonly Layer[],
+  fields: ReadonlyMap<string, CastLoss>,
 ): ShadeGrid {
-  const { site, scene, beliefs } = context;
-  const columns = Math.max(2, Math.ceil((box.maxXM - box.minXM) / cellM));
-  const rows = Math.max(2, Math.ceil((box.maxYM - box.minYM) / cellM));
-  const verdicts = new Uint8Array(columns * rows).fill(3);
-  const storeys = site.buildings.flatMap((b) => b.storeys.filter((s) => storeyIds.includes(s.id)));
-  const radios = shadeRadios(context, option, shadeNeeds(context, activity));
-  const units = [...new Set(radios.map((r) => r.unit))].map((unit) => ({
-    at: pointOf(site, unit.place),
-    antenna: kitOf(context, unit).antenna,
-    radios: radios.filter((r) => r.unit === unit),
-  }));
-  for (let row = 0; row < rows; row++) {
-    for (let column = 0; column < columns; column++) {
-      const x = box.minXM + (column + 0.5) * cellM;
-      const y = box.minYM + (row + 0.5) * cellM;
-      const storey = storeys.find((s) => inside(s.outline, x, y));
-      const p = { x, y, z: (storey?.floorLevelM ?? 0) + SHADE_HEIGHT_M };
-      let bestDbm = -Infinity;
-      let verdict = 3;
-      for (const { at, antenna, radios: own } of units) {
-        const crossings = crossingsBetween(scene, at, p);
-        const tilt = elevationDb(antenna, p.z - at.z, Math.hypot(p.x - at.x, p.y - at.y));
-        let chosenDbm = -Infinity;
-        let chosen = 3;
-        let isFirst = true;
-        for (const r of own) {
-          if (!storey && !r.mayOutdoors) continue;
-          const level =
-            r.levelAtZeroDbm - straightLossDb(scene, crossings, r.band, beliefs.correction) + tilt;
-          if (isFirst || level >= BAND_CHANGE_DBM) {
-            chosenDbm = level;
-            chosen = shadeAt(storey ? r.indoors : r.outdoors, level);
-          }
-          isFirst = false;
-        }
-        if (chosenDbm > bestDbm) {
-          bestDbm = chosenDbm;
-          verdict = chosen;
-        }
-      }
-      verdicts[row * columns + column] = verdict;
-    }
+  const verdicts = new Uint8Array(grid.columns * grid.rows).fill(3);
+  const best = new Float32Array(grid.columns * grid.rows).fill(-Infinity);
+  for (const unit of servingUnits(radios)) {
+    const own = radios.filter((r) => r.unit === unit);
+    const at = pointOf(context.site, unit.place);
+    const { antenna } = kitOf(context, unit);
+    for (const layer of layers) shadeUnit(own, antenna, at, fields.get(unit.id)!, layer, best, verdicts);
   }
-  return { originXM: box.minXM, originYM: box.minYM, cellM, columns, rows, verdicts };
+  return {
+    originXM: grid.minXM,
+    originYM: grid.minYM,
+    cellM: grid.cellM,
+    columns: grid.columns,
+    rows: grid.rows,
+    verdicts,
+  };
 }

@@ -6,6 +6,14 @@ export interface Spot3 {
   z: number;
 }
 
+/** Straight distance, m. A plain root: `Math.hypot` costs ten times as much and this is asked for every cell. */
+export function distanceBetweenM(a: Spot3, b: Spot3): number {
+  const x = b.x - a.x;
+  const y = b.y - a.y;
+  const z = b.z - a.z;
+  return Math.sqrt(x * x + y * y + z * z);
+}
+
 /** What a straight line between two points meets. */
 export interface Crossings {
   distanceM: number;
@@ -34,22 +42,28 @@ export function wallPart(w: Barrier, u: Spot3, p: Spot3): number {
   return cu / (cu - cp);
 }
 
-/** The construction a line meets at a barrier: −1 none, otherwise the wall's own or that of the opening it goes through. */
-export function barrierCrossing(w: Barrier, u: Spot3, p: Spot3): number {
+/** What a line meets at a barrier: the wall itself, or the opening of that index. */
+export const MISSES = -2;
+export const MEETS_WALL = -1;
+
+/** What a line u→p meets at a barrier: `MISSES`, `MEETS_WALL`, or the index of the opening it goes through. */
+export function barrierHit(w: Barrier, u: Spot3, p: Spot3): number {
   const t = wallPart(w, u, p);
-  if (t < 0) return -1;
+  if (t < 0) return MISSES;
   const z = u.z + t * (p.z - u.z);
-  if (z < w.baseM || z >= w.topM) return -1;
+  if (z < w.baseM || z >= w.topM) return MISSES;
   if (w.openings.length > 0) {
     const wx = w.bx - w.ax;
     const wy = w.by - w.ay;
     const hx = u.x + t * (p.x - u.x) - w.ax;
     const hy = u.y + t * (p.y - u.y) - w.ay;
     const s = (hx * wx + hy * wy) / (wx * wx + wy * wy);
-    for (const o of w.openings)
-      if (s >= o.s0 && s < o.s1 && z >= o.sillM && z < o.headM) return o.construction;
+    for (let i = 0; i < w.openings.length; i++) {
+      const o = w.openings[i]!;
+      if (s >= o.s0 && s < o.s1 && z >= o.sillM && z < o.headM) return i;
+    }
   }
-  return w.construction;
+  return MEETS_WALL;
 }
 
 /** Whether a point lies inside a flat outline (even-odd, half-open). */
@@ -76,9 +90,15 @@ export function slabCrossed(s: Slab, u: Spot3, p: Spot3): boolean {
   return !s.holes.some((h) => insideFlat(h, x, y));
 }
 
-/** Parts [from, to] of the way u→p that lie inside an outline in plan, as alternating entry and exit values. */
-function partsInside(outline: Float64Array, u: Spot3, p: Spot3): number[] {
-  const cuts: number[] = [];
+/** Where the way u→p enters and leaves outlines; reused, since this is asked for many cells. */
+const cuts = new Float64Array(256);
+
+/**
+ * Parts of the way u→p that lie inside an outline in plan, as alternating entry and exit values in `cuts`; answers how
+ * many there are.
+ */
+function cutInside(outline: Float64Array, u: Spot3, p: Spot3): number {
+  let count = 0;
   const dx = p.x - u.x;
   const dy = p.y - u.y;
   const n = outline.length;
@@ -93,20 +113,52 @@ function partsInside(outline: Float64Array, u: Spot3, p: Spot3): number[] {
     const ca = dx * (ay - u.y) - dy * (ax - u.x);
     const cb = dx * (ay + ey - u.y) - dy * (ax + ex - u.x);
     if (ca > 0 === cb > 0) continue;
-    cuts.push(cu / (cu - cp));
+    cuts[count++] = cu / (cu - cp);
   }
-  cuts.sort((a, b) => a - b);
-  if (insideFlat(outline, u.x, u.y)) cuts.unshift(0);
-  if (cuts.length % 2 === 1) cuts.push(1);
-  return cuts;
+  if (insideFlat(outline, u.x, u.y)) cuts[count++] = 0;
+  if (count % 2 === 1) cuts[count++] = 1;
+  if (count > 2) cuts.subarray(0, count).sort();
+  else if (count === 2 && cuts[0]! > cuts[1]!) {
+    const first = cuts[0]!;
+    cuts[0] = cuts[1]!;
+    cuts[1] = first;
+  }
+  return count;
 }
 
-/** Part of the way u→p inside an outline, seen in plan, 0 to 1. */
+/** Twice the signed area of a flat outline; its sign tells which way round the corners go. */
+export function signedArea2(outline: Float64Array): number {
+  const n = outline.length;
+  let area = 0;
+  for (let i = 0, j = n - 2; i < n; j = i, i += 2)
+    area += outline[j]! * outline[i + 1]! - outline[i]! * outline[j + 1]!;
+  return area;
+}
+
+/**
+ * Part of the way u→p inside an outline, seen in plan, 0 to 1: where it leaves less where it enters, plus all of it where
+ * it ends inside. So a point on the very edge counts neither way.
+ */
 export function insidePart(outline: Float64Array, u: Spot3, p: Spot3): number {
-  const cuts = partsInside(outline, u, p);
-  let sum = 0;
-  for (let i = 0; i + 1 < cuts.length; i += 2) sum += cuts[i + 1]! - cuts[i]!;
-  return sum;
+  const turns = signedArea2(outline) > 0;
+  const dx = p.x - u.x;
+  const dy = p.y - u.y;
+  const n = outline.length;
+  let part = insideFlat(outline, p.x, p.y) ? 1 : 0;
+  for (let i = 0, j = n - 2; i < n; j = i, i += 2) {
+    const ax = outline[j]!;
+    const ay = outline[j + 1]!;
+    const ex = outline[i]! - ax;
+    const ey = outline[i + 1]! - ay;
+    const cu = ex * (u.y - ay) - ey * (u.x - ax);
+    const cp = ex * (p.y - ay) - ey * (p.x - ax);
+    if (cu > 0 === cp > 0) continue;
+    const ca = dx * (ay - u.y) - dy * (ax - u.x);
+    const cb = dx * (ay + ey - u.y) - dy * (ax + ex - u.x);
+    if (ca > 0 === cb > 0) continue;
+    part += (cu > 0 === turns ? 1 : -1) * (cu / (cu - cp));
+  }
+  return part;
 }
 
 /** Length of the way u→p inside a prism, m. */
@@ -128,23 +180,32 @@ export function lengthInPrismM(
     high = Math.min(1, Math.max(t0, t1));
     if (low >= high) return 0;
   }
-  const cuts = partsInside(prism.outline, u, p);
+  const count = cutInside(prism.outline, u, p);
   let part = 0;
-  for (let i = 0; i + 1 < cuts.length; i += 2)
+  for (let i = 0; i + 1 < count; i += 2)
     part += Math.max(0, Math.min(high, cuts[i + 1]!) - Math.max(low, cuts[i]!));
-  return part * Math.hypot(p.x - u.x, p.y - u.y, dz);
+  if (part === 0) return 0;
+  return part * distanceBetweenM(u, p);
 }
 
-/** Everything a straight line from u to p meets in a scene. O(walls). */
-export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3): Crossings {
-  const distanceM = Math.hypot(p.x - u.x, p.y - u.y, p.z - u.z);
+/** Things a leg of a bent path ends on, which it therefore does not cross. */
+export interface Skip {
+  barriers: readonly Barrier[];
+  slabs: readonly Slab[];
+}
+
+/** Everything a straight line from u to p meets in a scene, less what is skipped. O(walls). */
+export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip): Crossings {
+  const distanceM = distanceBetweenM(u, p);
   const walls: number[] = [];
   for (const w of scene.barriers) {
-    const c = barrierCrossing(w, u, p);
-    if (c >= 0) walls.push(c);
+    if (skip?.barriers.includes(w)) continue;
+    const hit = barrierHit(w, u, p);
+    if (hit === MEETS_WALL) walls.push(w.construction);
+    else if (hit >= 0) walls.push(w.openings[hit]!.construction);
   }
   const floors: number[] = [];
-  for (const s of scene.slabs) if (slabCrossed(s, u, p)) floors.push(s.construction);
+  for (const s of scene.slabs) if (!skip?.slabs.includes(s) && slabCrossed(s, u, p)) floors.push(s.construction);
   for (const v of scene.volumes) if (lengthInPrismM(v, u, p) > 0) walls.push(v.construction);
   let indoorM = 0;
   for (const f of scene.footprints) indoorM += insidePart(f, u, p) * distanceM;

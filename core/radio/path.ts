@@ -2,38 +2,74 @@ import { CONSTRUCTIONS, type BuiltInConstruction } from '../site/constructions';
 import type { Band } from './bands';
 import { pathFeatures, type Beliefs, type Features } from './beliefs';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
-import { straightLossDb } from './pathLoss';
+import { arrivalsOf, strongestDetour, togetherDb, type Arrival, type Detour } from './detours';
+import { straightLossDb, type LossCorrection } from './pathLoss';
 import type { Scene } from './scene';
 
-/** One radio path between two points in one band. */
+/** One radio path between two points in one band: the straight line and the strongest way round, together. */
 export interface RadioPath {
   lossDb: number;
   distanceM: number;
   features: Features;
   crossings: Crossings;
+  /** The way round where it carries half of the power or more; null where the straight line leads. */
+  detour: Detour | null;
 }
 
-/** The loss between two points of a scene in a band and what it leans on. */
+/** Ways from the units met last; a drag asks for a new one at every move, so few are kept. */
+const arrivalsKnown = new WeakMap<Scene, Map<string, Arrival[][]>>();
+const MOST_KNOWN = 64;
+
+function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection | undefined): Arrival[][] {
+  let known = arrivalsKnown.get(scene);
+  if (!known) arrivalsKnown.set(scene, (known = new Map()));
+  const key = `${u.x},${u.y},${u.z},${correction ? correction.id : ''}`;
+  let arrivals = known.get(key);
+  if (!arrivals) {
+    if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
+    known.set(key, (arrivals = arrivalsOf(scene, u, correction)));
+  }
+  return arrivals;
+}
+
+/** The loss between two points of a scene in a band and what it leans on, each way weighted by its share of the power. */
 export function radioPath(scene: Scene, u: Spot3, p: Spot3, band: Band, beliefs: Beliefs): RadioPath {
+  const { correction } = beliefs;
   const crossings = crossingsBetween(scene, u, p);
-  return {
-    lossDb: straightLossDb(scene, crossings, band, beliefs.correction),
-    distanceM: crossings.distanceM,
-    features: pathFeatures(scene, crossings, band, beliefs.correction),
-    crossings,
+  const straightDb = straightLossDb(scene, crossings, band, correction);
+  const straight = pathFeatures(scene, crossings, band, correction);
+  const detour = strongestDetour(scene, u, arrivalsFrom(scene, u, correction), p, band, correction);
+  const { distanceM } = crossings;
+  if (!detour) return { lossDb: straightDb, distanceM, features: straight, crossings, detour: null };
+  const lossDb = togetherDb(straightDb, detour.lossDb);
+  const share = 10 ** ((lossDb - detour.lossDb) / 10);
+  const features = new Map<string, number>();
+  const add = (part: Features, weight: number) => {
+    for (const [name, by] of part) features.set(name, (features.get(name) ?? 0) + weight * by);
   };
+  add(straight, 1 - share);
+  for (const leg of detour.legs) add(pathFeatures(scene, leg, band, correction), share);
+  for (const c of detour.through) add(new Map([[`loss:${scene.constructionNames[c]}`, -1]]), share);
+  return { lossDb, distanceM, features, crossings, detour: share >= 0.5 ? detour : null };
 }
 
-/** "1 cavity brick, 1 timber joist floor, 7.4 m". `lengthText` formats metres in the job's unit. */
-export function pathInWords(scene: Scene, path: RadioPath, lengthText: (m: number) => string): string {
+function counted(scene: Scene, passed: readonly number[]): string[] {
   const counts = new Map<string, number>();
-  for (const c of [...path.crossings.walls, ...path.crossings.floors]) {
+  for (const c of passed) {
     const name = scene.constructionNames[c]!;
     if (name === 'open') continue;
     const text = CONSTRUCTIONS[name as BuiltInConstruction]?.label ?? 'own construction';
     counts.set(text, (counts.get(text) ?? 0) + 1);
   }
-  const list = [...counts].map(([text, n]) => `${n} × ${text}`);
-  if (path.crossings.leafM + path.crossings.bareM > 0) list.push('foliage');
-  return [...(list.length > 0 ? list : ['nothing in the way']), lengthText(path.distanceM)].join(', ');
+  return [...counts].map(([text, n]) => `${n} × ${text}`);
+}
+
+/** "1 × cavity brick, 7.4 m", or the way round an obstacle. `lengthText` formats metres in the job's unit. */
+export function pathInWords(scene: Scene, path: RadioPath, lengthText: (m: number) => string): string {
+  const { detour } = path;
+  const legs = detour ? detour.legs : [path.crossings];
+  const list = counted(scene, [...legs.flatMap((c) => [...c.walls, ...c.floors]), ...(detour?.through ?? [])]);
+  if (legs.some((c) => c.leafM + c.bareM > 0)) list.push('foliage');
+  const what = [...(list.length > 0 ? list : ['nothing in the way']), lengthText(detour ? detour.lengthM : path.distanceM)];
+  return `${detour ? 'round by an opening or corner: ' : ''}${what.join(', ')}`;
 }

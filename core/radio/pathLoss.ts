@@ -1,4 +1,4 @@
-import { BAND_INDEX, BAND_MHZ, type Band } from './bands';
+import { BANDS, BAND_INDEX, BAND_MHZ, type Band, type PerBand } from './bands';
 import type { Crossings } from './crossings';
 import type { Scene } from './scene';
 
@@ -31,6 +31,8 @@ export function foliageDb(lengthM: number, ghz: number, inLeaf: boolean): number
  * Before calibration there is none.
  */
 export interface LossCorrection {
+  /** Tells one correction from another where results are kept. */
+  id: string;
   deltaDb: ReadonlyMap<string, number>;
   clutterDbPerM: number;
 }
@@ -59,10 +61,16 @@ export function weightedFloors(
 export function crossedDb(scene: Scene, c: Crossings, band: Band, correction?: LossCorrection): number {
   let db = 0;
   for (const w of c.walls) db += correctedLossDb(scene, w, band, correction);
-  for (const f of weightedFloors(scene, c.floors, band, correction)) db += f.weight * f.lossDb;
+  if (c.floors.length > 0)
+    for (const f of weightedFloors(scene, c.floors, band, correction)) db += f.weight * f.lossDb;
   db += Math.max(0, scene.clutterDbPerM + (correction?.clutterDbPerM ?? 0)) * c.indoorM;
   const ghz = BAND_MHZ[BAND_INDEX[band]] / 1000;
   return db + foliageDb(c.leafM, ghz, true) + foliageDb(c.bareM, ghz, false);
+}
+
+/** Loss of everything but free space at all three bands, dB. */
+export function crossedAllDb(scene: Scene, c: Crossings, correction?: LossCorrection): PerBand {
+  return BANDS.map((band) => crossedDb(scene, c, band, correction)) as unknown as PerBand;
 }
 
 /** Path loss of one straight line, dB: free space, walls, floors, clutter, obstacles and foliage. */

@@ -60,6 +60,8 @@ export interface Scene {
   leaves: Leaves[];
   /** Outlines inside which clutter counts: the lowest storey of each building. */
   footprints: Float64Array[];
+  /** Middle height of each storey of the building of that footprint, m. */
+  storeyMiddlesM: number[][];
   clutterDbPerM: number;
 }
 
@@ -68,6 +70,16 @@ export const CLUTTER_DB_PER_M = 0.3;
 
 const flat = (outline: readonly Point[]): Float64Array =>
   Float64Array.from(outline.flatMap((p) => [p.xM, p.yM]));
+
+/** Openings drawn over each other: the later one along the wall gives way, so that a line meets only one. */
+function keepApart(openings: SceneOpening[]): void {
+  openings.sort((a, b) => a.s0 - b.s0);
+  for (let i = 1; i < openings.length; i++)
+    for (let j = 0; j < i; j++) {
+      const [o, before] = [openings[i]!, openings[j]!];
+      if (o.s0 < before.s1 && o.sillM < before.headM && before.sillM < o.headM) o.s0 = Math.min(o.s1, before.s1);
+    }
+}
 
 /** Compiles a site for propagation. Pure; walls of storeys that do not exist are left out (the site check names them). */
 export function buildScene(site: Site): Scene {
@@ -119,11 +131,15 @@ export function buildScene(site: Site): Scene {
     });
   }
 
+  for (const barrier of barriers) keepApart(barrier.openings);
+
   const slabs: Slab[] = [];
   const footprints: Float64Array[] = [];
+  const storeyMiddlesM: number[][] = [];
   for (const b of site.buildings) {
     const byLevel = [...b.storeys].sort((p, q) => p.floorLevelM - q.floorLevelM);
     footprints.push(flat(byLevel[0]!.outline));
+    storeyMiddlesM.push(byLevel.map((s) => s.floorLevelM + s.heightM / 2));
     for (const s of byLevel) {
       if (s.floor === null) continue;
       slabs.push({
@@ -161,6 +177,7 @@ export function buildScene(site: Site): Scene {
     }),
     leaves: site.foliage.map((f) => ({ outline: flat(f.outline), topM: f.heightM, inLeaf: f.inLeaf })),
     footprints,
+    storeyMiddlesM,
     clutterDbPerM: CLUTTER_DB_PER_M,
   };
 }

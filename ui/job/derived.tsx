@@ -1,8 +1,10 @@
 'use client';
-import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { createContext, useContext, useDeferredValue, useMemo, type ReactNode } from 'react';
 import { planContext, type PlanContext } from '@/core/plan/context';
 import { predictOption, type Prediction } from '@/core/plan/predict';
 import { chosenOption, type Option } from '@/core/plan/schema';
+import type { Calibration } from '@/core/radio/calibration';
+import { learntContext } from '@/core/readings/learn';
 import { knownLine } from '@/core/readings/line';
 import { verdictsOf, type SpotVerdict } from '@/core/readings/verdict';
 import { useJob } from './store';
@@ -14,6 +16,8 @@ export interface Derived {
   predictions: ReadonlyMap<string, Prediction>;
   predictionsToday: ReadonlyMap<string, Prediction>;
   verdicts: readonly SpotVerdict[];
+  /** What the readings have taught the model; null before there are any. */
+  calibration: Calibration | null;
 }
 
 const DerivedContext = createContext<Derived | null>(null);
@@ -28,16 +32,18 @@ export function DerivedProvider({ children }: { children: ReactNode }) {
   const evidence = useJob((s) => s.evidence);
   const { ownKit, today } = plan;
   const option = chosenOption(plan);
-  const context = useMemo(
-    () => planContext({ site, brief, plan: { ownKit } }, knownLine(brief, evidence)),
-    [site, brief, ownKit, evidence],
-  );
+  // What the readings teach is worked out once the hand has come to rest; everything else follows at once.
+  const job = useMemo(() => ({ site, brief, plan: { ownKit }, evidence }), [site, brief, ownKit, evidence]);
+  const settled = useDeferredValue(job);
+  const calibration = useMemo(() => learntContext(settled).calibration, [settled]);
+  const posterior = calibration?.posterior ?? null;
+  const context = useMemo(() => planContext(job, knownLine(job.brief, job.evidence), posterior), [job, posterior]);
   const predictions = useMemo(() => byId(option ? predictOption(context, option) : []), [context, option]);
   const predictionsToday = useMemo(() => byId(predictOption(context, today)), [context, today]);
   const verdicts = useMemo(() => verdictsOf(site, evidence), [site, evidence]);
   const value = useMemo(
-    () => ({ context, option, predictions, predictionsToday, verdicts }),
-    [context, option, predictions, predictionsToday, verdicts],
+    () => ({ context, option, predictions, predictionsToday, verdicts, calibration }),
+    [context, option, predictions, predictionsToday, verdicts, calibration],
   );
   return <DerivedContext.Provider value={value}>{children}</DerivedContext.Provider>;
 }

@@ -1,7 +1,6 @@
 'use client';
 import { Maximize, Minus, Plus } from 'lucide-react';
 import { useId, useMemo, type KeyboardEvent, type ReactNode } from 'react';
-import type { ShadeGrid } from '@/core/plan/shade';
 import { kitOf } from '@/core/plan/context';
 import type { Option } from '@/core/plan/schema';
 import { inside, plotBox, sheetStoreys } from '@/core/site/levels';
@@ -12,14 +11,14 @@ import { Feeds } from './Feeds';
 import { Marks, type MarkKind } from './Marks';
 import { LabelLayer, type SheetMark } from './LabelLayer';
 import { ShadeLayer, ShadePatterns } from './ShadeLayer';
-import { YARD_MARGIN_M } from './useShade';
+import { YARD_MARGIN_M, type Shade } from './useShade';
 import { useView, type View } from './useView';
 import { WallLayer } from './WallLayer';
 
 export interface SheetProps {
   /** Network drawn on the sheet. */
   option: Option | null;
-  shade: ShadeGrid | null;
+  shade: Shade | null;
   /** Spots that fail at this stop. */
   failing: ReadonlySet<string>;
   /** Moves a spot or unit; absent where this stop moves nothing of that kind. */
@@ -121,6 +120,7 @@ export function Sheet(props: SheetProps) {
         className="absolute inset-0 h-full w-full touch-none select-none"
         style={{ cursor: props.cursor }}
         role="group"
+        data-work-ms={props.shade?.workMs}
         aria-label={props.label}
         tabIndex={props.onKeyDown ? 0 : undefined}
         onKeyDown={props.onKeyDown}
@@ -132,7 +132,7 @@ export function Sheet(props: SheetProps) {
       >
         <ShadePatterns id={id} />
         <g transform={`translate(${view.x} ${view.y})`}>
-          {props.shade && <ShadeLayer grid={props.shade} id={id} k={view.k} />}
+          {props.shade && <ShadeLayer grid={props.shade.grid} id={id} k={view.k} />}
         </g>
         <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
           <WallLayer

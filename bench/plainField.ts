@@ -1,0 +1,41 @@
+import { BANDS, BAND_MHZ } from '../core/radio/bands';
+import { crossingsBetween, type Spot3 } from '../core/radio/crossings';
+import { arrivalsOf, onStraightWay, togetherDb, turnCosine, turnDb } from '../core/radio/detours';
+import type { Grid, Layer } from '../core/radio/field/layers';
+import { cellX, cellY } from '../core/radio/field/layers';
+import { crossedDb, freeSpaceDb, straightLossDb } from '../core/radio/pathLoss';
+import { passesThrough, portalsOf } from '../core/radio/portals';
+import type { Scene } from '../core/radio/scene';
+
+/** Path loss by band of one unit to every cell by the plain triple loop: units × cells × walls, detours too. */
+export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readonly Layer[]): Float64Array[] {
+  const out = BANDS.map(() => new Float64Array(grid.columns * grid.rows));
+  const portals = portalsOf(scene);
+  const arrivals = arrivalsOf(scene, unit);
+  for (const layer of layers)
+    for (const cell of layer.cells) {
+      const column = cell % grid.columns;
+      const p = { x: cellX(grid, column), y: cellY(grid, (cell - column) / grid.columns), z: layer.levelM };
+      const straight = crossingsBetween(scene, unit, p);
+      const best = BANDS.map(() => Infinity);
+      portals.forEach((portal, j) => {
+        const leg = crossingsBetween(scene, portal.at, p, {
+          barriers: portal.wall ? [portal.wall] : [],
+          slabs: portal.slab ? [portal.slab] : [],
+        });
+        for (const a of arrivals[j]!) {
+          if (!passesThrough(portal, a.from, p)) continue;
+          if (onStraightWay(portal, unit, p) || (a.via !== null && onStraightWay(portals[a.via]!, unit, p))) continue;
+          const bend = turnDb(turnCosine(a, portal.at, p, leg.distanceM));
+          BANDS.forEach((band, b) => {
+            const loss = a.lossDb[b]! + crossedDb(scene, leg, band) + freeSpaceDb(a.lengthM + leg.distanceM, BAND_MHZ[b]!) + bend;
+            if (loss < best[b]!) best[b] = loss;
+          });
+        }
+      });
+      BANDS.forEach((band, b) => {
+        out[b]![cell] = togetherDb(straightLossDb(scene, straight, band), best[b]!);
+      });
+    }
+  return out;
+}

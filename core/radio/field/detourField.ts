@@ -1,0 +1,191 @@
+import { BAND_MHZ } from '../bands';
+import type { Spot3 } from '../crossings';
+import { LEAST_TURN_DB, onStraightWay, turnDb, type Arrival } from '../detours';
+import { freeSpaceDb, NEAREST_M, type LossCorrection } from '../pathLoss';
+import { portalsOf, sideOf, type Portal } from '../portals';
+import type { Scene } from '../scene';
+import { cast, type CastLoss, type CastLosses, type CastSpace } from './cast';
+import type { Grid, Layer } from './layers';
+
+/** A detour this much weaker than the straight line adds less than 0.009 dB and is not looked at, dB. */
+const WEAKER_DB = 27;
+
+/** One unit's field while its detours are being found. */
+export interface DetourJob {
+  unit: Spot3;
+  arrivals: readonly Arrival[][];
+  /** Loss of the straight line by band, free space included; indexed as the grid. */
+  straight: CastLoss;
+  /** Loss of the strongest detour so far; starts `WEAKER_DB` above the straight line. */
+  best: CastLoss;
+}
+
+/** Starts the search: nothing found yet but what would not matter. */
+export function startDetours(job: DetourJob, layers: readonly Layer[]): void {
+  for (let b = 0; b < 3; b++) {
+    const best = job.best[b]!;
+    const straight = job.straight[b]!;
+    for (const layer of layers) for (const cell of layer.cells) best[cell] = straight[cell]! + WEAKER_DB;
+  }
+}
+
+/** 20·log10 of a length from below, in steps of 1/8 m: a bound that costs no logarithm. */
+const STEPS_PER_M = 8;
+const LENGTH_DB = Float64Array.from({ length: 8000 }, (_, i) => 20 * Math.log10(Math.max(NEAREST_M, i / STEPS_PER_M)));
+const lengthDbFrom = (lengthM: number): number => LENGTH_DB[Math.min(LENGTH_DB.length - 1, (lengthM * STEPS_PER_M) | 0)]!;
+
+const FREE_1M = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
+
+/** Numbers kept of each arrival, flat, so that the hot loop below touches no objects. */
+const FIELDS = 8;
+
+/** Arrivals at a portal as numbers: length, loss by band, heading, and 1 where it comes from the left of its wall. */
+function packed(portal: Portal, arrivals: readonly Arrival[]): Float64Array {
+  const out = new Float64Array(arrivals.length * FIELDS);
+  arrivals.forEach((a, i) => {
+    const left = portal.wall ? sideOf(portal.wall, a.from) : portal.slab ? a.from.z > portal.slab.levelM : false;
+    out.set([a.lengthM, ...a.lossDb, a.dx, a.dy, a.dz, left ? 1 : 0], i * FIELDS);
+  });
+  return out;
+}
+
+/**
+ * Tries one portal for all cells of a layer and one unit; `toCells` is the loss from the portal to the cells. Each way is
+ * given up on the cheapest bound that shows it cannot win: length from below, then free space, then the bend.
+ */
+function tryPortal(scene: Scene, j: number, portal: Portal, job: DetourJob, layer: Layer, toCells: CastLoss): void {
+  const arrivals = job.arrivals[j]!;
+  const ways = packed(portal, arrivals);
+  const portals = portalsOf(scene);
+  const { wall, slab } = portal;
+  const { x: px, y: py, z: pz } = portal.at;
+  const [to0, to1, to2] = toCells;
+  const [best0, best1, best2] = job.best;
+  const { cells, xs, ys, levelM } = layer;
+  const [free0, free1, free2] = FREE_1M as [number, number, number];
+  let shortest = Infinity;
+  let least0 = Infinity;
+  let least1 = Infinity;
+  let least2 = Infinity;
+  for (let w = 0; w < ways.length; w += FIELDS) {
+    shortest = Math.min(shortest, ways[w]!);
+    least0 = Math.min(least0, ways[w + 1]! + free0 + LEAST_TURN_DB);
+    least1 = Math.min(least1, ways[w + 2]! + free1 + LEAST_TURN_DB);
+    least2 = Math.min(least2, ways[w + 3]! + free2 + LEAST_TURN_DB);
+  }
+  // A way must change sides at a wall or floor; round a corner it need not.
+  const sideX = wall ? -(wall.by - wall.ay) : 0;
+  const sideY = wall ? wall.bx - wall.ax : 0;
+  const side0 = wall ? -sideX * wall.ax - sideY * wall.ay : 0;
+  const above = slab ? levelM > slab.levelM : false;
+  const dz = levelM - pz;
+  const p: Spot3 = { x: 0.5, y: 0.5, z: levelM };
+  for (let i = 0; i < cells.length; i++) {
+    const cell = cells[i]!;
+    const x = xs[i]!;
+    const y = ys[i]!;
+    const dx = x - px;
+    const dy = y - py;
+    const on = Math.sqrt(dx * dx + dy * dy + dz * dz);
+    const nearest = lengthDbFrom(shortest + on);
+    const from0 = to0[cell]! + free0;
+    const from1 = to1[cell]! + free1;
+    const from2 = to2[cell]! + free2;
+    let most0 = best0[cell]!;
+    let most1 = best1[cell]!;
+    let most2 = best2[cell]!;
+    if (
+      least0 + to0[cell]! + nearest >= most0 &&
+      least1 + to1[cell]! + nearest >= most1 &&
+      least2 + to2[cell]! + nearest >= most2
+    )
+      continue;
+    const left = wall ? sideX * x + sideY * y + side0 > 0 : above;
+    for (let w = 0; w < ways.length; w += FIELDS) {
+      if ((wall || slab) && left === (ways[w + 7] === 1)) continue;
+      const known0 = ways[w + 1]! + from0;
+      const known1 = ways[w + 2]! + from1;
+      const known2 = ways[w + 3]! + from2;
+      const length = ways[w]! + on;
+      const bound = LEAST_TURN_DB + lengthDbFrom(length);
+      if (known0 + bound >= most0 && known1 + bound >= most1 && known2 + bound >= most2) continue;
+      const cosine = on === 0 ? 1 : (ways[w + 4]! * dx + ways[w + 5]! * dy + ways[w + 6]! * dz) / on;
+      const more = 20 * Math.log10(Math.max(NEAREST_M, length)) + turnDb(cosine);
+      if (known0 + more >= most0 && known1 + more >= most1 && known2 + more >= most2) continue;
+      p.x = x;
+      p.y = y;
+      const { via } = arrivals[w / FIELDS]!;
+      if (onStraightWay(portal, job.unit, p) || (via !== null && onStraightWay(portals[via]!, job.unit, p))) continue;
+      most0 = Math.min(most0, known0 + more);
+      most1 = Math.min(most1, known1 + more);
+      most2 = Math.min(most2, known2 + more);
+    }
+    best0[cell] = most0;
+    best1[cell] = most1;
+    best2[cell] = most2;
+  }
+}
+
+/**
+ * The strongest detour of every unit to every cell: each portal casts its field once and serves all units from it, then
+ * is forgotten, so that memory does not grow with the portals.
+ */
+export function findDetours(
+  scene: Scene,
+  losses: CastLosses,
+  jobs: readonly DetourJob[],
+  grid: Grid,
+  layers: readonly Layer[],
+  space: CastSpace,
+  scratch: CastLoss,
+): void {
+  const portals = portalsOf(scene);
+  for (const j of nearestFirst(portals, jobs)) {
+    const portal = portals[j]!;
+    const skip = { barriers: portal.wall ? [portal.wall] : [], slabs: portal.slab ? [portal.slab] : [] };
+    for (const layer of layers) {
+      cast(scene, losses, portal.at, grid, layer, space, scratch, skip);
+      for (const job of jobs) tryPortal(scene, j, portal, job, layer, scratch);
+    }
+  }
+}
+
+/** Portals by what reaches them: the strongest early on leave little to try for the rest. */
+function nearestFirst(portals: readonly Portal[], jobs: readonly DetourJob[]): number[] {
+  const rank = portals.map((_, j) =>
+    Math.min(...jobs.flatMap((job) => job.arrivals[j]!.map((a) => a.lossDb[1] + 20 * Math.log10(a.lengthM + 1)))),
+  );
+  return portals.map((_, j) => j).sort((a, b) => rank[a]! - rank[b]!);
+}
+
+/** The fields of all portals on one grid, kept for a drag: for each portal its loss to the cells. */
+export interface PortalFields {
+  byPortal: CastLoss[];
+  correction: LossCorrection | undefined;
+}
+
+/** Casts every portal once and keeps the result; memory is cells × portals, so the grid is a coarse one. */
+export function keepPortalFields(
+  scene: Scene,
+  losses: CastLosses,
+  grid: Grid,
+  layers: readonly Layer[],
+  space: CastSpace,
+  correction: LossCorrection | undefined,
+): PortalFields {
+  const size = grid.columns * grid.rows;
+  const byPortal = portalsOf(scene).map((portal): CastLoss => {
+    const out: CastLoss = [new Float32Array(size), new Float32Array(size), new Float32Array(size)];
+    const skip = { barriers: portal.wall ? [portal.wall] : [], slabs: portal.slab ? [portal.slab] : [] };
+    for (const layer of layers) cast(scene, losses, portal.at, grid, layer, space, out, skip);
+    return out;
+  });
+  return { byPortal, correction };
+}
+
+/** Detours of one moved unit from kept portal fields. */
+export function detoursFromKept(scene: Scene, kept: PortalFields, job: DetourJob, layers: readonly Layer[]): void {
+  const portals = portalsOf(scene);
+  for (const j of nearestFirst(portals, [job]))
+    for (const layer of layers) tryPortal(scene, j, portals[j]!, job, layer, kept.byPortal[j]!);
+}

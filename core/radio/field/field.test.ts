@@ -1,0 +1,82 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { plainField } from '../../../bench/plainField';
+import { farmSite } from '../../../demo/farmSite';
+import { plotBox } from '../../site/levels';
+import type { Spot3 } from '../crossings';
+import { buildScene } from '../scene';
+import { gridOver, layersOf, type Grid } from './layers';
+import { draggedField, fieldBase, settledFields } from './unitField';
+
+const site = farmSite();
+const scene = buildScene(site);
+const box = plotBox(site, 3);
+
+/** Largest difference between two fields over the cells of some layers, dB. */
+function worst(fast: readonly Float32Array[], plain: readonly Float64Array[], layers: ReturnType<typeof layersOf>): number {
+  let most = 0;
+  for (const layer of layers)
+    for (const cell of layer.cells) for (let b = 0; b < 3; b++) most = Math.max(most, Math.abs(fast[b]![cell]! - plain[b]![cell]!));
+  return most;
+}
+
+describe('the fast field is the plain triple loop to 0.01 dB', () => {
+  const UNITS: [string, Spot3][] = [
+    ['the porch', { x: 1.7, y: 7.2, z: 1.5 }],
+    ['upstairs', { x: 8.2, y: 6.2, z: 4.05 }],
+    ['the yard, high up', { x: 20, y: 12, z: 3 }],
+    ['a wall', { x: 5, y: 3, z: 1.2 }],
+    ['the line of a wall and a row of cells', { x: 20, y: 6, z: 1 }],
+  ];
+  test.each([["f-ground", 2.1], ["f-upper", 2.3], ["f-attic", 2.7]] as const)('with %s open, from every kind of place', (storeyId, cellM) => {
+    const grid = gridOver(box, cellM);
+    const layers = layersOf(site, [storeyId, 's-ground', storeyId === 'f-attic' ? 'b-loft' : 'b-byre'], grid, true);
+    const base = fieldBase(scene, undefined, grid, layers);
+    const fields = settledFields(base, UNITS.map(([, u]) => u));
+    UNITS.forEach(([, unit], i) => expect(worst(fields[i]!, plainField(scene, unit, grid, layers), layers)).toBeLessThan(0.01));
+  });
+  test('from places drawn at random', () => {
+    const grid = gridOver(box, 3.1);
+    const layers = layersOf(site, ['f-upper', 's-ground', 'b-byre'], grid, true);
+    const base = fieldBase(scene, undefined, grid, layers);
+    const place = fc.record({
+      x: fc.double({ min: -2, max: 40, noNaN: true }),
+      y: fc.double({ min: -2, max: 28, noNaN: true }),
+      z: fc.double({ min: 0.2, max: 7, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(place, (unit) => {
+        expect(worst(settledFields(base, [unit])[0]!, plainField(scene, unit, grid, layers), layers)).toBeLessThan(0.01);
+      }),
+      { numRuns: 8 },
+    );
+  });
+});
+
+test('under the hand the field differs only by its coarser detours', () => {
+  const grid = gridOver(box, 0.5);
+  const layersFor = (g: Grid) => layersOf(site, ['f-ground', 's-ground', 'b-byre'], g, true);
+  const layers = layersFor(grid);
+  const base = fieldBase(scene, undefined, grid, layers);
+  const unit = { x: 8, y: 8, z: 1.4 };
+  const [settled] = settledFields(base, [unit]);
+  const dragged = draggedField(base, unit, layersFor);
+  const off: number[] = [];
+  for (const layer of layers) for (const cell of layer.cells) off.push(Math.abs(dragged[1]![cell]! - settled![1]![cell]!));
+  off.sort((a, b) => a - b);
+  expect(off[Math.floor(0.5 * off.length)]).toBeLessThan(0.5);
+  expect(off[Math.floor(0.95 * off.length)]).toBeLessThan(8);
+});
+
+test('layers share no cell and leave none in the yard inside a house', () => {
+  const grid = gridOver(box, 0.5);
+  const layers = layersOf(site, ['f-ground', 's-ground', 'b-byre'], grid, true);
+  const seen = new Set<number>();
+  for (const layer of layers)
+    for (const cell of layer.cells) {
+      expect(seen.has(cell)).toBe(false);
+      seen.add(cell);
+    }
+  expect(layers.map((l) => l.outdoors)).toEqual([false, false, false, true]);
+  expect(seen.size).toBe(grid.columns * grid.rows);
+});

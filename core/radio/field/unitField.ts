@@ -1,0 +1,152 @@
+import { BAND_MHZ } from '../bands';
+import type { Spot3 } from '../crossings';
+import { arrivalsOf, togetherDb } from '../detours';
+import { NEAREST_M, freeSpaceDb, type LossCorrection } from '../pathLoss';
+import type { Scene } from '../scene';
+import { cast, castLosses, castSpace, type CastLoss, type CastLosses, type CastSpace } from './cast';
+import { detoursFromKept, findDetours, keepPortalFields, startDetours, type DetourJob, type PortalFields } from './detourField';
+import { gridOver, type Grid, type Layer } from './layers';
+
+/** Cell of the grid on which detours are found while a unit is dragged, m. */
+export const DRAG_DETOUR_CELL_M = 1;
+
+/** Everything computed for one scene, correction and sheet, from which fields of units are made. */
+export interface FieldBase {
+  scene: Scene;
+  correction: LossCorrection | undefined;
+  grid: Grid;
+  layers: readonly Layer[];
+  losses: CastLosses;
+  space: CastSpace;
+  scratch: CastLoss;
+  /** The coarse grid of a drag with the portals' fields on it, made when first needed. */
+  coarse: { grid: Grid; layers: readonly Layer[]; space: CastSpace; kept: PortalFields } | null;
+}
+
+export const lossArrays = (grid: Grid): CastLoss => {
+  const size = grid.columns * grid.rows;
+  return [new Float32Array(size), new Float32Array(size), new Float32Array(size)];
+};
+
+export function fieldBase(
+  scene: Scene,
+  correction: LossCorrection | undefined,
+  grid: Grid,
+  layers: readonly Layer[],
+): FieldBase {
+  return {
+    scene,
+    correction,
+    grid,
+    layers,
+    losses: castLosses(scene, correction),
+    space: castSpace(grid),
+    scratch: lossArrays(grid),
+    coarse: null,
+  };
+}
+
+/** Adds free space to what a cast found. */
+function addFreeSpace(loss: CastLoss, u: Spot3, layers: readonly Layer[]): void {
+  const [one0, one1, one2] = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz)) as [number, number, number];
+  const [loss0, loss1, loss2] = loss;
+  for (const layer of layers) {
+    const dz = layer.levelM - u.z;
+    const { cells, xs, ys } = layer;
+    for (let i = 0; i < cells.length; i++) {
+      const cell = cells[i]!;
+      const dx = xs[i]! - u.x;
+      const dy = ys[i]! - u.y;
+      const space = 10 * Math.log10(Math.max(NEAREST_M * NEAREST_M, dx * dx + dy * dy + dz * dz));
+      loss0[cell]! += space + one0;
+      loss1[cell]! += space + one1;
+      loss2[cell]! += space + one2;
+    }
+  }
+}
+
+function straightField(base: FieldBase, u: Spot3): CastLoss {
+  const straight = lossArrays(base.grid);
+  for (const layer of base.layers) cast(base.scene, base.losses, u, base.grid, layer, base.space, straight);
+  addFreeSpace(straight, u, base.layers);
+  return straight;
+}
+
+function combine(base: FieldBase, straight: CastLoss, detour: CastLoss): CastLoss {
+  const out = lossArrays(base.grid);
+  for (const layer of base.layers)
+    for (const cell of layer.cells)
+      for (let b = 0; b < 3; b++) out[b]![cell] = togetherDb(straight[b]![cell]!, detour[b]![cell]!);
+  return out;
+}
+
+/** Settled fields of some units: path loss in dB by band to every cell, detours on the full grid. */
+export function settledFields(base: FieldBase, units: readonly Spot3[]): CastLoss[] {
+  const jobs = units.map((unit): DetourJob => {
+    const job = {
+      unit,
+      arrivals: arrivalsOf(base.scene, unit, base.correction),
+      straight: straightField(base, unit),
+      best: lossArrays(base.grid),
+    };
+    startDetours(job, base.layers);
+    return job;
+  });
+  findDetours(base.scene, base.losses, jobs, base.grid, base.layers, base.space, base.scratch);
+  return jobs.map((job) => combine(base, job.straight, job.best));
+}
+
+function coarseOf(base: FieldBase, layersFor: (grid: Grid) => readonly Layer[]): NonNullable<FieldBase['coarse']> {
+  if (base.coarse) return base.coarse;
+  const { grid: fine } = base;
+  const grid = gridOver(
+    {
+      minXM: fine.minXM,
+      minYM: fine.minYM,
+      maxXM: fine.minXM + fine.columns * fine.cellM,
+      maxYM: fine.minYM + fine.rows * fine.cellM,
+    },
+    Math.max(DRAG_DETOUR_CELL_M, fine.cellM),
+  );
+  const layers = layersFor(grid);
+  const space = castSpace(grid);
+  const kept = keepPortalFields(base.scene, base.losses, grid, layers, space, base.correction);
+  return (base.coarse = { grid, layers, space, kept });
+}
+
+/**
+ * Field of one unit under the hand: straight lines on the full grid, detours from a 1 m grid (each cell takes the gain of
+ * its coarse cell). `layersFor` lays the sheet's layers over the coarse grid, called once.
+ */
+export function draggedField(base: FieldBase, unit: Spot3, layersFor: (grid: Grid) => readonly Layer[]): CastLoss {
+  const coarse = coarseOf(base, layersFor);
+  const straightCoarse = lossArrays(coarse.grid);
+  for (const layer of coarse.layers) cast(base.scene, base.losses, unit, coarse.grid, layer, coarse.space, straightCoarse);
+  addFreeSpace(straightCoarse, unit, coarse.layers);
+  const job: DetourJob = {
+    unit,
+    arrivals: arrivalsOf(base.scene, unit, base.correction),
+    straight: straightCoarse,
+    best: lossArrays(coarse.grid),
+  };
+  startDetours(job, coarse.layers);
+  detoursFromKept(base.scene, coarse.kept, job, coarse.layers);
+  const out = straightField(base, unit);
+  const { grid } = base;
+  const { grid: rough } = coarse;
+  const ratio = grid.cellM / rough.cellM;
+  for (const layer of base.layers)
+    for (const cell of layer.cells) {
+      const column = cell % grid.columns;
+      const row = (cell - column) / grid.columns;
+      const at =
+        Math.min(rough.rows - 1, Math.floor((row + 0.5) * ratio)) * rough.columns +
+        Math.min(rough.columns - 1, Math.floor((column + 0.5) * ratio));
+      for (let b = 0; b < 3; b++) {
+        const detour = job.best[b]![at]!;
+        // A coarse cell of another layer holds nothing.
+        if (detour > 0) out[b]![cell] = togetherDb(out[b]![cell]!, detour);
+      }
+    }
+  return out;
+}

@@ -1,0 +1,21 @@
+import { calibrate, type Calibration } from '../radio/calibration';
+import { planContext, type PlanContext } from '../plan/context';
+import type { Brief } from '../plan/brief';
+import type { Plan } from '../plan/schema';
+import type { Site } from '../site/schema';
+import { knownLine } from './line';
+import { observationsOf } from './observations';
+import type { Evidence } from './schema';
+
+export interface Learnt {
+  context: PlanContext;
+  calibration: Calibration | null;
+}
+
+/** The context of a job with everything its readings teach: the line as measured, and the model calibrated by levels. */
+export function learntContext(job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'>; evidence: Evidence }): Learnt {
+  const line = knownLine(job.brief, job.evidence);
+  const plain = planContext(job, line);
+  const calibration = calibrate(plain.scene, observationsOf(plain, job.evidence));
+  return { context: calibration ? planContext(job, line, calibration.posterior) : plain, calibration };
+}

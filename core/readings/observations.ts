@@ -1,0 +1,140 @@
+import { BANDS, BAND_INDEX, freeAirtime, type Band } from '../radio/bands';
+import { CLIENT_TYPES } from '../radio/clients';
+import type { Observation } from '../radio/calibration';
+import { clientLink, elevationDb } from '../radio/link';
+import { radioPath } from '../radio/path';
+import { kitOf, pointOf, type PlanContext } from '../plan/context';
+import { BAND_CHANGE_DBM, linksOf } from '../plan/predict';
+import { radioEnd } from '../plan/radios';
+import type { Option, Unit } from '../plan/schema';
+import type { Spot } from '../site/schema';
+import { validReadings, type Evidence, type Reading } from './schema';
+import { median } from './statistics';
+
+/** Spread of one reading of a level, of a level told from a speed, and of the limit of "no connection", dB (estimates). */
+const LEVEL_NOISE_DB = 2;
+const SPEED_NOISE_DB = 6;
+const LOST_NOISE_DB = 3;
+/** A speed from this share of its ceiling on says only "at least". */
+const CEILING_SHARE = 0.85;
+
+/** The way one device hears one unit in a band, with the level it is predicted to have. */
+interface Heard {
+  unit: Unit;
+  band: Band;
+  /** Level at a path loss of 0 and no shift, with the antenna's gain towards the spot, dBm. */
+  zeroDbm: number;
+}
+
+function heardFrom(context: PlanContext, unit: Unit, spot: Spot, band: Band, device: Spot['client']): Heard | null {
+  const kit = kitOf(context, unit);
+  const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
+  if (!radio || !CLIENT_TYPES[device].bands.includes(band)) return null;
+  const u = pointOf(context.site, unit.place);
+  const p = pointOf(context.site, spot.place);
+  const tilt = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
+  const link = clientLink(radioEnd(unit, kit, radio), device, context.brief.region, 0, tilt, 0);
+  return link && { unit, band, zeroDbm: link.down.levelDbm };
+}
+
+/** Which unit served a reading: the strongest predicted of the frozen network in the band seen, else the likeliest band. */
+function servedBy(context: PlanContext, option: Option, spot: Spot, reading: Reading): Heard | null {
+  const fixed = reading.band === 'free' ? reading.bandSeen : reading.band;
+  const device = reading.device === 'wired' ? spot.client : reading.device;
+  const { paths } = linksOf(context, option);
+  let best: { heard: Heard; levelDbm: number } | null = null;
+  for (const unit of option.units) {
+    if (!paths.has(unit.id)) continue;
+    for (const band of BANDS) {
+      if (fixed && band !== fixed) continue;
+      const heard = heardFrom(context, unit, spot, band, device);
+      if (!heard) continue;
+      const path = radioPath(context.scene, pointOf(context.site, unit.place), pointOf(context.site, spot.place), band, context.beliefs);
+      const levelDbm = heard.zeroDbm - path.lossDb;
+      // Without a band noted the device is taken to be where it would go: the highest band that is strong enough.
+      const counts = fixed || band === '2.4' || levelDbm >= BAND_CHANGE_DBM ? levelDbm + (fixed ? 0 : 20 * BAND_INDEX[band]) : -Infinity;
+      if (!best || counts > best.levelDbm) best = { heard, levelDbm: counts };
+    }
+  }
+  return best?.heard ?? null;
+}
+
+/** Level at which a device would move a speed down on a quiet way, dBm; null where no level gives so much. */
+function levelForSpeed(context: PlanContext, heard: Heard, device: Spot['client'], mbps: number): number | null {
+  const kit = kitOf(context, heard.unit);
+  const radio = kit.radios.find((r) => r.role === 'access' && r.band === heard.band)!;
+  const end = radioEnd(heard.unit, kit, radio);
+  const air = freeAirtime(heard.band, context.site.neighbours.filter((n) => n.band === '2.4').length);
+  const zero = clientLink(end, device, context.brief.region, 0, 0, 0)!.down.levelDbm;
+  for (let level = -95; level <= -30; level += 0.5) {
+    const link = clientLink(end, device, context.brief.region, 0, 0, level - zero);
+    if (link && link.down.quietMbps * air >= mbps) return level;
+  }
+  return null;
+}
+
+/** Weakest level at which a device still holds a link, dBm. */
+function lostBelowDbm(context: PlanContext, heard: Heard, device: Spot['client']): number {
+  return levelForSpeed(context, heard, device, 0.1) ?? -92;
+}
+
+function levelOfGroup(
+  context: PlanContext,
+  heard: Heard,
+  device: Spot['client'],
+  group: readonly Reading[],
+): Pick<Observation, 'measuredDbm' | 'kind' | 'noiseDb'> | null {
+  const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
+  if (levels.length > 0)
+    return { measuredDbm: median(levels)!, kind: 'exact', noiseDb: LEVEL_NOISE_DB / Math.sqrt(levels.length) };
+  if (group.every((r) => !r.connected))
+    return { measuredDbm: lostBelowDbm(context, heard, device), kind: 'atMost', noiseDb: LOST_NOISE_DB };
+  const speed = median(group.filter((r) => r.connected && r.downMbps !== null).map((r) => r.downMbps!));
+  if (speed === null || speed <= 0) return null;
+  const measuredDbm = levelForSpeed(context, heard, device, speed);
+  const ceiling = Math.min(context.line.downMbps, CLIENT_TYPES[device].ceilingMbps);
+  const top = levelForSpeed(context, heard, device, speed / CEILING_SHARE) === null;
+  if (measuredDbm === null) return null;
+  return { measuredDbm, kind: speed >= CEILING_SHARE * ceiling || top ? 'atLeast' : 'exact', noiseDb: SPEED_NOISE_DB };
+}
+
+/**
+ * A job's readings as observations of levels: runs of one device, band and network at a spot count once, with their
+ * median. Readings by cable, at spots that are gone, or that no unit could have served are left out.
+ */
+export function observationsOf(context: PlanContext, e: Evidence): Observation[] {
+  const groups = new Map<string, Reading[]>();
+  for (const r of validReadings(e)) {
+    if (r.spotId === null || r.device === 'wired') continue;
+    const key = [r.spotId, r.stateId, r.device, r.band, r.bandSeen ?? '', r.connected].join('|');
+    groups.set(key, [...(groups.get(key) ?? []), r]);
+  }
+  const out: Observation[] = [];
+  for (const group of groups.values()) {
+    const first = group[0]!;
+    const spot = context.site.spots.find((s) => s.id === first.spotId);
+    const state = e.states.find((s) => s.id === first.stateId);
+    if (!spot || !state || first.device === 'wired') continue;
+    const { device } = first;
+    const heard = servedBy(context, state.option, spot, first);
+    const level = heard && levelOfGroup(context, heard, device, group);
+    if (!heard || !level) continue;
+    const p = pointOf(context.site, spot.place);
+    const u = pointOf(context.site, heard.unit.place);
+    out.push({
+      ...level,
+      id: first.id,
+      band: heard.band,
+      linkId: `${heard.unit.id}:${heard.band}`,
+      ...p,
+      predict: (beliefs) => {
+        const path = radioPath(context.scene, u, p, heard.band, beliefs);
+        const features = new Map(path.features);
+        features.set(`unit:${heard.unit.id}:${heard.band}`, 1);
+        features.set(`device:${device}:${heard.band}`, 1);
+        return { levelDbm: heard.zeroDbm - path.lossDb, features };
+      },
+    });
+  }
+  return out;
+}
