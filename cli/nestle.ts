@@ -3,14 +3,19 @@ import { parseArgs } from 'node:util';
 import { parseJobFile, tooLarge, type Problem } from '../core/file/parse';
 import type { JobFile } from '../core/file/jobFile';
 import { checkSurvey } from '../core/site/check';
+import { CALCULATORS, CALCULATOR_USAGE, isCalculator } from './calculators';
 import { predictReport, verifyReport } from './reports';
-import { predictLines, verifyLines } from './text';
+import { explainLines, predictLines, verifyLines } from './text';
 
 const USAGE = `nestle — the core without a browser
 
   nestle check   JOB.json [--json]                 every problem of a job file with its path; exits 1 when there is one
   nestle predict JOB.json [--option NAME] [--json] prediction of every spot under the chosen option
+  nestle predict JOB.json --explain SPOT           one spot in words, by number, name or id
   nestle verify  JOB.json [--json]                 before, after and verdict of every spot
+
+Calculators, each with --json:
+${CALCULATOR_USAGE}
 `;
 
 function fail(problems: readonly Problem[], json: boolean): never {
@@ -42,11 +47,21 @@ function load(path: string | undefined, json: boolean): JobFile {
 }
 
 function main(): void {
+  const asked = process.argv[2];
+  if (asked && isCalculator(asked)) {
+    const rest = process.argv.slice(3);
+    const json = rest.includes('--json');
+    const result = CALCULATORS[asked](rest.filter((a) => a !== '--json'));
+    if (!result.ok) fail([{ path: asked, message: result.message }], json);
+    console.log(json ? JSON.stringify(result.value, null, 2) : result.words);
+    return;
+  }
   const { values, positionals } = parseArgs({
     allowPositionals: true,
     options: {
       json: { type: 'boolean', default: false },
       option: { type: 'string' },
+      explain: { type: 'string' },
       help: { type: 'boolean' },
     },
   });
@@ -69,7 +84,11 @@ function main(): void {
   if (command === 'predict') {
     const report = predictReport(load(path, json), values.option);
     if (!report.ok) fail([{ path: 'plan.options', message: report.message }], json);
-    console.log(json ? JSON.stringify(report.report, null, 2) : predictLines(report.report));
+    const { explain } = values;
+    const spot = explain === undefined ? null : report.report.spots.find((s) => [String(s.number), s.name, s.spotId].includes(explain));
+    if (spot === undefined) fail([{ path: 'site.spots', message: `there is no spot "${explain}"` }], json);
+    if (spot) console.log(json ? JSON.stringify(spot, null, 2) : explainLines(spot));
+    else console.log(json ? JSON.stringify(report.report, null, 2) : predictLines(report.report));
     return;
   }
   if (command === 'verify') {

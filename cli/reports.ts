@@ -24,12 +24,27 @@ function spotRow(p: Prediction) {
     decidedBy: p.decidedBy,
     verdict: p.verdict,
     heldBackBy: p.heldBackBy,
+    wouldGiveMbps: p.wouldGiveMbps,
+    stuck: p.stuck,
+    problem: p.problem,
+    pipe: p.pipe.map((part) => ({
+      kind: part.kind,
+      label: part.label,
+      downMbps: part.downMbps,
+      upMbps: part.upMbps,
+      latencyMs: part.latencyMs,
+      sharedMedium: part.mediumId,
+      measured: part.measured,
+      because: part.because,
+    })),
   };
 }
 
 export interface PredictReport {
   job: string;
   option: string;
+  /** What the readings taught: null before there are any. */
+  calibration: { readings: number; leaveOneOutDb: number } | null;
   spots: ReturnType<typeof spotRow>[];
 }
 
@@ -47,10 +62,11 @@ export function predictReport(
       ok: false,
       message: `there is no option "${optionName}"; there are ${all.map((o) => o.name).join(', ')}`,
     };
-  const { context } = learntContext(job);
+  const { context, calibration } = learntContext(job);
+  const learnt = calibration && { readings: calibration.observations, leaveOneOutDb: calibration.leaveOneOutDb };
   return {
     ok: true,
-    report: { job: job.name, option: option.name, spots: predictOption(context, option).map(spotRow) },
+    report: { job: job.name, option: option.name, calibration: learnt, spots: predictOption(context, option).map(spotRow) },
   };
 }
 

@@ -42,3 +42,25 @@ export function verifyLines(report: VerifyReport): string {
   ]);
   return `${report.job}: ${report.gone} of ${report.deadBefore} dead spots gone\n${table([['no', 'spot', 'before', 'after', 'verdict', ''], ...rows])}`;
 }
+
+/** One spot in words: the chain part by part, what holds it back and what would follow. */
+export function explainLines(s: PredictReport['spots'][number]): string {
+  const lines = [`${s.number} ${s.name}: ${s.verdict}, decided by ${s.decidedBy}.`];
+  if (s.band && s.rssiDbm !== null)
+    lines.push(`Its device uses ${s.band} GHz at ${s.rssiDbm.toFixed(0)} dBm, link rate ${speed(s.phyMbps)} Mb/s (estimate).`);
+  for (const part of s.pipe)
+    lines.push(
+      `  ${part.label}: ${speed(part.downMbps)} down, ${speed(part.upMbps)} up Mb/s, ${part.latencyMs.toFixed(1)} ms${part.measured ? ', measured' : ''}. ${part.because}.`,
+    );
+  lines.push(
+    `Together ${speed(s.downMbps)} down (${speed(s.downRangeMbps[0])} to ${speed(s.downRangeMbps[1])}) of ${speed(s.needDownMbps)}, ${speed(s.upMbps)} up (${speed(s.upRangeMbps[0])} to ${speed(s.upRangeMbps[1])}) of ${speed(s.needUpMbps)} Mb/s, ${s.latencyMs.toFixed(0)} ms under load.`,
+  );
+  lines.push(
+    s.decidedBy === 'latency'
+      ? `Held back by the round trip of ${s.heldBackBy}.`
+      : `Held back by ${s.heldBackBy}; without that limit it would get ${speed(s.wouldGiveMbps)} Mb/s.`,
+  );
+  if (s.stuck) lines.push(`A device that does not let go may get ${speed(s.stuck.downMbps)} down, ${speed(s.stuck.upMbps)} up.`);
+  if (s.problem) lines.push(`${s.problem}.`);
+  return lines.join('\n');
+}

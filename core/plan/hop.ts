@@ -1,4 +1,5 @@
-import { BANDS, freeAirtime } from '../radio/bands';
+import { BANDS, BAND_INDEX, BAND_MHZ, freeAirtime } from '../radio/bands';
+import { groundLossDb } from '../radio/bridge';
 import { levelSigmaDb } from '../radio/beliefs';
 import { elevationDb, unitLink } from '../radio/link';
 import { pathInWords, radioPath } from '../radio/path';
@@ -154,19 +155,20 @@ function airHop(ends: Ends): Hop {
         childEnd: radioEnd(child, childKit, r),
       }))
     : radioPairs(ends);
-  const ground = Math.hypot(p.x - u.x, p.y - u.y);
+  const apartM = Math.hypot(p.x - u.x, p.y - u.y);
   const tilt =
-    elevationDb(bridge ? 'directional' : parentKit.antenna, p.z - u.z, ground) +
-    elevationDb(childKit.antenna, u.z - p.z, ground);
+    elevationDb(bridge ? 'directional' : parentKit.antenna, p.z - u.z, apartM) +
+    elevationDb(childKit.antenna, u.z - p.z, apartM);
   let best: { hop: Hop; score: number } | null = null;
   for (const { parentEnd, childEnd } of pairs) {
     const path = radioPath(scene, u, p, parentEnd.band, beliefs);
+    const ground = bridge ? groundLossDb(u.z, p.z, path.distanceM, BAND_MHZ[BAND_INDEX[parentEnd.band]] / 1000) : 0;
     const features = new Map(path.features);
     for (const end of [parent, child]) features.set(`unit:${end.id}:${parentEnd.band}`, 1);
     const learnt = beliefs.shiftDb(features);
     const air = freeAirtime(parentEnd.band, site.neighbours.filter((n) => n.band === '2.4').length);
     const linkAt = (shiftDb: number) =>
-      unitLink(parentEnd, childEnd, brief.region, path.lossDb, tilt, learnt + shiftDb);
+      unitLink(parentEnd, childEnd, brief.region, path.lossDb + ground, tilt, learnt + shiftDb);
     const middle = linkAt(0);
     if (!middle) continue;
     const hop: Hop = {

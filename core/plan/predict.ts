@@ -17,7 +17,7 @@ import { normalDraws } from './draws';
 
 /** Level at or above which a client takes a higher band, dBm (estimate). */
 export const BAND_CHANGE_DBM = -70;
-/** A client sticks to a unit heard at this level or better and less than this below the best (estimates). */
+/** A client sticks to a unit heard at this level or better and less than this below the best (estimates); under two names to any not yet lost. */
 export const STICK_DBM = -72;
 export const STICK_WITHIN_DB = 8;
 
@@ -327,13 +327,13 @@ export function predictSpot(
     need,
   );
   const narrowest = decided === 'up' ? chain.narrowestUp : chain.narrowestDown;
-  const stuckWay = wiredUnit
-    ? undefined
-    : ways
-        .filter(
-          (a) => a !== access && a.levelDbm >= STICK_DBM && a.levelDbm > access.levelDbm - STICK_WITHIN_DB,
-        )
-        .pop();
+  const { names } = context.brief.policies;
+  const mayStick = (a: Access): boolean =>
+    names === 'two'
+      ? a.at(0).downMbps > 0
+      : a.levelDbm >= STICK_DBM && a.levelDbm > access.levelDbm - STICK_WITHIN_DB;
+  // Ways stand strongest first, so the last that may hold on to a device is the worst.
+  const stuckWay = wiredUnit ? undefined : ways.filter((a) => a !== access && mayStick(a)).pop();
   const stuckChain = stuckWay && chainOf(pipeOf(context, links, stuckWay, spot, []));
   const slowest = pipe.reduce((worst, part, i) => (part.latencyMs > pipe[worst]!.latencyMs ? i : worst), 0);
   const held = decided === 'latency' ? slowest : narrowest;

@@ -1,6 +1,8 @@
 import { MOCA_ADAPTER_LIMIT } from '../feed/coax';
 import { buildingAt } from '../site/levels';
-import { kitOf, type PlanContext } from './context';
+import { fresnelRadiusM } from '../radio/bridge';
+import { crossingsBetween } from '../radio/crossings';
+import { kitOf, pointOf, type PlanContext } from './context';
 import { feedPath } from './graph';
 import { hopOf } from './hop';
 import type { Option, Unit } from './schema';
@@ -11,6 +13,9 @@ export interface RuleNotice {
   weight: 'stop' | 'care';
   words: string;
 }
+
+/** Frequency of the catalogue's bridges, GHz. */
+const BRIDGE_GHZ = 5.5;
 
 /** Most units in one mesh that installers plan without worry. */
 export const MESH_LIMIT = 5;
@@ -25,6 +30,15 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
   const hop = hopOf(context, option, unit);
   if (hop && hop.at(0).downMbps === 0) say('stop', `${unit.letter}: ${hop.at(0).because}`);
   if (!parent) return out;
+  if (feed.kind === 'bridge') {
+    const [u, p] = [pointOf(context.site, parent.place), pointOf(context.site, unit.place)];
+    const way = crossingsBetween(context.scene, u, p);
+    if (way.walls.length + way.floors.length > 0 || way.leafM + way.bareM > 0)
+      say('stop', `${unit.letter}: the bridge has no clear view of ${parent.letter}. Move an end until nothing lies between.`);
+    const radiusM = fresnelRadiusM(way.distanceM / 2, way.distanceM / 2, BRIDGE_GHZ);
+    if (Math.min(u.z, p.z) < 0.6 * radiusM)
+      say('care', `${unit.letter}: mount the bridge at least ${(0.6 * radiusM).toFixed(1)} m up, or the ground takes part of it.`);
+  }
   const from = buildingAt(context.site, parent.place.xM, parent.place.yM);
   const to = buildingAt(context.site, unit.place.xM, unit.place.yM);
   if (feed.kind === 'ethernet' && from?.id !== to?.id)
@@ -64,7 +78,7 @@ export function ruleNotices(context: PlanContext, option: Option): RuleNotice[] 
         weight: 'stop',
         words: `${unit.letter} is an indoor unit in the open: take an outdoor one or bring it inside.`,
       });
-    if (kit.poe)
+    if (unit.feed.kind === 'ethernet' && kit.poe)
       out.push({
         unitId: unit.id,
         weight: 'care',

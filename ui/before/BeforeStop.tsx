@@ -15,6 +15,7 @@ import { speedText } from '@/ui/pieces/format';
 import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
+import { LearntPanel } from './LearntPanel';
 import { LinePanel } from './LinePanel';
 import { ReadingForm } from './ReadingForm';
 import { RunList } from './RunList';
@@ -125,6 +126,7 @@ export function BeforeStop() {
       side={
         <>
           <LinePanel phase="before" option={today} />
+          <LearntPanel />
           <Ledger
             rows={rows}
             head={<TrackKey before />}

@@ -1,6 +1,8 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import type { KitItem } from '@/core/kit/schema';
+import { withChannels } from '@/core/plan/channelPlan';
+import { loadsOf } from '@/core/plan/load';
 import type { Prediction } from '@/core/plan/predict';
 import { ruleNotices } from '@/core/plan/rules';
 import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/needs';
@@ -18,6 +20,7 @@ import { speedText } from '@/ui/pieces/format';
 import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
+import { AccessChoice } from './AccessChoice';
 import { AddUnit } from './AddUnit';
 import { Options } from './Options';
 import { UnitPanel } from './UnitPanel';
@@ -62,7 +65,12 @@ function usePlanRows(): LedgerRow[] {
             result: before && before.verdict !== p.verdict ? `${before.verdict} → ${p.verdict}` : p.verdict,
             note: `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s`,
             tone: VERDICT_TONE[p.verdict],
-            detail: <Pipe prediction={p} />,
+            detail: (
+              <>
+                <Pipe prediction={p} />
+                <AccessChoice spotId={spot.id} />
+              </>
+            ),
           };
         }),
     [site.spots, predictions, predictionsToday, verdicts, option],
@@ -71,7 +79,15 @@ function usePlanRows(): LedgerRow[] {
 
 function Notices() {
   const { context, option } = useDerived();
-  const notices = useMemo(() => (option ? ruleNotices(context, option) : []), [context, option]);
+  const { predictions } = useDerived();
+  const notices = useMemo(() => {
+    const over = loadsOf([...predictions.values()]).filter((l) => l.load > l.limit);
+    const busy = over.map((l) => ({
+      weight: 'care' as const,
+      words: `At the busiest hour ${l.label} is used to ${(l.load * 100).toFixed(0)} %; plan at most ${l.limit * 100} %.`,
+    }));
+    return option ? [...ruleNotices(context, option), ...busy] : [];
+  }, [context, option, predictions]);
   if (notices.length === 0) return null;
   return (
     <ul className="panel shrink-0 divide-y divide-rule" aria-label="What a practitioner would object to">
@@ -94,7 +110,7 @@ export function PlanStop() {
   const setPlan = useJob((s) => s.setPlan);
   const select = useJob((s) => s.select);
   const store = useJobStore();
-  const { option, predictions } = useDerived();
+  const { context, option, predictions } = useDerived();
   const [activity, setActivity] = useState<ActivityId | ''>('');
   const shade = useShade(option, storeyId, activity || null);
   const rows = usePlanRows();
@@ -162,6 +178,11 @@ export function PlanStop() {
           foot={
             <>
               <AddUnit onAdd={addUnit} />
+              {option && option.units.length > 0 && (
+                <button type="button" className="btn" onClick={() => setOption((o) => withChannels(context, o))}>
+                  Set channels
+                </button>
+              )}
               <div className="w-44">
                 <SelectField<ActivityId | ''>
                   hideLabel

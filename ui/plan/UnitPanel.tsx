@@ -155,6 +155,18 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
           />
         )}
       </div>
+      {Object.keys(unit.radios).length > 0 && (
+        <p className="fig mt-2 text-[13px] text-ink-2">
+          Channels:{' '}
+          {(['2.4', '5', '6'] as const)
+            .flatMap((band) => {
+              const r = unit.radios[band];
+              return r ? [`${band} GHz ${r.channel}, ${r.widthMhz} MHz wide`] : [];
+            })
+            .join('; ')}
+          . Check your country’s rules.
+        </p>
+      )}
       {hop && (
         <p className="mt-2">
           <strong className="fig font-semibold">

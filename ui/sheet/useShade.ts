@@ -1,5 +1,6 @@
 'use client';
 import { wrap, type Remote } from 'comlink';
+import { useSearchParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { ShadeGrid } from '@/core/plan/shade';
 import type { ShadeQuestion } from '@/core/plan/shadeEngine';
@@ -11,9 +12,10 @@ import { useJob } from '@/ui/job/store';
 import type { ShadeJob, ShadeWorker } from '@/workers/shade.worker';
 
 /** Most cells a grid has; a larger plot gets larger cells. */
-const MOST_CELLS = 24_000;
-/** Finest cell of the sheet, m. */
+const MOST_CELLS = 30_000;
+/** Cell of the sheet, m; `?cell=0.25` in the address asks for finer ones. */
 const CELL_M = 0.5;
+const FINEST_CELL_M = 0.2;
 /** Yard around everything that is shaded too, m. */
 export const YARD_MARGIN_M = 3;
 /** Rest of the hand before fields are settled, ms. */
@@ -85,6 +87,8 @@ export function useShade(option: Option | null, storeyId: string | null, activit
   const { line } = context;
   const posterior = calibration?.posterior ?? null;
   const job = useMemo<ShadeJob>(() => ({ site, brief, plan: { ownKit }, line, posterior }), [site, brief, ownKit, line, posterior]);
+  const asked = Number(useSearchParams().get('cell'));
+  const wantedCell = asked >= FINEST_CELL_M && asked <= 5 ? asked : CELL_M;
   const question = useMemo<Question | null>(() => {
     if (!option || site.buildings.length === 0) return null;
     const box = plotBox(site, YARD_MARGIN_M);
@@ -93,9 +97,9 @@ export function useShade(option: Option | null, storeyId: string | null, activit
       option,
       storeyIds: sheetStoreys(site, storeyId).map((r) => r.storey.id),
       box,
-      cellM: Math.max(CELL_M, Math.sqrt(area / MOST_CELLS)),
+      cellM: Math.max(wantedCell, Math.sqrt(area / MOST_CELLS)),
       activity,
     };
-  }, [site, option, storeyId, activity]);
+  }, [site, option, storeyId, activity, wantedCell]);
   return useWorker(job, question);
 }

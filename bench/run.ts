@@ -1,0 +1,89 @@
+import { arrivalsOf } from '../core/radio/detours';
+import { gridOver, layersOf, type Grid, type Layer } from '../core/radio/field/layers';
+import { draggedField, fieldBase, settledFields } from '../core/radio/field/unitField';
+import { portalsOf } from '../core/radio/portals';
+import { buildScene } from '../core/radio/scene';
+import type { Spot3 } from '../core/radio/crossings';
+import { plotBox } from '../core/site/levels';
+import type { Site } from '../core/site/schema';
+import { farmSite } from '../demo/farmSite';
+import { estate } from './estate';
+import { plainField } from './plainField';
+import { browserDrag } from './browserDrag';
+
+const UNITS: Spot3[] = [
+  { x: 1.7, y: 7.2, z: 1.5 },
+  { x: 8.2, y: 6.2, z: 4.05 },
+  { x: 28.5, y: 3, z: 1.5 },
+];
+const MOVES = 60;
+
+const time = (work: () => void): number => {
+  const start = performance.now();
+  work();
+  return performance.now() - start;
+};
+const median = (list: number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1]!;
+
+/** Sheets that together show all storeys, the yard with the lowest: one storey of each building a sheet. */
+function sheets(site: Site): string[][] {
+  const most = Math.max(...site.buildings.map((b) => b.storeys.length));
+  return Array.from({ length: most }, (_, i) => site.buildings.flatMap((b) => (b.storeys[i] ? [b.storeys[i].id] : [])));
+}
+
+/** Every n-th cell of each layer, to time the plain loop on a sample where all of it would take too long. */
+function thinned(layers: readonly Layer[], every: number): Layer[] {
+  const pick = (list: Float64Array) => list.filter((_, i) => i % every === 0);
+  return layers.map((l) => ({ ...l, cells: l.cells.filter((_, i) => i % every === 0), xs: pick(l.xs), ys: pick(l.ys) }));
+}
+
+function full(name: string, site: Site, cellM: number, sample: number): void {
+  const scene = buildScene(site);
+  const box = plotBox(site, 3);
+  const grid = gridOver(box, cellM);
+  const open = sheets(site).map((ids, i) => layersOf(site, ids, grid, i === 0));
+  const cells = open.flat().reduce((n, l) => n + l.cells.length, 0);
+  UNITS.forEach((u) => arrivalsOf(scene, u));
+  const run = () => open.map((layers) => settledFields(fieldBase(scene, undefined, grid, layers), UNITS));
+  if (sample === 1) run();
+  let fields: ReturnType<typeof run> = [];
+  const fastMs = time(() => (fields = run()));
+  let worst = 0;
+  const plainMs =
+    sample *
+    time(() =>
+      open.forEach((layers, s) => {
+        const part = thinned(layers, sample);
+        UNITS.forEach((u, i) => {
+          const plain = plainField(scene, u, grid, part);
+          for (const l of part)
+            for (const c of l.cells)
+              for (let b = 0; b < 3; b++) worst = Math.max(worst, Math.abs(plain[b]![c]! - fields[s]![i]![b]![c]!));
+        });
+      }),
+    );
+  console.log(
+    `${name}: ${scene.barriers.length} walls, ${portalsOf(scene).length} bends, ${cells} cells × ${UNITS.length} units × 3 bands at ${cellM} m\n` +
+      `  settled field ${fastMs.toFixed(0)} ms, plain triple loop ${plainMs.toFixed(0)} ms${sample > 1 ? ` (from every ${sample}th cell)` : ''}: ${(plainMs / fastMs).toFixed(1)} times faster, largest difference ${worst.toFixed(4)} dB`,
+  );
+}
+
+function drag(name: string, site: Site, cellM: number): void {
+  const scene = buildScene(site);
+  const grid = gridOver(plotBox(site, 3), cellM);
+  const layersFor = (g: Grid) => layersOf(site, sheets(site)[0]!, g, true);
+  const base = fieldBase(scene, undefined, grid, layersFor(grid));
+  draggedField(base, UNITS[0]!, layersFor);
+  const moves = Array.from({ length: MOVES }, (_, i) => time(() => draggedField(base, { x: 4 + i * 0.1, y: 8, z: 1.4 }, layersFor)));
+  console.log(`${name}: a dragged unit at ${cellM} m, median of ${MOVES} moves ${median(moves).toFixed(1)} ms (Node)`);
+}
+
+const quick = process.argv.includes('--quick');
+full('Farm', farmSite(), quick ? 1 : 0.25, quick ? 1 : 25);
+for (const cellM of [0.5, 0.25]) drag('Farm', farmSite(), cellM);
+if (!quick) {
+  const big = estate(10);
+  full('Estate of ten farms', big, 0.5, 2000);
+  drag('Estate of ten farms', big, 0.5);
+  await browserDrag(MOVES);
+}

@@ -1,0 +1,57 @@
+'use client';
+import { describeConstruction } from '@/core/site/constructions';
+import { CLIENT_TYPES } from '@/core/radio/clients';
+import type { ClientTypeId } from '@/core/site/schema';
+import { useDerived } from '@/ui/job/derived';
+import { useJob } from '@/ui/job/store';
+
+/** A change smaller than this says nothing a person would act on, dB. */
+const WORTH_SAYING_DB = 1;
+
+/** What the readings have taught the model: how well it fits, what it changed, what looks odd. */
+export function LearntPanel() {
+  const { calibration } = useDerived();
+  const site = useJob((s) => s.site);
+  const readings = useJob((s) => s.evidence.readings);
+  if (!calibration) return null;
+  const { posterior, leaveOneOutDb, outliers, observations } = calibration;
+  const nameOf = (parameter: string): string => {
+    const [kind, what, band] = parameter.split(':');
+    if (kind === 'device') return `${CLIENT_TYPES[what as ClientTypeId].label}, ${band} GHz`;
+    if (kind === 'unit') return `unit, ${band} GHz`;
+    if (kind === 'loss') return describeConstruction(what!, site.customConstructions).label;
+    return 'clutter per metre';
+  };
+  const changes = posterior.parameters
+    .map((name, i) => ({ name, db: posterior.meanDb[i]! }))
+    .filter((c) => Math.abs(c.db) >= WORTH_SAYING_DB)
+    .sort((a, b) => Math.abs(b.db) - Math.abs(a.db))
+    .slice(0, 4);
+  return (
+    <details className="panel shrink-0 px-3 py-2">
+      <summary className="fig cursor-pointer font-semibold">
+        Learnt from {observations} {observations === 1 ? 'place' : 'places'}: typical miss {leaveOneOutDb.toFixed(1)} dB
+        {outliers.length > 0 && <span className="text-mains">, {outliers.length} odd</span>}
+      </summary>
+      <p className="mt-1 text-[13px] text-ink-2">Each place predicted from all others. Predictions and their ranges follow.</p>
+      <ul className="mt-1">
+        {changes.map((c) => (
+          <li key={c.name}>
+            {nameOf(c.name)}: {c.db > 0 ? '+' : '−'}
+            {Math.abs(c.db).toFixed(1)} dB {c.name.startsWith('loss') ? (c.db > 0 ? 'more loss' : 'less loss') : c.db > 0 ? 'stronger' : 'weaker'}
+          </li>
+        ))}
+        {outliers.map((o) => {
+          const spotId = readings.find((r) => r.id === o.id)?.spotId;
+          const spot = site.spots.find((s) => s.id === spotId);
+          return (
+            <li key={o.id} className="text-mains">
+              Spot {spot?.number} {spot?.name} reads {Math.abs(o.offDb).toFixed(0)} dB {o.offDb < 0 ? 'weaker' : 'stronger'} than all others
+              say: {o.offDb < 0 ? 'something unsurveyed stands in the way, or it was read elsewhere' : 'an opening is missing in the survey, or another unit served it'}.
+            </li>
+          );
+        })}
+      </ul>
+    </details>
+  );
+}
