@@ -25,10 +25,15 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
         });
         for (const a of arrivals[j]!) {
           if (!passesThrough(portal, a.from, p)) continue;
-          if (onStraightWay(portal, unit, p) || (a.via !== null && onStraightWay(portals[a.via]!, unit, p))) continue;
+          if (onStraightWay(portal, unit, p) || (a.via !== null && onStraightWay(portals[a.via]!, unit, p)))
+            continue;
           const bend = turnDb(turnCosine(a, portal.at, p, leg.distanceM));
           BANDS.forEach((band, b) => {
-            const loss = a.lossDb[b]! + crossedDb(scene, leg, band) + freeSpaceDb(a.lengthM + leg.distanceM, BAND_MHZ[b]!) + bend;
+            const loss =
+              a.lossDb[b]! +
+              crossedDb(scene, leg, band) +
+              freeSpaceDb(a.lengthM + leg.distanceM, BAND_MHZ[b]!) +
+              bend;
             if (loss < best[b]!) best[b] = loss;
           });
         }

@@ -28,13 +28,20 @@ const median = (list: number[]): number => [...list].sort((a, b) => a - b)[list.
 /** Sheets that together show all storeys, the yard with the lowest: one storey of each building a sheet. */
 function sheets(site: Site): string[][] {
   const most = Math.max(...site.buildings.map((b) => b.storeys.length));
-  return Array.from({ length: most }, (_, i) => site.buildings.flatMap((b) => (b.storeys[i] ? [b.storeys[i].id] : [])));
+  return Array.from({ length: most }, (_, i) =>
+    site.buildings.flatMap((b) => (b.storeys[i] ? [b.storeys[i].id] : [])),
+  );
 }
 
 /** Every n-th cell of each layer, to time the plain loop on a sample where all of it would take too long. */
 function thinned(layers: readonly Layer[], every: number): Layer[] {
   const pick = (list: Float64Array) => list.filter((_, i) => i % every === 0);
-  return layers.map((l) => ({ ...l, cells: l.cells.filter((_, i) => i % every === 0), xs: pick(l.xs), ys: pick(l.ys) }));
+  return layers.map((l) => ({
+    ...l,
+    cells: l.cells.filter((_, i) => i % every === 0),
+    xs: pick(l.xs),
+    ys: pick(l.ys),
+  }));
 }
 
 function full(name: string, site: Site, cellM: number, sample: number): void {
@@ -58,7 +65,8 @@ function full(name: string, site: Site, cellM: number, sample: number): void {
           const plain = plainField(scene, u, grid, part);
           for (const l of part)
             for (const c of l.cells)
-              for (let b = 0; b < 3; b++) worst = Math.max(worst, Math.abs(plain[b]![c]! - fields[s]![i]![b]![c]!));
+              for (let b = 0; b < 3; b++)
+                worst = Math.max(worst, Math.abs(plain[b]![c]! - fields[s]![i]![b]![c]!));
         });
       }),
     );
@@ -74,8 +82,12 @@ function drag(name: string, site: Site, cellM: number): void {
   const layersFor = (g: Grid) => layersOf(site, sheets(site)[0]!, g, true);
   const base = fieldBase(scene, undefined, grid, layersFor(grid));
   draggedField(base, UNITS[0]!, layersFor);
-  const moves = Array.from({ length: MOVES }, (_, i) => time(() => draggedField(base, { x: 4 + i * 0.1, y: 8, z: 1.4 }, layersFor)));
-  console.log(`${name}: a dragged unit at ${cellM} m, median of ${MOVES} moves ${median(moves).toFixed(1)} ms (Node)`);
+  const moves = Array.from({ length: MOVES }, (_, i) =>
+    time(() => draggedField(base, { x: 4 + i * 0.1, y: 8, z: 1.4 }, layersFor)),
+  );
+  console.log(
+    `${name}: a dragged unit at ${cellM} m, median of ${MOVES} moves ${median(moves).toFixed(1)} ms (Node)`,
+  );
 }
 
 const quick = process.argv.includes('--quick');

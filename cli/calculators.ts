@@ -23,7 +23,9 @@ function optionsOf(
   args: string[],
   names: readonly string[],
   flags: readonly string[] = [],
-): { ok: true; text: Record<string, string | undefined>; flag: (name: string) => boolean } | { ok: false; message: string } {
+):
+  | { ok: true; text: Record<string, string | undefined>; flag: (name: string) => boolean }
+  | { ok: false; message: string } {
   const options = Object.fromEntries([
     ...names.map((n) => [n, { type: 'string' as const }]),
     ...flags.map((n) => [n, { type: 'boolean' as const }]),
@@ -36,15 +38,26 @@ function optionsOf(
       flag: (name) => values[name] === true,
     };
   } catch (error) {
-    return { ok: false, message: `${(error as Error).message} Known are: ${[...names, ...flags].map((n) => `--${n}`).join(' ')}.` };
+    return {
+      ok: false,
+      message: `${(error as Error).message} Known are: ${[...names, ...flags].map((n) => `--${n}`).join(' ')}.`,
+    };
   }
 }
 
 /** A number of a call; words where it is missing or out of range. */
-function numberIn(text: string | undefined, name: string, low: number, high: number, fallback?: number): number | string {
+function numberIn(
+  text: string | undefined,
+  name: string,
+  low: number,
+  high: number,
+  fallback?: number,
+): number | string {
   if (text === undefined) return fallback ?? `--${name} is needed`;
   const n = Number(text);
-  return Number.isFinite(n) && n >= low && n <= high ? n : `--${name} must be a number from ${low} to ${high}, not "${text}"`;
+  return Number.isFinite(n) && n >= low && n <= high
+    ? n
+    : `--${name} must be a number from ${low} to ${high}, not "${text}"`;
 }
 
 function rate(args: string[]): Result {
@@ -62,7 +75,8 @@ function rate(args: string[]): Result {
   if (wrong) return no(String(wrong));
   const [width, streams, mcs, guardUs] = numbers as [number, number, number, number];
   const rateMbps = phyRateMbps(standard.data, width, streams, mcs, guardUs);
-  if (rateMbps === null) return no(`${standard.data} has no MCS ${mcs} with ${streams} streams at ${width} MHz`);
+  if (rateMbps === null)
+    return no(`${standard.data} has no MCS ${mcs} with ${streams} streams at ${width} MHz`);
   const tcpMbps = rateMbps * TCP_SHARE[standard.data];
   return {
     ok: true,
@@ -73,9 +87,14 @@ function rate(args: string[]): Result {
 
 /** "cavity brick" and "brickCavity" both name a construction: all words must stand in its name or label. */
 function findConstruction(text: string): BuiltInConstruction[] {
-  const words = text.toLowerCase().split(/[\s,]+/).filter(Boolean);
+  const words = text
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean);
   const names = Object.keys(CONSTRUCTIONS) as BuiltInConstruction[];
-  const exact = names.filter((n) => n.toLowerCase() === text.toLowerCase() || CONSTRUCTIONS[n].label === text);
+  const exact = names.filter(
+    (n) => n.toLowerCase() === text.toLowerCase() || CONSTRUCTIONS[n].label === text,
+  );
   if (exact.length > 0) return exact;
   return names.filter((n) => words.every((w) => `${n} ${CONSTRUCTIONS[n].label}`.toLowerCase().includes(w)));
 }
@@ -87,20 +106,34 @@ function wall(args: string[]): Result {
   if (typeof ghz === 'string') return no(ghz);
   if (o.text.construction !== undefined) {
     const found = findConstruction(o.text.construction);
-    if (found.length === 0) return no(`no construction "${o.text.construction}". Known are ${Object.keys(CONSTRUCTIONS).join(', ')}`);
+    if (found.length === 0)
+      return no(
+        `no construction "${o.text.construction}". Known are ${Object.keys(CONSTRUCTIONS).join(', ')}`,
+      );
     if (found.length > 1) return no(`"${o.text.construction}" may be ${found.join(' or ')}: name one`);
     const name = found[0]!;
     const [a, b, c] = LOSS_DB[name];
     // Between the three bands the table is read along straight lines.
-    const lossDb = ghz <= 5.5 ? a + ((Math.max(2.44, ghz) - 2.44) / (5.5 - 2.44)) * (b - a) : b + ((Math.min(6.2, ghz) - 5.5) / 0.7) * (c - b);
-    return { ok: true, value: { lossDb, construction: name, ghz, source: 'estimate' }, words: `${lossDb.toFixed(1)} dB, ${CONSTRUCTIONS[name].label} at ${ghz} GHz (estimate for a real wall)` };
+    const lossDb =
+      ghz <= 5.5
+        ? a + ((Math.max(2.44, ghz) - 2.44) / (5.5 - 2.44)) * (b - a)
+        : b + ((Math.min(6.2, ghz) - 5.5) / 0.7) * (c - b);
+    return {
+      ok: true,
+      value: { lossDb, construction: name, ghz, source: 'estimate' },
+      words: `${lossDb.toFixed(1)} dB, ${CONSTRUCTIONS[name].label} at ${ghz} GHz (estimate for a real wall)`,
+    };
   }
   const material = P2040_MATERIALS.find((m) => m === o.text.material);
   if (!material) return no(`--material must be one of ${P2040_MATERIALS.join(', ')}, or give --construction`);
   const thicknessM = numberIn(o.text.thickness, 'thickness', 0.0001, 3);
   if (typeof thicknessM === 'string') return no(thicknessM);
   const lossDb = layersLossDb([{ material, thicknessM }], ghz);
-  return { ok: true, value: { lossDb, material, thicknessM, ghz, source: 'ITU-R P.2040' }, words: `${lossDb.toFixed(1)} dB through ${thicknessM} m of dry ${material} at ${ghz} GHz (ITU-R P.2040, a lower bound for real walls)` };
+  return {
+    ok: true,
+    value: { lossDb, material, thicknessM, ghz, source: 'ITU-R P.2040' },
+    words: `${lossDb.toFixed(1)} dB through ${thicknessM} m of dry ${material} at ${ghz} GHz (ITU-R P.2040, a lower bound for real walls)`,
+  };
 }
 
 function coax(args: string[]): Result {
@@ -115,14 +148,25 @@ function coax(args: string[]): Result {
   const ways = numberIn(o.text.splitter, 'splitter', 2, 8, 0);
   for (const n of [lengthM, portMbps, ways]) if (typeof n === 'string') return no(n);
   if (![0, 2, 4, 8].includes(ways as number)) return no('--splitter must be 2, 4 or 8');
-  const splitterDb = ways === 0 ? 0 : SPLITTER_DB[ways as 2 | 4 | 8][o.flag('across') ? 'across' : 'through'] * (o.flag('unrated') ? 2 : 1);
+  const splitterDb =
+    ways === 0
+      ? 0
+      : SPLITTER_DB[ways as 2 | 4 | 8][o.flag('across') ? 'across' : 'through'] * (o.flag('unrated') ? 2 : 1);
   const attenuationDb = (lengthM as number) * COAX_DB_PER_M[cable] + splitterDb;
   const mbps = mocaMbps(moca as MocaVersion, attenuationDb, portMbps as number);
-  return { ok: true, value: { attenuationDb, mbps, cable, lengthM, splitterDb, moca, portMbps }, words: `${attenuationDb.toFixed(1)} dB, ${mbps.toFixed(0)} Mb/s TCP (estimate)` };
+  return {
+    ok: true,
+    value: { attenuationDb, mbps, cable, lengthM, splitterDb, moca, portMbps },
+    words: `${attenuationDb.toFixed(1)} dB, ${mbps.toFixed(0)} Mb/s TCP (estimate)`,
+  };
 }
 
 function powerline(args: string[]): Result {
-  const o = optionsOf(args, ['box', 'length', 'boundaries', 'subpanels', 'strips', 'port'], ['legs', 'old', 'protected']);
+  const o = optionsOf(
+    args,
+    ['box', 'length', 'boundaries', 'subpanels', 'strips', 'port'],
+    ['legs', 'old', 'protected'],
+  );
   if (!o.ok) return o;
   const numbers = [
     numberIn(o.text.box, 'box', 50, 5000),
@@ -134,7 +178,14 @@ function powerline(args: string[]): Result {
   ];
   const wrong = numbers.find((n) => typeof n === 'string');
   if (wrong) return no(String(wrong));
-  const [boxMbps, wireM, boundaries, subPanels, strips, portMbps] = numbers as [number, number, number, number, number, number];
+  const [boxMbps, wireM, boundaries, subPanels, strips, portMbps] = numbers as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
   const result = powerlineMbps({
     boxMbps,
     wireM,
@@ -146,7 +197,11 @@ function powerline(args: string[]): Result {
     oldWiring: o.flag('old'),
     protectedCircuit: o.flag('protected'),
   });
-  return { ok: true, value: { ...result }, words: `${result.mbps.toFixed(0)} Mb/s TCP (estimate): ${boxMbps} × ${result.factors.map((f) => `${f.factor.toFixed(2)} ${f.label}`).join(' × ')}` };
+  return {
+    ok: true,
+    value: { ...result },
+    words: `${result.mbps.toFixed(0)} Mb/s TCP (estimate): ${boxMbps} × ${result.factors.map((f) => `${f.factor.toFixed(2)} ${f.label}`).join(' × ')}`,
+  };
 }
 
 function poe(args: string[]): Result {
@@ -161,7 +216,11 @@ function poe(args: string[]): Result {
   const bad = devices.find((d) => !poeType.safeParse(d).success);
   if (bad !== undefined) return no(`--devices: "${bad}" is no class; use af, at, bt3 or bt4`);
   const result = poeBudget(devices as PoeType[], { type: type.data, budgetW });
-  return { ok: true, value: { ...result }, words: result.ok ? `${result.neededW.toFixed(1)} of ${budgetW} W: fits` : result.problems.join('\n') };
+  return {
+    ok: true,
+    value: { ...result },
+    words: result.ok ? `${result.neededW.toFixed(1)} of ${budgetW} W: fits` : result.problems.join('\n'),
+  };
 }
 
 export const CALCULATORS = { rate, wall, coax, powerline, poe } as const;

@@ -85,7 +85,10 @@ function main(): void {
     const report = predictReport(load(path, json), values.option);
     if (!report.ok) fail([{ path: 'plan.options', message: report.message }], json);
     const { explain } = values;
-    const spot = explain === undefined ? null : report.report.spots.find((s) => [String(s.number), s.name, s.spotId].includes(explain));
+    const spot =
+      explain === undefined
+        ? null
+        : report.report.spots.find((s) => [String(s.number), s.name, s.spotId].includes(explain));
     if (spot === undefined) fail([{ path: 'site.spots', message: `there is no spot "${explain}"` }], json);
     if (spot) console.log(json ? JSON.stringify(spot, null, 2) : explainLines(spot));
     else console.log(json ? JSON.stringify(report.report, null, 2) : predictLines(report.report));

@@ -63,10 +63,18 @@ export function predictReport(
       message: `there is no option "${optionName}"; there are ${all.map((o) => o.name).join(', ')}`,
     };
   const { context, calibration } = learntContext(job);
-  const learnt = calibration && { readings: calibration.observations, leaveOneOutDb: calibration.leaveOneOutDb };
+  const learnt = calibration && {
+    readings: calibration.observations,
+    leaveOneOutDb: calibration.leaveOneOutDb,
+  };
   return {
     ok: true,
-    report: { job: job.name, option: option.name, calibration: learnt, spots: predictOption(context, option).map(spotRow) },
+    report: {
+      job: job.name,
+      option: option.name,
+      calibration: learnt,
+      spots: predictOption(context, option).map(spotRow),
+    },
   };
 }
 

@@ -47,7 +47,9 @@ export function verifyLines(report: VerifyReport): string {
 export function explainLines(s: PredictReport['spots'][number]): string {
   const lines = [`${s.number} ${s.name}: ${s.verdict}, decided by ${s.decidedBy}.`];
   if (s.band && s.rssiDbm !== null)
-    lines.push(`Its device uses ${s.band} GHz at ${s.rssiDbm.toFixed(0)} dBm, link rate ${speed(s.phyMbps)} Mb/s (estimate).`);
+    lines.push(
+      `Its device uses ${s.band} GHz at ${s.rssiDbm.toFixed(0)} dBm, link rate ${speed(s.phyMbps)} Mb/s (estimate).`,
+    );
   for (const part of s.pipe)
     lines.push(
       `  ${part.label}: ${speed(part.downMbps)} down, ${speed(part.upMbps)} up Mb/s, ${part.latencyMs.toFixed(1)} ms${part.measured ? ', measured' : ''}. ${part.because}.`,
@@ -60,7 +62,10 @@ export function explainLines(s: PredictReport['spots'][number]): string {
       ? `Held back by the round trip of ${s.heldBackBy}.`
       : `Held back by ${s.heldBackBy}; without that limit it would get ${speed(s.wouldGiveMbps)} Mb/s.`,
   );
-  if (s.stuck) lines.push(`A device that does not let go may get ${speed(s.stuck.downMbps)} down, ${speed(s.stuck.upMbps)} up.`);
+  if (s.stuck)
+    lines.push(
+      `A device that does not let go may get ${speed(s.stuck.downMbps)} down, ${speed(s.stuck.upMbps)} up.`,
+    );
   if (s.problem) lines.push(`${s.problem}.`);
   return lines.join('\n');
 }

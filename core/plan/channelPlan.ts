@@ -10,7 +10,7 @@ function meshParent(context: PlanContext, option: Option, unit: Unit): Unit | nu
   if (unit.feed.kind !== 'wireless') return null;
   const parent = option.units.find((u) => u.id === unit.feed.parentId);
   const own = kitOf(context, unit).radios.some((r) => r.role === 'backhaul');
-  return parent && !own ? meshParent(context, option, parent) ?? parent : null;
+  return parent && !own ? (meshParent(context, option, parent) ?? parent) : null;
 }
 
 /**
@@ -28,7 +28,8 @@ export function withChannels(context: PlanContext, option: Option): Option {
       if (!radio) continue;
       const id = `${unit.id}|${band}`;
       owners.set(id, unit);
-      const parentHas = parent && kitOf(context, parent).radios.some((r) => r.role === 'access' && r.band === band);
+      const parentHas =
+        parent && kitOf(context, parent).radios.some((r) => r.role === 'access' && r.band === band);
       users.push({
         id,
         band,
@@ -41,7 +42,11 @@ export function withChannels(context: PlanContext, option: Option): Option {
   const hear = (a: string, b: string): boolean => {
     const [u, v] = [owners.get(a)!, owners.get(b)!];
     const band = users.find((x) => x.id === a)!.band;
-    const crossings = crossingsBetween(context.scene, pointOf(context.site, u.place), pointOf(context.site, v.place));
+    const crossings = crossingsBetween(
+      context.scene,
+      pointOf(context.site, u.place),
+      pointOf(context.site, v.place),
+    );
     return straightLossDb(context.scene, crossings, band, context.beliefs.correction) < CONTEND_LOSS_DB;
   };
   const { channels } = planChannels(context.brief.region, users, context.site.neighbours, hear);
@@ -52,7 +57,8 @@ export function withChannels(context: PlanContext, option: Option): Option {
       for (const user of users) {
         if (owners.get(user.id) !== unit) continue;
         const channel = channels.get(user.id);
-        if (channel !== undefined) radios[user.band] = { channel, widthMhz: user.widthMhz as RadioSetting['widthMhz'] };
+        if (channel !== undefined)
+          radios[user.band] = { channel, widthMhz: user.widthMhz as RadioSetting['widthMhz'] };
       }
       return { ...unit, radios };
     }),

@@ -162,7 +162,9 @@ function airHop(ends: Ends): Hop {
   let best: { hop: Hop; score: number } | null = null;
   for (const { parentEnd, childEnd } of pairs) {
     const path = radioPath(scene, u, p, parentEnd.band, beliefs);
-    const ground = bridge ? groundLossDb(u.z, p.z, path.distanceM, BAND_MHZ[BAND_INDEX[parentEnd.band]] / 1000) : 0;
+    const ground = bridge
+      ? groundLossDb(u.z, p.z, path.distanceM, BAND_MHZ[BAND_INDEX[parentEnd.band]] / 1000)
+      : 0;
     const features = new Map(path.features);
     for (const end of [parent, child]) features.set(`unit:${end.id}:${parentEnd.band}`, 1);
     const learnt = beliefs.shiftDb(features);

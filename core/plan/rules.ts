@@ -34,10 +34,16 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
     const [u, p] = [pointOf(context.site, parent.place), pointOf(context.site, unit.place)];
     const way = crossingsBetween(context.scene, u, p);
     if (way.walls.length + way.floors.length > 0 || way.leafM + way.bareM > 0)
-      say('stop', `${unit.letter}: the bridge has no clear view of ${parent.letter}. Move an end until nothing lies between.`);
+      say(
+        'stop',
+        `${unit.letter}: the bridge has no clear view of ${parent.letter}. Move an end until nothing lies between.`,
+      );
     const radiusM = fresnelRadiusM(way.distanceM / 2, way.distanceM / 2, BRIDGE_GHZ);
     if (Math.min(u.z, p.z) < 0.6 * radiusM)
-      say('care', `${unit.letter}: mount the bridge at least ${(0.6 * radiusM).toFixed(1)} m up, or the ground takes part of it.`);
+      say(
+        'care',
+        `${unit.letter}: mount the bridge at least ${(0.6 * radiusM).toFixed(1)} m up, or the ground takes part of it.`,
+      );
   }
   const from = buildingAt(context.site, parent.place.xM, parent.place.yM);
   const to = buildingAt(context.site, unit.place.xM, unit.place.yM);

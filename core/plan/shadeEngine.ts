@@ -64,14 +64,19 @@ export class ShadeEngine {
     const { context } = this;
     const sheet = this.sheetFor(question);
     const radios = shadeRadios(context, question.option, shadeNeeds(context, question.activity));
-    const units = servingUnits(radios).map((unit) => ({ id: unit.id, at: pointOf(context.site, unit.place) }));
+    const units = servingUnits(radios).map((unit) => ({
+      id: unit.id,
+      at: pointOf(context.site, unit.place),
+    }));
     const isNew = units.filter((u) => !sheet.fields.has(placeKey(u.at)));
     const quick = new Map<string, CastLoss>();
     if (question.settle && isNew.length > 0) {
-      const settled = settledFields(sheet.base, isNew.map((u) => u.at));
+      const settled = settledFields(
+        sheet.base,
+        isNew.map((u) => u.at),
+      );
       isNew.forEach((u, i) => sheet.fields.set(placeKey(u.at), settled[i]!));
-    } else
-      for (const u of isNew) quick.set(u.id, draggedField(sheet.base, u.at, this.layersOver(question)));
+    } else for (const u of isNew) quick.set(u.id, draggedField(sheet.base, u.at, this.layersOver(question)));
     const fields = new Map<string, CastLoss>();
     for (const u of units) {
       const key = placeKey(u.at);
@@ -81,7 +86,11 @@ export class ShadeEngine {
       sheet.fields.delete(key);
       sheet.fields.set(key, kept);
     }
-    while (sheet.fields.size > Math.max(MOST_FIELDS, units.length)) sheet.fields.delete(sheet.fields.keys().next().value!);
-    return { grid: shadeGrid(context, radios, sheet.base.grid, sheet.base.layers, fields), settled: quick.size === 0 };
+    while (sheet.fields.size > Math.max(MOST_FIELDS, units.length))
+      sheet.fields.delete(sheet.fields.keys().next().value!);
+    return {
+      grid: shadeGrid(context, radios, sheet.base.grid, sheet.base.layers, fields),
+      settled: quick.size === 0,
+    };
   }
 }

@@ -51,17 +51,33 @@ export function shadeNeeds(context: PlanContext, activity: ActivityCount['activi
   return { indoors: of(ROOM_DEFAULT), outdoors: of(YARD_DEFAULT) };
 }
 
-function verdictTable(
-  outcomeAt: (levelDbm: number) => ReturnType<typeof chainOf>,
+type OutcomeAt = (levelDbm: number) => ReturnType<typeof chainOf>;
+
+/** Tables made lately by what they depend on: while a unit is dragged most stay the same from move to move. */
+const tables = new Map<string, { indoors: Uint8Array; outdoors: Uint8Array }>();
+const MOST_TABLES = 60;
+
+/** Verdict by level for both needs; each level's outcome is worked out once, its low end read from a step further down. */
+function verdictTables(
+  key: string,
+  outcomeAt: OutcomeAt,
   sigmaDb: number,
-  need: Need,
-): Uint8Array {
-  const table = new Uint8Array(TABLE_SIZE);
-  for (let i = 0; i < TABLE_SIZE; i++) {
-    const level = TABLE_LOW_DBM + i / TABLE_STEPS_PER_DB;
-    table[i] = SHADE.indexOf(predictedVerdict(outcomeAt(level), outcomeAt(level - Z90 * sigmaDb), need));
-  }
-  return table;
+  needs: ShadeNeeds,
+): { indoors: Uint8Array; outdoors: Uint8Array } {
+  const known = tables.get(key);
+  if (known) return known;
+  const down = Math.round(Z90 * sigmaDb * TABLE_STEPS_PER_DB);
+  const outcomes = Array.from({ length: TABLE_SIZE + down }, (_, i) =>
+    outcomeAt(TABLE_LOW_DBM + (i - down) / TABLE_STEPS_PER_DB),
+  );
+  const table = (need: Need) =>
+    Uint8Array.from({ length: TABLE_SIZE }, (_, i) =>
+      SHADE.indexOf(predictedVerdict(outcomes[i + down]!, outcomes[i]!, need)),
+    );
+  const made = { indoors: table(needs.indoors), outdoors: table(needs.outdoors) };
+  if (tables.size >= MOST_TABLES) tables.delete(tables.keys().next().value!);
+  tables.set(key, made);
+  return made;
 }
 
 /** Tables for every access radio of the units that reach the line. */
@@ -108,14 +124,20 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
         TYPICAL_PATH_SIGMA_DB,
         SHADOWING_DB[BAND_INDEX[band]],
       );
+      const key = JSON.stringify([
+        region,
+        end,
+        air,
+        needs,
+        before.map((p) => [p.downMbps.toFixed(1), p.upMbps.toFixed(1), p.latencyMs.toFixed(1), p.mediumId]),
+      ]);
       out.push({
         unit,
         band,
         end,
         levelAtZeroDbm: zero.down.levelDbm + learnt,
         mayOutdoors: !powerLimit(region, band, end.channel, end.widthMhz ?? 20).indoorsOnly,
-        indoors: verdictTable(outcomeAt, sigmaDb, needs.indoors),
-        outdoors: verdictTable(outcomeAt, sigmaDb, needs.outdoors),
+        ...verdictTables(key, outcomeAt, sigmaDb, needs),
       });
     }
   }

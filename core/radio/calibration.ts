@@ -44,7 +44,10 @@ export interface CalibrationOptions {
   rounds: number;
 }
 
-const DEFAULTS: CalibrationOptions = { shadowingDb: [...SHADOWING_DB] as [number, number, number], rounds: 6 };
+const DEFAULTS: CalibrationOptions = {
+  shadowingDb: [...SHADOWING_DB] as [number, number, number],
+  rounds: 6,
+};
 
 /** Readings this far off from what the others say are pointed out. */
 const OUTLIER_SIGMAS = 3;
@@ -65,7 +68,8 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
       let shift = 0;
       for (const [name, by] of features) {
         const i = at.get(name);
-        if (i !== undefined && (name.startsWith('device:') || name.startsWith('unit:'))) shift += by * posterior.meanDb[i]!;
+        if (i !== undefined && (name.startsWith('device:') || name.startsWith('unit:')))
+          shift += by * posterior.meanDb[i]!;
       }
       return shift;
     },
@@ -77,7 +81,8 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
         if (i === undefined) variance += (by * priorSigma(name, scene)) ** 2;
         else known.push([i, by]);
       }
-      for (const [i, a] of known) for (const [j, b] of known) variance += a * b * posterior.covariance[i]![j]!;
+      for (const [i, a] of known)
+        for (const [j, b] of known) variance += a * b * posterior.covariance[i]![j]!;
       return Math.sqrt(Math.max(0, variance));
     },
   };
@@ -95,7 +100,8 @@ function conditionalMean(mean: number, sigma: number, limit: number, side: -1 | 
 /** Standard normal distribution function (Abramowitz and Stegun 26.2.17, error below 7.5e-8). */
 function normalCdf(x: number): number {
   const k = 1 / (1 + 0.2316419 * Math.abs(x));
-  const poly = k * (0.31938153 + k * (-0.356563782 + k * (1.781477937 + k * (-1.821255978 + k * 1.330274429))));
+  const poly =
+    k * (0.31938153 + k * (-0.356563782 + k * (1.781477937 + k * (-1.821255978 + k * 1.330274429))));
   const tail = (Math.exp(-0.5 * x * x) / Math.sqrt(2 * Math.PI)) * poly;
   return x >= 0 ? 1 - tail : tail;
 }
@@ -136,7 +142,9 @@ export function calibrate(
   for (let round = 0; round < rounds; round++) {
     const beliefs = round === 0 ? priorBeliefs(scene) : beliefsOf(scene, posterior);
     const rows = list.map((o) => o.predict(beliefs));
-    const parameters = [...new Set([...posterior.parameters, ...rows.flatMap((row) => [...row.features.keys()])])].sort();
+    const parameters = [
+      ...new Set([...posterior.parameters, ...rows.flatMap((row) => [...row.features.keys()])]),
+    ].sort();
     const at = new Map(parameters.map((name, i) => [name, i]));
     const previous = new Map(posterior.parameters.map((name, i) => [name, posterior.meanDb[i]!]));
     const h = Matrix.zeros(n, parameters.length);
@@ -155,7 +163,8 @@ export function calibrate(
     rows.forEach((row, i) => {
       const o = list[i]!;
       const offsets = [...row.features].reduce(
-        (sum, [name, by]) => sum + (name.startsWith('device:') || name.startsWith('unit:') ? by * (previous.get(name) ?? 0) : 0),
+        (sum, [name, by]) =>
+          sum + (name.startsWith('device:') || name.startsWith('unit:') ? by * (previous.get(name) ?? 0) : 0),
         0,
       );
       const predicted = row.levelDbm + offsets;
@@ -163,7 +172,12 @@ export function calibrate(
       const measured =
         o.kind === 'exact'
           ? o.measuredDbm
-          : conditionalMean(predicted, round === 0 ? spread : Math.sqrt(r.get(i, i)) + 1e-3, o.measuredDbm, o.kind === 'atMost' ? -1 : 1);
+          : conditionalMean(
+              predicted,
+              round === 0 ? spread : Math.sqrt(r.get(i, i)) + 1e-3,
+              o.measuredDbm,
+              o.kind === 'atMost' ? -1 : 1,
+            );
       z.set(i, 0, measured - predicted + swing.get(i, 0));
     });
     const weights = kInverse.mmul(z);

@@ -34,7 +34,9 @@ const RADAR_COST = 0.05;
 /** Frequencies a channel of a width covers, MHz. Blocks begin at their candidate in 5 and 6 GHz; 2.4 GHz is centred. */
 export function channelSpan(band: Band, channel: number, widthMhz: number): [number, number] {
   const centre = channelMhz(band, channel);
-  return band === '2.4' ? [centre - widthMhz / 2, centre + widthMhz / 2] : [centre - 10, centre - 10 + widthMhz];
+  return band === '2.4'
+    ? [centre - widthMhz / 2, centre + widthMhz / 2]
+    : [centre - 10, centre - 10 + widthMhz];
 }
 
 /** Part of the first span that the second covers, 0 to 1. */
@@ -47,7 +49,8 @@ export function allowedChannels(region: RegionId, user: ChannelUser): number[] {
   return CANDIDATES[user.band].filter((channel) => {
     const rule = powerLimit(region, user.band, channel, user.widthMhz);
     if (user.outdoors && rule.indoorsOnly) return false;
-    if (user.band === '6' && region === 'europe' && channelSpan('6', channel, user.widthMhz)[1] > 6425) return false;
+    if (user.band === '6' && region === 'europe' && channelSpan('6', channel, user.widthMhz)[1] > 6425)
+      return false;
     if (user.band === '5' && channelSpan('5', channel, user.widthMhz)[1] > 5895) return false;
     return true;
   });
@@ -59,11 +62,19 @@ function neighbourWeight(n: Neighbour): number {
 }
 
 /** Cost of one user on one channel from the neighbours and the wait for radar. */
-function ownCost(region: RegionId, user: ChannelUser, channel: number, neighbours: readonly Neighbour[]): number {
+function ownCost(
+  region: RegionId,
+  user: ChannelUser,
+  channel: number,
+  neighbours: readonly Neighbour[],
+): number {
   const span = channelSpan(user.band, channel, user.widthMhz);
   const heard = neighbours
     .filter((n) => n.band === user.band)
-    .reduce((sum, n) => sum + neighbourWeight(n) * overlap(span, channelSpan(n.band, n.channel, n.widthMhz)), 0);
+    .reduce(
+      (sum, n) => sum + neighbourWeight(n) * overlap(span, channelSpan(n.band, n.channel, n.widthMhz)),
+      0,
+    );
   return heard + (user.band === '5' && radarWaitS(region, channel) > 0 ? RADAR_COST : 0);
 }
 
@@ -127,7 +138,7 @@ function bestOfAll(choices: readonly number[][], total: (pick: readonly number[]
 
 function improved(choices: readonly number[][], total: (pick: readonly number[]) => number): number[] {
   const pick = choices.map((c) => c[0]!);
-  for (let better = true; better; ) {
+  for (let better = true; better;) {
     better = false;
     choices.forEach((list, i) => {
       for (const c of list) {

@@ -205,7 +205,8 @@ export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip):
     else if (hit >= 0) walls.push(w.openings[hit]!.construction);
   }
   const floors: number[] = [];
-  for (const s of scene.slabs) if (!skip?.slabs.includes(s) && slabCrossed(s, u, p)) floors.push(s.construction);
+  for (const s of scene.slabs)
+    if (!skip?.slabs.includes(s) && slabCrossed(s, u, p)) floors.push(s.construction);
   for (const v of scene.volumes) if (lengthInPrismM(v, u, p) > 0) walls.push(v.construction);
   let indoorM = 0;
   for (const f of scene.footprints) indoorM += insidePart(f, u, p) * distanceM;

@@ -143,7 +143,15 @@ export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrectio
       const on = heading(first.at, portal.at);
       const bend = turnDb(to.dx * on.dx + to.dy * on.dy + to.dz * on.dz) - LEAST_TURN_DB;
       const lossDb = withOwn(so0 + b0 + bend, so1 + b1 + bend, so2 + b2 + bend);
-      const arrival = { lengthM: to.lengthM + on.lengthM, dx: on.dx, dy: on.dy, dz: on.dz, lossDb, from: first.at, via: k };
+      const arrival = {
+        lengthM: to.lengthM + on.lengthM,
+        dx: on.dx,
+        dy: on.dy,
+        dz: on.dz,
+        lossDb,
+        from: first.at,
+        via: k,
+      };
       if (!dominated(arrival, ways)) ways.push(arrival);
     }
     // The clearest first: what follows is then mostly passed over on its bound.
@@ -208,19 +216,33 @@ export function strongestDetour(
     }
   });
   if (!best) return null;
-  const { arrival, portal, lossDb, lengthM } = best as { lossDb: number; lengthM: number; arrival: Arrival; portal: number };
+  const { arrival, portal, lossDb, lengthM } = best as {
+    lossDb: number;
+    lengthM: number;
+    arrival: Arrival;
+    portal: number;
+  };
   const last = legs[portal]!.crossings;
   const first = (to: Portal) => crossingsBetween(scene, unit, to.at, skipOf(to));
   const parts: Crossings[] =
     arrival.via === null
       ? [first(portals[portal]!), last]
-      : [first(portals[arrival.via]!), legFrom(scene, cacheOf(scene, correction), arrival.via, portal, correction).crossings, last];
-  const through = [portals[portal]!.construction, arrival.via === null ? -1 : portals[arrival.via]!.construction];
+      : [
+          first(portals[arrival.via]!),
+          legFrom(scene, cacheOf(scene, correction), arrival.via, portal, correction).crossings,
+          last,
+        ];
+  const through = [
+    portals[portal]!.construction,
+    arrival.via === null ? -1 : portals[arrival.via]!.construction,
+  ];
   return { lossDb, lengthM, legs: parts, through: through.filter((c) => c >= 0) };
 }
 
 /** Two ways together, dB: −10·log10(10^(−a/10) + 10^(−b/10)). */
 export function togetherDb(aDb: number, bDb: number): number {
   const low = Math.min(aDb, bDb);
-  return low - 10 * Math.log10(1 + 10 ** (-Math.abs(aDb - bDb) / 10));
+  const apart = Math.abs(aDb - bDb);
+  // Beyond 60 dB the weaker way adds less than a millionth of the power.
+  return apart > 60 ? low : low - 10 * Math.log10(1 + 10 ** (-apart / 10));
 }

@@ -20,7 +20,8 @@ export interface RadioPath {
 const arrivalsKnown = new WeakMap<Scene, Map<string, Arrival[][]>>();
 const MOST_KNOWN = 64;
 
-function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection | undefined): Arrival[][] {
+/** Ways from a unit to every portal, kept for the places asked for lately. */
+export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection | undefined): Arrival[][] {
   let known = arrivalsKnown.get(scene);
   if (!known) arrivalsKnown.set(scene, (known = new Map()));
   const key = `${u.x},${u.y},${u.z},${correction ? correction.id : ''}`;
@@ -68,8 +69,14 @@ function counted(scene: Scene, passed: readonly number[]): string[] {
 export function pathInWords(scene: Scene, path: RadioPath, lengthText: (m: number) => string): string {
   const { detour } = path;
   const legs = detour ? detour.legs : [path.crossings];
-  const list = counted(scene, [...legs.flatMap((c) => [...c.walls, ...c.floors]), ...(detour?.through ?? [])]);
+  const list = counted(scene, [
+    ...legs.flatMap((c) => [...c.walls, ...c.floors]),
+    ...(detour?.through ?? []),
+  ]);
   if (legs.some((c) => c.leafM + c.bareM > 0)) list.push('foliage');
-  const what = [...(list.length > 0 ? list : ['nothing in the way']), lengthText(detour ? detour.lengthM : path.distanceM)];
+  const what = [
+    ...(list.length > 0 ? list : ['nothing in the way']),
+    lengthText(detour ? detour.lengthM : path.distanceM),
+  ];
   return `${detour ? 'round by an opening or corner: ' : ''}${what.join(', ')}`;
 }

@@ -38,11 +38,23 @@ function openingPortals(wall: Barrier): Portal[] {
 
 function holePortals(slab: Slab): Portal[] {
   return slab.holes.flatMap((hole) => {
-    const corners = Array.from({ length: hole.length / 2 }, (_, i) => [hole[2 * i]!, hole[2 * i + 1]!] as const);
+    const corners = Array.from(
+      { length: hole.length / 2 },
+      (_, i) => [hole[2 * i]!, hole[2 * i + 1]!] as const,
+    );
     const cx = corners.reduce((sum, c) => sum + c[0], 0) / corners.length;
     const cy = corners.reduce((sum, c) => sum + c[1], 0) / corners.length;
-    const points = [[cx, cy] as const, ...corners.map(([x, y]) => [x + (cx - x) * 0.2, y + (cy - y) * 0.2] as const)];
-    return points.map(([x, y]) => ({ at: { x, y, z: slab.levelM }, wall: null, opening: -1, slab, construction: -1 }));
+    const points = [
+      [cx, cy] as const,
+      ...corners.map(([x, y]) => [x + (cx - x) * 0.2, y + (cy - y) * 0.2] as const),
+    ];
+    return points.map(([x, y]) => ({
+      at: { x, y, z: slab.levelM },
+      wall: null,
+      opening: -1,
+      slab,
+      construction: -1,
+    }));
   });
 }
 
@@ -106,5 +118,8 @@ export function passesThrough(portal: Portal, from: Spot3, to: Spot3): boolean {
 
 /** Whether two portals belong to one opening or hole: a path bends only once there. */
 export function samePlace(a: Portal, b: Portal): boolean {
-  return (a.wall !== null && a.wall === b.wall && a.opening === b.opening) || (a.slab !== null && a.slab === b.slab);
+  return (
+    (a.wall !== null && a.wall === b.wall && a.opening === b.opening) ||
+    (a.slab !== null && a.slab === b.slab)
+  );
 }

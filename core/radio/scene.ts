@@ -77,7 +77,8 @@ function keepApart(openings: SceneOpening[]): void {
   for (let i = 1; i < openings.length; i++)
     for (let j = 0; j < i; j++) {
       const [o, before] = [openings[i]!, openings[j]!];
-      if (o.s0 < before.s1 && o.sillM < before.headM && before.sillM < o.headM) o.s0 = Math.min(o.s1, before.s1);
+      if (o.s0 < before.s1 && o.sillM < before.headM && before.sillM < o.headM)
+        o.s0 = Math.min(o.s1, before.s1);
     }
 }
 

@@ -13,7 +13,12 @@ export interface Learnt {
 }
 
 /** The context of a job with everything its readings teach: the line as measured, and the model calibrated by levels. */
-export function learntContext(job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'>; evidence: Evidence }): Learnt {
+export function learntContext(job: {
+  site: Site;
+  brief: Brief;
+  plan: Pick<Plan, 'ownKit'>;
+  evidence: Evidence;
+}): Learnt {
   const line = knownLine(job.brief, job.evidence);
   const plain = planContext(job, line);
   const calibration = calibrate(plain.scene, observationsOf(plain, job.evidence));

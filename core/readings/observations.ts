@@ -26,7 +26,13 @@ interface Heard {
   zeroDbm: number;
 }
 
-function heardFrom(context: PlanContext, unit: Unit, spot: Spot, band: Band, device: Spot['client']): Heard | null {
+function heardFrom(
+  context: PlanContext,
+  unit: Unit,
+  spot: Spot,
+  band: Band,
+  device: Spot['client'],
+): Heard | null {
   const kit = kitOf(context, unit);
   const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
   if (!radio || !CLIENT_TYPES[device].bands.includes(band)) return null;
@@ -49,10 +55,19 @@ function servedBy(context: PlanContext, option: Option, spot: Spot, reading: Rea
       if (fixed && band !== fixed) continue;
       const heard = heardFrom(context, unit, spot, band, device);
       if (!heard) continue;
-      const path = radioPath(context.scene, pointOf(context.site, unit.place), pointOf(context.site, spot.place), band, context.beliefs);
+      const path = radioPath(
+        context.scene,
+        pointOf(context.site, unit.place),
+        pointOf(context.site, spot.place),
+        band,
+        context.beliefs,
+      );
       const levelDbm = heard.zeroDbm - path.lossDb;
       // Without a band noted the device is taken to be where it would go: the highest band that is strong enough.
-      const counts = fixed || band === '2.4' || levelDbm >= BAND_CHANGE_DBM ? levelDbm + (fixed ? 0 : 20 * BAND_INDEX[band]) : -Infinity;
+      const counts =
+        fixed || band === '2.4' || levelDbm >= BAND_CHANGE_DBM
+          ? levelDbm + (fixed ? 0 : 20 * BAND_INDEX[band])
+          : -Infinity;
       if (!best || counts > best.levelDbm) best = { heard, levelDbm: counts };
     }
   }
@@ -60,7 +75,12 @@ function servedBy(context: PlanContext, option: Option, spot: Spot, reading: Rea
 }
 
 /** Level at which a device would move a speed down on a quiet way, dBm; null where no level gives so much. */
-function levelForSpeed(context: PlanContext, heard: Heard, device: Spot['client'], mbps: number): number | null {
+function levelForSpeed(
+  context: PlanContext,
+  heard: Heard,
+  device: Spot['client'],
+  mbps: number,
+): number | null {
   const kit = kitOf(context, heard.unit);
   const radio = kit.radios.find((r) => r.role === 'access' && r.band === heard.band)!;
   const end = radioEnd(heard.unit, kit, radio);
@@ -86,7 +106,11 @@ function levelOfGroup(
 ): Pick<Observation, 'measuredDbm' | 'kind' | 'noiseDb'> | null {
   const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
   if (levels.length > 0)
-    return { measuredDbm: median(levels)!, kind: 'exact', noiseDb: LEVEL_NOISE_DB / Math.sqrt(levels.length) };
+    return {
+      measuredDbm: median(levels)!,
+      kind: 'exact',
+      noiseDb: LEVEL_NOISE_DB / Math.sqrt(levels.length),
+    };
   if (group.every((r) => !r.connected))
     return { measuredDbm: lostBelowDbm(context, heard, device), kind: 'atMost', noiseDb: LOST_NOISE_DB };
   const speed = median(group.filter((r) => r.connected && r.downMbps !== null).map((r) => r.downMbps!));
@@ -95,7 +119,11 @@ function levelOfGroup(
   const ceiling = Math.min(context.line.downMbps, CLIENT_TYPES[device].ceilingMbps);
   const top = levelForSpeed(context, heard, device, speed / CEILING_SHARE) === null;
   if (measuredDbm === null) return null;
-  return { measuredDbm, kind: speed >= CEILING_SHARE * ceiling || top ? 'atLeast' : 'exact', noiseDb: SPEED_NOISE_DB };
+  return {
+    measuredDbm,
+    kind: speed >= CEILING_SHARE * ceiling || top ? 'atLeast' : 'exact',
+    noiseDb: SPEED_NOISE_DB,
+  };
 }
 
 /**

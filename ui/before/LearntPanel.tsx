@@ -30,15 +30,25 @@ export function LearntPanel() {
   return (
     <details className="panel shrink-0 px-3 py-2">
       <summary className="fig cursor-pointer font-semibold">
-        Learnt from {observations} {observations === 1 ? 'place' : 'places'}: typical miss {leaveOneOutDb.toFixed(1)} dB
+        Learnt from {observations} {observations === 1 ? 'place' : 'places'}: typical miss{' '}
+        {leaveOneOutDb.toFixed(1)} dB
         {outliers.length > 0 && <span className="text-mains">, {outliers.length} odd</span>}
       </summary>
-      <p className="mt-1 text-[13px] text-ink-2">Each place predicted from all others. Predictions and their ranges follow.</p>
+      <p className="mt-1 text-[13px] text-ink-2">
+        Each place predicted from all others. Predictions and their ranges follow.
+      </p>
       <ul className="mt-1">
         {changes.map((c) => (
           <li key={c.name}>
             {nameOf(c.name)}: {c.db > 0 ? '+' : '−'}
-            {Math.abs(c.db).toFixed(1)} dB {c.name.startsWith('loss') ? (c.db > 0 ? 'more loss' : 'less loss') : c.db > 0 ? 'stronger' : 'weaker'}
+            {Math.abs(c.db).toFixed(1)} dB{' '}
+            {c.name.startsWith('loss')
+              ? c.db > 0
+                ? 'more loss'
+                : 'less loss'
+              : c.db > 0
+                ? 'stronger'
+                : 'weaker'}
           </li>
         ))}
         {outliers.map((o) => {
@@ -46,8 +56,12 @@ export function LearntPanel() {
           const spot = site.spots.find((s) => s.id === spotId);
           return (
             <li key={o.id} className="text-mains">
-              Spot {spot?.number} {spot?.name} reads {Math.abs(o.offDb).toFixed(0)} dB {o.offDb < 0 ? 'weaker' : 'stronger'} than all others
-              say: {o.offDb < 0 ? 'something unsurveyed stands in the way, or it was read elsewhere' : 'an opening is missing in the survey, or another unit served it'}.
+              Spot {spot?.number} {spot?.name} reads {Math.abs(o.offDb).toFixed(0)} dB{' '}
+              {o.offDb < 0 ? 'weaker' : 'stronger'} than all others say:{' '}
+              {o.offDb < 0
+                ? 'something unsurveyed stands in the way, or it was read elsewhere'
+                : 'an opening is missing in the survey, or another unit served it'}
+              .
             </li>
           );
         })}

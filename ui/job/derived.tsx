@@ -37,7 +37,10 @@ export function DerivedProvider({ children }: { children: ReactNode }) {
   const settled = useDeferredValue(job);
   const calibration = useMemo(() => learntContext(settled).calibration, [settled]);
   const posterior = calibration?.posterior ?? null;
-  const context = useMemo(() => planContext(job, knownLine(job.brief, job.evidence), posterior), [job, posterior]);
+  const context = useMemo(
+    () => planContext(job, knownLine(job.brief, job.evidence), posterior),
+    [job, posterior],
+  );
   const predictions = useMemo(() => byId(option ? predictOption(context, option) : []), [context, option]);
   const predictionsToday = useMemo(() => byId(predictOption(context, today)), [context, today]);
   const verdicts = useMemo(() => verdictsOf(site, evidence), [site, evidence]);

@@ -23,7 +23,10 @@ export function AccessChoice({ spotId }: { spotId: string }) {
         onChange={(unitId) =>
           setOption((o) => ({
             ...o,
-            wiredSpots: [...o.wiredSpots.filter((w) => w.spotId !== spotId), ...(unitId === AIR ? [] : [{ spotId, unitId }])],
+            wiredSpots: [
+              ...o.wiredSpots.filter((w) => w.spotId !== spotId),
+              ...(unitId === AIR ? [] : [{ spotId, unitId }]),
+            ],
           }))
         }
       />

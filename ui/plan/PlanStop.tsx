@@ -179,7 +179,11 @@ export function PlanStop() {
             <>
               <AddUnit onAdd={addUnit} />
               {option && option.units.length > 0 && (
-                <button type="button" className="btn" onClick={() => setOption((o) => withChannels(context, o))}>
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() => setOption((o) => withChannels(context, o))}
+                >
                   Set channels
                 </button>
               )}

@@ -79,14 +79,21 @@ function useWorker(job: ShadeJob | null, question: Question | null): Shade | nul
 }
 
 /** Light and shade of an option on the storeys of the open sheet; null until the worker has answered. */
-export function useShade(option: Option | null, storeyId: string | null, activity: ActivityId | null): Shade | null {
+export function useShade(
+  option: Option | null,
+  storeyId: string | null,
+  activity: ActivityId | null,
+): Shade | null {
   const site = useJob((s) => s.site);
   const brief = useJob((s) => s.brief);
   const ownKit = useJob((s) => s.plan.ownKit);
   const { context, calibration } = useDerived();
   const { line } = context;
   const posterior = calibration?.posterior ?? null;
-  const job = useMemo<ShadeJob>(() => ({ site, brief, plan: { ownKit }, line, posterior }), [site, brief, ownKit, line, posterior]);
+  const job = useMemo<ShadeJob>(
+    () => ({ site, brief, plan: { ownKit }, line, posterior }),
+    [site, brief, ownKit, line, posterior],
+  );
   const asked = Number(useSearchParams().get('cell'));
   const wantedCell = asked >= FINEST_CELL_M && asked <= 5 ? asked : CELL_M;
   const question = useMemo<Question | null>(() => {

@@ -1,5 +1,14 @@
 import { BANDS, BAND_MHZ, type PerBand } from '../bands';
-import { MEETS_WALL, barrierHit, insideFlat, lengthInPrismM, signedArea2, slabCrossed, type Skip, type Spot3 } from '../crossings';
+import {
+  MEETS_WALL,
+  barrierHit,
+  insideFlat,
+  lengthInPrismM,
+  signedArea2,
+  slabCrossed,
+  type Skip,
+  type Spot3,
+} from '../crossings';
 import { correctedLossDb, floorWeight, foliageDb, type LossCorrection } from '../pathLoss';
 import type { Barrier, Scene, Slab } from '../scene';
 import { cellX, cellY, type Grid, type Layer } from './layers';
@@ -22,7 +31,13 @@ export interface CastSpace {
 export function castSpace(grid: Grid): CastSpace {
   const size = (grid.columns + 1) * grid.rows;
   const make = () => new Float64Array(size);
-  return { steps: [make(), make(), make()], floorSteps: new Int32Array(size), indoor: make(), leaf: make(), bare: make() };
+  return {
+    steps: [make(), make(), make()],
+    floorSteps: new Int32Array(size),
+    indoor: make(),
+    leaf: make(),
+    bare: make(),
+  };
 }
 
 /** Kinds of floor and roof a cast can tell apart: four bits each in 32. */
@@ -104,7 +119,13 @@ function shadowOf(w: Barrier, u: Spot3, s0: number, s1: number): Shadow | null {
 }
 
 /** Half planes that keep the crossing between two heights; null where it never lies there. */
-function heightRegion(shadow: Shadow, u: Spot3, levelM: number, low: number, high: number): HalfPlane[] | null {
+function heightRegion(
+  shadow: Shadow,
+  u: Spot3,
+  levelM: number,
+  low: number,
+  high: number,
+): HalfPlane[] | null {
   const rise = levelM - u.z;
   if (Math.abs(rise) < 1e-12) return u.z >= low && u.z < high ? [] : null;
   // The crossing lies at t = cu / (cu − cp) of the way; t falls as p moves away from the wall.
@@ -178,7 +199,14 @@ export function cast(
 }
 
 /** Running sums along each row turn the marks of all shadows into the loss of each cell. */
-function gather(losses: CastLosses, u: Spot3, grid: Grid, layer: Layer, space: CastSpace, out: CastLoss): void {
+function gather(
+  losses: CastLosses,
+  u: Spot3,
+  grid: Grid,
+  layer: Layer,
+  space: CastSpace,
+  out: CastLoss,
+): void {
   const { floorSteps, indoor, leaf, bare } = space;
   const [steps0, steps1, steps2] = space.steps;
   const [out0, out1, out2] = out;
@@ -232,7 +260,15 @@ function gather(losses: CastLosses, u: Spot3, grid: Grid, layer: Layer, space: C
 type AddSpan = (loss: PerBand, minus: PerBand | null) => (row: number, from: number, to: number) => void;
 type Move = (x: number, y: number) => Spot3;
 
-function castBarrier(w: Barrier, losses: CastLosses, u: Spot3, grid: Grid, layer: Layer, add: AddSpan, move: Move): void {
+function castBarrier(
+  w: Barrier,
+  losses: CastLosses,
+  u: Spot3,
+  grid: Grid,
+  layer: Layer,
+  add: AddSpan,
+  move: Move,
+): void {
   const own = losses.byConstruction[w.construction]!;
   const whole = shadowOf(w, u, 0, 1);
   if (!whole) {
@@ -242,7 +278,8 @@ function castBarrier(w: Barrier, losses: CastLosses, u: Spot3, grid: Grid, layer
       const row = (cell - column) / grid.columns;
       const hit = barrierHit(w, u, move(cellX(grid, column), cellY(grid, row)));
       if (hit === MEETS_WALL) add(own, null)(row, column, column);
-      else if (hit >= 0) add(losses.byConstruction[w.openings[hit]!.construction]!, null)(row, column, column);
+      else if (hit >= 0)
+        add(losses.byConstruction[w.openings[hit]!.construction]!, null)(row, column, column);
     }
     return;
   }
@@ -255,7 +292,13 @@ function castBarrier(w: Barrier, losses: CastLosses, u: Spot3, grid: Grid, layer
     const region = shadow && heightRegion(shadow, u, layer.levelM, o.sillM, o.headM);
     if (!shadow || !region) return;
     const through = (x: number, y: number) => barrierHit(w, u, move(x, y)) === i;
-    eachSpan(grid, layer, [...shadow.region, ...region], through, add(losses.byConstruction[o.construction]!, own));
+    eachSpan(
+      grid,
+      layer,
+      [...shadow.region, ...region],
+      through,
+      add(losses.byConstruction[o.construction]!, own),
+    );
   });
 }
 
@@ -297,7 +340,15 @@ function castFloors(
   }
 }
 
-function castIndoors(scene: Scene, u: Spot3, grid: Grid, layer: Layer, indoor: Float64Array, width: number, move: Move): void {
+function castIndoors(
+  scene: Scene,
+  u: Spot3,
+  grid: Grid,
+  layer: Layer,
+  indoor: Float64Array,
+  width: number,
+  move: Move,
+): void {
   for (const outline of scene.footprints) {
     const n = outline.length;
     const area = signedArea2(outline);
@@ -316,10 +367,17 @@ function castIndoors(scene: Scene, u: Spot3, grid: Grid, layer: Layer, indoor: F
         const cp = side.gx * p.x + side.gy * p.y + side.g0;
         return cu > 0 !== cp > 0 && a.gx * x + a.gy * y + a.g0 > 0 !== b.gx * x + b.gy * y + b.g0 > 0;
       };
-      eachSpan(grid, layer, [cu > 0 ? flipped(side) : side, left ? a : flipped(a), left ? flipped(b) : b], crossed, (row, from, to) => {
-        const rest = side.gy * cellY(grid, row) + side.g0;
-        for (let c = from; c <= to; c++) indoor[row * width + c]! += (sign * cu) / (cu - side.gx * cellX(grid, c) - rest);
-      });
+      eachSpan(
+        grid,
+        layer,
+        [cu > 0 ? flipped(side) : side, left ? a : flipped(a), left ? flipped(b) : b],
+        crossed,
+        (row, from, to) => {
+          const rest = side.gy * cellY(grid, row) + side.g0;
+          for (let c = from; c <= to; c++)
+            indoor[row * width + c]! += (sign * cu) / (cu - side.gx * cellX(grid, c) - rest);
+        },
+      );
     }
     const inOutline = (x: number, y: number) => insideFlat(outline, x, y);
     eachPolygonSpan(grid, layer, outline, u, 1, inOutline, (row, from, to) => {
@@ -338,7 +396,8 @@ function wedgeOf(outline: Float64Array, u: Spot3): HalfPlane[] {
     cy += outline[2 * i + 1]! / n;
   }
   let radius = 0;
-  for (let i = 0; i < n; i++) radius = Math.max(radius, Math.hypot(outline[2 * i]! - cx, outline[2 * i + 1]! - cy));
+  for (let i = 0; i < n; i++)
+    radius = Math.max(radius, Math.hypot(outline[2 * i]! - cx, outline[2 * i + 1]! - cy));
   const distance = Math.hypot(cx - u.x, cy - u.y);
   if (distance <= radius * 1.01) return [];
   const half = Math.asin(Math.min(1, (radius * 1.005) / distance));
@@ -347,7 +406,11 @@ function wedgeOf(outline: Float64Array, u: Spot3): HalfPlane[] {
   // Points left of the right edge and right of the left edge, in front of u.
   const right = flipped(edge(angle - half));
   const left = edge(angle + half);
-  return [left, right, { gx: Math.cos(angle), gy: Math.sin(angle), g0: -Math.cos(angle) * u.x - Math.sin(angle) * u.y }];
+  return [
+    left,
+    right,
+    { gx: Math.cos(angle), gy: Math.sin(angle), g0: -Math.cos(angle) * u.x - Math.sin(angle) * u.y },
+  ];
 }
 
 function castPrisms(
@@ -378,7 +441,8 @@ function castPrisms(
     const into = l.inLeaf ? space.leaf : space.bare;
     eachSpan(grid, layer, wedgeOf(l.outline, u), always, (row, from, to) => {
       const y = cellY(grid, row);
-      for (let c = from; c <= to; c++) into[row * width + c]! += lengthInPrismM(l, u, move(cellX(grid, c), y));
+      for (let c = from; c <= to; c++)
+        into[row * width + c]! += lengthInPrismM(l, u, move(cellX(grid, c), y));
     });
   }
 }

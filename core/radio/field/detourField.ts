@@ -20,32 +20,57 @@ export interface DetourJob {
   best: CastLoss;
 }
 
+/** Under the hand the bound is this, for an error of at most 0.14 dB, well below that of the coarse grid. */
+export const WEAKER_UNDER_HAND_DB = 15;
+
 /** Starts the search: nothing found yet but what would not matter. */
-export function startDetours(job: DetourJob, layers: readonly Layer[]): void {
+export function startDetours(job: DetourJob, layers: readonly Layer[], weakerDb = WEAKER_DB): void {
   for (let b = 0; b < 3; b++) {
     const best = job.best[b]!;
     const straight = job.straight[b]!;
-    for (const layer of layers) for (const cell of layer.cells) best[cell] = straight[cell]! + WEAKER_DB;
+    for (const layer of layers) for (const cell of layer.cells) best[cell] = straight[cell]! + weakerDb;
   }
 }
 
 /** 20·log10 of a length from below, in steps of 1/8 m: a bound that costs no logarithm. */
 const STEPS_PER_M = 8;
-const LENGTH_DB = Float64Array.from({ length: 8000 }, (_, i) => 20 * Math.log10(Math.max(NEAREST_M, i / STEPS_PER_M)));
-const lengthDbFrom = (lengthM: number): number => LENGTH_DB[Math.min(LENGTH_DB.length - 1, (lengthM * STEPS_PER_M) | 0)]!;
+const LENGTH_DB = Float64Array.from(
+  { length: 8000 },
+  (_, i) => 20 * Math.log10(Math.max(NEAREST_M, i / STEPS_PER_M)),
+);
+const lengthDbFrom = (lengthM: number): number =>
+  LENGTH_DB[Math.min(LENGTH_DB.length - 1, (lengthM * STEPS_PER_M) | 0)]!;
 
 const FREE_1M = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
 
 /** Numbers kept of each arrival, flat, so that the hot loop below touches no objects. */
 const FIELDS = 8;
 
+const packedKnown = new WeakMap<readonly Arrival[], Float64Array>();
+
 /** Arrivals at a portal as numbers: length, loss by band, heading, and 1 where it comes from the left of its wall. */
 function packed(portal: Portal, arrivals: readonly Arrival[]): Float64Array {
+  const known = packedKnown.get(arrivals);
+  if (known) return known;
   const out = new Float64Array(arrivals.length * FIELDS);
-  arrivals.forEach((a, i) => {
-    const left = portal.wall ? sideOf(portal.wall, a.from) : portal.slab ? a.from.z > portal.slab.levelM : false;
-    out.set([a.lengthM, ...a.lossDb, a.dx, a.dy, a.dz, left ? 1 : 0], i * FIELDS);
-  });
+  for (let i = 0; i < arrivals.length; i++) {
+    const a = arrivals[i]!;
+    const o = i * FIELDS;
+    const left = portal.wall
+      ? sideOf(portal.wall, a.from)
+      : portal.slab
+        ? a.from.z > portal.slab.levelM
+        : false;
+    out[o] = a.lengthM;
+    out[o + 1] = a.lossDb[0];
+    out[o + 2] = a.lossDb[1];
+    out[o + 3] = a.lossDb[2];
+    out[o + 4] = a.dx;
+    out[o + 5] = a.dy;
+    out[o + 6] = a.dz;
+    out[o + 7] = left ? 1 : 0;
+  }
+  packedKnown.set(arrivals, out);
   return out;
 }
 
@@ -53,7 +78,14 @@ function packed(portal: Portal, arrivals: readonly Arrival[]): Float64Array {
  * Tries one portal for all cells of a layer and one unit; `toCells` is the loss from the portal to the cells. Each way is
  * given up on the cheapest bound that shows it cannot win: length from below, then free space, then the bend.
  */
-function tryPortal(scene: Scene, j: number, portal: Portal, job: DetourJob, layer: Layer, toCells: CastLoss): void {
+function tryPortal(
+  scene: Scene,
+  j: number,
+  portal: Portal,
+  job: DetourJob,
+  layer: Layer,
+  toCells: CastLoss,
+): void {
   const arrivals = job.arrivals[j]!;
   const ways = packed(portal, arrivals);
   const portals = portalsOf(scene);
@@ -115,7 +147,8 @@ function tryPortal(scene: Scene, j: number, portal: Portal, job: DetourJob, laye
       p.x = x;
       p.y = y;
       const { via } = arrivals[w / FIELDS]!;
-      if (onStraightWay(portal, job.unit, p) || (via !== null && onStraightWay(portals[via]!, job.unit, p))) continue;
+      if (onStraightWay(portal, job.unit, p) || (via !== null && onStraightWay(portals[via]!, job.unit, p)))
+        continue;
       most0 = Math.min(most0, known0 + more);
       most1 = Math.min(most1, known1 + more);
       most2 = Math.min(most2, known2 + more);
@@ -152,8 +185,11 @@ export function findDetours(
 
 /** Portals by what reaches them: the strongest early on leave little to try for the rest. */
 function nearestFirst(portals: readonly Portal[], jobs: readonly DetourJob[]): number[] {
+  // The clearest way stands first in each list.
   const rank = portals.map((_, j) =>
-    Math.min(...jobs.flatMap((job) => job.arrivals[j]!.map((a) => a.lossDb[1] + 20 * Math.log10(a.lengthM + 1)))),
+    Math.min(
+      ...jobs.map(({ arrivals }) => arrivals[j]![0]!.lossDb[1] + lengthDbFrom(arrivals[j]![0]!.lengthM)),
+    ),
   );
   return portals.map((_, j) => j).sort((a, b) => rank[a]! - rank[b]!);
 }
@@ -184,7 +220,12 @@ export function keepPortalFields(
 }
 
 /** Detours of one moved unit from kept portal fields. */
-export function detoursFromKept(scene: Scene, kept: PortalFields, job: DetourJob, layers: readonly Layer[]): void {
+export function detoursFromKept(
+  scene: Scene,
+  kept: PortalFields,
+  job: DetourJob,
+  layers: readonly Layer[],
+): void {
   const portals = portalsOf(scene);
   for (const j of nearestFirst(portals, [job]))
     for (const layer of layers) tryPortal(scene, j, portals[j]!, job, layer, kept.byPortal[j]!);

@@ -13,10 +13,15 @@ const scene = buildScene(site);
 const box = plotBox(site, 3);
 
 /** Largest difference between two fields over the cells of some layers, dB. */
-function worst(fast: readonly Float32Array[], plain: readonly Float64Array[], layers: ReturnType<typeof layersOf>): number {
+function worst(
+  fast: readonly Float32Array[],
+  plain: readonly Float64Array[],
+  layers: ReturnType<typeof layersOf>,
+): number {
   let most = 0;
   for (const layer of layers)
-    for (const cell of layer.cells) for (let b = 0; b < 3; b++) most = Math.max(most, Math.abs(fast[b]![cell]! - plain[b]![cell]!));
+    for (const cell of layer.cells)
+      for (let b = 0; b < 3; b++) most = Math.max(most, Math.abs(fast[b]![cell]! - plain[b]![cell]!));
   return most;
 }
 
@@ -28,15 +33,29 @@ describe('the fast field is the plain triple loop to 0.01 dB', () => {
     ['a wall', { x: 5, y: 3, z: 1.2 }],
     ['the line of a wall and a row of cells', { x: 20, y: 6, z: 1 }],
   ];
-  test.each([["f-ground", 2.1], ["f-upper", 2.3], ["f-attic", 2.7]] as const)('with %s open, from every kind of place', (storeyId, cellM) => {
+  test.each([
+    ['f-ground', 3.3],
+    ['f-upper', 3.7],
+    ['f-attic', 4.1],
+  ] as const)('with %s open, from every kind of place', (storeyId, cellM) => {
     const grid = gridOver(box, cellM);
-    const layers = layersOf(site, [storeyId, 's-ground', storeyId === 'f-attic' ? 'b-loft' : 'b-byre'], grid, true);
+    const layers = layersOf(
+      site,
+      [storeyId, 's-ground', storeyId === 'f-attic' ? 'b-loft' : 'b-byre'],
+      grid,
+      true,
+    );
     const base = fieldBase(scene, undefined, grid, layers);
-    const fields = settledFields(base, UNITS.map(([, u]) => u));
-    UNITS.forEach(([, unit], i) => expect(worst(fields[i]!, plainField(scene, unit, grid, layers), layers)).toBeLessThan(0.01));
+    const fields = settledFields(
+      base,
+      UNITS.map(([, u]) => u),
+    );
+    UNITS.forEach(([, unit], i) =>
+      expect(worst(fields[i]!, plainField(scene, unit, grid, layers), layers)).toBeLessThan(0.01),
+    );
   });
   test('from places drawn at random', () => {
-    const grid = gridOver(box, 3.1);
+    const grid = gridOver(box, 4.3);
     const layers = layersOf(site, ['f-upper', 's-ground', 'b-byre'], grid, true);
     const base = fieldBase(scene, undefined, grid, layers);
     const place = fc.record({
@@ -46,7 +65,9 @@ describe('the fast field is the plain triple loop to 0.01 dB', () => {
     });
     fc.assert(
       fc.property(place, (unit) => {
-        expect(worst(settledFields(base, [unit])[0]!, plainField(scene, unit, grid, layers), layers)).toBeLessThan(0.01);
+        expect(
+          worst(settledFields(base, [unit])[0]!, plainField(scene, unit, grid, layers), layers),
+        ).toBeLessThan(0.01);
       }),
       { numRuns: 8 },
     );
@@ -62,7 +83,8 @@ test('under the hand the field differs only by its coarser detours', () => {
   const [settled] = settledFields(base, [unit]);
   const dragged = draggedField(base, unit, layersFor);
   const off: number[] = [];
-  for (const layer of layers) for (const cell of layer.cells) off.push(Math.abs(dragged[1]![cell]! - settled![1]![cell]!));
+  for (const layer of layers)
+    for (const cell of layer.cells) off.push(Math.abs(dragged[1]![cell]! - settled![1]![cell]!));
   off.sort((a, b) => a - b);
   expect(off[Math.floor(0.5 * off.length)]).toBeLessThan(0.5);
   expect(off[Math.floor(0.95 * off.length)]).toBeLessThan(8);

@@ -1,10 +1,19 @@
 import { BAND_MHZ } from '../bands';
 import type { Spot3 } from '../crossings';
-import { arrivalsOf, togetherDb } from '../detours';
+import { togetherDb } from '../detours';
 import { NEAREST_M, freeSpaceDb, type LossCorrection } from '../pathLoss';
+import { arrivalsFrom } from '../path';
 import type { Scene } from '../scene';
 import { cast, castLosses, castSpace, type CastLoss, type CastLosses, type CastSpace } from './cast';
-import { detoursFromKept, findDetours, keepPortalFields, startDetours, type DetourJob, type PortalFields } from './detourField';
+import {
+  WEAKER_UNDER_HAND_DB,
+  detoursFromKept,
+  findDetours,
+  keepPortalFields,
+  startDetours,
+  type DetourJob,
+  type PortalFields,
+} from './detourField';
 import { gridOver, type Grid, type Layer } from './layers';
 
 /** Cell of the grid on which detours are found while a unit is dragged, m. */
@@ -85,7 +94,7 @@ export function settledFields(base: FieldBase, units: readonly Spot3[]): CastLos
   const jobs = units.map((unit): DetourJob => {
     const job = {
       unit,
-      arrivals: arrivalsOf(base.scene, unit, base.correction),
+      arrivals: arrivalsFrom(base.scene, unit, base.correction),
       straight: straightField(base, unit),
       best: lossArrays(base.grid),
     };
@@ -96,7 +105,10 @@ export function settledFields(base: FieldBase, units: readonly Spot3[]): CastLos
   return jobs.map((job) => combine(base, job.straight, job.best));
 }
 
-function coarseOf(base: FieldBase, layersFor: (grid: Grid) => readonly Layer[]): NonNullable<FieldBase['coarse']> {
+function coarseOf(
+  base: FieldBase,
+  layersFor: (grid: Grid) => readonly Layer[],
+): NonNullable<FieldBase['coarse']> {
   if (base.coarse) return base.coarse;
   const { grid: fine } = base;
   const grid = gridOver(
@@ -118,18 +130,23 @@ function coarseOf(base: FieldBase, layersFor: (grid: Grid) => readonly Layer[]):
  * Field of one unit under the hand: straight lines on the full grid, detours from a 1 m grid (each cell takes the gain of
  * its coarse cell). `layersFor` lays the sheet's layers over the coarse grid, called once.
  */
-export function draggedField(base: FieldBase, unit: Spot3, layersFor: (grid: Grid) => readonly Layer[]): CastLoss {
+export function draggedField(
+  base: FieldBase,
+  unit: Spot3,
+  layersFor: (grid: Grid) => readonly Layer[],
+): CastLoss {
   const coarse = coarseOf(base, layersFor);
   const straightCoarse = lossArrays(coarse.grid);
-  for (const layer of coarse.layers) cast(base.scene, base.losses, unit, coarse.grid, layer, coarse.space, straightCoarse);
+  for (const layer of coarse.layers)
+    cast(base.scene, base.losses, unit, coarse.grid, layer, coarse.space, straightCoarse);
   addFreeSpace(straightCoarse, unit, coarse.layers);
   const job: DetourJob = {
     unit,
-    arrivals: arrivalsOf(base.scene, unit, base.correction),
+    arrivals: arrivalsFrom(base.scene, unit, base.correction),
     straight: straightCoarse,
     best: lossArrays(coarse.grid),
   };
-  startDetours(job, coarse.layers);
+  startDetours(job, coarse.layers, WEAKER_UNDER_HAND_DB);
   detoursFromKept(base.scene, coarse.kept, job, coarse.layers);
   const out = straightField(base, unit);
   const { grid } = base;

@@ -1,0 +1,104 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+import { writeJobFile } from '../core/file/jobFile';
+import { quillfeatherFarm } from '../demo/farm';
+import { CALCULATORS } from './calculators';
+
+const folder = mkdtempSync(join(tmpdir(), 'nestle-cli-'));
+const farm = quillfeatherFarm();
+const file = join(folder, 'farm.json');
+writeFileSync(file, writeJobFile(farm));
+const broken = join(folder, 'broken.json');
+writeFileSync(
+  broken,
+  JSON.stringify({
+    ...farm,
+    site: { ...farm.site, walls: farm.site.walls.map((w, i) => (i === 3 ? { ...w, b: w.a } : w)) },
+  }),
+);
+
+const nestle = (...args: string[]) => {
+  const { status, stdout, stderr } = spawnSync('npx', ['tsx', 'cli/nestle.ts', ...args], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  });
+  return { status, stdout, stderr };
+};
+
+describe('the command line', () => {
+  test('check passes a sound job and exits 1 with the path of each problem', () => {
+    expect(nestle('check', file)).toMatchObject({
+      status: 0,
+      stdout: expect.stringContaining('no problems'),
+    });
+    expect(nestle('check', broken)).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('site.walls[3]'),
+    });
+    const json = nestle('check', broken, '--json');
+    expect([json.status, JSON.parse(json.stdout)]).toEqual([
+      1,
+      { ok: false, problems: [{ path: 'site.walls[3]', message: expect.stringContaining('no length') }] },
+    ]);
+    expect(nestle('check', join(folder, 'none.json')).status).toBe(1);
+  });
+  test('predict gives every documented field, with the pipe, and explains a spot in words', () => {
+    const { spots, calibration } = JSON.parse(nestle('predict', file, '--json').stdout);
+    expect(spots).toHaveLength(14);
+    expect(Object.keys(spots[0])).toEqual(
+      expect.arrayContaining(
+        'spotId name band unitId rssiDbm phyMbps downMbps upMbps downRangeMbps upRangeMbps latencyMs needDownMbps needUpMbps decidedBy verdict heldBackBy pipe'.split(
+          ' ',
+        ),
+      ),
+    );
+    expect(spots[0].pipe[0]).toMatchObject({ kind: 'line', measured: true });
+    expect(calibration.readings).toBeGreaterThan(10);
+    const words = nestle('predict', file, '--explain', 'Attic study').stdout;
+    expect(words).toContain('air from A to B');
+    expect(words).toContain('Held back by');
+    expect(nestle('predict', file, '--explain', 'Moon').status).toBe(1);
+  });
+  test('verify says what is missing', () => {
+    const report = JSON.parse(nestle('verify', file, '--json').stdout);
+    expect(report).toMatchObject({ deadBefore: 5, gone: 0 });
+    expect(report.spots[6]).toMatchObject({ gone: false, after: null, missing: ['runs after the work'] });
+  });
+});
+
+describe('calculators', () => {
+  const value = (r: ReturnType<(typeof CALCULATORS)['rate']>) => (r.ok ? r.value : r.message);
+  test('known figures', () => {
+    expect(value(CALCULATORS.rate('--standard ax --width 80 --streams 2 --mcs 11'.split(' ')))).toMatchObject(
+      { rateMbps: expect.closeTo(1201, 0) },
+    );
+    expect(value(CALCULATORS.wall('--material concrete --thickness 0.1 --ghz 5.5'.split(' ')))).toMatchObject(
+      { lossDb: expect.closeTo(14, 1) },
+    );
+    expect(value(CALCULATORS.wall(['--construction', 'cavity brick', '--ghz', '5.5']))).toMatchObject({
+      lossDb: 17,
+    });
+    expect(value(CALCULATORS.coax('--length 20 --splitter 4 --across --unrated'.split(' ')))).toMatchObject({
+      attenuationDb: expect.closeTo(42.4, 6),
+    });
+    expect(value(CALCULATORS.powerline('--box 1000 --strips 1'.split(' ')))).toMatchObject({ mbps: 75 });
+    expect(value(CALCULATORS.poe('--devices af,at --switch at --budget 40'.split(' ')))).toMatchObject({
+      ok: false,
+    });
+  });
+  test.each([
+    ['rate', '--standard ac --width 20 --streams 1 --mcs 9', 'has no MCS 9'],
+    ['rate', '--standard q', 'must be n, ac'],
+    ['wall', '--ghz 5 --construction cheese', 'no construction'],
+    ['wall', '--ghz 5 --construction brick', 'name one'],
+    ['coax', '--length x', 'must be a number'],
+    ['powerline', '--nonsense 3', 'Known are'],
+    ['poe', '--devices xx --switch at --budget 30', 'is no class'],
+  ] as const)('%s %s: %s', (name, args, words) => {
+    const result = CALCULATORS[name](args.split(' '));
+    expect(result.ok ? '' : result.message).toContain(words);
+  });
+});
