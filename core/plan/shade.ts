@@ -3,7 +3,7 @@ import type { CastLoss } from '../radio/field/cast';
 import { BAND_INDEX } from '../radio/bands';
 import { elevationDb, type Antenna } from '../radio/link';
 import { pointOf, kitOf, type PlanContext } from './context';
-import { BAND_CHANGE_DBM } from './predict';
+import { BAND_CHANGE_DBM } from './access';
 import type { Unit } from './schema';
 import { shadeAt, type ShadeRadio } from './shadeTable';
 

@@ -8,7 +8,7 @@ import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } fro
 import type { ClientTypeId } from '../site/schema';
 import { kitOf, type PlanContext } from './context';
 import { predictedVerdict, type Verdict } from './judge';
-import { linksOf, partsBefore } from './predict';
+import { linksOf, partsBefore } from './pipe';
 import { radioEnd } from './radios';
 import type { Option, Unit } from './schema';
 

@@ -49,6 +49,9 @@ const DEFAULTS: CalibrationOptions = {
   rounds: 6,
 };
 
+/** Rounds end when no parameter moves by more than this, dB. */
+const SETTLED_DB = 0.02;
+
 /** Readings this far off from what the others say are pointed out. */
 const OUTLIER_SIGMAS = 3;
 
@@ -183,11 +186,14 @@ export function calibrate(
     const weights = kInverse.mmul(z);
     const mean = s0ht.mmul(weights);
     const covariance = Matrix.sub(s0, s0ht.mmul(kInverse).mmul(s0ht.transpose()));
-    posterior = { parameters, meanDb: mean.to1DArray(), covariance: covariance.to2DArray() };
+    const meanDb = mean.to1DArray();
+    const moved = Math.max(...meanDb.map((m, i) => Math.abs(m - (previous.get(parameters[i]!) ?? 0))));
+    posterior = { parameters, meanDb, covariance: covariance.to2DArray() };
     leaveOneOut = list.map((_, i) => ({
       offDb: weights.get(i, 0) / kInverse.get(i, i),
       sigmaDb: Math.sqrt(1 / kInverse.get(i, i)),
     }));
+    if (moved < SETTLED_DB) break;
   }
   const exact = leaveOneOut.filter((_, i) => list[i]!.kind === 'exact');
   return {

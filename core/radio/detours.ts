@@ -44,8 +44,7 @@ interface Leg {
   lossDb: PerBand;
 }
 
-function legBetween(scene: Scene, from: Spot3, to: Spot3, skip: Skip, correction?: LossCorrection): Leg {
-  const crossings = crossingsBetween(scene, from, to, skip);
+function legOf(scene: Scene, crossings: Crossings, correction?: LossCorrection): Leg {
   return { crossings, lossDb: crossedAllDb(scene, crossings, correction) };
 }
 
@@ -53,37 +52,55 @@ function throughDb(scene: Scene, portal: Portal, i: number, correction?: LossCor
   return portal.construction < 0 ? 0 : correctedLossDb(scene, portal.construction, BANDS[i]!, correction);
 }
 
-/** Legs of one scene and correction that no unit changes: between portals, and from portals to fixed points. */
+/** What legs cross: geometry alone, so kept once a scene whatever has been learnt about losses. */
+interface Geometry {
+  /** From portal i to portal j at i · portals + j. */
+  between: (Crossings | undefined)[];
+  toPoints: Map<string, Crossings[]>;
+  /** Losses of the legs under each correction met lately. */
+  losses: Map<string, LegCache>;
+}
+
 interface LegCache {
-  /** Row by row: from portal i to portal j at i · portals + j. */
   between: (Leg | undefined)[];
   toPoints: Map<string, Leg[]>;
 }
-const caches = new WeakMap<Scene, Map<LossCorrection | undefined, LegCache>>();
+
+const geometries = new WeakMap<Scene, Geometry>();
+/** Points and corrections kept; more are met only while something is dragged or calibrated. */
+const MOST_POINTS = 2000;
+const MOST_CORRECTIONS = 4;
+
+function geometryOf(scene: Scene): Geometry {
+  let geometry = geometries.get(scene);
+  if (!geometry) geometries.set(scene, (geometry = { between: [], toPoints: new Map(), losses: new Map() }));
+  return geometry;
+}
 
 function cacheOf(scene: Scene, correction: LossCorrection | undefined): LegCache {
-  let byCorrection = caches.get(scene);
-  if (!byCorrection) caches.set(scene, (byCorrection = new Map()));
-  let cache = byCorrection.get(correction);
-  if (!cache) byCorrection.set(correction, (cache = { between: [], toPoints: new Map() }));
+  const { losses } = geometryOf(scene);
+  const key = correction?.id ?? '';
+  let cache = losses.get(key);
+  if (!cache) {
+    if (losses.size >= MOST_CORRECTIONS) losses.delete(losses.keys().next().value!);
+    losses.set(key, (cache = { between: [], toPoints: new Map() }));
+  }
   return cache;
 }
 
-function legFrom(
-  scene: Scene,
-  { between }: LegCache,
-  i: number,
-  j: number,
-  correction?: LossCorrection,
-): Leg {
+function legFrom(scene: Scene, cache: LegCache, i: number, j: number, correction?: LossCorrection): Leg {
   const portals = portalsOf(scene);
   const key = i * portals.length + j;
-  let leg = between[key];
-  if (!leg) {
-    leg = legBetween(scene, portals[i]!.at, portals[j]!.at, skipOf(portals[i]!, portals[j]!), correction);
-    between[key] = leg;
-  }
-  return leg;
+  const known = cache.between[key];
+  if (known) return known;
+  const { between } = geometryOf(scene);
+  const crossings = (between[key] ??= crossingsBetween(
+    scene,
+    portals[i]!.at,
+    portals[j]!.at,
+    skipOf(portals[i]!, portals[j]!),
+  ));
+  return (cache.between[key] = legOf(scene, crossings, correction));
 }
 
 /** A way that can never be the strongest: another is no longer and clearer by more than bends can make up. */
@@ -116,7 +133,7 @@ export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrectio
   const portals = portalsOf(scene);
   const cache = cacheOf(scene, correction);
   const straight = portals.map((portal) => {
-    const leg = legBetween(scene, unit, portal.at, skipOf(portal), correction);
+    const leg = legOf(scene, crossingsBetween(scene, unit, portal.at, skipOf(portal)), correction);
     return { ...heading(unit, portal.at), leg };
   });
   // Bends differ by this much at most: a way weaker than the straight one by more, and longer, can never win.
@@ -175,16 +192,22 @@ export interface Detour {
   through: number[];
 }
 
-/** Legs from every portal to a fixed point, computed once a scene. */
+/** Legs from every portal to a fixed point. */
 function legsTo(scene: Scene, p: Spot3, correction?: LossCorrection): Leg[] {
-  const { toPoints } = cacheOf(scene, correction);
+  const cache = cacheOf(scene, correction);
   const key = `${p.x},${p.y},${p.z}`;
-  let legs = toPoints.get(key);
-  if (!legs) {
-    legs = portalsOf(scene).map((portal) => legBetween(scene, portal.at, p, skipOf(portal), correction));
-    if (toPoints.size > 2000) toPoints.clear();
-    toPoints.set(key, legs);
+  const known = cache.toPoints.get(key);
+  if (known) return known;
+  const { toPoints } = geometryOf(scene);
+  let crossings = toPoints.get(key);
+  if (!crossings) {
+    if (toPoints.size > MOST_POINTS) toPoints.clear();
+    crossings = portalsOf(scene).map((portal) => crossingsBetween(scene, portal.at, p, skipOf(portal)));
+    toPoints.set(key, crossings);
   }
+  const legs = crossings.map((c) => legOf(scene, c, correction));
+  if (cache.toPoints.size > MOST_POINTS) cache.toPoints.clear();
+  cache.toPoints.set(key, legs);
   return legs;
 }
 

@@ -18,17 +18,24 @@ export interface DetourJob {
   straight: CastLoss;
   /** Loss of the strongest detour so far; starts `WEAKER_DB` above the straight line. */
   best: CastLoss;
+  /** Loss from which on ways are not told apart; absent where all are. */
+  capDb?: number;
 }
 
 /** Under the hand the bound is this, for an error of at most 0.14 dB, well below that of the coarse grid. */
 export const WEAKER_UNDER_HAND_DB = 15;
 
+/** Beyond this path loss nothing is ever heard: under the hand ways so weak are not told apart, dB. */
+export const HOPELESS_DB = 138;
+
 /** Starts the search: nothing found yet but what would not matter. */
 export function startDetours(job: DetourJob, layers: readonly Layer[], weakerDb = WEAKER_DB): void {
+  const capDb = job.capDb ?? Infinity;
   for (let b = 0; b < 3; b++) {
     const best = job.best[b]!;
     const straight = job.straight[b]!;
-    for (const layer of layers) for (const cell of layer.cells) best[cell] = straight[cell]! + weakerDb;
+    for (const layer of layers)
+      for (const cell of layer.cells) best[cell] = Math.min(capDb, straight[cell]! + weakerDb);
   }
 }
 
@@ -104,6 +111,11 @@ function tryPortal(
     least0 = Math.min(least0, ways[w + 1]! + free0 + LEAST_TURN_DB);
     least1 = Math.min(least1, ways[w + 2]! + free1 + LEAST_TURN_DB);
     least2 = Math.min(least2, ways[w + 3]! + free2 + LEAST_TURN_DB);
+  }
+  if (job.capDb !== undefined) {
+    const nearest = lengthDbFrom(shortest);
+    if (least0 + nearest >= job.capDb && least1 + nearest >= job.capDb && least2 + nearest >= job.capDb)
+      return;
   }
   // A way must change sides at a wall or floor; round a corner it need not.
   const sideX = wall ? -(wall.by - wall.ay) : 0;

@@ -6,6 +6,7 @@ import { arrivalsFrom } from '../path';
 import type { Scene } from '../scene';
 import { cast, castLosses, castSpace, type CastLoss, type CastLosses, type CastSpace } from './cast';
 import {
+  HOPELESS_DB,
   WEAKER_UNDER_HAND_DB,
   detoursFromKept,
   findDetours,
@@ -144,6 +145,7 @@ export function draggedField(
     unit,
     arrivals: arrivalsFrom(base.scene, unit, base.correction),
     straight: straightCoarse,
+    capDb: HOPELESS_DB,
     best: lossArrays(coarse.grid),
   };
   startDetours(job, coarse.layers, WEAKER_UNDER_HAND_DB);
