@@ -2,14 +2,14 @@ import { BANDS, BAND_INDEX, SHADOWING_DB, freeAirtime, type Band } from '../radi
 import { DEVICE_SIGMA_DB, UNIT_SIGMA_DB, Z90 } from '../radio/beliefs';
 import { CLIENT_TYPES } from '../radio/clients';
 import { clientLink, type RadioEnd } from '../radio/link';
-import { powerLimit } from '../radio/regions';
+import { powerLimit, type RegionId } from '../radio/regions';
 import { chainOf, type Part } from '../feed/chain';
 import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } from '../site/needs';
 import type { ClientTypeId } from '../site/schema';
 import { kitOf, type PlanContext } from './context';
 import { predictedVerdict, type Verdict } from './judge';
 import { linksOf, partsBefore } from './pipe';
-import { radioEnd } from './radios';
+import { channelMedium, radioEnd } from './radios';
 import type { Option, Unit } from './schema';
 
 /** Verdicts as numbers of a shade grid, lightest first. */
@@ -51,7 +51,35 @@ export function shadeNeeds(context: PlanContext, activity: ActivityCount['activi
   return { indoors: of(ROOM_DEFAULT), outdoors: of(YARD_DEFAULT) };
 }
 
-type OutcomeAt = (levelDbm: number) => ReturnType<typeof chainOf>;
+/** Outcome of the whole chain with the air at a level given as a step of the goodput table. */
+type OutcomeAt = (step: number) => ReturnType<typeof chainOf>;
+
+/** How far below its lowest level a table looks for the low end of a range, in steps. */
+const LOW_STEPS = 20 * TABLE_STEPS_PER_DB;
+
+const goodputs = new Map<string, { downMbps: Float64Array; upMbps: Float64Array }>();
+
+/** TCP goodput of a radio to the shown device by level, on a quiet channel; kept, since no feed changes it. */
+function goodputByLevel(
+  end: RadioEnd,
+  region: RegionId,
+  zeroDbm: number,
+): { downMbps: Float64Array; upMbps: Float64Array } {
+  const key = JSON.stringify([end, region]);
+  const known = goodputs.get(key);
+  if (known) return known;
+  const downMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
+  const upMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
+  for (let i = 0; i < downMbps.length; i++) {
+    const level = TABLE_LOW_DBM + (i - LOW_STEPS) / TABLE_STEPS_PER_DB;
+    const link = clientLink(end, SHADE_CLIENT, region, 0, 0, level - zeroDbm)!;
+    downMbps[i] = link.down.quietMbps;
+    upMbps[i] = link.up.quietMbps;
+  }
+  const made = { downMbps, upMbps };
+  goodputs.set(key, made);
+  return made;
+}
 
 /** Tables made lately by what they depend on: while a unit is dragged most stay the same from move to move. */
 const tables = new Map<string, { indoors: Uint8Array; outdoors: Uint8Array }>();
@@ -66,10 +94,8 @@ function verdictTables(
 ): { indoors: Uint8Array; outdoors: Uint8Array } {
   const known = tables.get(key);
   if (known) return known;
-  const down = Math.round(Z90 * sigmaDb * TABLE_STEPS_PER_DB);
-  const outcomes = Array.from({ length: TABLE_SIZE + down }, (_, i) =>
-    outcomeAt(TABLE_LOW_DBM + (i - down) / TABLE_STEPS_PER_DB),
-  );
+  const down = Math.min(LOW_STEPS, Math.round(Z90 * sigmaDb * TABLE_STEPS_PER_DB));
+  const outcomes = Array.from({ length: TABLE_SIZE + down }, (_, i) => outcomeAt(i + LOW_STEPS - down));
   const table = (need: Need) =>
     Uint8Array.from({ length: TABLE_SIZE }, (_, i) =>
       SHADE.indexOf(predictedVerdict(outcomes[i + down]!, outcomes[i]!, need)),
@@ -97,15 +123,15 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
       const zero = clientLink(end, SHADE_CLIENT, region, 0, 0, 0);
       if (!zero) continue;
       const air = freeAirtime(band, heard24);
-      const outcomeAt = (levelDbm: number) => {
-        const link = clientLink(end, SHADE_CLIENT, region, 0, 0, levelDbm - zero.down.levelDbm)!;
+      const { downMbps, upMbps } = goodputByLevel(end, region, zero.down.levelDbm);
+      const outcomeAt: OutcomeAt = (step) => {
         const part: Part = {
           kind: 'air',
           label: '',
-          downMbps: link.down.quietMbps * air,
-          upMbps: link.up.quietMbps * air,
+          downMbps: downMbps[step]! * air,
+          upMbps: upMbps[step]! * air,
           latencyMs: 2,
-          mediumId: `radio:${end.band}:${end.channel}`,
+          mediumId: channelMedium(end),
           measured: false,
           unitId: unit.id,
           because: '',

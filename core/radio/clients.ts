@@ -57,6 +57,17 @@ export const CLIENT_TYPES: Record<ClientTypeId, ClientType> = {
     bodyDb: 0,
     ceilingMbps: 1500,
   },
+  newLaptop: {
+    label: 'new laptop',
+    bands: ['2.4', '5', '6'],
+    standard: 'be',
+    streams: 2,
+    maxWidthMhz: 320,
+    eirpDbm: [16, 16, 15],
+    gainDbi: [0, 0, 0],
+    bodyDb: 0,
+    ceilingMbps: 2400,
+  },
   oldLaptop: {
     label: 'old laptop',
     bands: ['2.4', '5'],

@@ -20,11 +20,18 @@ export interface RadioPath {
 const arrivalsKnown = new WeakMap<Scene, Map<string, Arrival[][]>>();
 const MOST_KNOWN = 64;
 
+const arrivalsKey = (u: Spot3, correction: LossCorrection | undefined): string =>
+  `${u.x},${u.y},${u.z},${correction ? correction.id : ''}`;
+
+function isKnown(scene: Scene, u: Spot3, correction: LossCorrection | undefined): boolean {
+  return arrivalsKnown.get(scene)?.has(arrivalsKey(u, correction)) ?? false;
+}
+
 /** Ways from a unit to every portal, kept for the places asked for lately. */
 export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection | undefined): Arrival[][] {
   let known = arrivalsKnown.get(scene);
   if (!known) arrivalsKnown.set(scene, (known = new Map()));
-  const key = `${u.x},${u.y},${u.z},${correction ? correction.id : ''}`;
+  const key = arrivalsKey(u, correction);
   let arrivals = known.get(key);
   if (!arrivals) {
     if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
@@ -36,6 +43,8 @@ export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection 
 /** The loss between two points of a scene in a band and what it leans on, each way weighted by its share of the power. */
 export function radioPath(scene: Scene, u: Spot3, p: Spot3, band: Band, beliefs: Beliefs): RadioPath {
   const { correction } = beliefs;
+  // A way is the same in both directions: start it where the ways to all bends are known already.
+  if (!isKnown(scene, u, correction) && isKnown(scene, p, correction)) [u, p] = [p, u];
   const crossings = crossingsBetween(scene, u, p);
   const straightDb = straightLossDb(scene, crossings, band, correction);
   const straight = pathFeatures(scene, crossings, band, correction);

@@ -169,7 +169,15 @@ export const dataRun = z.strictObject({
   evidence,
 });
 
-export const clientType = z.enum(['phone', 'tablet', 'laptop', 'oldLaptop', 'smartDevice', 'camera']);
+export const clientType = z.enum([
+  'phone',
+  'tablet',
+  'laptop',
+  'newLaptop',
+  'oldLaptop',
+  'smartDevice',
+  'camera',
+]);
 export type ClientTypeId = z.infer<typeof clientType>;
 
 export const spot = z.strictObject({

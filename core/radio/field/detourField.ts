@@ -124,6 +124,10 @@ function tryPortal(
   const above = slab ? levelM > slab.levelM : false;
   const dz = levelM - pz;
   const p: Spot3 = { x: 0.5, y: 0.5, z: levelM };
+  const table = LENGTH_DB;
+  const beyond = table.length - 1;
+  const bySide = wall !== null || slab !== null;
+  const count = ways.length;
   for (let i = 0; i < cells.length; i++) {
     const cell = cells[i]!;
     const x = xs[i]!;
@@ -131,7 +135,8 @@ function tryPortal(
     const dx = x - px;
     const dy = y - py;
     const on = Math.sqrt(dx * dx + dy * dy + dz * dz);
-    const nearest = lengthDbFrom(shortest + on);
+    let at = ((shortest + on) * STEPS_PER_M) | 0;
+    const nearest = table[at < beyond ? at : beyond]!;
     const from0 = to0[cell]! + free0;
     const from1 = to1[cell]! + free1;
     const from2 = to2[cell]! + free2;
@@ -145,13 +150,14 @@ function tryPortal(
     )
       continue;
     const left = wall ? sideX * x + sideY * y + side0 > 0 : above;
-    for (let w = 0; w < ways.length; w += FIELDS) {
-      if ((wall || slab) && left === (ways[w + 7] === 1)) continue;
+    for (let w = 0; w < count; w += FIELDS) {
+      if (bySide && left === (ways[w + 7] === 1)) continue;
       const known0 = ways[w + 1]! + from0;
       const known1 = ways[w + 2]! + from1;
       const known2 = ways[w + 3]! + from2;
       const length = ways[w]! + on;
-      const bound = LEAST_TURN_DB + lengthDbFrom(length);
+      at = (length * STEPS_PER_M) | 0;
+      const bound = LEAST_TURN_DB + table[at < beyond ? at : beyond]!;
       if (known0 + bound >= most0 && known1 + bound >= most1 && known2 + bound >= most2) continue;
       const cosine = on === 0 ? 1 : (ways[w + 4]! * dx + ways[w + 5]! * dy + ways[w + 6]! * dz) / on;
       const more = 20 * Math.log10(Math.max(NEAREST_M, length)) + turnDb(cosine);

@@ -20,6 +20,10 @@ import { gridOver, type Grid, type Layer } from './layers';
 /** Cell of the grid on which detours are found while a unit is dragged, m. */
 export const DRAG_DETOUR_CELL_M = 1;
 
+/** Steps of a dragged unit's place for which its detours are found anew, m, and how many of them are kept. */
+const DRAG_LATTICE_M = 0.25;
+const MOST_ROUGH = 40;
+
 /** Everything computed for one scene, correction and sheet, from which fields of units are made. */
 export interface FieldBase {
   scene: Scene;
@@ -30,7 +34,13 @@ export interface FieldBase {
   space: CastSpace;
   scratch: CastLoss;
   /** The coarse grid of a drag with the portals' fields on it, made when first needed. */
-  coarse: { grid: Grid; layers: readonly Layer[]; space: CastSpace; kept: PortalFields } | null;
+  coarse: {
+    grid: Grid;
+    layers: readonly Layer[];
+    space: CastSpace;
+    kept: PortalFields;
+    detours: Map<string, CastLoss>;
+  } | null;
 }
 
 export const lossArrays = (grid: Grid): CastLoss => {
@@ -124,12 +134,39 @@ function coarseOf(
   const layers = layersFor(grid);
   const space = castSpace(grid);
   const kept = keepPortalFields(base.scene, base.losses, grid, layers, space, base.correction);
-  return (base.coarse = { grid, layers, space, kept });
+  return (base.coarse = { grid, layers, space, kept, detours: new Map() });
+}
+
+const onLattice = (m: number): number => Math.round(m / DRAG_LATTICE_M) * DRAG_LATTICE_M;
+
+/** Detours of a unit under the hand on the coarse grid, found anew only when it has moved on by a step of the lattice. */
+function roughDetours(base: FieldBase, coarse: NonNullable<FieldBase['coarse']>, at: Spot3): CastLoss {
+  const unit = { x: onLattice(at.x), y: onLattice(at.y), z: at.z };
+  const key = `${unit.x},${unit.y},${unit.z}`;
+  const known = coarse.detours.get(key);
+  if (known) return known;
+  const straight = lossArrays(coarse.grid);
+  for (const layer of coarse.layers)
+    cast(base.scene, base.losses, unit, coarse.grid, layer, coarse.space, straight);
+  addFreeSpace(straight, unit, coarse.layers);
+  const job: DetourJob = {
+    unit,
+    arrivals: arrivalsFrom(base.scene, unit, base.correction),
+    straight,
+    capDb: HOPELESS_DB,
+    best: lossArrays(coarse.grid),
+  };
+  startDetours(job, coarse.layers, WEAKER_UNDER_HAND_DB);
+  detoursFromKept(base.scene, coarse.kept, job, coarse.layers);
+  if (coarse.detours.size >= MOST_ROUGH) coarse.detours.delete(coarse.detours.keys().next().value!);
+  coarse.detours.set(key, job.best);
+  return job.best;
 }
 
 /**
- * Field of one unit under the hand: straight lines on the full grid, detours from a 1 m grid (each cell takes the gain of
- * its coarse cell). `layersFor` lays the sheet's layers over the coarse grid, called once.
+ * Field of one unit under the hand: straight lines on the full grid from where it is, detours from a 1 m grid (each cell
+ * takes those of its coarse cell) and from the nearest quarter of a metre. `layersFor` lays the sheet's layers over the
+ * coarse grid, called once.
  */
 export function draggedField(
   base: FieldBase,
@@ -137,19 +174,7 @@ export function draggedField(
   layersFor: (grid: Grid) => readonly Layer[],
 ): CastLoss {
   const coarse = coarseOf(base, layersFor);
-  const straightCoarse = lossArrays(coarse.grid);
-  for (const layer of coarse.layers)
-    cast(base.scene, base.losses, unit, coarse.grid, layer, coarse.space, straightCoarse);
-  addFreeSpace(straightCoarse, unit, coarse.layers);
-  const job: DetourJob = {
-    unit,
-    arrivals: arrivalsFrom(base.scene, unit, base.correction),
-    straight: straightCoarse,
-    capDb: HOPELESS_DB,
-    best: lossArrays(coarse.grid),
-  };
-  startDetours(job, coarse.layers, WEAKER_UNDER_HAND_DB);
-  detoursFromKept(base.scene, coarse.kept, job, coarse.layers);
+  const detours = roughDetours(base, coarse, unit);
   const out = straightField(base, unit);
   const { grid } = base;
   const { grid: rough } = coarse;
@@ -162,9 +187,10 @@ export function draggedField(
         Math.min(rough.rows - 1, Math.floor((row + 0.5) * ratio)) * rough.columns +
         Math.min(rough.columns - 1, Math.floor((column + 0.5) * ratio));
       for (let b = 0; b < 3; b++) {
-        const detour = job.best[b]![at]!;
+        const detour = detours[b]![at]!;
         // A coarse cell of another layer holds nothing.
-        if (detour > 0) out[b]![cell] = togetherDb(out[b]![cell]!, detour);
+        if (detour > 0 && detour < out[b]![cell]! + WEAKER_UNDER_HAND_DB)
+          out[b]![cell] = togetherDb(out[b]![cell]!, detour);
       }
     }
   return out;
