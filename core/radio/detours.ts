@@ -12,6 +12,9 @@ export function turnDb(cosine: number): number {
 export const LEAST_TURN_DB = 5;
 export const MOST_TURN_DB = 20;
 
+/** Two bends of one way lie no farther apart than this in plan, m: it keeps large plots tractable (estimate). */
+const SECOND_BEND_WITHIN_M = 40;
+
 /** A way from a unit to a portal, straight or over one other portal. */
 export interface Arrival {
   lengthM: number;
@@ -153,6 +156,8 @@ export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrectio
       const so1 = to.leg.lossDb[1] + gate[1]! + LEAST_TURN_DB;
       const so2 = to.leg.lossDb[2] + gate[2]! + LEAST_TURN_DB;
       if (so0 >= limit0 && so1 >= limit1 && so2 >= limit2) continue;
+      const apart = (first.at.x - portal.at.x) ** 2 + (first.at.y - portal.at.y) ** 2;
+      if (apart > SECOND_BEND_WITHIN_M ** 2) continue;
       if (k === j || samePlace(first, portal) || !passesThrough(first, unit, portal.at)) continue;
       const between = legFrom(scene, cache, k, j, correction);
       const [b0, b1, b2] = between.lossDb;
