@@ -13,7 +13,7 @@ export interface PartLine {
   costMinor: number;
 }
 
-/** What has to be bought for an option: units that are not there today, cable by the metre, ends of each run. */
+/** What has to be bought for an option: units that are not there today (or all, where old gear may not be used again), cable by the metre, ends of each run. */
 export function partsOf(context: PlanContext, option: Option, today: Option): PartLine[] {
   const lines = new Map<string, PartLine>();
   const add = (label: string, count: number, unit: PartLine['unit'], costMinor: number) => {
@@ -22,7 +22,7 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
     line.costMinor += costMinor;
     lines.set(label, line);
   };
-  const atHand = today.units.map((u) => u.kitId);
+  const atHand = context.brief.allowed.reuseOldGear ? today.units.map((u) => u.kitId) : [];
   for (const unit of option.units) {
     const kit = kitOf(context, unit);
     const have = atHand.indexOf(unit.kitId);

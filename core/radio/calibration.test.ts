@@ -50,7 +50,7 @@ function observe(p: Spot3, i: number, world: Posterior, noiseDb: number, extraDb
 const world = (values: Record<string, number>): Posterior => ({
   parameters: Object.keys(values),
   meanDb: Object.values(values),
-  covariance: Object.keys(values).map((_, i) => Object.keys(values).map((__, j) => (i === j ? 0 : 0))),
+  covariance: Object.keys(values).map(() => Object.keys(values).map(() => 0)),
 });
 
 describe('calibration', () => {

@@ -164,7 +164,7 @@ export function ReadingForm({ spot, phase, option }: { spot: Spot | null; phase:
           />
         </div>
       )}
-      <div className={`grid gap-2 ${spot ? 'grid-cols-4' : 'grid-cols-4'}`}>
+      <div className="grid grid-cols-4 gap-2">
         <Box label="Down" unit="Mb/s" value={typed.down} onChange={put('down')} first={first} />
         <Box label="Up" unit="Mb/s" value={typed.up} onChange={put('up')} />
         <Box label="Under load" unit="ms" value={typed.loaded} onChange={put('loaded')} />

@@ -24,7 +24,7 @@ import { AccessChoice } from './AccessChoice';
 import { AddUnit } from './AddUnit';
 import { Options } from './Options';
 import { UnitPanel } from './UnitPanel';
-import { newUnit, roomNameAt, withoutUnit } from './placing';
+import { newUnit, withoutUnit } from './placing';
 
 export const VERDICT_TONE: Record<Prediction['verdict'], Tone> = {
   serves: 'good',
@@ -150,10 +150,10 @@ export function PlanStop() {
     }
     const added = newUnit(
       site,
+      context.brief,
       option ?? { id: '', name: '', units: [], wiredSpots: [] },
       kit,
       place,
-      roomNameAt(site, place),
     );
     setOption((o) => ({ ...o, units: [...o.units, added] }));
     select({ kind: 'unit', id: added.id });

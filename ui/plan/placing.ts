@@ -1,4 +1,7 @@
 import { kitById } from '@/core/kit/catalogue';
+import type { Brief } from '@/core/plan/brief';
+import { placeOn } from '@/core/site/edit';
+import { buildingAt } from '@/core/site/levels';
 import type { FeedKind, KitItem } from '@/core/kit/schema';
 import { gatewayOf } from '@/core/plan/graph';
 import { plainFeed, type Feed, type Option, type Unit } from '@/core/plan/schema';
@@ -37,18 +40,37 @@ export function feedTo(site: Site, kind: FeedKind, parent: Unit | null, place: P
   return feed;
 }
 
-/** A new unit: the first goes on the line where its kit may, later ones hang on the gateway by the kit's first feed. */
-export function newUnit(site: Site, option: Option, kit: KitItem, place: Place, roomName: string): Unit {
+/** The feed a new unit begins with, by the school of the job: what wants a cable takes fibre from building to building. */
+function firstFeed(site: Site, brief: Brief, kit: KitItem, gateway: Unit, place: Place): FeedKind {
+  const between =
+    buildingAt(site, gateway.place.xM, gateway.place.yM)?.id !== buildingAt(site, place.xM, place.yM)?.id;
+  const wired = brief.policies.feed === 'wireFirst' && brief.allowed.drilling;
+  const wishes: FeedKind[] = wired ? [between ? 'fibre' : 'ethernet', 'wireless'] : ['wireless'];
+  return wishes.find((k) => kit.feeds.includes(k)) ?? kit.feeds.find((f) => f !== 'line') ?? kit.feeds[0]!;
+}
+
+/** Where a new unit begins by the school of the job: where it is wanted, or halfway to its parent when fed by air. */
+function firstPlace(site: Site, brief: Brief, kind: FeedKind, gateway: Unit, place: Place): Place {
+  if (brief.policies.placing !== 'halfway' || kind !== 'wireless') return place;
+  const at = { xM: (gateway.place.xM + place.xM) / 2, yM: (gateway.place.yM + place.yM) / 2 };
+  const storeys = new Set([place.storeyId, gateway.place.storeyId].filter((id) => id !== null));
+  return placeOn(site, storeys, at, place.heightM);
+}
+
+/** A new unit: the first goes on the line where its kit may, later ones hang on the gateway as the job's schools say. */
+export function newUnit(site: Site, brief: Brief, option: Option, kit: KitItem, place: Place): Unit {
   const gateway = gatewayOf(option);
   const kind = gateway
-    ? (kit.feeds.find((f) => f === 'wireless') ?? kit.feeds.find((f) => f !== 'line') ?? kit.feeds[0]!)
+    ? firstFeed(site, brief, kit, gateway, place)
     : (kit.feeds.find((f) => f === 'line') ?? kit.feeds[0]!);
-  const at = gateway || site.lineEntry.storeyId === null ? place : { ...site.lineEntry, heightM: 1.2 };
+  const atLine = site.lineEntry.storeyId === null ? place : { ...site.lineEntry, heightM: 1.2 };
+  const at = gateway ? firstPlace(site, brief, kind, gateway, place) : atLine;
+  const room = roomNameAt(site, at);
   return {
     id: newId('unit'),
     letter: nextLetter(option),
     kitId: kit.id,
-    name: gateway ? roomName : `${roomName}, at the line`.slice(0, 80),
+    name: gateway ? room : `${room}, at the line`.slice(0, 80),
     place: { ...at, heightM: kit.outdoor ? 3 : at.heightM },
     feed: feedTo(site, kind, gateway, at),
     radios: {},
