@@ -45,7 +45,7 @@ module.exports = {
       name: 'ui-no-server-code',
       comment: 'ui may name the types of server, never its code',
       severity: 'error',
-      from: { path: '^ui/' },
+      from: { path: '^ui/', pathNot: '\\.test\\.ts$' },
       to: { path: '^(app|server|db|cli|demo)/', dependencyTypesNot: ['type-only'] },
     },
     {
