@@ -1,6 +1,8 @@
 import { kitOf, lengthText, type PlanContext } from '../plan/context';
 import { gatewayOf } from '../plan/graph';
 import { hopOf } from '../plan/hop';
+import { radioEnd } from '../plan/radios';
+import { radarWaitS } from '../radio/regions';
 import type { Option, Unit } from '../plan/schema';
 import { buildingAt } from '../site/levels';
 import { schedule, type ScheduledStep, type Step } from './schedule';
@@ -76,10 +78,39 @@ function cableStep(context: PlanContext, option: Option, unit: Unit): Step | nul
   );
 }
 
+/** Silence of a unit's radios after start on radar-checked channels, and what to say about it. */
+function radarWait(context: PlanContext, unit: Unit): { waitMin: number; words: string[] } {
+  const kit = kitOf(context, unit);
+  const channels = kit.radios.filter((r) => r.band === '5').map((r) => radioEnd(unit, kit, r).channel);
+  const waits = channels.map((c) => ({ channel: c, min: radarWaitS(context.brief.region, c) / 60 }));
+  const longest = waits.sort((a, b) => b.min - a.min)[0];
+  if (!longest || longest.min === 0) return { waitMin: 0, words: [] };
+  return {
+    waitMin: longest.min,
+    words: [
+      `Channel ${longest.channel} is checked for radar: silent ${longest.min} min after start. Not a fault.`,
+    ],
+  };
+}
+
 function joinSteps(context: PlanContext, unit: Unit, gateway: Unit): Step[] {
   const kit = kitOf(context, unit);
   const { joining } = context.brief.policies;
   const onBench = joining === 'bench' || kit.outdoor;
+  const radar = radarWait(context, unit);
+  if (kit.kind === 'switch')
+    return [
+      step(`place:${unit.id}`, `Fix ${unit.letter} at ${unit.name} and power it`, kit.handsMin, {
+        detail: [
+          'It needs no joining. One cable to its parent, never two: that is a loop.',
+          ...(kit.poeSource ? ['Powered ports: nothing but standard devices on them.'] : []),
+        ],
+        good: 'Link light at the rate of the port on both ends of its feed.',
+        cautions: kit.poeSource ? ['poe'] : [],
+        unitId: unit.id,
+        after: [`cable:${unit.id}`, ...(unit.feed.parentId ? [`place:${unit.feed.parentId}`] : [])],
+      }),
+    ];
   if (kit.kind === 'powerline' || kit.kind === 'coax')
     return pairSteps(unit, kit.kind, kit.handsMin, kit.waitMin);
   const join = step(
@@ -116,9 +147,10 @@ function joinSteps(context: PlanContext, unit: Unit, gateway: Unit): Step[] {
         unit.feed.kind === 'wireless'
           ? 'Wait 1 to 3 minutes. Lost: one step back towards its parent, wait, read again.'
           : `Confirm that it really uses its ${unit.feed.kind === 'fibre' ? 'fibre' : 'cable'} and has not fallen back to the air.`,
+        ...radar.words,
       ],
       good: 'Its light says holds; the set-up page names the feed that was planned.',
-      waitMin: 3,
+      waitMin: 3 + radar.waitMin,
       waitLabel: `${unit.letter} settles`,
       cautions: kit.outdoor ? ['ladder', 'outdoorCable', 'radio'] : [],
       unitId: unit.id,

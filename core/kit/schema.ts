@@ -7,7 +7,7 @@ export const feedKind = z.enum(['line', 'ethernet', 'fibre', 'coax', 'powerline'
 export type FeedKind = z.infer<typeof feedKind>;
 
 /** How a unit is drawn and handled. */
-export const kitKind = z.enum(['router', 'node', 'extender', 'outdoor', 'powerline', 'coax']);
+export const kitKind = z.enum(['router', 'node', 'extender', 'outdoor', 'powerline', 'coax', 'switch']);
 export type KitKind = z.infer<typeof kitKind>;
 
 export const kitRadio = z.strictObject({
@@ -35,7 +35,13 @@ export const kitItem = z.strictObject({
   portMbps: z.number().min(10).max(10_000),
   /** Units that mesh together share a family; null mixes with anything. */
   family: z.string().max(40).nullable(),
+  /** Class of power over Ethernet it takes; null where it has its own supply. */
   poe: poeType.nullable(),
+  /** What a powered switch gives on its ports, and all of them together; null gives none. */
+  poeSource: z
+    .strictObject({ type: poeType, budgetW: z.number().positive().max(3000) })
+    .nullable()
+    .default(null),
   outdoor: z.boolean(),
   /** Number printed on a powerline box, Mb/s. */
   powerlineBoxMbps: z.number().min(50).max(5000).nullable(),

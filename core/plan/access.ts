@@ -1,4 +1,4 @@
-import { BANDS, freeAirtime } from '../radio/bands';
+import { BANDS } from '../radio/bands';
 import { levelSigmaDb } from '../radio/beliefs';
 import { CLIENT_TYPES } from '../radio/clients';
 import { clientLink, elevationDb, type RadioEnd, type RadioLink } from '../radio/link';
@@ -6,6 +6,7 @@ import { pathInWords, radioPath, type RadioPath } from '../radio/path';
 import { powerLimit } from '../radio/regions';
 import type { Part } from '../feed/chain';
 import type { Spot } from '../site/schema';
+import { airKey } from './airtime';
 import { kitOf, lengthText, pointOf, type PlanContext } from './context';
 import { portGoodputMbps } from './hop';
 import { channelMedium, radioEnd } from './radios';
@@ -44,13 +45,17 @@ function mayUse(context: PlanContext, end: RadioEnd, spot: Spot): boolean {
 }
 
 /** The way a client would use one unit: the highest band at −70 dBm or better, otherwise the lowest that works. */
-export function accessThrough(context: PlanContext, unit: Unit, spot: Spot): Access | null {
+export function accessThrough(
+  context: PlanContext,
+  air: ReadonlyMap<string, number>,
+  unit: Unit,
+  spot: Spot,
+): Access | null {
   const { site, scene, beliefs, brief } = context;
   const kit = kitOf(context, unit);
   const u = pointOf(site, unit.place);
   const p = pointOf(site, spot.place);
   const elevation = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
-  const heard24 = site.neighbours.filter((n) => n.band === '2.4').length;
   let lowest: Access | null = null;
   let highest: Access | null = null;
   for (const band of BANDS) {
@@ -63,7 +68,7 @@ export function accessThrough(context: PlanContext, unit: Unit, spot: Spot): Acc
     features.set(`unit:${unit.id}:${band}`, 1);
     features.set(`device:${spot.client}:${band}`, 1);
     const learnt = beliefs.shiftDb(features);
-    const air = freeAirtime(band, heard24);
+    const share = air.get(airKey(unit.id, band))!;
     const linkAt = (shiftDb: number) =>
       clientLink(end, spot.client, brief.region, path.lossDb, elevation, learnt + shiftDb);
     const middle = linkAt(0);
@@ -75,7 +80,7 @@ export function accessThrough(context: PlanContext, unit: Unit, spot: Spot): Acc
       levelDbm: middle.down.levelDbm,
       sigmaDb: levelSigmaDb(beliefs, features, band),
       phyMbps: middle.down.rate?.phyMbps ?? 0,
-      at: (shiftDb) => airPart(unit, end, linkAt(shiftDb)!, air, words),
+      at: (shiftDb) => airPart(unit, end, linkAt(shiftDb)!, share, words),
     };
     if (!lowest) lowest = access;
     if (access.levelDbm >= BAND_CHANGE_DBM) highest = access;

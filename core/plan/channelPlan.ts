@@ -1,8 +1,7 @@
 import { BANDS, BAND_INDEX, DEFAULT_WIDTH_MHZ } from '../radio/bands';
-import { CONTEND_LOSS_DB, planChannels, type ChannelUser } from '../radio/channels';
-import { crossingsBetween } from '../radio/crossings';
-import { straightLossDb } from '../radio/pathLoss';
-import { kitOf, pointOf, type PlanContext } from './context';
+import { planChannels, type ChannelUser } from '../radio/channels';
+import { hearEachOther } from './airtime';
+import { kitOf, type PlanContext } from './context';
 import type { Option, RadioSetting, Unit } from './schema';
 
 /** Where a unit's radio takes its channel from: its parent where it meshes on that very radio, otherwise free. */
@@ -41,13 +40,7 @@ export function withChannels(context: PlanContext, option: Option): Option {
   }
   const hear = (a: string, b: string): boolean => {
     const [u, v] = [owners.get(a)!, owners.get(b)!];
-    const band = users.find((x) => x.id === a)!.band;
-    const crossings = crossingsBetween(
-      context.scene,
-      pointOf(context.site, u.place),
-      pointOf(context.site, v.place),
-    );
-    return straightLossDb(context.scene, crossings, band, context.beliefs.correction) < CONTEND_LOSS_DB;
+    return hearEachOther(context, u, v, users.find((x) => x.id === a)!.band);
   };
   const { channels } = planChannels(context.brief.region, users, context.site.neighbours, hear);
   return {

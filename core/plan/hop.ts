@@ -1,4 +1,4 @@
-import { BANDS, BAND_INDEX, BAND_MHZ, freeAirtime } from '../radio/bands';
+import { BANDS, BAND_INDEX, BAND_MHZ } from '../radio/bands';
 import { groundLossDb } from '../radio/bridge';
 import { levelSigmaDb } from '../radio/beliefs';
 import { elevationDb, unitLink } from '../radio/link';
@@ -8,6 +8,7 @@ import { coaxAttenuation, mocaMbps } from '../feed/coax';
 import { nearestOutlet, powerlineMbps, powerlinePath } from '../feed/powerline';
 import { HOP_LATENCY_MS, type Part } from '../feed/chain';
 import type { KitItem } from '../kit/schema';
+import { airShare } from './airtime';
 import { kitOf, lengthText, pointOf, type PlanContext } from './context';
 import { channelMedium, radioEnd } from './radios';
 import type { Option, Unit } from './schema';
@@ -23,6 +24,7 @@ export interface Hop {
 
 interface Ends {
   context: PlanContext;
+  option: Option;
   parent: Unit;
   child: Unit;
   parentKit: KitItem;
@@ -140,7 +142,7 @@ function radioPairs({ parent, child, parentKit, childKit }: Ends) {
 }
 
 function airHop(ends: Ends): Hop {
-  const { context, parent, child, parentKit, childKit } = ends;
+  const { context, option, parent, child, parentKit, childKit } = ends;
   const { site, scene, beliefs, brief } = context;
   const label =
     child.feed.kind === 'bridge'
@@ -168,7 +170,7 @@ function airHop(ends: Ends): Hop {
     const features = new Map(path.features);
     for (const end of [parent, child]) features.set(`unit:${end.id}:${parentEnd.band}`, 1);
     const learnt = beliefs.shiftDb(features);
-    const air = freeAirtime(parentEnd.band, site.neighbours.filter((n) => n.band === '2.4').length);
+    const air = airShare(context, option, parent, parentEnd);
     const linkAt = (shiftDb: number) =>
       unitLink(parentEnd, childEnd, brief.region, path.lossDb + ground, tilt, learnt + shiftDb);
     const middle = linkAt(0);
@@ -207,7 +209,8 @@ export function hopOf(context: PlanContext, option: Option, child: Unit): Hop | 
   if (child.feed.kind === 'line') return null;
   const parent = option.units.find((u) => u.id === child.feed.parentId);
   if (!parent) return deadHop(child, `feed of ${child.letter}`, 'Choose what feeds this unit.');
-  const ends = { context, parent, child, parentKit: kitOf(context, parent), childKit: kitOf(context, child) };
+  const parentKit = kitOf(context, parent);
+  const ends = { context, option, parent, child, parentKit, childKit: kitOf(context, child) };
   const hop = {
     ethernet: cableHop,
     fibre: cableHop,

@@ -1,10 +1,15 @@
 import { kitOf, type PlanContext } from './context';
+import { POE_W } from '../feed/poe';
 import { hopOf } from './hop';
+import { injectorsOf } from './rules';
 import type { Option } from './schema';
 
 /** Material per metre and per run, minor units (estimates, EUR cents). */
 const CABLE_MINOR_PER_M = { ethernet: 90, fibre: 140 };
 const RUN_MINOR = { ethernet: 600, fibre: 7000 };
+
+/** A standard injector, minor units (estimate). */
+const INJECTOR_MINOR = 28_00;
 
 export interface PartLine {
   label: string;
@@ -36,6 +41,8 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
     add(label, lengthM, 'm', lengthM * CABLE_MINOR_PER_M[kind]);
     add(kind === 'fibre' ? 'Media converters, pair' : 'Plugs and sockets, pair', 1, 'piece', RUN_MINOR[kind]);
   }
+  for (const poe of injectorsOf(context, option))
+    add(`Injector, ${POE_W[poe].label}`, 1, 'piece', INJECTOR_MINOR);
   return [...lines.values()];
 }
 

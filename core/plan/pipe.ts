@@ -2,30 +2,39 @@ import { Z90 } from '../radio/beliefs';
 import { CLIENT_TYPES } from '../radio/clients';
 import { chainOf, type ChainResult, type Part } from '../feed/chain';
 import type { Spot } from '../site/schema';
+import { airKey, airShare } from './airtime';
 import type { Access } from './access';
 import { kitOf, type PlanContext } from './context';
 import { normalDraws } from './draws';
 import { feedPath } from './graph';
 import { hopOf, portGoodputMbps, type Hop } from './hop';
+import { radioEnd } from './radios';
 import type { Option, Unit } from './schema';
 
 export interface OptionLinks {
   hops: ReadonlyMap<string, Hop>;
   /** Units that reach the line, with the way there. */
   paths: ReadonlyMap<string, Unit[]>;
+  /** Free airtime of each access radio, by `airKey`. */
+  air: ReadonlyMap<string, number>;
 }
 
 /** Computes every feed of an option once; shared by all its spots. */
 export function linksOf(context: PlanContext, option: Option): OptionLinks {
   const hops = new Map<string, Hop>();
   const paths = new Map<string, Unit[]>();
+  const air = new Map<string, number>();
   for (const unit of option.units) {
     const path = feedPath(option, unit.id);
     if (path.ok) paths.set(unit.id, path.units);
     const hop = hopOf(context, option, unit);
     if (hop) hops.set(unit.id, hop);
+    const kit = kitOf(context, unit);
+    for (const radio of kit.radios)
+      if (radio.role === 'access')
+        air.set(airKey(unit.id, radio.band), airShare(context, option, unit, radioEnd(unit, kit, radio)));
   }
-  return { hops, paths };
+  return { hops, paths, air };
 }
 
 const simple = (

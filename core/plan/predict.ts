@@ -83,7 +83,7 @@ export function predictSpot(
   const wiredUnit = wired && option.units.find((u) => u.id === wired.unitId && links.paths.has(u.id));
   const ways = option.units
     .filter((u) => links.paths.has(u.id))
-    .map((u) => accessThrough(context, u, spot))
+    .map((u) => accessThrough(context, links.air, u, spot))
     .filter((a) => a !== null)
     .sort((a, b) => b.levelDbm - a.levelDbm);
   const access = wiredUnit ? leadAccess(context, wiredUnit) : ways[0];

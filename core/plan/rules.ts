@@ -1,4 +1,6 @@
 import { MOCA_ADAPTER_LIMIT } from '../feed/coax';
+import { POE_W, poeBudget, sourceFeeds } from '../feed/poe';
+import type { PoeType } from '../kit/schema';
 import { buildingAt } from '../site/levels';
 import { fresnelRadiusM } from '../radio/bridge';
 import { crossingsBetween } from '../radio/crossings';
@@ -66,9 +68,52 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
   return out;
 }
 
+/** Whether each unit that takes power over its cable gets it: class and budget of the switch, an injector, or nothing. */
+function powerNotices(context: PlanContext, option: Option): RuleNotice[] {
+  const out: RuleNotice[] = [];
+  const bySwitch = new Map<string, PoeType[]>();
+  for (const unit of option.units) {
+    const { poe } = kitOf(context, unit);
+    if (!poe || unit.feed.kind === 'line') continue;
+    const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
+    const parent = option.units.find((u) => u.id === unit.feed.parentId);
+    const source = parent && kitOf(context, parent).poeSource;
+    if (unit.feed.kind !== 'ethernet' || !source)
+      say(
+        'care',
+        `${unit.letter} takes its power over copper and ${unit.feed.kind === 'fibre' ? 'fibre carries none' : unit.feed.kind === 'ethernet' ? `${parent?.letter ?? 'its feed'} gives none` : 'this feed carries none'}: an ${POE_W[poe].label} injector near it is in the parts. No passive injector.`,
+      );
+    else if (!sourceFeeds(source.type, poe))
+      say(
+        'stop',
+        `${unit.letter} needs ${POE_W[poe].label}, ${parent.letter} gives only ${POE_W[source.type].label}: take a stronger switch or an injector.`,
+      );
+    else bySwitch.set(parent.id, [...(bySwitch.get(parent.id) ?? []), poe]);
+  }
+  for (const [id, devices] of bySwitch) {
+    const unit = option.units.find((u) => u.id === id)!;
+    const { problems } = poeBudget(devices, kitOf(context, unit).poeSource!);
+    for (const words of problems) out.push({ unitId: id, weight: 'stop', words: `${unit.letter}: ${words}` });
+  }
+  return out;
+}
+
+/** Units that need an injector of their own, because what feeds them gives no power. */
+export function injectorsOf(context: PlanContext, option: Option): PoeType[] {
+  return option.units.flatMap((unit) => {
+    const { poe } = kitOf(context, unit);
+    const parent = option.units.find((u) => u.id === unit.feed.parentId);
+    const powered = unit.feed.kind === 'ethernet' && parent && kitOf(context, parent).poeSource;
+    return poe && unit.feed.kind !== 'line' && !powered ? [poe] : [];
+  });
+}
+
 /** What a practitioner would object to in an option, the gravest first. */
 export function ruleNotices(context: PlanContext, option: Option): RuleNotice[] {
-  const out: RuleNotice[] = option.units.flatMap((u) => feedNotices(context, option, u));
+  const out: RuleNotice[] = [
+    ...option.units.flatMap((u) => feedNotices(context, option, u)),
+    ...powerNotices(context, option),
+  ];
   const families = new Set<string>();
   let mesh = 0;
   for (const unit of option.units) {
@@ -83,12 +128,6 @@ export function ruleNotices(context: PlanContext, option: Option): RuleNotice[] 
         unitId: unit.id,
         weight: 'stop',
         words: `${unit.letter} is an indoor unit in the open: take an outdoor one or bring it inside.`,
-      });
-    if (unit.feed.kind === 'ethernet' && kit.poe)
-      out.push({
-        unitId: unit.id,
-        weight: 'care',
-        words: `${unit.letter} is powered over its cable: check class and budget of the switch.`,
       });
   }
   if (option.units.length > 0 && !option.units.some((u) => u.feed.kind === 'line'))

@@ -1,4 +1,4 @@
-import { BANDS, BAND_INDEX, SHADOWING_DB, freeAirtime, type Band } from '../radio/bands';
+import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../radio/bands';
 import { DEVICE_SIGMA_DB, UNIT_SIGMA_DB, Z90 } from '../radio/beliefs';
 import { CLIENT_TYPES } from '../radio/clients';
 import { clientLink, type RadioEnd } from '../radio/link';
@@ -6,6 +6,7 @@ import { powerLimit, type RegionId } from '../radio/regions';
 import { chainOf, type Part } from '../feed/chain';
 import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } from '../site/needs';
 import type { ClientTypeId } from '../site/schema';
+import { airKey } from './airtime';
 import { kitOf, type PlanContext } from './context';
 import { predictedVerdict, type Verdict } from './judge';
 import { linksOf, partsBefore } from './pipe';
@@ -109,7 +110,6 @@ function verdictTables(
 /** Tables for every access radio of the units that reach the line. */
 export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNeeds): ShadeRadio[] {
   const links = linksOf(context, option);
-  const heard24 = context.site.neighbours.filter((n) => n.band === '2.4').length;
   const { region } = context.brief;
   const out: ShadeRadio[] = [];
   for (const unit of option.units) {
@@ -122,7 +122,7 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
       const end = radioEnd(unit, kit, radio);
       const zero = clientLink(end, SHADE_CLIENT, region, 0, 0, 0);
       if (!zero) continue;
-      const air = freeAirtime(band, heard24);
+      const air = links.air.get(airKey(unit.id, band))!;
       const { downMbps, upMbps } = goodputByLevel(end, region, zero.down.levelDbm);
       const outcomeAt: OutcomeAt = (step) => {
         const part: Part = {

@@ -168,16 +168,16 @@ test('load adds up over what shares a medium, and wires carry their own', () => 
   const job = quillfeatherFarm();
   const context = planContext(job);
   const predictions = predictOption(context, job.plan.options[0]!);
-  const loads = loadsOf(predictions);
+  const option = job.plan.options[0]!;
+  const loads = loadsOf(context, option, predictions);
   const line = loads.find((l) => l.label === 'line')!;
   const reached = predictions.filter((p) => p.downMbps > 0 && p.upMbps > 0);
   const down = reached.reduce((s, p) => s + p.need.downMbps, 0) / context.line.downMbps;
   expect(line.load).toBeGreaterThanOrEqual(down - 1e-9);
   expect(loads.every((l) => l.load > 0 && Number.isFinite(l.load))).toBe(true);
-  expect(loadsOf([...predictions, ...predictions]).find((l) => l.label === 'line')!.load).toBeCloseTo(
-    2 * line.load,
-    9,
-  );
+  expect(
+    loadsOf(context, option, [...predictions, ...predictions]).find((l) => l.label === 'line')!.load,
+  ).toBeCloseTo(2 * line.load, 9);
 });
 
 test('bridges: Fresnel radius, knife edge, and the ground', () => {

@@ -40,7 +40,7 @@ export function channelSpan(band: Band, channel: number, widthMhz: number): [num
 }
 
 /** Part of the first span that the second covers, 0 to 1. */
-function overlap(a: readonly [number, number], b: readonly [number, number]): number {
+export function overlap(a: readonly [number, number], b: readonly [number, number]): number {
   return Math.max(0, Math.min(a[1], b[1]) - Math.max(a[0], b[0])) / (a[1] - a[0]);
 }
 
@@ -57,7 +57,7 @@ export function allowedChannels(region: RegionId, user: ChannelUser): number[] {
 }
 
 /** How heavily a neighbour's network weighs by its level: one at −60 dBm counts whole, one at −90 not at all. */
-function neighbourWeight(n: Neighbour): number {
+export function neighbourWeight(n: Neighbour): number {
   return Math.max(0, Math.min(1, (n.levelDbm + 90) / 30));
 }
 

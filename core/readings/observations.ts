@@ -1,8 +1,9 @@
-import { BANDS, BAND_INDEX, freeAirtime, type Band } from '../radio/bands';
+import { BANDS, BAND_INDEX, type Band } from '../radio/bands';
 import { CLIENT_TYPES } from '../radio/clients';
 import type { Observation } from '../radio/calibration';
 import { clientLink, elevationDb } from '../radio/link';
 import { radioPath } from '../radio/path';
+import { airKey } from '../plan/airtime';
 import { kitOf, pointOf, type PlanContext } from '../plan/context';
 import { BAND_CHANGE_DBM } from '../plan/access';
 import { linksOf } from '../plan/pipe';
@@ -25,6 +26,8 @@ interface Heard {
   band: Band;
   /** Level at a path loss of 0 and no shift, with the antenna's gain towards the spot, dBm. */
   zeroDbm: number;
+  /** Airtime that is free to it, 0 to 1. */
+  airShare: number;
 }
 
 function heardFrom(
@@ -33,7 +36,7 @@ function heardFrom(
   spot: Spot,
   band: Band,
   device: Spot['client'],
-): Heard | null {
+): Omit<Heard, 'airShare'> | null {
   const kit = kitOf(context, unit);
   const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
   if (!radio || !CLIENT_TYPES[device].bands.includes(band)) return null;
@@ -48,7 +51,7 @@ function heardFrom(
 function servedBy(context: PlanContext, option: Option, spot: Spot, reading: Reading): Heard | null {
   const fixed = reading.band === 'free' ? reading.bandSeen : reading.band;
   const device = reading.device === 'wired' ? spot.client : reading.device;
-  const { paths } = linksOf(context, option);
+  const { paths, air } = linksOf(context, option);
   let best: { heard: Heard; levelDbm: number } | null = null;
   for (const unit of option.units) {
     if (!paths.has(unit.id)) continue;
@@ -69,7 +72,8 @@ function servedBy(context: PlanContext, option: Option, spot: Spot, reading: Rea
         fixed || band === '2.4' || levelDbm >= BAND_CHANGE_DBM
           ? levelDbm + (fixed ? 0 : 20 * BAND_INDEX[band])
           : -Infinity;
-      if (!best || counts > best.levelDbm) best = { heard, levelDbm: counts };
+      if (!best || counts > best.levelDbm)
+        best = { heard: { ...heard, airShare: air.get(airKey(unit.id, band))! }, levelDbm: counts };
     }
   }
   return best?.heard ?? null;
@@ -85,11 +89,10 @@ function levelForSpeed(
   const kit = kitOf(context, heard.unit);
   const radio = kit.radios.find((r) => r.role === 'access' && r.band === heard.band)!;
   const end = radioEnd(heard.unit, kit, radio);
-  const air = freeAirtime(heard.band, context.site.neighbours.filter((n) => n.band === '2.4').length);
   const zero = clientLink(end, device, context.brief.region, 0, 0, 0)!.down.levelDbm;
   for (let level = -95; level <= -30; level += 0.5) {
     const link = clientLink(end, device, context.brief.region, 0, 0, level - zero);
-    if (link && link.down.quietMbps * air >= mbps) return level;
+    if (link && link.down.quietMbps * heard.airShare >= mbps) return level;
   }
   return null;
 }

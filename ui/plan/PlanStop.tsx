@@ -81,12 +81,13 @@ function Notices() {
   const { context, option } = useDerived();
   const { predictions } = useDerived();
   const notices = useMemo(() => {
-    const over = loadsOf([...predictions.values()]).filter((l) => l.load > l.limit);
+    if (!option) return [];
+    const over = loadsOf(context, option, [...predictions.values()]).filter((l) => l.load > l.limit);
     const busy = over.map((l) => ({
       weight: 'care' as const,
       words: `At the busiest hour ${l.label} is used to ${(l.load * 100).toFixed(0)} %; plan at most ${l.limit * 100} %.`,
     }));
-    return option ? [...ruleNotices(context, option), ...busy] : [];
+    return [...ruleNotices(context, option), ...busy];
   }, [context, option, predictions]);
   if (notices.length === 0) return null;
   return (

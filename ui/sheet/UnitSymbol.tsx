@@ -13,6 +13,12 @@ export function UnitSymbol({ kind, letter, selected }: { kind: KitKind; letter: 
         </>
       )}
       {kind === 'coax' && <circle r={11} fill={fill} {...line} strokeWidth={3.2} />}
+      {kind === 'switch' && (
+        <>
+          <rect x={-14} y={-8} width={28} height={16} rx={2} fill={fill} {...line} />
+          <path d="M-9 8v3M-3 8v3M3 8v3M9 8v3" {...line} />
+        </>
+      )}
       {kind === 'extender' && (
         <>
           <path d="M-11 4A11 11 0 1 1 11 4Z" fill={fill} {...line} />
