@@ -82,7 +82,7 @@ function cableStep(context: PlanContext, option: Option, unit: Unit): Step | nul
 function radarWait(context: PlanContext, unit: Unit): { waitMin: number; words: string[] } {
   const kit = kitOf(context, unit);
   const channels = kit.radios.filter((r) => r.band === '5').map((r) => radioEnd(unit, kit, r).channel);
-  const waits = channels.map((c) => ({ channel: c, min: radarWaitS(context.brief.region, c) / 60 }));
+  const waits = channels.map((c) => ({ channel: c, min: radarWaitS(context.brief, c) / 60 }));
   const longest = waits.sort((a, b) => b.min - a.min)[0];
   if (!longest || longest.min === 0) return { waitMin: 0, words: [] };
   return {

@@ -41,7 +41,7 @@ function airPart(unit: Unit, end: RadioEnd, link: RadioLink, air: number, becaus
 /** Whether a band and channel may be planned for a place: indoor-only channels never reach into the open. */
 function mayUse(context: PlanContext, end: RadioEnd, spot: Spot): boolean {
   if (spot.place.storeyId !== null) return true;
-  return !powerLimit(context.brief.region, end.band, end.channel, end.widthMhz ?? 20).indoorsOnly;
+  return !powerLimit(context.brief, end.band, end.channel, end.widthMhz ?? 20).indoorsOnly;
 }
 
 /** The way a client would use one unit: the highest band at −70 dBm or better, otherwise the lowest that works. */
@@ -70,7 +70,7 @@ export function accessThrough(
     const learnt = beliefs.shiftDb(features);
     const share = air.get(airKey(unit.id, band))!;
     const linkAt = (shiftDb: number) =>
-      clientLink(end, spot.client, brief.region, path.lossDb, elevation, learnt + shiftDb);
+      clientLink(end, spot.client, brief, path.lossDb, elevation, learnt + shiftDb);
     const middle = linkAt(0);
     if (!middle) continue;
     const words = pathInWords(scene, path, (m) => lengthText(brief, m));

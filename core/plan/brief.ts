@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { regionId } from '../radio/regions';
+import { regionId, subBand } from '../radio/regions';
 
 export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
 
@@ -25,6 +25,8 @@ export const brief = z.strictObject({
     riseMs: z.number().min(0).max(5000).nullable(),
   }),
   region: regionId,
+  /** Power limits the job has set itself, dBm EIRP of a unit; others are as tabled for the region. */
+  ownLimitsDbm: z.partialRecord(subBand, z.number().min(0).max(36)).default({}),
   currency: z.string().regex(/^[A-Z]{3}$/, 'a currency has three letters, such as EUR'),
   lengthUnit: z.enum(['metres', 'feet']),
   allowed: z.strictObject({
@@ -48,6 +50,7 @@ export function emptyBrief(): Brief {
     address: '',
     line: { kind: 'fibre', downMbps: 100, upMbps: 20, idleMs: null, riseMs: null },
     region: 'europe',
+    ownLimitsDbm: {},
     currency: 'EUR',
     lengthUnit: 'metres',
     allowed: {

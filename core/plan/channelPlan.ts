@@ -42,7 +42,7 @@ export function withChannels(context: PlanContext, option: Option): Option {
     const [u, v] = [owners.get(a)!, owners.get(b)!];
     return hearEachOther(context, u, v, users.find((x) => x.id === a)!.band);
   };
-  const { channels } = planChannels(context.brief.region, users, context.site.neighbours, hear);
+  const { channels } = planChannels(context.brief, users, context.site.neighbours, hear);
   return {
     ...option,
     units: option.units.map((unit) => {

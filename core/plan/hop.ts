@@ -172,7 +172,7 @@ function airHop(ends: Ends): Hop {
     const learnt = beliefs.shiftDb(features);
     const air = airShare(context, option, parent, parentEnd);
     const linkAt = (shiftDb: number) =>
-      unitLink(parentEnd, childEnd, brief.region, path.lossDb + ground, tilt, learnt + shiftDb);
+      unitLink(parentEnd, childEnd, brief, path.lossDb + ground, tilt, learnt + shiftDb);
     const middle = linkAt(0);
     if (!middle) continue;
     const hop: Hop = {

@@ -2,7 +2,7 @@ import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../radio/bands';
 import { DEVICE_SIGMA_DB, UNIT_SIGMA_DB, Z90 } from '../radio/beliefs';
 import { CLIENT_TYPES } from '../radio/clients';
 import { clientLink, type RadioEnd } from '../radio/link';
-import { powerLimit, type RegionId } from '../radio/regions';
+import { powerLimit, type RadioRules } from '../radio/regions';
 import { chainOf, type Part } from '../feed/chain';
 import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } from '../site/needs';
 import type { ClientTypeId } from '../site/schema';
@@ -63,17 +63,17 @@ const goodputs = new Map<string, { downMbps: Float64Array; upMbps: Float64Array 
 /** TCP goodput of a radio to the shown device by level, on a quiet channel; kept, since no feed changes it. */
 function goodputByLevel(
   end: RadioEnd,
-  region: RegionId,
+  rules: RadioRules,
   zeroDbm: number,
 ): { downMbps: Float64Array; upMbps: Float64Array } {
-  const key = JSON.stringify([end, region]);
+  const key = JSON.stringify([end, rules.region, rules.ownLimitsDbm]);
   const known = goodputs.get(key);
   if (known) return known;
   const downMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
   const upMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
   for (let i = 0; i < downMbps.length; i++) {
     const level = TABLE_LOW_DBM + (i - LOW_STEPS) / TABLE_STEPS_PER_DB;
-    const link = clientLink(end, SHADE_CLIENT, region, 0, 0, level - zeroDbm)!;
+    const link = clientLink(end, SHADE_CLIENT, rules, 0, 0, level - zeroDbm)!;
     downMbps[i] = link.down.quietMbps;
     upMbps[i] = link.up.quietMbps;
   }
@@ -110,7 +110,7 @@ function verdictTables(
 /** Tables for every access radio of the units that reach the line. */
 export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNeeds): ShadeRadio[] {
   const links = linksOf(context, option);
-  const { region } = context.brief;
+  const rules: RadioRules = context.brief;
   const out: ShadeRadio[] = [];
   for (const unit of option.units) {
     if (!links.paths.has(unit.id)) continue;
@@ -120,10 +120,10 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
       const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
       if (!radio || !CLIENT_TYPES[SHADE_CLIENT].bands.includes(band)) continue;
       const end = radioEnd(unit, kit, radio);
-      const zero = clientLink(end, SHADE_CLIENT, region, 0, 0, 0);
+      const zero = clientLink(end, SHADE_CLIENT, rules, 0, 0, 0);
       if (!zero) continue;
       const air = links.air.get(airKey(unit.id, band))!;
-      const { downMbps, upMbps } = goodputByLevel(end, region, zero.down.levelDbm);
+      const { downMbps, upMbps } = goodputByLevel(end, rules, zero.down.levelDbm);
       const outcomeAt: OutcomeAt = (step) => {
         const part: Part = {
           kind: 'air',
@@ -151,7 +151,8 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
         SHADOWING_DB[BAND_INDEX[band]],
       );
       const key = JSON.stringify([
-        region,
+        rules.region,
+        rules.ownLimitsDbm,
         end,
         air,
         needs,
@@ -162,7 +163,7 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
         band,
         end,
         levelAtZeroDbm: zero.down.levelDbm + learnt,
-        mayOutdoors: !powerLimit(region, band, end.channel, end.widthMhz ?? 20).indoorsOnly,
+        mayOutdoors: !powerLimit(rules, band, end.channel, end.widthMhz ?? 20).indoorsOnly,
         ...verdictTables(key, outcomeAt, sigmaDb, needs),
       });
     }

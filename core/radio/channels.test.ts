@@ -10,7 +10,7 @@ import { plainFeed } from '../plan/schema';
 import type { Neighbour } from '../site/schema';
 import { fresnelRadiusM, groundLossDb, knifeEdgeDb } from './bridge';
 import { allowedChannels, channelSpan, planChannels, type ChannelUser } from './channels';
-import { powerLimit, radarWaitS, subBandOf } from './regions';
+import { powerLimit, radarWaitS, subBandOf, tabledLimitDbm, tabledRules } from './regions';
 
 const user = (
   id: string,
@@ -49,7 +49,7 @@ function costOf(
         cost +=
           Math.max(0, Math.min(1, (n.levelDbm + 90) / 30)) *
           share(own, channelSpan(n.band, n.channel, n.widthMhz));
-    if (u.band === '5' && radarWaitS('europe', pick[i]!) > 0) cost += 0.05;
+    if (u.band === '5' && radarWaitS(tabledRules('europe'), pick[i]!) > 0) cost += 0.05;
     for (let j = 0; j < i; j++)
       if (users[j]!.band === u.band)
         cost += 2 * share(own, channelSpan(u.band, pick[j]!, users[j]!.widthMhz));
@@ -71,10 +71,11 @@ describe('channels', () => {
           let best = Infinity;
           const walk = (pick: number[]): void => {
             if (pick.length === users.length) best = Math.min(best, costOf(users, pick, neighbours));
-            else for (const c of allowedChannels('europe', users[pick.length]!)) walk([...pick, c]);
+            else
+              for (const c of allowedChannels(tabledRules('europe'), users[pick.length]!)) walk([...pick, c]);
           };
           walk([]);
-          expect(planChannels('europe', users, neighbours, all).cost).toBeCloseTo(best, 9);
+          expect(planChannels(tabledRules('europe'), users, neighbours, all).cost).toBeCloseTo(best, 9);
         },
       ),
       { numRuns: 40 },
@@ -82,14 +83,14 @@ describe('channels', () => {
   });
   test('three radios at 2.4 GHz get 1, 6 and 11; more than four are improved in turn', () => {
     const three = planChannels(
-      'europe',
+      tabledRules('europe'),
       ['a', 'b', 'c'].map((id) => user(id)),
       [],
       all,
     ).channels;
     expect([...three.values()].sort((a, b) => a - b)).toEqual([1, 6, 11]);
     const six = planChannels(
-      'europe',
+      tabledRules('europe'),
       'abcdef'.split('').map((id) => user(id)),
       [],
       all,
@@ -99,45 +100,57 @@ describe('channels', () => {
   });
   test('a loud neighbour is kept away from; radios that do not hear each other may share; meshed ones must', () => {
     expect(
-      planChannels('europe', [user('a')], [neighbour(1, -40), neighbour(6, -45)], all).channels.get('a'),
+      planChannels(
+        tabledRules('europe'),
+        [user('a')],
+        [neighbour(1, -40), neighbour(6, -45)],
+        all,
+      ).channels.get('a'),
     ).toBe(11);
     const apart = planChannels(
-      'europe',
+      tabledRules('europe'),
       [user('a'), user('b')],
       [neighbour(1, -40), neighbour(6, -45)],
       () => false,
     ).channels;
     expect([apart.get('a'), apart.get('b')]).toEqual([11, 11]);
-    const mesh = planChannels('europe', [user('a', '5'), user('b', '5', { sameAs: 'a' })], [], all).channels;
+    const mesh = planChannels(
+      tabledRules('europe'),
+      [user('a', '5'), user('b', '5', { sameAs: 'a' })],
+      [],
+      all,
+    ).channels;
     expect(mesh.get('a')).toBe(mesh.get('b'));
   });
   test('indoor-only channels never in the open, 6 GHz in Europe only to 6425 MHz', () => {
-    expect(allowedChannels('europe', user('a', '5', { outdoors: true }))).toEqual([100, 116, 132, 149]);
+    expect(allowedChannels(tabledRules('europe'), user('a', '5', { outdoors: true }))).toEqual([
+      100, 116, 132, 149,
+    ]);
     expect(
-      allowedChannels('europe', user('a', '6', { widthMhz: 160 })).every(
+      allowedChannels(tabledRules('europe'), user('a', '6', { widthMhz: 160 })).every(
         (c) => channelSpan('6', c, 160)[1] <= 6425,
       ),
     ).toBe(true);
-    expect(allowedChannels('europe', user('a', '6', { outdoors: true }))).toEqual([]);
+    expect(allowedChannels(tabledRules('europe'), user('a', '6', { outdoors: true }))).toEqual([]);
   });
 });
 
 test('region limits as in the table, and radar waits', () => {
   expect(subBandOf('5', 36)).toBe('5150');
-  expect(powerLimit('europe', '5', 36, 80)).toMatchObject({ unitDbm: 23, indoorsOnly: true });
-  expect(powerLimit('europe', '5', 149, 80).unitDbm).toBe(14);
-  expect(powerLimit('unitedStates', '5', 36, 80)).toMatchObject({
+  expect(powerLimit(tabledRules('europe'), '5', 36, 80)).toMatchObject({ unitDbm: 23, indoorsOnly: true });
+  expect(powerLimit(tabledRules('europe'), '5', 149, 80).unitDbm).toBe(14);
+  expect(powerLimit(tabledRules('unitedStates'), '5', 36, 80)).toMatchObject({
     unitDbm: 36,
     clientDbm: 30,
     indoorsOnly: false,
   });
-  expect(powerLimit('unitedStates', '6', 37, 160).unitDbm).toBeCloseTo(27, 1);
-  expect(powerLimit('unitedStates', '6', 37, 20).clientDbm).toBeCloseTo(12, 1);
+  expect(powerLimit(tabledRules('unitedStates'), '6', 37, 160).unitDbm).toBeCloseTo(27, 1);
+  expect(powerLimit(tabledRules('unitedStates'), '6', 37, 20).clientDbm).toBeCloseTo(12, 1);
   expect([
-    radarWaitS('europe', 36),
-    radarWaitS('europe', 100),
-    radarWaitS('europe', 124),
-    radarWaitS('unitedStates', 124),
+    radarWaitS(tabledRules('europe'), 36),
+    radarWaitS(tabledRules('europe'), 100),
+    radarWaitS(tabledRules('europe'), 124),
+    radarWaitS(tabledRules('unitedStates'), 124),
   ]).toEqual([0, 60, 600, 60]);
 });
 
@@ -178,6 +191,20 @@ test('load adds up over what shares a medium, and wires carry their own', () => 
   expect(
     loadsOf(context, option, [...predictions, ...predictions]).find((l) => l.label === 'line')!.load,
   ).toBeCloseTo(2 * line.load, 9);
+});
+
+test('a limit of the job’s own replaces the tabled one, and the client’s moves with it', () => {
+  const own = { region: 'unitedStates' as const, ownLimitsDbm: { '5150': 24 } };
+  expect(powerLimit(own, '5', 36, 80)).toMatchObject({ unitDbm: 24, clientDbm: 18 });
+  expect(powerLimit(own, '5', 149, 80).unitDbm).toBe(36);
+  expect(tabledLimitDbm('unitedStates', '5150')).toBe(36);
+});
+
+test('Canada leaves 5600 to 5650 MHz alone', () => {
+  expect(allowedChannels(tabledRules('canada'), user('a', '5', { widthMhz: 80 }))).toEqual([
+    36, 52, 100, 132, 149,
+  ]);
+  expect(allowedChannels(tabledRules('unitedStates'), user('a', '5', { widthMhz: 80 }))).toContain(116);
 });
 
 test('bridges: Fresnel radius, knife edge, and the ground', () => {

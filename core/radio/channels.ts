@@ -1,6 +1,6 @@
 import type { Neighbour } from '../site/schema';
 import type { Band } from './bands';
-import { channelMhz, powerLimit, radarWaitS, type RegionId } from './regions';
+import { channelMhz, forbiddenMhz, powerLimit, radarWaitS, type RadioRules } from './regions';
 
 /** One radio that needs a channel. */
 export interface ChannelUser {
@@ -45,13 +45,12 @@ export function overlap(a: readonly [number, number], b: readonly [number, numbe
 }
 
 /** Channels a user may take by the rules of its region: indoor-only ones never in the open, power above nothing. */
-export function allowedChannels(region: RegionId, user: ChannelUser): number[] {
+export function allowedChannels(rules: RadioRules, user: ChannelUser): number[] {
   return CANDIDATES[user.band].filter((channel) => {
-    const rule = powerLimit(region, user.band, channel, user.widthMhz);
+    const rule = powerLimit(rules, user.band, channel, user.widthMhz);
     if (user.outdoors && rule.indoorsOnly) return false;
-    if (user.band === '6' && region === 'europe' && channelSpan('6', channel, user.widthMhz)[1] > 6425)
-      return false;
-    if (user.band === '5' && channelSpan('5', channel, user.widthMhz)[1] > 5895) return false;
+    const [from, to] = channelSpan(user.band, channel, user.widthMhz);
+    if (forbiddenMhz(rules.region, user.band).some(([low, high]) => from < high && to > low)) return false;
     return true;
   });
 }
@@ -63,7 +62,7 @@ export function neighbourWeight(n: Neighbour): number {
 
 /** Cost of one user on one channel from the neighbours and the wait for radar. */
 function ownCost(
-  region: RegionId,
+  rules: RadioRules,
   user: ChannelUser,
   channel: number,
   neighbours: readonly Neighbour[],
@@ -75,7 +74,7 @@ function ownCost(
       (sum, n) => sum + neighbourWeight(n) * overlap(span, channelSpan(n.band, n.channel, n.widthMhz)),
       0,
     );
-  return heard + (user.band === '5' && radarWaitS(region, channel) > 0 ? RADAR_COST : 0);
+  return heard + (user.band === '5' && radarWaitS(rules, channel) > 0 ? RADAR_COST : 0);
 }
 
 /**
@@ -84,15 +83,15 @@ function ownCost(
  * `hear` is whether two users hear each other. A user whose region leaves it no channel is left out.
  */
 export function planChannels(
-  region: RegionId,
+  rules: RadioRules,
   users: readonly ChannelUser[],
   neighbours: readonly Neighbour[],
   hear: (a: string, b: string) => boolean,
 ): ChannelPlan {
-  const free = users.filter((u) => u.sameAs === null && allowedChannels(region, u).length > 0);
+  const free = users.filter((u) => u.sameAs === null && allowedChannels(rules, u).length > 0);
   const followers = (id: string) => users.filter((u) => u.sameAs === id);
   const choices = free.map((u) =>
-    allowedChannels(region, { ...u, outdoors: u.outdoors || followers(u.id).some((f) => f.outdoors) }),
+    allowedChannels(rules, { ...u, outdoors: u.outdoors || followers(u.id).some((f) => f.outdoors) }),
   );
   const pairCost = (i: number, a: number, j: number, b: number): number => {
     const [u, v] = [free[i]!, free[j]!];
@@ -104,7 +103,7 @@ export function planChannels(
   const total = (pick: readonly number[]): number => {
     let cost = 0;
     for (let i = 0; i < pick.length; i++) {
-      cost += ownCost(region, free[i]!, pick[i]!, neighbours);
+      cost += ownCost(rules, free[i]!, pick[i]!, neighbours);
       for (let j = 0; j < i; j++) cost += 2 * pairCost(i, pick[i]!, j, pick[j]!);
     }
     return cost;

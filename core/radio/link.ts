@@ -1,7 +1,7 @@
 import type { ClientTypeId } from '../site/schema';
 import { BAND_INDEX, DEFAULT_WIDTH_MHZ, type Band } from './bands';
 import { CLIENT_NOISE_FIGURE_DB, CLIENT_TYPES, UNIT_NOISE_FIGURE_DB } from './clients';
-import { powerLimit, type RegionId } from './regions';
+import { powerLimit, type RadioRules } from './regions';
 import { TCP_SHARE, bestRate, commonStandard, type LinkRate, type RateEnds, type Standard } from './rates';
 
 export type Antenna = 'inner' | 'rods' | 'ceiling' | 'directional';
@@ -75,7 +75,7 @@ function bothOrNone(standard: Standard, down: DirectedLink, up: DirectedLink): R
 export function clientLink(
   unit: RadioEnd,
   clientId: ClientTypeId,
-  region: RegionId,
+  rules: RadioRules,
   lossDb: number,
   elevation: number,
   offsetDb: number,
@@ -86,7 +86,7 @@ export function clientLink(
   const standard = commonStandard(unit.standard, client.standard, unit.band);
   if (!standard) return null;
   const width = usedWidth(unit, client.maxWidthMhz);
-  const limit = powerLimit(region, unit.band, unit.channel, width);
+  const limit = powerLimit(rules, unit.band, unit.channel, width);
   const streams = Math.min(unit.streams, client.streams);
   const path = -lossDb + elevation - client.bodyDb + offsetDb;
   const downDbm = Math.min(unit.eirpDbm, limit.unitDbm) + path + client.gainDbi[i];
@@ -103,7 +103,7 @@ export function clientLink(
 export function unitLink(
   parent: RadioEnd,
   child: RadioEnd,
-  region: RegionId,
+  rules: RadioRules,
   lossDb: number,
   elevation: number,
   offsetDb: number,
@@ -112,7 +112,7 @@ export function unitLink(
   if (!standard || parent.band !== child.band) return null;
   const i = BAND_INDEX[parent.band];
   const width = usedWidth(parent, usedWidth(child, child.maxWidthMhz));
-  const limit = powerLimit(region, parent.band, parent.channel, width).unitDbm;
+  const limit = powerLimit(rules, parent.band, parent.channel, width).unitDbm;
   const gain = (end: RadioEnd) => (end.antenna === 'directional' ? BRIDGE_GAIN_DBI : UNIT_GAIN_DBI[i]);
   const streams = Math.min(parent.streams, child.streams);
   const path = -lossDb + elevation + offsetDb;

@@ -11,7 +11,26 @@ export const REGION_LABEL: Record<RegionId, string> = {
 };
 
 /** Sub-bands that share one rule. */
-export type SubBand = '2.4' | '5150' | '5250' | '5470' | '5725' | '6';
+export const subBand = z.enum(['2.4', '5150', '5250', '5470', '5725', '6']);
+export type SubBand = z.infer<typeof subBand>;
+
+export const SUB_BAND_LABEL: Record<SubBand, string> = {
+  '2.4': '2.4 GHz',
+  '5150': '5150–5250 MHz',
+  '5250': '5250–5350 MHz',
+  '5470': '5470–5725 MHz',
+  '5725': '5725–5850 MHz',
+  '6': '6 GHz',
+};
+
+/** The radio rules of a job: its region, and limits it has set itself by sub-band, dBm EIRP of a unit. */
+export interface RadioRules {
+  region: RegionId;
+  ownLimitsDbm: Readonly<Partial<Record<SubBand, number>>>;
+}
+
+/** Rules of a region as tabled, without any limit of the job's own. */
+export const tabledRules = (region: RegionId): RadioRules => ({ region, ownLimitsDbm: {} });
 
 interface PowerRule {
   /** Highest EIRP of a unit, dBm, as a function of channel width. */
@@ -39,7 +58,7 @@ const low6: PowerRule = {
 };
 
 /** Power limits by region and sub-band; editable in law, so every screen says "check your country's rules". */
-export const POWER_RULES: Record<RegionId, Record<SubBand, PowerRule>> = {
+const POWER_RULES: Record<RegionId, Record<SubBand, PowerRule>> = {
   europe: {
     '2.4': rule(20),
     '5150': rule(23, true),
@@ -82,25 +101,46 @@ export function subBandOf(band: Band, channel: number): SubBand {
   return '5725';
 }
 
-/** Highest EIRP allowed to a unit on a channel, dBm, and whether it may be used in the open. */
+/** Highest EIRP allowed to a unit and a client on a channel, dBm, and whether it may be used in the open. */
 export function powerLimit(
-  region: RegionId,
+  { region, ownLimitsDbm }: RadioRules,
   band: Band,
   channel: number,
   width: number,
 ): { unitDbm: number; clientDbm: number; indoorsOnly: boolean; radarCheck: boolean } {
-  const r = POWER_RULES[region][subBandOf(band, channel)];
+  const sub = subBandOf(band, channel);
+  const r = POWER_RULES[region][sub];
+  const unitDbm = ownLimitsDbm[sub] ?? r.unitDbm(width);
   return {
-    unitDbm: r.unitDbm(width),
-    clientDbm: r.clientDbm(width),
+    unitDbm,
+    // A limit of the job's own moves the client's by as much.
+    clientDbm: unitDbm - (r.unitDbm(width) - r.clientDbm(width)),
     indoorsOnly: r.indoorsOnly,
     radarCheck: r.radarCheck,
   };
 }
 
+/** The tabled limit of a sub-band at the default width, dBm. */
+export function tabledLimitDbm(region: RegionId, sub: SubBand): number {
+  return POWER_RULES[region][sub].unitDbm(sub === '6' ? 160 : sub === '2.4' ? 20 : 80);
+}
+
+/** Frequencies no unit may use in a region at all, MHz. */
+export function forbiddenMhz(region: RegionId, band: Band): readonly (readonly [number, number])[] {
+  if (band === '6') return region === 'europe' ? [[6425, Infinity]] : [];
+  if (band === '5')
+    return region === 'canada'
+      ? [
+          [5600, 5650],
+          [5895, Infinity],
+        ]
+      : [[5895, Infinity]];
+  return [];
+}
+
 /** Silence after start on a radar-checked channel, s; 600 s on 5600–5650 MHz in Europe. */
-export function radarWaitS(region: RegionId, channel: number): number {
+export function radarWaitS(rules: RadioRules, channel: number): number {
   const mhz = channelMhz('5', channel);
-  if (!powerLimit(region, '5', channel, 20).radarCheck) return 0;
-  return region === 'europe' && mhz >= 5600 && mhz <= 5650 ? 600 : 60;
+  if (!powerLimit(rules, '5', channel, 20).radarCheck) return 0;
+  return rules.region === 'europe' && mhz >= 5600 && mhz <= 5650 ? 600 : 60;
 }

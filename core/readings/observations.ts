@@ -43,7 +43,7 @@ function heardFrom(
   const u = pointOf(context.site, unit.place);
   const p = pointOf(context.site, spot.place);
   const tilt = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
-  const link = clientLink(radioEnd(unit, kit, radio), device, context.brief.region, 0, tilt, 0);
+  const link = clientLink(radioEnd(unit, kit, radio), device, context.brief, 0, tilt, 0);
   return link && { unit, band, zeroDbm: link.down.levelDbm };
 }
 
@@ -89,9 +89,9 @@ function levelForSpeed(
   const kit = kitOf(context, heard.unit);
   const radio = kit.radios.find((r) => r.role === 'access' && r.band === heard.band)!;
   const end = radioEnd(heard.unit, kit, radio);
-  const zero = clientLink(end, device, context.brief.region, 0, 0, 0)!.down.levelDbm;
+  const zero = clientLink(end, device, context.brief, 0, 0, 0)!.down.levelDbm;
   for (let level = -95; level <= -30; level += 0.5) {
-    const link = clientLink(end, device, context.brief.region, 0, 0, level - zero);
+    const link = clientLink(end, device, context.brief, 0, 0, level - zero);
     if (link && link.down.quietMbps * heard.airShare >= mbps) return level;
   }
   return null;
