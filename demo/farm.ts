@@ -1,4 +1,4 @@
-import type { JobFile } from '@/core/file/jobFile';
+import { JOB_FILE_VERSION, type JobFile } from '@/core/file/jobFile';
 import { planContext } from '@/core/plan/context';
 import { emptyBrief, type Brief } from '@/core/plan/brief';
 import { emptyPlan, plainFeed, type Option, type Plan, type Unit } from '@/core/plan/schema';
@@ -11,21 +11,37 @@ function farmBrief(): Brief {
     ...emptyBrief(),
     customer: 'The Quillfeathers',
     address: 'Quillfeather Farm',
-    line: { kind: 'fibre', downMbps: 500, upMbps: 100, idleMs: 9, riseMs: null },
+    line: {
+      kind: 'fibre',
+      downMbps: 500,
+      upMbps: 100,
+      idleMs: 9,
+      riseMs: null,
+      login: 'password',
+      loginHolder: 'the customer has the letter',
+    },
     allowed: {
       drilling: true,
       rented: false,
       listed: false,
       reuseOldGear: true,
       budgetMinor: 900_00,
-      note: 'A 40 mm duct with a draw cord lies between house and studio. No cable across the barn yard.',
+      note: 'No cable across the barn yard: the goats eat it.',
+      closedRooms: 'The guest room: somebody sleeps there by day.',
     },
+    consents: [{ id: 'cs-1', what: 'drilling', who: 'both owners, for the studio wall', got: true }],
+    devices: [
+      { id: 'dv-1', name: 'Milk scale', only24: true },
+      { id: 'dv-2', name: 'Goat camera', only24: false },
+      { id: 'dv-3', name: 'Printer in the hall', only24: true },
+    ],
+    hours: { from: '09:00', to: '16:00' },
     oldRouter: { telephone: true, alarm: false },
     complaints: [
-      { id: 'cp-1', words: 'I teach live from the kiln room and the lesson drops out.' },
-      { id: 'cp-2', words: 'In the attic large files take all night.' },
-      { id: 'cp-3', words: 'The goat camera never comes up.' },
-      { id: 'cp-4', words: 'Nothing arrives on the bench in the yard.' },
+      { id: 'cp-1', words: 'I teach live from the kiln room and the lesson drops out.', spotId: 'spot-7' },
+      { id: 'cp-2', words: 'In the attic large files take all night.', spotId: 'spot-4' },
+      { id: 'cp-3', words: 'The goat camera never comes up.', spotId: 'spot-11' },
+      { id: 'cp-4', words: 'Nothing arrives on the bench in the yard.', spotId: 'spot-9' },
     ],
   };
 }
@@ -116,11 +132,12 @@ export function quillfeatherFarm(): JobFile {
   );
   return {
     format: 'nestle-job',
-    version: 1,
+    version: JOB_FILE_VERSION,
     name: 'Quillfeather Farm',
     brief,
     site,
     plan,
     evidence: { ...emptyEvidence(), ...before },
+    pictures: [],
   };
 }

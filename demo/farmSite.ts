@@ -323,6 +323,34 @@ export function farmSite(): Site {
       { id: 'n-1', band: '2.4', channel: 6, levelDbm: -82, widthMhz: 20 },
       { id: 'n-2', band: '2.4', channel: 11, levelDbm: -88, widthMhz: 20 },
     ],
+    ducts: [
+      {
+        id: 'duct-studio',
+        name: 'Duct with draw cord, 40 mm',
+        path: [at(14, 7), at(18.5, 7.2), at(23, 6.4)],
+        evidence: 'proven',
+      },
+    ],
+    interference: [
+      {
+        id: 'microwave',
+        name: 'Microwave oven',
+        kind: 'microwave',
+        place: { storeyId: 'f-ground', xM: 4.4, yM: 0.6, heightM: 1.2 },
+      },
+    ],
+    dataRuns: [
+      {
+        id: 'run-hall',
+        name: 'Old run, porch to hall',
+        from: { storeyId: 'f-ground', xM: 2.7, yM: 9.6, heightM: 0.3 },
+        to: { storeyId: 'f-ground', xM: 8.2, yM: 9.6, heightM: 0.3 },
+        category: 'cat5e',
+        lengthM: 9,
+        negotiatedMbps: 100,
+        evidence: 'traced',
+      },
+    ],
     lineEntry: { storeyId: 'f-ground', xM: 0.6, yM: 9.3, heightM: 0.6 },
   };
 }

@@ -1,4 +1,4 @@
-import type { JobFile } from '@/core/file/jobFile';
+import { JOB_FILE_VERSION, type JobFile } from '@/core/file/jobFile';
 import { emptyBrief } from '@/core/plan/brief';
 import { emptyPlan, plainFeed } from '@/core/plan/schema';
 import { emptyEvidence } from '@/core/readings/schema';
@@ -146,13 +146,21 @@ export function larkspurRow(): JobFile {
   };
   return {
     format: 'nestle-job',
-    version: 1,
+    version: JOB_FILE_VERSION,
     name: '12 Larkspur Row',
     brief: {
       ...brief,
       customer: 'Tenants, second floor and garage',
       address: '12 Larkspur Row',
-      line: { kind: 'cable', downMbps: 250, upMbps: 25, idleMs: null, riseMs: null },
+      line: {
+        kind: 'cable',
+        downMbps: 250,
+        upMbps: 25,
+        idleMs: null,
+        riseMs: null,
+        login: 'automatic',
+        loginHolder: '',
+      },
       allowed: {
         ...brief.allowed,
         drilling: false,
@@ -161,13 +169,14 @@ export function larkspurRow(): JobFile {
         note: 'Rented: nothing drilled, nothing screwed.',
       },
       complaints: [
-        { id: 'cp-1', words: 'Calls break up in the loft.' },
-        { id: 'cp-2', words: 'Nothing reaches the garage.' },
+        { id: 'cp-1', words: 'Calls break up in the loft.', spotId: null },
+        { id: 'cp-2', words: 'Nothing reaches the garage.', spotId: null },
       ],
       policies: { ...brief.policies, feed: 'noDrilling' },
     },
     site: site(),
     plan: { ...emptyPlan(), today: { id: 'today', name: 'Today', units: [router], wiredSpots: [] } },
     evidence: emptyEvidence(),
+    pictures: [],
   };
 }

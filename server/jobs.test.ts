@@ -7,6 +7,7 @@ import {
   changeJob,
   createJob,
   duplicateJob,
+  exportJob,
   importJob,
   listJobs,
   openJob,
@@ -48,7 +49,8 @@ test('create, rename, duplicate, archive, list', () => {
 
 test('a job file comes in and goes out the same; a bad one changes nothing', () => {
   const id = made(importJob(farmText, db));
-  expect(writeJobFile(opened(id).job)).toBe(farmText);
+  const out = exportJob(id, db);
+  expect(out.ok && writeJobFile(out.value)).toBe(farmText);
   const before = listJobs(db).length;
   expect(importJob(farmText.slice(0, 5000), db)).toMatchObject({ ok: false, status: 400 });
   expect(listJobs(db)).toHaveLength(before);

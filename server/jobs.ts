@@ -2,7 +2,8 @@ import { nanoid } from 'nanoid';
 import { z } from 'zod';
 import { parseJobFile, pathText, type Problem } from '@/core/file/parse';
 import { checkPlan, checkSite } from '@/core/file/references';
-import type { JobFile } from '@/core/file/jobFile';
+import { JOB_FILE_VERSION, type JobContent, type JobFile } from '@/core/file/jobFile';
+import { bytesOf } from '@/core/file/picture';
 import { brief, emptyBrief } from '@/core/plan/brief';
 import { emptyPlan, plan } from '@/core/plan/schema';
 import { emptyEvidence, type Evidence } from '@/core/readings/schema';
@@ -11,6 +12,7 @@ import { emptySite, site } from '@/core/site/schema';
 import { database, type Db } from '@/db/connection';
 import * as rows from '@/db/jobs';
 import { addEvidence, evidenceOf, type EvidenceKind } from '@/db/evidence';
+import { insertPicture, picturesOf } from '@/db/pictures';
 import { done, noSuchJob, refuse, type Outcome } from './outcome';
 
 const SCHEMAS = { brief, site, plan } as const;
@@ -32,7 +34,7 @@ export interface JobSummary {
 export interface OpenJob {
   id: string;
   archived: boolean;
-  job: JobFile;
+  job: JobContent;
   revisions: Record<DocumentKind, number>;
 }
 
@@ -71,7 +73,7 @@ function load(db: Db, id: string): OpenJob | null {
     revisions: { brief: b.revision, site: s.revision, plan: p.revision },
     job: {
       format: 'nestle-job',
-      version: 1,
+      version: JOB_FILE_VERSION,
       name: row.name,
       brief: b.value,
       site: s.value,
@@ -87,6 +89,8 @@ function store(db: Db, job: JobFile, id = newId()): string {
     rows.insertJob(db, id, job.name, at);
     for (const kind of DOCUMENT_KINDS)
       rows.insertDocument(db, id, kind, { revision: 1, json: JSON.stringify(job[kind]), saved_at: at });
+    for (const p of job.pictures)
+      insertPicture(db, id, { picture_id: p.id, type: p.type, bytes: Buffer.from(bytesOf(p.base64)) });
     for (const state of job.evidence.states) addEvidence(db, id, 'state', state.id, JSON.stringify(state));
     for (const r of job.evidence.readings) addEvidence(db, id, 'reading', r.id, JSON.stringify(r));
     for (const v of job.evidence.voided) addEvidence(db, id, 'voided', v.readingId, JSON.stringify(v));
@@ -130,21 +134,34 @@ export function createJob(name: unknown, db: Db = database()): Outcome<{ id: str
   if (!parsed.success) return refuse(400, parsed.error.issues[0]!.message, 'name');
   const job: JobFile = {
     format: 'nestle-job',
-    version: 1,
+    version: JOB_FILE_VERSION,
     name: parsed.data,
     brief: emptyBrief(),
     site: emptySite(),
     plan: emptyPlan(),
     evidence: emptyEvidence(),
+    pictures: [],
   };
   return done({ id: store(db, job) });
 }
 
+/** A job as its file: everything, pictures too. */
+export function exportJob(id: string, db: Db = database()): Outcome<JobFile> {
+  const open = load(db, id);
+  if (!open) return noSuchJob();
+  const pictures = picturesOf(db, id).map((p) => ({
+    id: p.picture_id,
+    type: p.type,
+    base64: p.bytes.toString('base64'),
+  }));
+  return done({ ...open.job, pictures });
+}
+
 /** Copies a job with everything in it. */
 export function duplicateJob(id: string, db: Db = database()): Outcome<{ id: string }> {
-  const job = load(db, id);
-  if (!job) return noSuchJob();
-  return done({ id: store(db, { ...job.job, name: `${job.job.name.slice(0, 110)}, copy` }) });
+  const job = exportJob(id, db);
+  if (!job.ok) return job;
+  return done({ id: store(db, { ...job.value, name: `${job.value.name.slice(0, 110)}, copy` }) });
 }
 
 /** Takes a job file in as a new job. A file with problems changes nothing. */
@@ -169,7 +186,7 @@ export function changeJob(id: string, body: unknown, db: Db = database()): Outco
 const save = z.strictObject({ baseRevision: z.number().int().min(0), document: z.unknown() });
 
 /** Cross-checks a document against the rest of the job; a place that is gone must not lock the whole job. */
-function referenceProblems(kind: DocumentKind, value: unknown, job: JobFile): Problem[] {
+function referenceProblems(kind: DocumentKind, value: unknown, job: JobContent): Problem[] {
   const problems: Problem[] = [];
   const report = (path: string, message: string) => problems.push({ path, message });
   if (kind === 'site') checkSite(value as JobFile['site'], report);

@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { site } from '../site/schema';
 import { plan } from '../plan/schema';
 import { brief } from '../plan/brief';
+import { storedPicture } from './picture';
 import { evidence } from '../readings/schema';
 
 /** Version written today. Older files are lifted by core/file/migrate.ts; newer ones are refused. */
-export const JOB_FILE_VERSION = 1;
+export const JOB_FILE_VERSION = 2;
 
 /** The whole job as one document: current site, brief and options, and all evidence. Secrets are never part of it. */
 export const jobFile = z.strictObject({
@@ -16,8 +17,12 @@ export const jobFile = z.strictObject({
   site,
   plan,
   evidence,
+  /** Pictures to trace over, without what their cameras noted. */
+  pictures: z.array(storedPicture).max(60),
 });
 export type JobFile = z.infer<typeof jobFile>;
+/** A job without its pictures, which only its file carries. */
+export type JobContent = Omit<JobFile, 'pictures'>;
 
 function sortKeys(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(sortKeys);

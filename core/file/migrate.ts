@@ -2,8 +2,10 @@ import { JOB_FILE_VERSION } from './jobFile';
 
 type Json = Record<string, unknown>;
 
-/** Lifts a file from the version of its key to the next. The first version needs none yet. */
-const LIFTS: Record<number, (file: Json) => Json> = {};
+/** Lifts a file from the version of its key to the next. What else is new since then has a default in its schema. */
+const LIFTS: Record<number, (file: Json) => Json> = {
+  1: (file) => ({ ...file, pictures: [] }),
+};
 
 /** Lifts a parsed job file of any earlier version to today's; says what is wrong where that cannot be done. */
 export function liftJobFile(raw: unknown): { ok: true; file: unknown } | { ok: false; message: string } {

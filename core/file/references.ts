@@ -2,6 +2,8 @@ import { feedPath } from '../plan/graph';
 import { kitById } from '../kit/catalogue';
 import type { Option, Plan } from '../plan/schema';
 import type { Evidence } from '../readings/schema';
+import type { JobFile } from './jobFile';
+import { bytesOf, checkPicture } from './picture';
 import type { Place, Site } from '../site/schema';
 import type { Problem } from './parse';
 
@@ -74,6 +76,19 @@ export function checkSite(site: Site, report: Report): void {
     if (!storeys.has(r.storeyId)) report(`site.rooms[${i}].storeyId`, `there is no storey "${r.storeyId}"`);
   });
   place(site.lineEntry, 'site.lineEntry');
+  unique(site.dataRuns, 'site.dataRuns', report);
+  site.dataRuns.forEach((r, i) => {
+    place(r.from, `site.dataRuns[${i}].from`);
+    place(r.to, `site.dataRuns[${i}].to`);
+  });
+  unique(site.ducts, 'site.ducts', report);
+  unique(site.interference, 'site.interference', report);
+  site.interference.forEach((x, i) => place(x.place, `site.interference[${i}].place`));
+  unique(site.underlays, 'site.underlays', report);
+  site.underlays.forEach((u, i) => {
+    if (!storeys.has(u.storeyId))
+      report(`site.underlays[${i}].storeyId`, `there is no storey "${u.storeyId}"`);
+  });
   checkWiring(site, place, report);
   checkConstructions(site, report);
 }
@@ -163,15 +178,28 @@ function checkEvidence(e: Evidence, report: Report): void {
   unique(e.stepEvents, 'evidence.stepEvents', report);
 }
 
+function checkPictures(job: JobFile, report: Report): void {
+  const pictures = unique(job.pictures, 'pictures', report);
+  job.pictures.forEach((p, i) => {
+    const checked = checkPicture(bytesOf(p.base64), p.type);
+    if (!checked.ok) report(`pictures[${i}]`, checked.message);
+  });
+  job.site.underlays.forEach((u, i) => {
+    if (!pictures.has(u.pictureId))
+      report(`site.underlays[${i}].pictureId`, `there is no picture "${u.pictureId}"`);
+  });
+}
+
 /**
  * Everything a job refers to must exist: storeys, walls, circuits, units, kit, states; feeds run in no circle. Readings
  * of a spot that was deleted are kept and are no problem.
  */
-export function checkReferences(job: { site: Site; plan: Plan; evidence: Evidence }): Problem[] {
+export function checkReferences(job: JobFile): Problem[] {
   const problems: Problem[] = [];
   const report: Report = (path, message) => problems.push({ path, message });
   checkSite(job.site, report);
   checkPlan(job.plan, job.site, report);
   checkEvidence(job.evidence, report);
+  checkPictures(job, report);
   return problems;
 }

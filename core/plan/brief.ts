@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { id } from '../site/schema';
 import { regionId, subBand } from '../radio/regions';
 
 export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
@@ -13,6 +14,21 @@ export const policies = z.strictObject({
 });
 export type Policies = z.infer<typeof policies>;
 
+const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time is written 08:30');
+export const consent = z.strictObject({
+  id,
+  what: z.enum(['drilling', 'landlord', 'listedBuilding', 'neighbour', 'electrician', 'other']),
+  who: z.string().max(120),
+  got: z.boolean(),
+});
+export type Consent = z.infer<typeof consent>;
+export const rejoinDevice = z.strictObject({
+  id,
+  name: z.string().max(80),
+  /** Speaks 2.4 GHz only. */
+  only24: z.boolean(),
+});
+
 export const brief = z.strictObject({
   customer: z.string().max(120),
   address: z.string().max(200),
@@ -23,6 +39,10 @@ export const brief = z.strictObject({
     /** Round trip of the idle line and what it rises by when both directions are full, ms; null is not known. */
     idleMs: z.number().min(0).max(2000).nullable(),
     riseMs: z.number().min(0).max(5000).nullable(),
+    /** What the connection asks for when a new gateway is put on it. */
+    login: z.enum(['unknown', 'automatic', 'password', 'fixedAddress']).default('unknown'),
+    /** Who holds user name, password or address. The secret itself does not belong here. */
+    loginHolder: z.string().max(120).default(''),
   }),
   region: regionId,
   /** Power limits the job has set itself, dBm EIRP of a unit; others are as tabled for the region. */
@@ -36,9 +56,26 @@ export const brief = z.strictObject({
     reuseOldGear: z.boolean(),
     budgetMinor: z.number().int().min(0).max(100_000_00).nullable(),
     note: z.string().max(2000),
+    /** Rooms nobody may enter or drill in. */
+    closedRooms: z.string().max(400).default(''),
   }),
+  /** Who must agree to what before work begins. */
+  consents: z.array(consent).max(20).default([]),
+  /** Devices that must be on the new network before leaving. */
+  devices: z.array(rejoinDevice).max(80).default([]),
+  /** When the customer can have us in the house, 24-hour clock; null is any time. */
+  hours: z.strictObject({ from: clock, to: clock }).nullable().default(null),
   oldRouter: z.strictObject({ telephone: z.boolean(), alarm: z.boolean() }),
-  complaints: z.array(z.strictObject({ id: z.string().min(1).max(64), words: z.string().max(400) })).max(40),
+  complaints: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(64),
+        words: z.string().max(400),
+        /** The spot it is about; null is the whole house or not placed yet. */
+        spotId: id.nullable().default(null),
+      }),
+    )
+    .max(40),
   policies,
   labourMinorPerHour: z.number().int().min(0).max(1_000_00),
 });
@@ -48,7 +85,15 @@ export function emptyBrief(): Brief {
   return {
     customer: '',
     address: '',
-    line: { kind: 'fibre', downMbps: 100, upMbps: 20, idleMs: null, riseMs: null },
+    line: {
+      kind: 'fibre',
+      downMbps: 100,
+      upMbps: 20,
+      idleMs: null,
+      riseMs: null,
+      login: 'unknown',
+      loginHolder: '',
+    },
     region: 'europe',
     ownLimitsDbm: {},
     currency: 'EUR',
@@ -60,7 +105,11 @@ export function emptyBrief(): Brief {
       reuseOldGear: true,
       budgetMinor: null,
       note: '',
+      closedRooms: '',
     },
+    consents: [],
+    devices: [],
+    hours: null,
     oldRouter: { telephone: false, alarm: false },
     complaints: [],
     policies: { feed: 'wireFirst', names: 'one', placing: 'asNear', joining: 'bench', families: 'one' },

@@ -16,6 +16,8 @@ export const feed = z.strictObject({
   /** Coax outlets of a coax pair. */
   nearCoaxId: id.nullable(),
   farCoaxId: id.nullable(),
+  /** A data run already in the house that this cable feed uses; null runs a new cable. */
+  dataRunId: id.nullable().default(null),
   /** A test of this very link replaces its estimate, Mb/s. */
   measuredDownMbps: z.number().min(0).max(10_000).nullable(),
   measuredUpMbps: z.number().min(0).max(10_000).nullable(),
@@ -76,6 +78,7 @@ export function plainFeed(kind: Feed['kind'], parentId: string | null): Feed {
     farOutletId: null,
     nearCoaxId: null,
     farCoaxId: null,
+    dataRunId: null,
     measuredDownMbps: null,
     measuredUpMbps: null,
   };

@@ -67,6 +67,8 @@ export const wall = z
     construction: constructionId,
     /** Height above the storey's floor where it does not reach the ceiling; null means full height. */
     heightM: z.number().min(0.1).max(20).nullable(),
+    /** Measured thickness where it is not that of its construction, m; it changes the drawing, not the loss. */
+    thicknessM: z.number().min(0.01).max(3).optional(),
   })
   .refine((w) => Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM) >= SHORTEST_WALL_M, {
     message: `the wall has no length: its ends are less than ${SHORTEST_WALL_M} m apart. Move one end or delete it`,
@@ -107,6 +109,7 @@ export const foliage = z.strictObject({
 export type Foliage = z.infer<typeof foliage>;
 
 export const panel = z.strictObject({ id, name: label, place, fedFromId: id.nullable() });
+export type Panel = z.infer<typeof panel>;
 export const circuit = z.strictObject({
   id,
   name: label,
@@ -116,6 +119,7 @@ export const circuit = z.strictObject({
   protection: z.enum(['none', 'rcd', 'afci']),
   oldWiring: z.boolean(),
 });
+export type Circuit = z.infer<typeof circuit>;
 export const outlet = z.strictObject({
   id,
   name: label,
@@ -130,6 +134,7 @@ export type Outlet = z.infer<typeof outlet>;
 export const evidence = z.enum(['guessed', 'traced', 'proven']);
 
 export const coaxPoint = z.strictObject({ id, name: label, place });
+export type CoaxPoint = z.infer<typeof coaxPoint>;
 export const splitter = z.strictObject({
   id,
   name: label,
@@ -139,6 +144,7 @@ export const splitter = z.strictObject({
   ratedMoca: z.boolean(),
   amplifier: z.enum(['none', 'bypass', 'noBypass']),
 });
+export type Splitter = z.infer<typeof splitter>;
 /** A cable joins `upId` (towards the entry: an output of a splitter) with `downId` (away from it). */
 export const coaxCable = z.strictObject({
   id,
@@ -148,6 +154,7 @@ export const coaxCable = z.strictObject({
   lengthM: z.number().min(0.1).max(500),
   evidence,
 });
+export type CoaxCable = z.infer<typeof coaxCable>;
 export const coaxPlant = z.strictObject({
   outlets: z.array(coaxPoint).max(100),
   splitters: z.array(splitter).max(50),
@@ -168,6 +175,39 @@ export const dataRun = z.strictObject({
   negotiatedMbps: z.number().min(10).max(10_000).nullable(),
   evidence,
 });
+export type DataRun = z.infer<typeof dataRun>;
+
+/** A duct or buried pipe between buildings through which a cable can be pulled. */
+export const duct = z.strictObject({
+  id,
+  name: label,
+  path: z.array(point).min(2, 'a duct has two ends').max(20),
+  evidence,
+});
+export type Duct = z.infer<typeof duct>;
+
+/** Something that disturbs radio by itself. */
+export const interferenceKind = z.enum(['microwave', 'cordlessPhone', 'babyMonitor', 'videoSender', 'other']);
+export const interference = z.strictObject({ id, name: label, kind: interferenceKind, place });
+export type Interference = z.infer<typeof interference>;
+
+/** A picture of a storey to trace over, laid on the plot: its top left corner, scale and turn. */
+export const underlay = z.strictObject({
+  id,
+  storeyId: id,
+  pictureId: id,
+  name: label,
+  widthPx: z.number().int().min(1).max(20_000),
+  heightPx: z.number().int().min(1).max(20_000),
+  xM: coordinateM,
+  yM: coordinateM,
+  mPerPx: z.number().positive().max(10),
+  /** Clockwise on the sheet about its top left corner, degrees. */
+  turnDeg: z.number().min(-360).max(360),
+  /** 0 is gone, 1 is full strength. */
+  strength: z.number().min(0).max(1),
+});
+export type Underlay = z.infer<typeof underlay>;
 
 export const clientType = z.enum([
   'phone',
@@ -199,6 +239,7 @@ export const room = z.strictObject({
   at: point,
   activities: z.array(activityCount).max(12).nullable(),
 });
+export type Room = z.infer<typeof room>;
 
 export const neighbour = z.strictObject({
   id,
@@ -222,7 +263,12 @@ export const site = z.strictObject({
   coax: coaxPlant,
   dataRuns: z.array(dataRun).max(200),
   spots: z.array(spot).max(200),
+  /** Spots in the order they are walked; spots that are missing come after, by number. */
+  walk: z.array(id).max(200).default([]),
   neighbours: z.array(neighbour).max(300),
+  ducts: z.array(duct).max(50).default([]),
+  interference: z.array(interference).max(100).default([]),
+  underlays: z.array(underlay).max(30).default([]),
   /** Where the line enters. */
   lineEntry: place,
   customConstructions: z.array(customConstruction).max(60),
@@ -246,7 +292,11 @@ export function emptySite(): Site {
     coax: { outlets: [], splitters: [], cables: [], entryFilter: false, satelliteOnCable: false },
     dataRuns: [],
     spots: [],
+    walk: [],
     neighbours: [],
+    ducts: [],
+    interference: [],
+    underlays: [],
     lineEntry: { storeyId: null, xM: 0, yM: 0, heightM: 1 },
     customConstructions: [],
     activityLimits: {},
