@@ -85,11 +85,15 @@ export function farmSite(): Site {
           storey('f-ground', 'Ground', 0, 2.6, HOUSE, null),
           storey('f-upper', 'Upper', 2.85, 2.5, HOUSE, 'timberFloor'),
           storey('f-attic', 'Attic', 5.6, 2.2, HOUSE, 'timberFloor'),
-        ].map((s) =>
-          s.id === 'f-upper'
-            ? { ...s, holes: [{ id: 'stairs', name: 'Stairs', outline: box(6.2, 7.6, 8.8, 9.6) }] }
-            : s,
-        ),
+        ].map((s) => ({
+          ...s,
+          holes:
+            s.id === 'f-upper'
+              ? [{ id: 'stairs', name: 'Stairs', outline: box(6.2, 7.6, 8.8, 9.6) }]
+              : s.id === 'f-attic'
+                ? [{ id: 'ladder', name: 'Ladder stairs', outline: box(2.4, 6.6, 3.2, 8) }]
+                : [],
+        })),
       },
       {
         id: 'studio',
@@ -103,7 +107,10 @@ export function farmSite(): Site {
         roof: { construction: 'metalRoof', riseM: 1.2 },
         storeys: [
           storey('b-byre', 'Byre', 0, 2.6, BARN, null),
-          storey('b-loft', 'Hay loft', 2.75, 1.9, BARN, 'timberFloor'),
+          {
+            ...storey('b-loft', 'Hay loft', 2.75, 1.9, BARN, 'timberFloor'),
+            holes: [{ id: 'hatch', name: 'Hatch', outline: box(31, 25, 32, 26) }],
+          },
         ],
       },
     ],

@@ -24,7 +24,7 @@ const round = (v: number, digits: number) => Number(v.toFixed(digits));
 export function simulateReadings(
   context: PlanContext,
   option: Option,
-  state: Omit<NetworkState, 'option'>,
+  state: Omit<NetworkState, 'option' | 'frames'>,
   seed: number,
   /** How much weaker than the catalogue the units of this network really are, dB: what a calibration has to find out. */
   weakerDb: number,
@@ -79,5 +79,5 @@ export function simulateReadings(
   };
   const world: PlanContext = { ...context, beliefs: { ...context.beliefs, shiftDb: () => -weakerDb } };
   for (const p of predictOption(world, option)) for (let i = 0; i < runs; i++) readings.push(at(p, i));
-  return { states: [{ ...state, option }], readings };
+  return { states: [{ ...state, option, frames: {} }], readings };
 }

@@ -6,7 +6,7 @@ import { JOB_FILE_VERSION, type JobContent, type JobFile } from '@/core/file/job
 import { bytesOf } from '@/core/file/picture';
 import { brief, emptyBrief } from '@/core/plan/brief';
 import { emptyPlan, plan } from '@/core/plan/schema';
-import { emptyEvidence, type Evidence } from '@/core/readings/schema';
+import { emptyEvidence, networkState, type Evidence } from '@/core/readings/schema';
 import { verdictsOf } from '@/core/readings/verdict';
 import { emptySite, site } from '@/core/site/schema';
 import { database, type Db } from '@/db/connection';
@@ -50,8 +50,11 @@ const LIST_OF: Record<EvidenceKind, keyof Evidence> = {
 
 function loadEvidence(db: Db, jobId: string): Evidence {
   const out = emptyEvidence();
-  for (const { kind, json } of evidenceOf(db, jobId))
-    (out[LIST_OF[kind]] as unknown[]).push(JSON.parse(json));
+  for (const { kind, json } of evidenceOf(db, jobId)) {
+    const row: unknown = JSON.parse(json);
+    // A state recorded by an earlier version lacks what has a default since.
+    (out[LIST_OF[kind]] as unknown[]).push(kind === 'state' ? networkState.parse(row) : row);
+  }
   return out;
 }
 

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../demo/farm';
 import { larkspurRow } from '../../demo/larkspur';
@@ -120,5 +121,76 @@ describe('bad input is named with its path', () => {
       ),
       { numRuns: 60 },
     );
+  });
+});
+
+test('a file of version 1 still opens and is written as of today', () => {
+  const text = readFileSync(new URL('./fixtures/job-version-1.json', import.meta.url), 'utf8');
+  const parsed = parseJobFile(text);
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+  expect(parsed.job).toMatchObject({ version: 2, pictures: [], brief: { consents: [], hours: null } });
+  expect(parsed.job.site.spots).toHaveLength(larkspurRow().site.spots.length);
+  expect(parseJobFile(writeJobFile(parsed.job))).toEqual({ ok: true, job: parsed.job });
+});
+
+describe('pictures in a job file', () => {
+  // One grey pixel as PNG, and the same with a note of the camera.
+  const pixel =
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNoAAAAggCBd81ytgAAAABJRU5ErkJggg==';
+  const noted = Buffer.concat([
+    Buffer.from(pixel, 'base64').subarray(0, 33),
+    Buffer.from([0, 0, 0, 2]),
+    Buffer.from('tEXtxx0000'),
+    Buffer.from(pixel, 'base64').subarray(33),
+  ]);
+  const withPicture = (base64: string, type = 'image/png') =>
+    broken((j) => {
+      j.pictures.push({ id: 'p', type, base64 });
+      j.site.underlays.push({
+        id: 'u',
+        storeyId: 'f-ground',
+        pictureId: 'p',
+        name: 'Plan',
+        widthPx: 1,
+        heightPx: 1,
+        xM: 0,
+        yM: 0,
+        mPerPx: 0.02,
+        turnDeg: 0,
+        strength: 0.5,
+      });
+    });
+  test('go out and come in', () => {
+    const parsed = withPicture(pixel);
+    expect(problems(parsed)).toEqual([]);
+    expect(parsed.ok && parseJobFile(writeJobFile(parsed.job))).toEqual(parsed);
+  });
+  test.each<[string, string, string | undefined, RegExp]>([
+    ['another kind than it says', pixel, 'image/jpeg', /says it is image\/jpeg/],
+    ['no picture at all', Buffer.from('hello hello hello').toString('base64'), undefined, /not a picture/],
+    ['notes of the camera', noted.toString('base64'), undefined, /where it was taken/],
+  ])('%s is refused', (_, base64, type, message) => {
+    expect(problems(withPicture(base64, type))[0]).toMatchObject({
+      path: 'pictures[0]',
+      message: expect.stringMatching(message),
+    });
+  });
+  test('one that is missing is named', () => {
+    const r = broken((j) => {
+      j.site.underlays.push({
+        id: 'u',
+        storeyId: 'f-ground',
+        pictureId: 'none',
+        name: 'P',
+        widthPx: 1,
+        heightPx: 1,
+        xM: 0,
+        yM: 0,
+        mPerPx: 1,
+        turnDeg: 0,
+        strength: 1,
+      });
+    });
+    expect(problems(r)[0]).toMatchObject({ path: 'site.underlays[0].pictureId' });
   });
 });

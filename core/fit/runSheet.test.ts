@@ -5,7 +5,7 @@ import { plainFeed, type Option, type Unit } from '../plan/schema';
 import { CAUTIONS } from './cautions';
 import { priceOf } from './price';
 import { runSheet } from './runSheet';
-import { schedule, totalMin, type Step } from './schedule';
+import { minutesBetween, schedule, totalMin, type Step } from './schedule';
 import { serialAt } from './serials';
 
 const job = quillfeatherFarm();
@@ -59,7 +59,7 @@ test('cautions stand at the step that raises them', () => {
     unit({ id: 'e', letter: 'E', kitId: 'powerline-pair', feed: plainFeed('powerline', 'a') }),
   ]);
   const at = (key: string) => steps.find((s) => s.key === key)!.cautions;
-  expect(at('cable:c')).toEqual(expect.arrayContaining(['drilling', 'fibre', 'buried']));
+  expect(at('cable:c')).toEqual(expect.arrayContaining(['drilling', 'fibre', 'outdoorCable']));
   expect(at('cable:d')).toEqual(expect.arrayContaining(['copperBetween', 'outdoorCable']));
   expect(at('place:d')).toContain('ladder');
   expect(at('join:d')).toContain('poe');
@@ -122,4 +122,49 @@ test('the newest serial of a step counts', () => {
   });
   expect(serialAt({ stepEvents: [event('1', 'A1'), event('2', 'A2')] }, 'o', 'join:c')).toBe('A2');
   expect(serialAt({ stepEvents: [] }, 'o', 'join:c')).toBeNull();
+});
+
+test('what the brief and the survey know stands in the steps', () => {
+  const titles = (c = context, extra = [unit({})]) => sheet(extra, c);
+  const find = (key: string, c = context, extra = [unit({})]) => titles(c, extra).find((s) => s.key === key);
+  expect(find('gateway')!.detail[0]).toContain('user name and password (the customer has the letter)');
+  expect(find('old')!.detail).toEqual([
+    'Re-join: Goat camera.',
+    'To the 2.4 GHz network: Milk scale, Printer in the hall.',
+  ]);
+  expect(find('cable:c')!.detail.join(' ')).toContain('Pull it through Duct with draw cord, 40 mm (proven).');
+  expect(find('cable:c')!.cautions).not.toContain('buried');
+  const dug = planContext({ ...job, site: { ...job.site, ducts: [] } });
+  expect(find('cable:c', dug)!.cautions).toContain('buried');
+  const asks = planContext({
+    ...job,
+    brief: { ...job.brief, consents: [{ id: 'x', what: 'landlord', who: 'the owner', got: false }] },
+  });
+  expect(titles(asks)[0]).toMatchObject({ key: 'consents', detail: ['the landlord: the owner'] });
+  expect(find('consents')).toBeUndefined();
+});
+
+test('a run that is in the house is tested, not laid, and a slow one is mended', () => {
+  const hall = unit({
+    place: { storeyId: 'f-ground', xM: 8.2, yM: 9, heightM: 1 },
+    feed: { ...plainFeed('ethernet', 'a'), dataRunId: 'run-hall' },
+  });
+  const cable = sheet([hall]).find((s) => s.key === 'cable:c')!;
+  expect(cable.title).toContain('Test Old run, porch to hall');
+  expect(cable.detail.join(' ')).toContain('a pair is likely broken');
+  expect(cable.cautions).not.toContain('drilling');
+});
+
+test('the time a customer has, over midnight too', () => {
+  expect(minutesBetween('09:00', '16:30')).toBe(450);
+  expect(minutesBetween('22:00', '02:00')).toBe(240);
+});
+
+test('a radar-checked channel waits at its place, a switch is not joined', () => {
+  const outdoor = unit({ kitId: 'outdoor-poe', feed: plainFeed('ethernet', 'a') });
+  expect(sheet([outdoor]).find((s) => s.key === 'place:c')).toMatchObject({ waitMin: 4 });
+  expect(sheet([unit({})]).find((s) => s.key === 'place:c')).toMatchObject({ waitMin: 3 });
+  const box = sheet([unit({ kitId: 'switch-poe', feed: plainFeed('ethernet', 'a') })]);
+  expect(box.some((s) => s.key === 'join:c')).toBe(false);
+  expect(box.some((s) => s.key === 'place:c')).toBe(true);
 });

@@ -62,3 +62,10 @@ export function schedule(steps: readonly Step[]): ScheduledStep[] {
 export function totalMin(steps: readonly ScheduledStep[]): number {
   return Math.max(0, ...steps.map((s) => s.waitEndMin));
 }
+
+/** Minutes between two times of day, 24-hour clock; an end before its start counts to the next day. */
+export function minutesBetween(from: string, to: string): number {
+  const of = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
+  const span = of(to) - of(from);
+  return span > 0 ? span : span + 24 * 60;
+}

@@ -7,10 +7,11 @@ import { powerLimit } from '../radio/regions';
 import type { Part } from '../feed/chain';
 import type { Spot } from '../site/schema';
 import { airKey } from './airtime';
-import { kitOf, lengthText, pointOf, type PlanContext } from './context';
+import { kitOf, pointOf, type PlanContext } from './context';
 import { portGoodputMbps } from './hop';
 import { channelMedium, radioEnd } from './radios';
 import type { Unit } from './schema';
+import { lengthText } from '../site/lengths';
 
 /** Level at or above which a client takes a higher band, dBm (estimate). */
 export const BAND_CHANGE_DBM = -70;
@@ -73,7 +74,7 @@ export function accessThrough(
       clientLink(end, spot.client, brief, path.lossDb, elevation, learnt + shiftDb);
     const middle = linkAt(0);
     if (!middle) continue;
-    const words = pathInWords(scene, path, (m) => lengthText(brief, m));
+    const words = pathInWords(scene, path, (m) => lengthText(m, brief.lengthUnit));
     const access: Access = {
       unit,
       end,

@@ -21,6 +21,14 @@ export const consent = z.strictObject({
   who: z.string().max(120),
   got: z.boolean(),
 });
+export const CONSENT_LABEL: Record<z.infer<typeof consent>['what'], string> = {
+  drilling: 'drilling',
+  landlord: 'the landlord',
+  listedBuilding: 'the office for listed buildings',
+  neighbour: 'the neighbour at the party wall',
+  electrician: 'work by a licensed electrician',
+  other: 'something else',
+};
 export type Consent = z.infer<typeof consent>;
 export const rejoinDevice = z.strictObject({
   id,

@@ -68,10 +68,3 @@ export function kitOf(context: Pick<PlanContext, 'ownKit'>, unit: Unit): KitItem
   if (!kit) throw new Error(`unit ${unit.id} has unknown kit ${unit.kitId}`);
   return kit;
 }
-
-/** A length as people of this job write it. */
-export function lengthText(brief: Pick<Brief, 'lengthUnit'>, metres: number): string {
-  if (brief.lengthUnit === 'metres') return `${metres.toFixed(metres < 10 ? 1 : 0)} m`;
-  const inches = Math.round(metres / 0.0254);
-  return `${Math.floor(inches / 12)}′ ${inches % 12}″`;
-}

@@ -9,9 +9,11 @@ import { nearestOutlet, powerlineMbps, powerlinePath } from '../feed/powerline';
 import { HOP_LATENCY_MS, type Part } from '../feed/chain';
 import type { KitItem } from '../kit/schema';
 import { airShare } from './airtime';
-import { kitOf, lengthText, pointOf, type PlanContext } from './context';
+import { kitOf, pointOf, type PlanContext } from './context';
 import { channelMedium, radioEnd } from './radios';
+import { runsBetween } from './surroundings';
 import type { Option, Unit } from './schema';
+import { lengthText } from '../site/lengths';
 
 /** A hop of the backhaul: what it gives at a shift of its level, and how unsure that level is. */
 export interface Hop {
@@ -49,10 +51,39 @@ function deadHop(child: Unit, label: string, because: string): Hop {
   );
 }
 
-function cableHop({ context, parent, child, parentKit, childKit }: Ends): Hop {
+/** A cable feed over a data run that is already in the house: what was negotiated on it, else what its kind carries. */
+function runHop({ context, parent, child, parentKit, childKit }: Ends): Hop | null {
+  const run = context.site.dataRuns.find((r) => r.id === child.feed.dataRunId);
+  if (!run) return null;
+  if (!runsBetween(context.site, parent.place, child.place).includes(run))
+    return deadHop(
+      child,
+      `${run.name} to ${child.letter}`,
+      `${run.name} does not end near ${parent.letter} and ${child.letter}: choose another run or a new cable.`,
+    );
+  const carries =
+    run.category === 'fibre' ? 1000 : Math.min(copperRateMbps(run.category, run.lengthM), 10_000);
+  const rate = Math.min(run.negotiatedMbps ?? carries, parentKit.portMbps, childKit.portMbps);
+  return fixedHop(
+    part(child, {
+      label: `${run.name} to ${child.letter}`,
+      downMbps: ethernetGoodputMbps(rate),
+      latencyMs: HOP_LATENCY_MS.ethernet,
+      mediumId: null,
+      measured: false,
+      because: `${lengthText(run.lengthM, context.brief.lengthUnit)} already in the house (${run.evidence})${run.negotiatedMbps ? `, negotiated ${run.negotiatedMbps} Mb/s` : ', speed not tested yet'}`,
+    }),
+    run.lengthM,
+  );
+}
+
+function cableHop(ends: Ends): Hop {
+  const known = runHop(ends);
+  if (known) return known;
+  const { context, parent, child, parentKit, childKit } = ends;
   const lengthM = child.feed.lengthM ?? wireLengthM(context.site, parent.place, child.place);
   const ports = Math.min(parentKit.portMbps, childKit.portMbps);
-  const length = lengthText(context.brief, lengthM);
+  const length = lengthText(lengthM, context.brief.lengthUnit);
   const common = { latencyMs: HOP_LATENCY_MS.ethernet, mediumId: null, measured: false };
   if (child.feed.kind === 'fibre')
     return fixedHop(
@@ -188,7 +219,7 @@ function airHop(ends: Ends): Hop {
           latencyMs: HOP_LATENCY_MS.wireless,
           mediumId: channelMedium(parentEnd),
           measured: false,
-          because: `${parentEnd.band} GHz at ${link.down.levelDbm.toFixed(0)} dBm: ${pathInWords(scene, path, (m) => lengthText(brief, m))}`,
+          because: `${parentEnd.band} GHz at ${link.down.levelDbm.toFixed(0)} dBm: ${pathInWords(scene, path, (m) => lengthText(m, brief.lengthUnit))}`,
         });
       },
     };

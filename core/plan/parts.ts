@@ -34,7 +34,7 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
     if (have >= 0) atHand.splice(have, 1);
     else add(kit.label, 1, 'piece', kit.costMinor);
     const { kind } = unit.feed;
-    if (kind !== 'ethernet' && kind !== 'fibre') continue;
+    if ((kind !== 'ethernet' && kind !== 'fibre') || unit.feed.dataRunId !== null) continue;
     const lengthM = Math.ceil(hopOf(context, option, unit)?.lengthM ?? 0);
     const label =
       kind === 'fibre' ? 'Fibre, pre-made' : unit.feed.category.replace('cat', 'Cat ').replace(/a$/, 'A');

@@ -232,3 +232,41 @@ test('the line is known from the wired test, else from the brief', () => {
   expect(context.line.measured).toBe(true);
   expect(lineOfBrief(job.brief)).toMatchObject({ downMbps: 500, measured: false, idleMs: 9 });
 });
+
+describe('what the survey found around a plan', () => {
+  const hall = (dataRunId: string | null): Unit => ({
+    ...studio({ ...plainFeed('ethernet', 'a'), dataRunId }),
+    place: { storeyId: 'f-ground', xM: 8.2, yM: 9, heightM: 1 },
+  });
+  const words = (o: Option, c = context) =>
+    ruleNotices(c, o)
+      .map((n) => `${n.weight}: ${n.words}`)
+      .join('\n');
+  test('an old run gives what was negotiated on it and costs no cable', () => {
+    const option = withUnit(hall('run-hall'));
+    const feed = at(option, 6).pipe.find((p) => p.unitId === 'c' && p.kind === 'feed')!;
+    expect(feed).toMatchObject({ downMbps: expect.closeTo(94.15, 1), label: 'Old run, porch to hall to C' });
+    expect(
+      partsOf(context, option, job.plan.today)
+        .map((p) => p.label)
+        .join(),
+    ).not.toContain('Cat 6');
+    expect(words(option)).toContain('a pair is likely broken');
+    const gone = planContext({ ...job, site: { ...job.site, dataRuns: [] } });
+    expect(at(option, 6, gone).pipe.find((p) => p.kind === 'feed')!.label).toBe('Cat 6 to C');
+  });
+  test('a run that ends elsewhere is no feed, and says so', () => {
+    const far = withUnit({ ...hall('run-hall'), place: { storeyId: 'f-upper', xM: 2, yM: 2, heightM: 1 } });
+    expect(words(far)).toContain('does not end near A and C');
+  });
+  test('a microwave oven near by and an open consent are named', () => {
+    const near = withUnit({ ...hall(null), place: { storeyId: 'f-ground', xM: 4.4, yM: 1.6, heightM: 1 } });
+    expect(words(near)).toContain('stands 1.0 m from Microwave oven');
+    const open = planContext({
+      ...job,
+      brief: { ...job.brief, consents: [{ id: 'x', what: 'drilling', who: 'the owner', got: false }] },
+    });
+    expect(words(near, open)).toContain('stop: Consent still open: drilling, the owner.');
+    expect(words(base, open)).not.toContain('Consent');
+  });
+});

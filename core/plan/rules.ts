@@ -4,7 +4,10 @@ import type { PoeType } from '../kit/schema';
 import { buildingAt } from '../site/levels';
 import { fresnelRadiusM } from '../radio/bridge';
 import { crossingsBetween } from '../radio/crossings';
+import { lengthText } from '../site/lengths';
+import { CONSENT_LABEL } from './brief';
 import { kitOf, pointOf, type PlanContext } from './context';
+import { INTERFERENCE_REACH_M, disturbersOf } from './surroundings';
 import { feedPath } from './graph';
 import { hopOf } from './hop';
 import type { Option, Unit } from './schema';
@@ -58,6 +61,7 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
   if (
     (feed.kind === 'ethernet' || feed.kind === 'fibre') &&
     !allowed.drilling &&
+    feed.dataRunId === null &&
     hop &&
     (hop.lengthM ?? 0) > 5
   )
@@ -65,6 +69,37 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
       'stop',
       `${unit.letter} needs a cable run, and the brief allows no drilling: choose air, powerline or coax, or ask.`,
     );
+  return out;
+}
+
+/** Old runs that are slow, things that disturb radio near by, and consents that a planned run still lacks. */
+function surroundingNotices(context: PlanContext, option: Option): RuleNotice[] {
+  const out: RuleNotice[] = [];
+  const { brief, site } = context;
+  let runs = 0;
+  for (const unit of option.units) {
+    const run = site.dataRuns.find((r) => r.id === unit.feed.dataRunId);
+    if (run && run.category !== 'fibre' && run.negotiatedMbps !== null && run.negotiatedMbps <= 100)
+      out.push({
+        unitId: unit.id,
+        weight: 'care',
+        words: `${run.name} runs at ${run.negotiatedMbps} Mb/s: a pair is likely broken. Make its ends new before ${unit.letter} hangs on it.`,
+      });
+    for (const { name, distanceM } of disturbersOf(site, unit))
+      out.push({
+        unitId: unit.id,
+        weight: 'care',
+        words: `${unit.letter} stands ${lengthText(distanceM, brief.lengthUnit)} from ${name}: keep ${lengthText(INTERFERENCE_REACH_M, brief.lengthUnit)} away.`,
+      });
+    if ((unit.feed.kind === 'ethernet' || unit.feed.kind === 'fibre') && !run) runs++;
+  }
+  for (const consent of brief.consents)
+    if (!consent.got && (consent.what !== 'drilling' || runs > 0))
+      out.push({
+        unitId: null,
+        weight: consent.what === 'drilling' ? 'stop' : 'care',
+        words: `Consent still open: ${CONSENT_LABEL[consent.what]}${consent.who ? `, ${consent.who}` : ''}.`,
+      });
   return out;
 }
 
@@ -113,6 +148,7 @@ export function ruleNotices(context: PlanContext, option: Option): RuleNotice[] 
   const out: RuleNotice[] = [
     ...option.units.flatMap((u) => feedNotices(context, option, u)),
     ...powerNotices(context, option),
+    ...surroundingNotices(context, option),
   ];
   const families = new Set<string>();
   let mesh = 0;

@@ -1,6 +1,17 @@
 import type { Option } from '../plan/schema';
+import { framesOf, placeToday } from '../site/frames';
+import type { Site } from '../site/schema';
 import type { Phase } from './line';
 import type { Evidence, NetworkState } from './schema';
+
+/** The network of a frozen state with its units where they would be today: a unit moves with the building it is in. */
+export function optionToday(site: Site, state: NetworkState): Option {
+  const units = state.option.units.map((u) => {
+    const place = placeToday(site, u.place, state.frames);
+    return place === u.place ? u : { ...u, place };
+  });
+  return units.every((u, i) => u === state.option.units[i]) ? state.option : { ...state.option, units };
+}
 
 const same = (a: Option, b: Option) =>
   JSON.stringify(a.units) === JSON.stringify(b.units) &&
@@ -11,6 +22,7 @@ const same = (a: Option, b: Option) =>
  * new one (a new round where something was changed after work was read). `isNew` says that it has to be recorded.
  */
 export function stateForReading(
+  site: Site,
   e: Evidence,
   phase: Phase,
   option: Option,
@@ -23,7 +35,7 @@ export function stateForReading(
     (best, s) => (best && best.round > s.round ? best : s),
     null,
   );
-  if (newest && same(newest.option, option)) return { state: newest, isNew: false };
+  if (newest && same(optionToday(site, newest), option)) return { state: newest, isNew: false };
   const round = phase === 'before' ? (newest?.round ?? -1) + 1 : (newest?.round ?? 0) + 1;
   return {
     isNew: true,
@@ -34,6 +46,7 @@ export function stateForReading(
       label: phase === 'before' ? 'Today' : `As built, round ${round}`,
       takenAt,
       option,
+      frames: framesOf(site),
     },
   };
 }

@@ -8,6 +8,7 @@ import { kitOf, pointOf, type PlanContext } from '../plan/context';
 import { BAND_CHANGE_DBM } from '../plan/access';
 import { linksOf } from '../plan/pipe';
 import { radioEnd } from '../plan/radios';
+import { optionToday } from './freeze';
 import type { Option, Unit } from '../plan/schema';
 import type { Spot } from '../site/schema';
 import { validReadings, type Evidence, type Reading } from './schema';
@@ -148,7 +149,7 @@ export function observationsOf(context: PlanContext, e: Evidence): Observation[]
     const state = e.states.find((s) => s.id === first.stateId);
     if (!spot || !state || first.device === 'wired') continue;
     const { device } = first;
-    const heard = servedBy(context, state.option, spot, first);
+    const heard = servedBy(context, optionToday(context.site, state), spot, first);
     const level = heard && levelOfGroup(context, heard, device, group);
     if (!heard || !level) continue;
     const p = pointOf(context.site, spot.place);

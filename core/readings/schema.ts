@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { clientType, id, label, note } from '../site/schema';
+import { clientType, frame, id, label, note } from '../site/schema';
 import { bandId } from '../radio/bands';
 import { option } from '../plan/schema';
 
@@ -13,6 +13,8 @@ export const networkState = z.strictObject({
   label,
   takenAt: timestamp,
   option,
+  /** Where buildings stood then, by id; a building that is missing stood as drawn. */
+  frames: z.record(z.string(), frame).default({}),
 });
 export type NetworkState = z.infer<typeof networkState>;
 

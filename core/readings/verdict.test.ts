@@ -12,6 +12,7 @@ const state = (id: string, kind: NetworkState['kind'], round: number): NetworkSt
   id,
   kind,
   round,
+  frames: {},
   label: id,
   takenAt: '2026-01-01T00:00:00Z',
   option,
@@ -175,9 +176,12 @@ test('first causes: the line, the device, the signal, the airtime', () => {
 
 test('a reading hangs on the newest state while the network is the same, else on a new round', () => {
   const e = evidence([]);
-  expect(stateForReading(e, 'after', option, 'n', 't')).toMatchObject({ isNew: false, state: { id: 'a' } });
+  expect(stateForReading(emptySite(), e, 'after', option, 'n', 't')).toMatchObject({
+    isNew: false,
+    state: { id: 'a' },
+  });
   const changed = { ...option, wiredSpots: [{ spotId: 's', unitId: 'u' }] };
-  expect(stateForReading(e, 'after', changed, 'n', 't')).toMatchObject({
+  expect(stateForReading(emptySite(), e, 'after', changed, 'n', 't')).toMatchObject({
     isNew: true,
     state: { id: 'n', round: 2, kind: 'asBuilt' },
   });

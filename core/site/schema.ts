@@ -50,9 +50,17 @@ export const storey = z.strictObject({
 });
 export type Storey = z.infer<typeof storey>;
 
+/** Where a building has been moved to since it was drawn: core/site/frames.ts. */
+export const frame = z.strictObject({
+  xM: z.number().min(-20_000).max(20_000),
+  yM: z.number().min(-20_000).max(20_000),
+  turnDeg: z.number().min(-360).max(360),
+});
+
 export const building = z.strictObject({
   id,
   name: label,
+  frame: frame.optional(),
   roof: z.strictObject({ construction: constructionId, riseM: z.number().min(0).max(15) }).nullable(),
   storeys: z.array(storey).min(1, 'a building has at least one storey').max(12),
 });

@@ -202,7 +202,9 @@ export function BriefStop() {
               <button
                 type="button"
                 className="btn"
-                onClick={() => set({ complaints: [...brief.complaints, { id: newId('cp'), words: '', spotId: null }] })}
+                onClick={() =>
+                  set({ complaints: [...brief.complaints, { id: newId('cp'), words: '', spotId: null }] })
+                }
               >
                 <Plus size={15} aria-hidden="true" /> Complaint
               </button>

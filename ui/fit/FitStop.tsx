@@ -3,7 +3,7 @@ import { Check } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { CAUTIONS } from '@/core/fit/cautions';
-import { totalMin, type ScheduledStep } from '@/core/fit/schedule';
+import { minutesBetween, totalMin, type ScheduledStep } from '@/core/fit/schedule';
 import { moneyText } from '@/core/plan/parts';
 import { useDerived } from '@/ui/job/derived';
 import { doneSteps } from '@/ui/job/progress';
@@ -157,6 +157,20 @@ export function FitStop() {
               ? `${minutesText(leftMin)} of hands-on work left; ${minutesText(totalMin(steps))} in all with waits beside it.`
               : ''}
           </p>
+          {brief.hours && (
+            <p className="mt-1 text-ink-2">
+              The customer has {brief.hours.from} to {brief.hours.to}:{' '}
+              {totalMin(steps) > minutesBetween(brief.hours.from, brief.hours.to) ? (
+                <strong className="font-semibold text-mains">
+                  this is longer by{' '}
+                  {minutesText(totalMin(steps) - minutesBetween(brief.hours.from, brief.hours.to))}. Plan two
+                  visits or fewer runs.
+                </strong>
+              ) : (
+                'it fits.'
+              )}
+            </p>
+          )}
           {!current && (
             <Link className="btn btn-strong mt-2" href={`/jobs/${jobId}/after`}>
               Next: after readings

@@ -33,6 +33,7 @@ export function useRecord() {
     (phase: Phase, option: Option, values: ReadingValues) => {
       const takenAt = new Date().toISOString();
       const { state, isNew } = stateForReading(
+        store.getState().site,
         store.getState().evidence,
         phase,
         option,

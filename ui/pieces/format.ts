@@ -15,10 +15,3 @@ export function minutesText(minutes: number): string {
   const whole = Math.round(minutes);
   return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`;
 }
-
-/** 10′ 6″ or 3.20 m. */
-export function exactLengthText(metres: number, unit: 'metres' | 'feet'): string {
-  if (unit === 'metres') return `${metres.toFixed(2)} m`;
-  const inches = Math.round(metres / 0.0254);
-  return `${Math.floor(inches / 12)}′ ${inches % 12}″`;
-}

@@ -5,6 +5,7 @@ import type { FeedKind } from '@/core/kit/schema';
 import { fedThrough, gatewayOf } from '@/core/plan/graph';
 import { hopOf } from '@/core/plan/hop';
 import type { Feed, Option, Unit } from '@/core/plan/schema';
+import { runsBetween } from '@/core/plan/surroundings';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
@@ -39,6 +40,7 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
     { value: NONE, label: 'choose' },
     ...site.coax.outlets.map((o) => ({ value: o.id, label: o.name })),
   ];
+  const runs = parent ? runsBetween(site, parent.place, unit.place) : [];
   const isCable = unit.feed.kind === 'ethernet' || unit.feed.kind === 'fibre';
   return (
     <section className="panel p-3" aria-label={`Unit ${unit.letter}`}>
@@ -101,7 +103,18 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
             onChange={(category) => changeFeed({ category })}
           />
         )}
-        {isCable && (
+        {isCable && runs.length > 0 && (
+          <SelectField
+            label="Cable run"
+            value={unit.feed.dataRunId ?? NONE}
+            options={[
+              { value: NONE, label: 'a new one' },
+              ...runs.map((r) => ({ value: r.id, label: `${r.name} (${r.evidence})` })),
+            ]}
+            onChange={(id) => changeFeed({ dataRunId: id || null })}
+          />
+        )}
+        {isCable && unit.feed.dataRunId === null && (
           <NumberField
             label="Run, empty: estimated"
             unit="m"

@@ -7,7 +7,7 @@ import { isTyping } from '@/ui/cable/Shortcuts';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { Workbench } from '@/ui/job/Workbench';
 import { SelectField } from '@/ui/pieces/fields';
-import { exactLengthText } from '@/ui/pieces/format';
+import { exactLengthText } from '@/core/site/lengths';
 import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';
 import type { View } from '@/ui/sheet/useView';

@@ -4,7 +4,7 @@ import { changeWall, deleteOpening, deleteWall } from '@/core/site/edit';
 import type { Wall } from '@/core/site/schema';
 import { useJob } from '@/ui/job/store';
 import { SelectField } from '@/ui/pieces/fields';
-import { exactLengthText } from '@/ui/pieces/format';
+import { exactLengthText } from '@/core/site/lengths';
 import { constructionChoices } from './BuildingDialog';
 
 /** Construction of the selected wall and what is in it. */

@@ -1,0 +1,139 @@
+import { distanceToWallM } from './rooms';
+import type { Point, Wall } from './schema';
+
+/** What a drawn point has caught on. */
+export type SnapKind = 'end' | 'middle' | 'wall' | 'square' | 'aligned' | 'otherStorey' | 'free';
+
+export interface Snap {
+  at: Point;
+  kind: SnapKind;
+  /** The wall caught, where it is one. */
+  wallId: string | null;
+}
+
+export interface SnapQuestion {
+  /** Walls of the storeys on the sheet. */
+  walls: readonly Wall[];
+  /** Walls of other storeys, which lie under or over it. */
+  others: readonly Wall[];
+  /** Where the line being drawn begins; null for a first point. */
+  from: Point | null;
+  to: Point;
+  /** How near the pointer has to be, m. */
+  withinM: number;
+  /** Free points and lengths fall on steps of this, m. */
+  stepM: number;
+}
+
+const apart = (a: Point, b: Point) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
+const middle = (w: Wall): Point => ({ xM: (w.a.xM + w.b.xM) / 2, yM: (w.a.yM + w.b.yM) / 2 });
+const round = (m: number, stepM: number) => Math.round(Math.round(m / stepM) * stepM * 1e6) / 1e6;
+
+/** The nearest point of a list within reach. */
+function nearest(points: readonly { at: Point; wallId: string }[], to: Point, withinM: number) {
+  let best: { at: Point; wallId: string } | null = null;
+  let bestM = withinM;
+  for (const p of points) {
+    const m = apart(p.at, to);
+    if (m < bestM) [best, bestM] = [p, m];
+  }
+  return best;
+}
+
+const endsOf = (walls: readonly Wall[]) =>
+  walls.flatMap((w) => [
+    { at: w.a, wallId: w.id },
+    { at: w.b, wallId: w.id },
+  ]);
+
+/** Directions a line from a point may take to lie square or parallel: the sheet's axes and the walls that meet there. */
+function directions(walls: readonly Wall[], from: Point): [number, number][] {
+  const out: [number, number][] = [
+    [1, 0],
+    [0, 1],
+  ];
+  for (const w of walls) {
+    if (distanceToWallM(from, w) > 0.05) continue;
+    const length = apart(w.a, w.b);
+    const [ux, uy] = [(w.b.xM - w.a.xM) / length, (w.b.yM - w.a.yM) / length];
+    if (Math.abs(ux) > 1e-6 && Math.abs(uy) > 1e-6) out.push([ux, uy], [-uy, ux]);
+  }
+  return out;
+}
+
+/** Where the line from a point in a direction meets a wall; null where it passes it by. */
+function meets(from: Point, [ux, uy]: [number, number], w: Wall): Point | null {
+  const wx = w.b.xM - w.a.xM;
+  const wy = w.b.yM - w.a.yM;
+  const cross = ux * wy - uy * wx;
+  if (Math.abs(cross) < 1e-9) return null;
+  const s = ((w.a.xM - from.xM) * uy - (w.a.yM - from.yM) * ux) / cross;
+  if (s < 0 || s > 1) return null;
+  return { xM: w.a.xM + s * wx, yM: w.a.yM + s * wy };
+}
+
+/** The end of a line that runs square: on a wall in its way, level with an end elsewhere, else by whole steps. */
+function squareSnap(q: SnapQuestion, from: Point): Snap | null {
+  const { to, withinM, stepM, walls } = q;
+  let best: { u: [number, number]; along: number; off: number } | null = null;
+  for (const u of directions(walls, from)) {
+    const along = (to.xM - from.xM) * u[0] + (to.yM - from.yM) * u[1];
+    const off = Math.abs((to.xM - from.xM) * u[1] - (to.yM - from.yM) * u[0]);
+    if (off < withinM && (!best || off < best.off)) best = { u, along, off };
+  }
+  if (!best) return null;
+  const { u, along } = best;
+  const on = (m: number): Point => ({ xM: from.xM + u[0] * m, yM: from.yM + u[1] * m });
+  const hits = walls.flatMap((w) => {
+    const at = meets(from, u, w);
+    return at && apart(at, from) > 0.05 ? [{ at, wallId: w.id }] : [];
+  });
+  const hit = nearest(hits, on(along), withinM);
+  if (hit) return { ...hit, kind: 'wall' };
+  let level: number | null = null;
+  for (const { at } of endsOf(walls)) {
+    const m = (at.xM - from.xM) * u[0] + (at.yM - from.yM) * u[1];
+    if (
+      Math.abs(m - along) < withinM / 2 &&
+      (level === null || Math.abs(m - along) < Math.abs(level - along))
+    )
+      level = m;
+  }
+  if (level !== null && Math.abs(level) > 0.05) return { at: on(level), kind: 'aligned', wallId: null };
+  return { at: on(round(along, stepM)), kind: 'square', wallId: null };
+}
+
+/** The foot of a point on a wall. */
+function footOn(w: Wall, p: Point): Point {
+  const dx = w.b.xM - w.a.xM;
+  const dy = w.b.yM - w.a.yM;
+  const t = Math.max(0, Math.min(1, ((p.xM - w.a.xM) * dx + (p.yM - w.a.yM) * dy) / (dx * dx + dy * dy)));
+  return { xM: w.a.xM + t * dx, yM: w.a.yM + t * dy };
+}
+
+/**
+ * Where a drawn point falls: on an end near by, a wall's middle, square from where the line began (on a wall in its way
+ * or level with an end), on a wall, on an end or wall of another storey, else by whole steps as pointed.
+ */
+export function snap(q: SnapQuestion): Snap {
+  const { walls, others, from, to, withinM, stepM } = q;
+  const end = nearest(endsOf(walls), to, withinM);
+  if (end) return { ...end, kind: 'end' };
+  const half = nearest(
+    walls.map((w) => ({ at: middle(w), wallId: w.id })),
+    to,
+    withinM / 2,
+  );
+  if (half) return { ...half, kind: 'middle' };
+  const square = from && squareSnap(q, from);
+  if (square) return square;
+  const near = (list: readonly Wall[]) => {
+    const feet = list.map((w) => ({ at: footOn(w, to), wallId: w.id }));
+    return nearest(feet, to, withinM);
+  };
+  const wall = near(walls);
+  if (wall) return { ...wall, kind: 'wall' };
+  const below = nearest(endsOf(others), to, withinM) ?? near(others);
+  if (below) return { ...below, kind: 'otherStorey' };
+  return { at: { xM: round(to.xM, stepM), yM: round(to.yM, stepM) }, kind: 'free', wallId: null };
+}
