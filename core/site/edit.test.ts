@@ -2,17 +2,7 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '../../demo/farmSite';
 import { checkSurvey } from './check';
-import {
-  addBoxBuilding,
-  addSpot,
-  addWall,
-  deleteWall,
-  freeCorner,
-  nextSpotNumber,
-  placeOn,
-  snapPoint,
-  wallNear,
-} from './edit';
+import { addBoxBuilding, addSpot, addWall, deleteWall, freeCorner, nextSpotNumber, placeOn } from './edit';
 import { plotBox, sheetStoreys } from './levels';
 import { activitiesLabel, needOf } from './needs';
 import { emptySite, site as siteSchema } from './schema';
@@ -62,15 +52,6 @@ test('a wall takes its doors with it', () => {
   const fewer = deleteWall(site, 'st-4');
   expect(fewer.openings.some((o) => o.wallId === 'st-4')).toBe(false);
   expect(fewer.openings.length).toBe(site.openings.length - 1);
-});
-
-test('drawing snaps to ends, to right angles and to walls', () => {
-  const { site, storeyId } = boxed();
-  const ids = new Set([storeyId]);
-  expect(snapPoint(site, ids, null, { xM: 0.2, yM: -0.1 }, 0.35)).toEqual({ xM: 0, yM: 0 });
-  expect(snapPoint(site, ids, { xM: 3, yM: 0 }, { xM: 3.2, yM: 4 }, 0.35)).toEqual({ xM: 3, yM: 4 });
-  expect(snapPoint(site, ids, null, { xM: 3.31, yM: 0.2 }, 0.35)).toEqual({ xM: 3.31, yM: 0 });
-  expect(wallNear(site, ids, { xM: 4, yM: 3 }, 0.5)).toBeNull();
 });
 
 test('the survey check names spots outside and walls that nearly meet', () => {

@@ -85,41 +85,6 @@ export function wallNear(
   return best;
 }
 
-/** End of a wall being drawn: on a wall end near by, else straight along an axis where it nearly is, else as pointed. */
-export function snapPoint(
-  site: Site,
-  storeyIds: ReadonlySet<string>,
-  from: Point | null,
-  to: Point,
-  withinM: number,
-): Point {
-  let best: Point | null = null;
-  let bestM = withinM;
-  for (const w of site.walls) {
-    if (!storeyIds.has(w.storeyId)) continue;
-    for (const end of [w.a, w.b]) {
-      const m = Math.hypot(end.xM - to.xM, end.yM - to.yM);
-      if (m < bestM) {
-        bestM = m;
-        best = end;
-      }
-    }
-  }
-  if (best) return best;
-  const hit = wallNear(site, storeyIds, to, withinM);
-  const straight = { ...to };
-  if (from && Math.abs(to.xM - from.xM) < withinM) straight.xM = from.xM;
-  if (from && Math.abs(to.yM - from.yM) < withinM) straight.yM = from.yM;
-  if (hit && straight.xM === to.xM && straight.yM === to.yM) {
-    const { wall, alongM, lengthM } = hit;
-    return {
-      xM: wall.a.xM + ((wall.b.xM - wall.a.xM) * alongM) / lengthM,
-      yM: wall.a.yM + ((wall.b.yM - wall.a.yM) * alongM) / lengthM,
-    };
-  }
-  return { xM: Math.round(straight.xM * 20) / 20, yM: Math.round(straight.yM * 20) / 20 };
-}
-
 /** Size and make of a building entered by its dimensions. */
 export interface BoxBuilding {
   name: string;

@@ -6,7 +6,7 @@ type NewId = (prefix: string) => string;
 /** Thickness of a floor between storeys where nothing else is known, m (estimate). */
 export const FLOOR_M = 0.25;
 
-const buildingOf = (site: Site, storeyId: string): Building | undefined =>
+const buildingOf = (site: Pick<Site, 'buildings'>, storeyId: string): Building | undefined =>
   site.buildings.find((b) => b.storeys.some((s) => s.id === storeyId));
 
 const changeBuilding = (site: Site, id: string, change: (b: Building) => Building): Site => ({
@@ -17,7 +17,7 @@ const changeBuilding = (site: Site, id: string, change: (b: Building) => Buildin
 const byLevel = (storeys: readonly Storey[]) => [...storeys].sort((a, b) => a.floorLevelM - b.floorLevelM);
 
 /** The storey right above another in its building; null at the top. */
-export function storeyAbove(site: Site, storeyId: string): Storey | null {
+export function storeyAbove(site: Pick<Site, 'buildings'>, storeyId: string): Storey | null {
   const building = buildingOf(site, storeyId);
   if (!building) return null;
   const sorted = byLevel(building.storeys);

@@ -1,3 +1,4 @@
+import { distanceToWallM } from './rooms';
 import type { Building, Place, Point, Site } from './schema';
 
 /** Where a building has been moved to since it was drawn: a turn about the plot's origin, then a shift. */
@@ -98,4 +99,14 @@ export function moveBuilding(site: Site, buildingId: string, by: Frame): Site {
     dataRuns: site.dataRuns.map((r) => ({ ...r, from: place(r.from), to: place(r.to) })),
     lineEntry: place(site.lineEntry),
   };
+}
+
+/** Shortest way over the ground between two buildings, by the outlines of their lowest storeys, m. */
+export function buildingsApartM(a: Building, b: Building): number {
+  const [p, q] = [a.storeys[0]!.outline, b.storeys[0]!.outline];
+  const toEdges = (from: readonly Point[], outline: readonly Point[]) =>
+    from.flatMap((x) =>
+      outline.map((start, i) => distanceToWallM(x, { a: start, b: outline[(i + 1) % outline.length]! })),
+    );
+  return Math.min(...toEdges(p, q), ...toEdges(q, p));
 }

@@ -69,7 +69,7 @@ export function buildingAt(site: Pick<Site, 'buildings'>, xM: number, yM: number
 }
 
 /** Storeys shown together on one sheet: one of each building, the one nearest in height to the chosen one. */
-export function sheetStoreys(site: Site, storeyId: string | null): StoreyRef[] {
+export function sheetStoreys(site: Pick<Site, 'buildings'>, storeyId: string | null): StoreyRef[] {
   const chosen = storeyId ? storeysById(site).get(storeyId) : undefined;
   const level = chosen ? chosen.storey.floorLevelM : 0;
   return site.buildings.map((building) => {

@@ -98,6 +98,30 @@ export function moveThings(site: Site, things: readonly Thing[], dxM: number, dy
   };
 }
 
+/** Puts one thing that has a place somewhere else, on whatever storey that is. */
+export function placeThing(site: Site, { kind, id }: Thing, place: Place): Site {
+  const put = <T extends { id: string; place: Place }>(list: T[]): T[] =>
+    list.map((t) => (t.id === id ? { ...t, place } : t));
+  switch (kind) {
+    case 'spot':
+      return { ...site, spots: put(site.spots) };
+    case 'outlet':
+      return { ...site, outlets: put(site.outlets) };
+    case 'panel':
+      return { ...site, panels: put(site.panels) };
+    case 'interference':
+      return { ...site, interference: put(site.interference) };
+    case 'coaxOutlet':
+      return { ...site, coax: { ...site.coax, outlets: put(site.coax.outlets) } };
+    case 'splitter':
+      return { ...site, coax: { ...site.coax, splitters: put(site.coax.splitters) } };
+    case 'lineEntry':
+      return { ...site, lineEntry: place };
+    default:
+      return site;
+  }
+}
+
 /** Deletes everything chosen, with what cannot be without it: openings with their wall, cables with their ends. */
 export function deleteThings(site: Site, things: readonly Thing[]): Site {
   const without = <T extends { id: string }>(list: T[], kind: ThingKind): T[] => {

@@ -1,5 +1,6 @@
 'use client';
-import { createContext, useContext, useDeferredValue, useMemo, type ReactNode } from 'react';
+import { useSelectedLayoutSegment } from 'next/navigation';
+import { createContext, useContext, useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import { planContext, type PlanContext } from '@/core/plan/context';
 import { predictOption, type Prediction } from '@/core/plan/predict';
 import { chosenOption, type Option } from '@/core/plan/schema';
@@ -24,12 +25,25 @@ const DerivedContext = createContext<Derived | null>(null);
 
 const byId = (list: readonly Prediction[]) => new Map(list.map((p) => [p.spotId, p]));
 
-/** Everything computed from the job, once for all views. */
-export function DerivedProvider({ children }: { children: ReactNode }) {
+/**
+ * The documents everything is computed from. While a house is being surveyed nothing on the screen shows a prediction, so
+ * they stand still there and drawing costs nothing but drawing; the next stop computes them anew.
+ */
+function useFollowed() {
+  const surveying = useSelectedLayoutSegment() === 'survey';
   const site = useJob((s) => s.site);
   const brief = useJob((s) => s.brief);
   const plan = useJob((s) => s.plan);
   const evidence = useJob((s) => s.evidence);
+  const live = useMemo(() => [site, brief, plan, evidence] as const, [site, brief, plan, evidence]);
+  const [kept, setKept] = useState(live);
+  if (!surveying && kept !== live) setKept(live);
+  return surveying ? kept : live;
+}
+
+/** Everything computed from the job, once for all views. */
+export function DerivedProvider({ children }: { children: ReactNode }) {
+  const [site, brief, plan, evidence] = useFollowed();
   const { ownKit, today } = plan;
   const option = chosenOption(plan);
   // What the readings teach is worked out once the hand has come to rest; everything else follows at once.

@@ -4,6 +4,12 @@ export type Answer<T> =
   | { ok: true; value: T }
   | { ok: false; status: number; problems: Problem[]; current?: { revision: number; document: unknown } };
 
+const unreachable: { ok: false; status: number; problems: Problem[] } = {
+  ok: false,
+  status: 0,
+  problems: [{ path: '', message: 'The server does not answer. Is it still running?' }],
+};
+
 /** Sends JSON to our own server. A server that cannot be reached is an answer with status 0. */
 export async function send<T>(
   method: 'POST' | 'PUT' | 'PATCH',
@@ -23,11 +29,23 @@ export async function send<T>(
     if (response.ok) return { ok: true, value: data };
     return { ok: false, status: response.status, problems: data.problems ?? [], current: data.current };
   } catch {
-    return {
-      ok: false,
-      status: 0,
-      problems: [{ path: '', message: 'The server does not answer. Is it still running?' }],
-    };
+    return unreachable;
+  }
+}
+
+/** Sends a picture to be kept with a job. */
+export async function sendPicture(jobId: string, blob: Blob): Promise<Answer<{ pictureId: string }>> {
+  try {
+    const response = await fetch(`/api/jobs/${jobId}/pictures`, {
+      method: 'POST',
+      headers: { 'content-type': blob.type },
+      body: blob,
+    });
+    const data = (await response.json()) as { pictureId: string; problems?: Problem[] };
+    if (response.ok) return { ok: true, value: data };
+    return { ok: false, status: response.status, problems: data.problems ?? [] };
+  } catch {
+    return unreachable;
   }
 }
 

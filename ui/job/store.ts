@@ -7,9 +7,11 @@ import type { Brief } from '@/core/plan/brief';
 import type { Option, Plan } from '@/core/plan/schema';
 import type { Evidence } from '@/core/readings/schema';
 import type { Site } from '@/core/site/schema';
+import { sameThing, type Thing, type ThingKind } from '@/core/site/things';
 import type { DocumentKind, OpenJob } from '@/server/jobs';
 
-export type Selection = { kind: 'spot' | 'unit' | 'wall'; id: string } | null;
+/** What is selected everywhere: a unit of the network, or a thing of the survey. */
+export type Selection = { kind: 'unit' | ThingKind; id: string } | null;
 
 export interface Documents {
   brief: Brief;
@@ -33,6 +35,10 @@ export interface JobState extends Documents {
   saveProblem: string | null;
   conflict: Conflict | null;
   selected: Selection;
+  /** Things selected together with it, in Survey. */
+  also: readonly Thing[];
+  /** A point the sheet should come to show, as when a notice is pressed; each asking is a new one. */
+  lookAt: { xM: number; yM: number } | null;
   /** Storey shown on the sheet; null before one exists. */
   storeyId: string | null;
   setBrief(change: (b: Brief) => Brief): void;
@@ -42,8 +48,16 @@ export interface JobState extends Documents {
   setOption(change: (o: Option) => Option): void;
   addEvidence(rows: Partial<Evidence>): void;
   select(selection: Selection): void;
+  /** Adds a thing to what is selected, or takes it out again. */
+  selectAlso(thing: Thing): void;
+  selectAll(things: readonly Thing[]): void;
   showStorey(storeyId: string | null): void;
   set(values: Partial<JobState>): void;
+}
+
+/** Every thing of the survey that is selected. */
+export function thingsSelected({ selected, also }: Pick<JobState, 'selected' | 'also'>): Thing[] {
+  return selected && selected.kind !== 'unit' ? [{ kind: selected.kind, id: selected.id }, ...also] : [];
 }
 
 const docsOf = (s: Documents): Documents => ({ brief: s.brief, site: s.site, plan: s.plan });
@@ -64,6 +78,8 @@ export function createJobStore(opened: OpenJob) {
         saveProblem: null,
         conflict: null,
         selected: null,
+        also: [],
+        lookAt: null,
         storeyId: job.site.buildings[0]?.storeys[0]?.id ?? null,
         setBrief: (change) => set((s) => ({ brief: change(s.brief) })),
         setSite: (change) => set((s) => ({ site: change(s.site) })),
@@ -82,7 +98,15 @@ export function createJobStore(opened: OpenJob) {
               stepEvents: [...s.evidence.stepEvents, ...(rows.stepEvents ?? [])],
             },
           })),
-        select: (selected) => set({ selected }),
+        select: (selected) => set({ selected, also: [] }),
+        selectAlso: (thing) =>
+          set((s) => {
+            const all = thingsSelected(s);
+            const rest = all.filter((t) => !sameThing(t, thing));
+            const next = rest.length < all.length ? rest : [...all, thing];
+            return { selected: next[0] ?? null, also: next.slice(1) };
+          }),
+        selectAll: (things) => set({ selected: things[0] ?? null, also: things.slice(1) }),
         showStorey: (storeyId) => set({ storeyId }),
         set: (values) => set(values),
       }),

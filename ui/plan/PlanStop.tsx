@@ -18,6 +18,7 @@ import { useNextKey } from '@/ui/ledger/useNextKey';
 import { SelectField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 import { Section } from '@/ui/section/Section';
+import type { SheetMark } from '@/ui/sheet/marks';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
 import { AccessChoice } from './AccessChoice';
@@ -134,6 +135,17 @@ export function PlanStop() {
     return () => window.removeEventListener('keydown', onKey);
   }, [store, setOption, select]);
 
+  const moving = useMemo(
+    () => ({
+      kinds: new Set(['unit'] as const),
+      move: (mark: SheetMark, place: Place) =>
+        setOption((o) => ({
+          ...o,
+          units: o.units.map((u) => (u.id === mark.id ? { ...u, place } : u)),
+        })),
+    }),
+    [setOption],
+  );
   const unit = selected?.kind === 'unit' ? option?.units.find((u) => u.id === selected.id) : undefined;
   const addUnit = (kit: KitItem) => {
     const near = site.spots.find((s) => selected?.kind === 'spot' && s.id === selected.id)?.place;
@@ -172,10 +184,7 @@ export function PlanStop() {
               new Set(unserved.filter((s) => predictions.get(s.id)?.verdict !== 'tight').map((s) => s.id)),
             [unserved, predictions],
           )}
-          onMove={{
-            unit: (id, place) =>
-              setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === id ? { ...u, place } : u)) })),
-          }}
+          onMove={moving}
           foot={
             <>
               <AddUnit onAdd={addUnit} />

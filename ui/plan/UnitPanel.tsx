@@ -8,6 +8,7 @@ import type { Feed, Option, Unit } from '@/core/plan/schema';
 import { runsBetween } from '@/core/plan/surroundings';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
+import { LengthField } from '@/ui/pieces/LengthField';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 import { FEED_LABEL, feedChoices, feedTo, withoutUnit } from './placing';
@@ -83,12 +84,11 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
             }
           />
         )}
-        <NumberField
+        <LengthField
           label="Height"
-          unit="m"
-          value={unit.place.heightM}
-          min={0}
-          max={12}
+          valueM={unit.place.heightM}
+          minM={0}
+          maxM={12}
           onChange={(h) => h !== null && change({ place: { ...unit.place, heightM: h } })}
         />
         {unit.feed.kind === 'ethernet' && (
@@ -115,12 +115,11 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
           />
         )}
         {isCable && unit.feed.dataRunId === null && (
-          <NumberField
+          <LengthField
             label="Run, empty: estimated"
-            unit="m"
-            value={unit.feed.lengthM}
-            min={0.5}
-            max={5000}
+            valueM={unit.feed.lengthM}
+            minM={0.5}
+            maxM={5000}
             optional
             onChange={(lengthM) => changeFeed({ lengthM })}
           />

@@ -1,18 +1,20 @@
 'use client';
+import { memo } from 'react';
 import type { Option } from '@/core/plan/schema';
 import type { Place } from '@/core/site/schema';
 import { FEED_STYLE, feedPath } from './feedLine';
 
 /** Feeds between units whose ends are both on the open sheet. */
-export function Feeds({
+export const Feeds = memo(function Feeds({
   option,
-  toPx,
+  k,
   shown,
 }: {
   option: Option;
-  toPx: (xM: number, yM: number) => [number, number];
+  k: number;
   shown: (place: Place) => boolean;
 }) {
+  const toPx = (xM: number, yM: number): [number, number] => [xM * k, yM * k];
   return (
     <g aria-hidden="true" fill="none" pointerEvents="none" strokeLinecap="round" strokeLinejoin="round">
       {option.units.map((u) => {
@@ -30,4 +32,4 @@ export function Feeds({
       })}
     </g>
   );
-}
+});

@@ -1,83 +1,102 @@
 'use client';
-import type { KitKind } from '@/core/kit/schema';
-import type { Place, Site, Wall } from '@/core/site/schema';
-import { placeLabels, textWidth, type BlockedBox, type LabelWish } from './labels';
+import { memo, useDeferredValue, useMemo } from 'react';
+import type { Wall } from '@/core/site/schema';
+import { placeLabels, type BlockedBox, type LabelWish } from './labels';
+import { measuredWidth } from './measuredWidth';
+import { MARK_REACH_PX, type SheetMark } from './marks';
 
-export type SheetMark = { id: string; place: Place; name: string } & (
-  { kind: 'spot'; number: number; fails: boolean } | { kind: 'unit'; letter: string; kitKind: KitKind }
-);
-
-/** Half the size of a mark and the space around it, px. */
-const MARK_REACH_PX = 13;
-/** Below this scale room names are left out, px per m. */
+/** Below this scale names of rooms and of small marks are left out, px per m. */
 const ROOM_SCALE = 9;
+const THING_SCALE = 14;
 
-/** Names of spots, units and rooms, placed so that no text lies over text or marks. */
-export function LabelLayer({
-  marks,
-  rooms,
-  walls,
-  toPx,
-  k,
-}: {
+/** A name that stands in a room. */
+export interface RoomLabel {
+  id: string;
+  text: string;
+  xM: number;
+  yM: number;
+}
+
+interface Labelled {
   marks: readonly SheetMark[];
-  rooms: Site['rooms'];
+  rooms: readonly RoomLabel[];
   walls: readonly Wall[];
-  toPx: (xM: number, yM: number) => [number, number];
   k: number;
-}) {
-  const at = marks.map((m) => toPx(m.place.xM, m.place.yM));
-  const blocked: BlockedBox[] = at.map(([x, y]) => ({
-    x0: x - MARK_REACH_PX,
-    y0: y - MARK_REACH_PX,
-    x1: x + MARK_REACH_PX,
-    y1: y + MARK_REACH_PX,
-  }));
-  const wishes: LabelWish[] = marks.map((m, i) => ({
+}
+
+function place({ marks, rooms, walls, k }: Labelled) {
+  const blocked: BlockedBox[] = marks.map((m) => {
+    const reach = MARK_REACH_PX[m.kind];
+    const [x, y] = [m.place.xM * k, m.place.yM * k];
+    return { x0: x - reach, y0: y - reach, x1: x + reach, y1: y + reach };
+  });
+  const named = marks.filter((m) => m.kind !== 'thing' || (k >= THING_SCALE && m.symbol !== 'grip'));
+  const wishes: LabelWish[] = named.map((m) => ({
     key: `${m.kind}-${m.id}`,
     text: m.name,
-    x: at[i]![0],
-    y: at[i]![1],
-    reach: MARK_REACH_PX,
-    fontPx: 12.5,
+    x: m.place.xM * k,
+    y: m.place.yM * k,
+    reach: MARK_REACH_PX[m.kind],
+    fontPx: m.kind === 'thing' ? 11.5 : 12.5,
   }));
   // A room named like a spot in it would say the same twice.
-  const names = new Set(marks.map((m) => m.name));
-  const roomWishes: LabelWish[] = rooms
-    .filter((r) => k >= ROOM_SCALE && !names.has(r.name))
-    .map((r) => {
-      const [x, y] = toPx(r.at.xM, r.at.yM);
-      return { key: `room-${r.id}`, text: r.name, x, y: y - 8, reach: 0, fontPx: 12.5 };
-    });
-  const lines = walls.map((w) => {
-    const [x0, y0] = toPx(w.a.xM, w.a.yM);
-    const [x1, y1] = toPx(w.b.xM, w.b.yM);
-    return { x0, y0, x1, y1 };
+  const names = new Set(marks.filter((m) => m.kind === 'spot').map((m) => m.name));
+  const roomWishes = rooms
+    .filter((r) => k >= ROOM_SCALE && !names.has(r.text))
+    .map((r) => ({
+      key: `room-${r.id}`,
+      text: r.text,
+      x: r.xM * k,
+      y: r.yM * k - 8,
+      reach: 0,
+      fontPx: 12.5,
+    }));
+  const lines = walls.map((w) => ({ x0: w.a.xM * k, y0: w.a.yM * k, x1: w.b.xM * k, y1: w.b.yM * k }));
+  return placeLabels([...wishes, ...roomWishes], blocked, lines, measuredWidth);
+}
+
+const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
+  const placed = useMemo(() => place(labelled), [labelled]);
+  return placed.map((l) => {
+    const quiet = l.key.startsWith('room') || l.key.startsWith('thing');
+    return (
+      <g key={l.key} data-label={l.key}>
+        {l.leader && !l.key.startsWith('room') && (
+          <line x1={l.x} y1={l.y} x2={l.cx} y2={l.cy} stroke="var(--ink-2)" strokeWidth={0.8} />
+        )}
+        <text
+          x={l.cx}
+          y={l.cy + l.fontPx * 0.34}
+          textAnchor="middle"
+          fontSize={l.fontPx}
+          fontWeight={quiet ? 400 : 500}
+          fill={quiet ? 'var(--ink-2)' : 'var(--ink)'}
+          stroke="var(--sheet)"
+          strokeWidth={3.4}
+          paintOrder="stroke"
+        >
+          {l.text}
+        </text>
+      </g>
+    );
   });
-  const placed = placeLabels([...wishes, ...roomWishes], blocked, lines);
+});
+
+/**
+ * Names of marks and rooms, placed so that no text lies over text or marks. They are placed anew when the hand leaves
+ * time for it; until then they scale with the sheet.
+ */
+export function LabelLayer({ marks, rooms, walls, k }: Labelled) {
+  const labelled = useMemo(() => ({ marks, rooms, walls, k }), [marks, rooms, walls, k]);
+  const settled = useDeferredValue(labelled);
   return (
-    <g aria-hidden="true" pointerEvents="none" className="fig">
-      {placed.map((l) => (
-        <g key={l.key} data-label={l.key}>
-          {l.leader && !l.key.startsWith('room') && (
-            <line x1={l.x} y1={l.y} x2={l.cx} y2={l.cy} stroke="var(--ink-2)" strokeWidth={0.8} />
-          )}
-          <text
-            x={l.cx}
-            y={l.cy + l.fontPx * 0.34}
-            textAnchor="middle"
-            fontSize={l.fontPx}
-            fontWeight={l.key.startsWith('room') ? 400 : 500}
-            fill={l.key.startsWith('room') ? 'var(--ink-2)' : 'var(--ink)'}
-            stroke="var(--sheet)"
-            strokeWidth={3.4}
-            paintOrder="stroke"
-            textLength={l.text.length > 24 ? textWidth(l.text, l.fontPx) : undefined}
-          >
-            {l.text}
-          </text>
-        </g>
-      ))}
+    <g
+      aria-hidden="true"
+      pointerEvents="none"
+      className="fig"
+      transform={settled.k === k ? undefined : `scale(${k / settled.k})`}
+    >
+      <Placed labelled={settled} />
     </g>
   );
 }

@@ -1,110 +1,154 @@
 'use client';
 import { useDrag } from '@use-gesture/react';
-import { useRef, type KeyboardEvent } from 'react';
+import { memo, useRef, type KeyboardEvent, type RefObject } from 'react';
 import type { Place } from '@/core/site/schema';
-import { useJob, useJobStore } from '@/ui/job/store';
-import type { SheetMark } from './LabelLayer';
+import { sameThing } from '@/core/site/things';
+import { thingsSelected, useJob, useJobStore, type JobState, type Selection } from '@/ui/job/store';
+import { sameMark, type SheetMark } from './marks';
+import { ThingSymbol } from './ThingSymbol';
 import { SpotSymbol, UnitSymbol } from './UnitSymbol';
-
-export type MarkKind = SheetMark['kind'];
 
 /** How far arrows move a mark, m. */
 const NUDGE_M = 0.1;
 const NUDGE_FAR_M = 1;
-const ARROWS: Record<string, [number, number]> = {
+export const ARROWS: Record<string, readonly [number, number]> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 };
 
-interface Props {
-  marks: readonly SheetMark[];
-  toPx: (xM: number, yM: number) => [number, number];
+/** What marks ask of their sheet; read when a hand moves, so that marks need not be drawn again when it changes. */
+export interface MarkActions {
   toMetres: (clientX: number, clientY: number) => [number, number];
-  placeAt: (xM: number, yM: number, heightM: number) => Place;
-  onMove?: Partial<Record<MarkKind, (id: string, place: Place) => void>>;
+  placeAt: (xM: number, yM: number, heightM: number) => Place | null;
+  move: ((mark: SheetMark, place: Place) => void) | null;
 }
 
-function Mark({ mark, props }: { mark: SheetMark; props: Props }) {
-  const selected = useJob((s) => s.selected);
-  const select = useJob((s) => s.select);
-  const store = useJobStore();
-  const grip = useRef<[number, number]>([0, 0]);
-  const isSelected = selected?.kind === mark.kind && selected.id === mark.id;
-  const move = props.onMove?.[mark.kind];
-  const bind = useDrag(
-    ({ first, last, xy: [x, y], tap }) => {
-      if (first) {
-        select({ kind: mark.kind, id: mark.id });
-        const [mx, my] = props.toMetres(x, y);
-        grip.current = [mark.place.xM - mx, mark.place.yM - my];
-      }
-      if (!move || tap) return;
-      const [mx, my] = props.toMetres(x, y);
-      const next = props.placeAt(mx + grip.current[0], my + grip.current[1], mark.place.heightM);
-      if (next.xM !== mark.place.xM || next.yM !== mark.place.yM) {
-        move(mark.id, next);
-        // The whole drag is one step of undo: only its first change is remembered.
-        store.temporal.getState().pause();
-      }
-      if (last) store.temporal.getState().resume();
-    },
-    { filterTaps: true, pointer: { capture: true }, eventOptions: { passive: false } },
-  );
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === 'Enter' || event.key === ' ') {
-      event.preventDefault();
-      select({ kind: mark.kind, id: mark.id });
-    }
-    const arrow = ARROWS[event.key];
-    if (!arrow || !move) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const step = event.shiftKey ? NUDGE_FAR_M : NUDGE_M;
-    move(
-      mark.id,
-      props.placeAt(mark.place.xM + arrow[0] * step, mark.place.yM + arrow[1] * step, mark.place.heightM),
+/** What selecting a mark selects. */
+function selectionOf(mark: SheetMark): NonNullable<Selection> {
+  return mark.kind === 'thing' ? mark.thing : { kind: mark.kind, id: mark.id };
+}
+
+function isChosen(s: JobState, mark: SheetMark): boolean {
+  const own = selectionOf(mark);
+  if (s.selected?.kind === own.kind && s.selected.id === own.id) return true;
+  return s.also.some((t) => t.kind === own.kind && t.id === own.id);
+}
+
+function labelOf(mark: SheetMark): string {
+  if (mark.kind === 'spot') return `Spot ${mark.number}, ${mark.name}`;
+  return mark.kind === 'unit' ? `Unit ${mark.letter}, ${mark.name}` : `${mark.what}, ${mark.name}`;
+}
+
+interface Props {
+  mark: SheetMark;
+  k: number;
+  movable: boolean;
+  actions: RefObject<MarkActions>;
+}
+
+const Mark = memo(
+  function Mark({ mark, k, movable, actions }: Props) {
+    const isSelected = useJob((s) => isChosen(s, mark));
+    const store = useJobStore();
+    const grip = useRef<[number, number]>([0, 0]);
+    const choose = (add: boolean) => {
+      const own = selectionOf(mark);
+      const { select, selectAlso } = store.getState();
+      if (add && own.kind !== 'unit') selectAlso({ kind: own.kind, id: own.id });
+      else select(own);
+    };
+    const bind = useDrag(
+      ({ first, last, xy: [x, y], tap, shiftKey }) => {
+        const { toMetres, placeAt, move } = actions.current;
+        if (first) {
+          const state = store.getState();
+          const own = selectionOf(mark);
+          const many = own.kind !== 'unit' && thingsSelected(state).some((t) => sameThing(t, own as never));
+          // A hand on one of several chosen things moves them all.
+          if (shiftKey || !many || state.also.length === 0) choose(shiftKey);
+          const [mx, my] = toMetres(x, y);
+          grip.current = [mark.place.xM - mx, mark.place.yM - my];
+        }
+        if (!move || !movable || tap) return;
+        const [mx, my] = toMetres(x, y);
+        const next = placeAt(mx + grip.current[0], my + grip.current[1], mark.place.heightM);
+        if (next && (next.xM !== mark.place.xM || next.yM !== mark.place.yM)) {
+          move(mark, next);
+          // The whole drag is one step of undo: only its first change is remembered.
+          store.temporal.getState().pause();
+        }
+        if (last) store.temporal.getState().resume();
+      },
+      { filterTaps: true, pointer: { capture: true }, eventOptions: { passive: false } },
     );
-  };
-  const [x, y] = props.toPx(mark.place.xM, mark.place.yM);
-  return (
-    <g
-      {...bind()}
-      data-mark={mark.kind}
-      data-id={mark.id}
-      transform={`translate(${x} ${y})`}
-      tabIndex={0}
-      role="button"
-      aria-pressed={isSelected}
-      aria-label={
-        mark.kind === 'spot' ? `Spot ${mark.number}, ${mark.name}` : `Unit ${mark.letter}, ${mark.name}`
+    const onKeyDown = (event: KeyboardEvent) => {
+      if (event.key === 'Enter' || event.key === ' ') {
+        event.preventDefault();
+        choose(event.shiftKey);
       }
-      className={move ? 'cursor-grab' : 'cursor-pointer'}
-      onFocus={() => select({ kind: mark.kind, id: mark.id })}
-      onKeyDown={onKeyDown}
-    >
-      <circle r={18} fill="transparent" />
-      {mark.kind === 'unit' ? (
-        <>
-          <circle
-            r={30}
-            fill="var(--lamp)"
-            opacity="var(--glow)"
-            pointerEvents="none"
-            filter="url(#lamp-glow)"
-          />
-          <UnitSymbol kind={mark.kitKind} letter={mark.letter} selected={isSelected} />
-        </>
-      ) : (
-        <SpotSymbol number={mark.number} selected={isSelected} fails={mark.fails} />
-      )}
-    </g>
-  );
-}
+      const arrow = ARROWS[event.key];
+      const { move, placeAt } = actions.current;
+      if (!arrow || !move || !movable) return;
+      event.preventDefault();
+      event.stopPropagation();
+      const step = event.shiftKey ? NUDGE_FAR_M : NUDGE_M;
+      const { xM, yM, heightM } = mark.place;
+      const next = placeAt(xM + arrow[0] * step, yM + arrow[1] * step, heightM);
+      if (next) move(mark, next);
+    };
+    return (
+      <g
+        {...bind()}
+        data-mark={mark.kind}
+        data-id={mark.id}
+        transform={`translate(${mark.place.xM * k} ${mark.place.yM * k})`}
+        tabIndex={0}
+        role="button"
+        aria-pressed={isSelected}
+        aria-label={labelOf(mark)}
+        className={movable ? 'cursor-grab' : 'cursor-pointer'}
+        opacity={mark.kind === 'thing' && mark.faint && !isSelected ? 0.55 : undefined}
+        onFocus={(e) => {
+          // Focus by a key selects; a press selects by itself and knows about Shift.
+          if (e.currentTarget.matches(':focus-visible') && !isSelected) choose(false);
+        }}
+        onKeyDown={onKeyDown}
+      >
+        <circle r={mark.kind === 'thing' ? 13 : 18} fill="transparent" />
+        {mark.kind === 'unit' && (
+          <>
+            <circle
+              r={30}
+              fill="var(--lamp)"
+              opacity="var(--glow)"
+              pointerEvents="none"
+              filter="url(#lamp-glow)"
+            />
+            <UnitSymbol kind={mark.kitKind} letter={mark.letter} selected={isSelected} />
+          </>
+        )}
+        {mark.kind === 'spot' && <SpotSymbol number={mark.number} selected={isSelected} fails={mark.fails} />}
+        {mark.kind === 'thing' && <ThingSymbol symbol={mark.symbol} selected={isSelected} />}
+      </g>
+    );
+  },
+  (a, b) => a.k === b.k && a.movable === b.movable && a.actions === b.actions && sameMark(a.mark, b.mark),
+);
 
-/** Spots and units on the sheet: select, drag, nudge by keys. Units lie on top. */
-export function Marks(props: Props) {
+/** Spots, units and things of the survey on the sheet: select, drag, nudge by keys. Units lie on top. */
+export function Marks({
+  marks,
+  k,
+  movable,
+  actions,
+}: {
+  marks: readonly SheetMark[];
+  k: number;
+  movable: ReadonlySet<SheetMark['kind']>;
+  actions: RefObject<MarkActions>;
+}) {
   return (
     <g>
       <defs>
@@ -112,8 +156,14 @@ export function Marks(props: Props) {
           <feGaussianBlur stdDeviation="9" />
         </filter>
       </defs>
-      {props.marks.map((mark) => (
-        <Mark key={`${mark.kind}-${mark.id}`} mark={mark} props={props} />
+      {marks.map((mark) => (
+        <Mark
+          key={`${mark.kind}-${mark.id}`}
+          mark={mark}
+          k={k}
+          movable={movable.has(mark.kind)}
+          actions={actions}
+        />
       ))}
     </g>
   );

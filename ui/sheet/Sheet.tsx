@@ -1,19 +1,37 @@
 'use client';
-import { Maximize, Minus, Plus } from 'lucide-react';
-import { useId, useMemo, type KeyboardEvent, type ReactNode } from 'react';
-import { kitOf } from '@/core/plan/context';
+import {
+  useCallback,
+  useEffect,
+  useId,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  type MouseEvent,
+  type ReactNode,
+} from 'react';
+import { kitById } from '@/core/kit/catalogue';
 import type { Option } from '@/core/plan/schema';
-import { inside, plotBox, sheetStoreys } from '@/core/site/levels';
-import type { Place } from '@/core/site/schema';
-import { useDerived } from '@/ui/job/derived';
+import { inside, plotBox } from '@/core/site/levels';
+import type { Place, Point } from '@/core/site/schema';
 import { useJob } from '@/ui/job/store';
 import { Feeds } from './Feeds';
-import { Marks, type MarkKind } from './Marks';
-import { LabelLayer, type SheetMark } from './LabelLayer';
+import { LabelLayer, type RoomLabel } from './LabelLayer';
+import type { SheetMark } from './marks';
+import { Marks, type MarkActions } from './Marks';
 import { ShadeLayer, ShadePatterns } from './ShadeLayer';
+import { SheetFoot } from './SheetFoot';
+import { useFrame } from './useFrame';
 import { YARD_MARGIN_M, type Shade } from './useShade';
+import { useSheetSite } from './useSheetSite';
 import { useView, type View } from './useView';
 import { WallLayer } from './WallLayer';
+
+/** How a sheet was pressed. */
+export interface SheetPress {
+  shiftKey: boolean;
+  /** Scale of the sheet, px per m. */
+  k: number;
+}
 
 export interface SheetProps {
   /** Network drawn on the sheet. */
@@ -21,97 +39,118 @@ export interface SheetProps {
   shade: Shade | null;
   /** Spots that fail at this stop. */
   failing: ReadonlySet<string>;
-  /** Moves a spot or unit; absent where this stop moves nothing of that kind. */
-  onMove?: Partial<Record<MarkKind, (id: string, place: Place) => void>>;
-  /** A click on the sheet itself, in metres. */
-  onPoint?: (xM: number, yM: number) => void;
-  onHover?: (xM: number, yM: number) => void;
-  onKeyDown?: (event: KeyboardEvent<SVGSVGElement>) => void;
+  /** Moves a mark of some kinds; absent where this stop moves none. */
+  onMove?: { kinds: ReadonlySet<SheetMark['kind']>; move: (mark: SheetMark, place: Place) => void };
+  /** A press on the sheet itself, in metres. */
+  onPoint?: (xM: number, yM: number, press: SheetPress) => void;
+  /** The pointer in metres, and the scale in px per m. */
+  onHover?: (xM: number, yM: number, k: number) => void;
+  /** A frame drawn with Shift held, corner to corner in metres. */
+  onFrame?: (from: Point, to: Point) => void;
+  /** Marks let presses through to the sheet, as while something is drawn. */
+  inertMarks?: boolean;
   cursor?: string;
+  /** Small marks of the survey. */
+  things?: readonly SheetMark[];
+  /** Names in rooms, where they are not the plain ones. */
+  roomLabels?: readonly RoomLabel[];
+  /** Drawn under and over the walls, in metres. */
+  under?: ReactNode;
+  over?: ReactNode;
   /** Drawn over everything, in px of the view. */
   overlay?: (view: View) => ReactNode;
-  /** Buttons and key at the foot. */
+  /** Ids of walls and areas that are selected. */
+  chosen?: ReadonlySet<string>;
+  /** The sheet fits its plot anew when this changes; absent whenever the plot grows. */
+  fitKey?: string;
+  /** Buttons at the foot. */
   foot?: ReactNode;
   label: string;
 }
 
-const SHADE_WORDS = [
-  ['serves', null],
-  ['tight', 'tight'],
-  ['short', 'short'],
-  ['silent', 'silent'],
-] as const;
+const NONE: ReadonlySet<string> = new Set();
+const NO_KINDS: ReadonlySet<SheetMark['kind']> = new Set();
+const NO_THINGS: readonly SheetMark[] = [];
 
-function ShadeKey({ id }: { id: string }) {
-  return (
-    <ul
-      className="fig flex gap-3 rounded-[3px] border border-rule bg-sheet px-2 py-1 text-[13px]"
-      aria-label="Steps of shade"
-    >
-      {SHADE_WORDS.map(([word, pattern]) => (
-        <li key={word} className="flex items-center gap-1.5">
-          <svg width="20" height="14" aria-hidden="true">
-            <rect
-              x="0.5"
-              y="0.5"
-              width="19"
-              height="13"
-              fill={pattern ? `url(#${id}-${pattern})` : 'none'}
-              stroke="var(--rule)"
-            />
-          </svg>
-          {word}
-        </li>
-      ))}
-    </ul>
-  );
+/** Marks of spots, things and units on the open sheet; each list is made anew only where it changes. */
+function useMarks(props: SheetProps, storeyIds: ReadonlySet<string>): readonly SheetMark[] {
+  const spots = useJob((s) => s.site.spots);
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const { failing, option, things = NO_THINGS } = props;
+  return useMemo(() => {
+    const here = (place: Place) => place.storeyId === null || storeyIds.has(place.storeyId);
+    return [
+      ...things,
+      ...spots
+        .filter((s) => here(s.place))
+        .map((s): SheetMark => ({
+          kind: 'spot',
+          id: s.id,
+          place: s.place,
+          name: s.name,
+          number: s.number,
+          fails: failing.has(s.id),
+        })),
+      ...(option?.units ?? [])
+        .filter((u) => here(u.place))
+        .map((u): SheetMark => ({
+          kind: 'unit',
+          id: u.id,
+          place: u.place,
+          name: u.name,
+          letter: u.letter,
+          kitKind: kitById(u.kitId, ownKit)?.kind ?? 'node',
+        })),
+    ];
+  }, [spots, things, failing, option, ownKit, storeyIds]);
 }
 
 /** The plan of the open storey with the yard around it, from data, in true scale. */
 export function Sheet(props: SheetProps) {
   const id = useId();
   const site = useJob((s) => s.site);
-  const storeyId = useJob((s) => s.storeyId);
-  const selected = useJob((s) => s.selected);
-  const { context } = useDerived();
-  const refs = useMemo(() => sheetStoreys(site, storeyId), [site, storeyId]);
-  const storeyIds = useMemo(() => new Set(refs.map((r) => r.storey.id)), [refs]);
+  const selectedWall = useJob((s) => (s.selected?.kind === 'wall' ? s.selected.id : null));
+  const { refs, storeyIds, walls, openings, obstacles, foliage, rooms, holes, holesAbove, custom } =
+    useSheetSite();
   const box = useMemo(() => plotBox(site, YARD_MARGIN_M), [site]);
-  const { svg, view, fit, zoomBy, toMetres } = useView(box);
-  const toPx = (xM: number, yM: number): [number, number] => [xM * view.k + view.x, yM * view.k + view.y];
-
-  const shownHere = (place: Place) => place.storeyId === null || storeyIds.has(place.storeyId);
-  const placeAt = (xM: number, yM: number, heightM: number): Place => ({
-    storeyId: refs.find((r) => inside(r.storey.outline, xM, yM))?.storey.id ?? null,
-    xM: Math.round(xM * 100) / 100,
-    yM: Math.round(yM * 100) / 100,
-    heightM,
-  });
-
-  const marks: SheetMark[] = [
-    ...site.spots
-      .filter((s) => shownHere(s.place))
-      .map((s): SheetMark => ({
-        kind: 'spot',
-        id: s.id,
-        place: s.place,
-        name: s.name,
-        number: s.number,
-        fails: props.failing.has(s.id),
-      })),
-    ...(props.option?.units ?? [])
-      .filter((u) => shownHere(u.place))
-      .map((u): SheetMark => ({
-        kind: 'unit',
-        id: u.id,
-        place: u.place,
-        name: u.name,
-        letter: u.letter,
-        kitKind: kitOf(context, u).kind,
-      })),
-  ];
-  const walls = useMemo(() => site.walls.filter((w) => storeyIds.has(w.storeyId)), [site.walls, storeyIds]);
-  const rooms = site.rooms.filter((r) => storeyIds.has(r.storeyId));
+  const { svg, view, fit, zoomBy, show, toMetres } = useView(box, props.fitKey ?? JSON.stringify(box));
+  const { k } = view;
+  const marks = useMarks(props, storeyIds);
+  const chosen = useMemo(
+    () => props.chosen ?? (selectedWall ? new Set([selectedWall]) : NONE),
+    [props.chosen, selectedWall],
+  );
+  const plainRooms = useMemo(
+    () => rooms.map((r) => ({ id: r.id, text: r.name, xM: r.at.xM, yM: r.at.yM })),
+    [rooms],
+  );
+  const shown = useCallback(
+    (place: Place) => place.storeyId === null || storeyIds.has(place.storeyId),
+    [storeyIds],
+  );
+  const lookAt = useJob((s) => s.lookAt);
+  useEffect(() => {
+    if (lookAt) show(lookAt.xM, lookAt.yM);
+  }, [lookAt, show]);
+  const { onMove } = props;
+  const actions = useRef<MarkActions>({ toMetres, placeAt: () => null, move: null });
+  useLayoutEffect(() => {
+    actions.current = {
+      toMetres,
+      placeAt: (xM, yM, heightM) => ({
+        storeyId: refs.find((r) => inside(r.storey.outline, xM, yM))?.storey.id ?? null,
+        xM: Math.round(xM * 100) / 100,
+        yM: Math.round(yM * 100) / 100,
+        heightM,
+      }),
+      move: onMove?.move ?? null,
+    };
+  }, [toMetres, refs, onMove]);
+  const frame = useFrame(props.onFrame, toMetres);
+  const press = (e: MouseEvent) => {
+    if ((e.target as Element).closest('[data-mark]') || frame.wasDrawn()) return;
+    props.onPoint?.(...toMetres(e.clientX, e.clientY), { shiftKey: e.shiftKey, k });
+  };
 
   return (
     <div className="relative h-full min-h-[300px] overflow-hidden">
@@ -122,55 +161,54 @@ export function Sheet(props: SheetProps) {
         role="group"
         data-work-ms={props.shade?.workMs}
         aria-label={props.label}
-        tabIndex={props.onKeyDown ? 0 : undefined}
-        onKeyDown={props.onKeyDown}
-        onClick={(e) => {
-          if ((e.target as Element).closest('[data-mark]')) return;
-          props.onPoint?.(...toMetres(e.clientX, e.clientY));
+        onClick={press}
+        onPointerDown={frame.onPointerDown}
+        onPointerMove={(e) => {
+          frame.onPointerMove(e);
+          props.onHover?.(...toMetres(e.clientX, e.clientY), k);
         }}
-        onPointerMove={props.onHover ? (e) => props.onHover!(...toMetres(e.clientX, e.clientY)) : undefined}
+        onPointerUp={frame.onPointerUp}
       >
         <ShadePatterns id={id} />
         <g transform={`translate(${view.x} ${view.y})`}>
-          {props.shade && <ShadeLayer grid={props.shade.grid} id={id} k={view.k} />}
+          {props.shade && <ShadeLayer grid={props.shade.grid} id={id} k={k} />}
         </g>
-        <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
+        <g transform={`translate(${view.x} ${view.y}) scale(${k})`}>
+          {props.under}
           <WallLayer
-            site={site}
-            storeyIds={storeyIds}
-            selectedWallId={selected?.kind === 'wall' ? selected.id : null}
+            walls={walls}
+            openings={openings}
+            obstacles={obstacles}
+            foliage={foliage}
+            holes={holes}
+            holesAbove={holesAbove}
+            custom={custom}
+            chosen={chosen}
           />
+          {props.over}
         </g>
-        {props.option && <Feeds option={props.option} toPx={toPx} shown={shownHere} />}
-        <LabelLayer marks={marks} rooms={rooms} walls={walls} toPx={toPx} k={view.k} />
-        <Marks marks={marks} toPx={toPx} toMetres={toMetres} onMove={props.onMove} placeAt={placeAt} />
+        <g transform={`translate(${view.x} ${view.y})`}>
+          {props.option && <Feeds option={props.option} k={k} shown={shown} />}
+          <LabelLayer marks={marks} rooms={props.roomLabels ?? plainRooms} walls={walls} k={k} />
+          <g pointerEvents={props.inertMarks ? 'none' : undefined}>
+            <Marks marks={marks} k={k} movable={onMove?.kinds ?? NO_KINDS} actions={actions} />
+          </g>
+        </g>
+        {frame.box && (
+          <polygon
+            pointerEvents="none"
+            points={frame.box.map((p) => `${p.xM * k + view.x},${p.yM * k + view.y}`).join(' ')}
+            fill="var(--air)"
+            fillOpacity={0.08}
+            stroke="var(--air)"
+            strokeDasharray="5 3"
+          />
+        )}
         {props.overlay?.(view)}
       </svg>
-      <div className="pointer-events-none absolute inset-x-3 bottom-3 flex flex-wrap items-end justify-between gap-2 *:pointer-events-auto">
-        <div className="flex flex-wrap gap-1">{props.foot}</div>
-        <div className="flex items-center gap-2">
-          {props.shade && <ShadeKey id={id} />}
-          <div className="flex">
-            {(
-              [
-                ['Zoom in', Plus, () => zoomBy(1.4)],
-                ['Zoom out', Minus, () => zoomBy(1 / 1.4)],
-                ['Whole plot', Maximize, fit],
-              ] as const
-            ).map(([label, Icon, act]) => (
-              <button
-                key={label}
-                type="button"
-                className="btn -ml-px w-8 rounded-none px-0"
-                aria-label={label}
-                onClick={act}
-              >
-                <Icon size={15} aria-hidden="true" />
-              </button>
-            ))}
-          </div>
-        </div>
-      </div>
+      <SheetFoot shadeId={props.shade ? id : null} zoomBy={zoomBy} fit={fit}>
+        {props.foot}
+      </SheetFoot>
     </div>
   );
 }

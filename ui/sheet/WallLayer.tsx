@@ -1,7 +1,7 @@
 'use client';
 import { memo } from 'react';
 import { describeConstruction, type DrawStyle } from '@/core/site/constructions';
-import type { Opening, Site, Wall } from '@/core/site/schema';
+import type { Opening, Point, Site, Wall } from '@/core/site/schema';
 
 /** Strokes of a wall, bottom first: width as a share of its thickness, colour, dashes in metres. */
 const STROKES: Record<DrawStyle, readonly { width: number; color: string; dash?: string; cap?: 'square' }[]> =
@@ -35,7 +35,15 @@ const STROKES: Record<DrawStyle, readonly { width: number; color: string; dash?:
 /** Thinnest drawn wall, m, so that a stud wall stays visible on a whole plot. */
 const THINNEST_M = 0.1;
 
-function WallStrokes({ wall, draw, thicknessM }: { wall: Wall; draw: DrawStyle; thicknessM: number }) {
+const WallStrokes = memo(function WallStrokes({
+  wall,
+  draw,
+  thicknessM,
+}: {
+  wall: Wall;
+  draw: DrawStyle;
+  thicknessM: number;
+}) {
   const thick = Math.max(THINNEST_M, thicknessM);
   return (
     <>
@@ -54,9 +62,17 @@ function WallStrokes({ wall, draw, thicknessM }: { wall: Wall; draw: DrawStyle; 
       ))}
     </>
   );
-}
+});
 
-function OpeningMark({ opening, wall, thicknessM }: { opening: Opening; wall: Wall; thicknessM: number }) {
+const OpeningMark = memo(function OpeningMark({
+  opening,
+  wall,
+  thicknessM,
+}: {
+  opening: Opening;
+  wall: Wall;
+  thicknessM: number;
+}) {
   const length = Math.hypot(wall.b.xM - wall.a.xM, wall.b.yM - wall.a.yM);
   const ux = (wall.b.xM - wall.a.xM) / length;
   const uy = (wall.b.yM - wall.a.yM) / length;
@@ -89,74 +105,106 @@ function OpeningMark({ opening, wall, thicknessM }: { opening: Opening; wall: Wa
       )}
     </>
   );
+});
+
+const polygonPoints = (outline: readonly Point[]) => outline.map((p) => `${p.xM},${p.yM}`).join(' ');
+
+/** Holes of the floors on the sheet, and those of the storeys above as stairs that lead up. */
+function Stairs({ holes, above }: { holes: readonly Hole[]; above: readonly Hole[] }) {
+  return (
+    <>
+      {[...holes.map((h) => ({ ...h, up: false })), ...above.map((h) => ({ ...h, up: true }))].map((h) => (
+        <polygon
+          key={`${h.id}-${h.up}`}
+          points={polygonPoints(h.outline)}
+          fill="none"
+          stroke="var(--ink-2)"
+          strokeWidth={0.05}
+          strokeDasharray={h.up ? '0.16 0.12' : undefined}
+        />
+      ))}
+    </>
+  );
 }
+
+type Hole = Site['buildings'][number]['storeys'][number]['holes'][number];
 
 /** Walls by construction, as a draughtsman would, with their doors and windows. Coordinates in metres. */
 export const WallLayer = memo(function WallLayer({
-  site,
-  storeyIds,
-  selectedWallId,
+  walls,
+  openings,
+  obstacles,
+  foliage,
+  holes,
+  holesAbove,
+  custom,
+  chosen,
 }: {
-  site: Site;
-  storeyIds: ReadonlySet<string>;
-  selectedWallId: string | null;
+  walls: readonly Wall[];
+  openings: readonly Opening[];
+  obstacles: Site['obstacles'];
+  foliage: Site['foliage'];
+  holes: readonly Hole[];
+  holesAbove: readonly Hole[];
+  custom: Site['customConstructions'];
+  /** Ids of walls, openings, obstacles and foliage that are selected. */
+  chosen: ReadonlySet<string>;
 }) {
-  const walls = site.walls.filter((w) => storeyIds.has(w.storeyId));
-  const openings = site.openings
-    .map((o) => ({ opening: o, wall: walls.find((w) => w.id === o.wallId) }))
-    .filter((o): o is { opening: Opening; wall: Wall } => o.wall !== undefined);
-  const style = (name: string) => describeConstruction(name, site.customConstructions);
+  const byId = new Map(walls.map((w) => [w.id, w]));
+  const style = (w: Wall) => {
+    const { draw, thicknessM } = describeConstruction(w.construction, custom);
+    return { draw, thicknessM: w.thicknessM ?? thicknessM };
+  };
+  const area = (id: string) => (chosen.has(id) ? 'var(--lamp)' : undefined);
   return (
     <g aria-hidden="true" pointerEvents="none">
-      {site.obstacles
-        .filter((o) => o.storeyId === null || storeyIds.has(o.storeyId))
-        .map((o) => (
-          <polygon
-            key={o.id}
-            points={o.outline.map((p) => `${p.xM},${p.yM}`).join(' ')}
-            fill="none"
-            stroke="var(--ink-2)"
-            strokeWidth={0.06}
-            strokeDasharray="0.2 0.1"
-          />
-        ))}
-      {site.foliage.map((f) => (
+      {foliage.map((f) => (
         <polygon
           key={f.id}
-          points={f.outline.map((p) => `${p.xM},${p.yM}`).join(' ')}
+          points={polygonPoints(f.outline)}
           fill="var(--fibre)"
           fillOpacity={0.12}
-          stroke="var(--fibre)"
-          strokeWidth={0.08}
+          stroke={area(f.id) ?? 'var(--fibre)'}
+          strokeWidth={area(f.id) ? 0.2 : 0.08}
           strokeDasharray="0.05 0.25"
           strokeLinecap="round"
         />
       ))}
-      {walls.map((w) => (
-        <WallStrokes key={w.id} wall={w} {...style(w.construction)} />
-      ))}
-      {openings.map(({ opening, wall }) => (
-        <OpeningMark
-          key={opening.id}
-          opening={opening}
-          wall={wall}
-          thicknessM={style(wall.construction).thicknessM}
+      <Stairs holes={holes} above={holesAbove} />
+      {obstacles.map((o) => (
+        <polygon
+          key={o.id}
+          points={polygonPoints(o.outline)}
+          fill="none"
+          stroke={area(o.id) ?? 'var(--ink-2)'}
+          strokeWidth={area(o.id) ? 0.16 : 0.06}
+          strokeDasharray="0.2 0.1"
         />
       ))}
-      {walls
-        .filter((w) => w.id === selectedWallId)
-        .map((w) => (
-          <line
-            key="selected"
-            x1={w.a.xM}
-            y1={w.a.yM}
-            x2={w.b.xM}
-            y2={w.b.yM}
-            stroke="var(--lamp)"
-            strokeWidth={0.22}
-            strokeOpacity={0.85}
-          />
-        ))}
+      {walls.map((w) => (
+        <WallStrokes key={w.id} wall={w} {...style(w)} />
+      ))}
+      {openings.map((o) => {
+        const wall = byId.get(o.wallId);
+        return wall && <OpeningMark key={o.id} opening={o} wall={wall} thicknessM={style(wall).thicknessM} />;
+      })}
+      {[...chosen].map((id) => {
+        const wall = byId.get(id);
+        return (
+          wall && (
+            <line
+              key={id}
+              x1={wall.a.xM}
+              y1={wall.a.yM}
+              x2={wall.b.xM}
+              y2={wall.b.yM}
+              stroke="var(--lamp)"
+              strokeWidth={0.22}
+              strokeOpacity={0.85}
+            />
+          )
+        );
+      })}
     </g>
   );
 });

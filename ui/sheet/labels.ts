@@ -1,3 +1,5 @@
+import RBush from 'rbush';
+
 /** Text that wants a place near an anchor, all in pixels. */
 export interface LabelWish {
   key: string;
@@ -26,8 +28,11 @@ export interface BlockedBox {
   y1: number;
 }
 
-/** Width of text in the figure face, px: its mean advance, a little generous. */
-export function textWidth(text: string, fontPx: number): number {
+/** Width of a text at a size, px. */
+export type WidthOf = (text: string, fontPx: number) => number;
+
+/** Width of text in the figure face where nothing can measure it, px: its mean advance, a little generous. */
+function textWidth(text: string, fontPx: number): number {
   return text.length * fontPx * 0.5 + 4;
 }
 
@@ -45,14 +50,43 @@ const RINGS = [0, 6, 12, 20, 34, 52, 74];
 /** From this far off a label gets a leader line, px. */
 const LEADER_FROM = 20;
 
-const hits = (a: BlockedBox, b: BlockedBox) => a.x0 < b.x1 && a.x1 > b.x0 && a.y0 < b.y1 && a.y1 > b.y0;
-
 /** A wall as a line in px that text should rather not cross. */
 export interface SoftLine {
   x0: number;
   y0: number;
   x1: number;
   y1: number;
+}
+
+const asBox = (b: BlockedBox) => ({ minX: b.x0, minY: b.y0, maxX: b.x1, maxY: b.y1 });
+
+class Boxes<T extends BlockedBox> extends RBush<T> {
+  override toBBox(b: T) {
+    return asBox(b);
+  }
+  override compareMinX(a: T, b: T) {
+    return a.x0 - b.x0;
+  }
+  override compareMinY(a: T, b: T) {
+    return a.y0 - b.y0;
+  }
+}
+
+class Lines extends RBush<SoftLine> {
+  override toBBox(l: SoftLine) {
+    return {
+      minX: Math.min(l.x0, l.x1),
+      minY: Math.min(l.y0, l.y1),
+      maxX: Math.max(l.x0, l.x1),
+      maxY: Math.max(l.y0, l.y1),
+    };
+  }
+  override compareMinX(a: SoftLine, b: SoftLine) {
+    return Math.min(a.x0, a.x1) - Math.min(b.x0, b.x1);
+  }
+  override compareMinY(a: SoftLine, b: SoftLine) {
+    return Math.min(a.y0, a.y1) - Math.min(b.y0, b.y1);
+  }
 }
 
 /** Whether a line passes through a box (clipped parameter by parameter). */
@@ -76,8 +110,8 @@ function crosses(l: SoftLine, b: BlockedBox): boolean {
   return true;
 }
 
-function candidates(wish: LabelWish): { box: BlockedBox; ring: number }[] {
-  const width = textWidth(wish.text, wish.fontPx);
+function candidates(wish: LabelWish, widthOf: WidthOf): { box: BlockedBox; ring: number }[] {
+  const width = widthOf(wish.text, wish.fontPx);
   const height = wish.fontPx * 1.15;
   const around = (cx: number, cy: number) => ({
     x0: cx - width / 2,
@@ -112,16 +146,27 @@ export function placeLabels(
   wishes: readonly LabelWish[],
   marks: readonly BlockedBox[],
   walls: readonly SoftLine[] = [],
+  widthOf: WidthOf = textWidth,
 ): PlacedLabel[] {
-  const taken: BlockedBox[] = [...marks];
+  const taken = new Boxes<BlockedBox>().load([...marks]);
+  const lines = new Lines().load([...walls]);
   const out: PlacedLabel[] = [];
   for (const wish of wishes) {
-    const free = candidates(wish).filter((c) => !taken.some((t) => hits(t, c.box)));
-    const clear = free.find((c) => c.ring < LEADER_FROM && !walls.some((w) => crosses(w, c.box)));
-    const chosen = clear ?? free[0];
+    let chosen: { box: BlockedBox; ring: number } | null = null;
+    for (const candidate of candidates(wish, widthOf)) {
+      // Beyond the leader's distance a wall under the text no longer matters: the first free place is taken.
+      if (candidate.ring >= LEADER_FROM && chosen) break;
+      if (taken.collides(asBox(candidate.box))) continue;
+      chosen ??= candidate;
+      const clear = !lines.search(asBox(candidate.box)).some((l) => crosses(l, candidate.box));
+      if (clear || candidate.ring >= LEADER_FROM) {
+        chosen = candidate;
+        break;
+      }
+    }
     if (!chosen) continue;
     const { box, ring } = chosen;
-    taken.push(box);
+    taken.insert(box);
     out.push({
       ...wish,
       cx: (box.x0 + box.x1) / 2,

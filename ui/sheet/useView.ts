@@ -1,6 +1,6 @@
 'use client';
 import { select } from 'd3-selection';
-import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom';
+import { zoom, zoomIdentity, zoomTransform, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Box } from '@/core/site/levels';
 
@@ -15,8 +15,11 @@ const INSET_PX = 26;
 /** Room at the foot of the sheet for its key and buttons. */
 const FOOT_PX = 56;
 
-/** Pan and zoom of a sheet by wheel, pinch, drag and keys. It fits the plot until a person moves it. */
-export function useView(box: Box) {
+/**
+ * Pan and zoom of a sheet by wheel, pinch, drag and keys. It fits the plot until a person moves it; while a plot is drawn
+ * it holds still and fits anew only when `fitKey` changes.
+ */
+export function useView(box: Box, fitKey: string) {
   const svg = useRef<SVGSVGElement>(null);
   const behavior = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const moved = useRef(false);
@@ -41,7 +44,7 @@ export function useView(box: Box) {
     if (!element) return;
     const z = zoom<SVGSVGElement, unknown>()
       .scaleExtent([1, 400])
-      .filter((e: MouseEvent) => !e.button && !(e.target as Element).closest('[data-mark]'))
+      .filter((e: MouseEvent) => !e.button && !e.shiftKey && !(e.target as Element).closest('[data-mark]'))
       .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => {
         if (event.sourceEvent) moved.current = true;
         setView({ k: event.transform.k, x: event.transform.x, y: event.transform.y });
@@ -53,22 +56,38 @@ export function useView(box: Box) {
     };
   }, []);
 
+  const latestFit = useRef(fit);
+  useEffect(() => {
+    latestFit.current = fit;
+  }, [fit]);
   useEffect(() => {
     const element = svg.current;
     if (!element) return;
     const observer = new ResizeObserver(() => {
-      if (!moved.current) fit();
+      if (!moved.current) latestFit.current();
     });
     observer.observe(element);
-    if (!moved.current) fit();
+    if (!moved.current) latestFit.current();
     return () => observer.disconnect();
-  }, [fit]);
+  }, [fitKey]);
 
   const zoomBy = useCallback((factor: number) => {
     if (svg.current && behavior.current) {
       moved.current = true;
       select(svg.current).call(behavior.current.scaleBy, factor);
     }
+  }, []);
+
+  /** Brings a point into the middle where it is not well inside already. */
+  const show = useCallback((xM: number, yM: number) => {
+    const element = svg.current;
+    if (!element || !behavior.current) return;
+    const { width, height } = element.getBoundingClientRect();
+    const now = zoomTransform(element);
+    const [x, y] = now.apply([xM, yM]);
+    if (x > INSET_PX && y > INSET_PX && x < width - INSET_PX && y < height - FOOT_PX) return;
+    moved.current = true;
+    select(element).call(behavior.current.translateTo, xM, yM);
   }, []);
 
   /** A pointer's position in metres. */
@@ -80,5 +99,5 @@ export function useView(box: Box) {
     [view],
   );
 
-  return { svg, view, fit, zoomBy, toMetres };
+  return { svg, view, fit, zoomBy, show, toMetres };
 }

@@ -1,16 +1,12 @@
 'use client';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import { CONSTRUCTIONS } from '@/core/site/constructions';
 import { addBoxBuilding, freeCorner } from '@/core/site/edit';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
+import { LengthField } from '@/ui/pieces/LengthField';
 import { newId } from '@/ui/pieces/newId';
-
-export const constructionChoices = (use: string) =>
-  Object.entries(CONSTRUCTIONS)
-    .filter(([, c]) => c.use === use)
-    .map(([value, c]) => ({ value, label: c.label }));
+import { constructionChoices } from './constructionChoices';
 
 const STOREY_NAMES = ['Ground', 'First', 'Second', 'Third'];
 /** Yard left between a new building and the last one until it is moved, m. */
@@ -85,44 +81,39 @@ export function BuildingDialog({
               max={4}
               onChange={(v) => v !== null && setStoreys(Math.round(v))}
             />
-            <NumberField
+            <LengthField
               label="West to east"
-              unit="m"
-              value={widthM}
-              min={1}
-              max={200}
+              valueM={widthM}
+              minM={1}
+              maxM={200}
               onChange={(v) => v !== null && setWidthM(v)}
             />
-            <NumberField
+            <LengthField
               label="North to south"
-              unit="m"
-              value={depthM}
-              min={1}
-              max={200}
+              valueM={depthM}
+              minM={1}
+              maxM={200}
               onChange={(v) => v !== null && setDepthM(v)}
             />
-            <NumberField
+            <LengthField
               label="North-west corner, east"
-              unit="m"
-              value={x ?? corner.xM}
-              min={-1000}
-              max={1000}
+              valueM={x ?? corner.xM}
+              minM={-1000}
+              maxM={1000}
               onChange={setX}
             />
-            <NumberField
+            <LengthField
               label="North-west corner, south"
-              unit="m"
-              value={y ?? corner.yM}
-              min={-1000}
-              max={1000}
+              valueM={y ?? corner.yM}
+              minM={-1000}
+              maxM={1000}
               onChange={setY}
             />
-            <NumberField
+            <LengthField
               label="Storey height"
-              unit="m"
-              value={heightM}
-              min={1.8}
-              max={8}
+              valueM={heightM}
+              minM={1.8}
+              maxM={8}
               onChange={(v) => v !== null && setHeightM(v)}
             />
             <SelectField

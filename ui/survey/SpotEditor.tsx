@@ -6,7 +6,8 @@ import { changeSpot, deleteSpot } from '@/core/site/edit';
 import { ACTIVITIES, activityId, needOf, type ActivityId } from '@/core/site/needs';
 import type { ClientTypeId, Spot } from '@/core/site/schema';
 import { useJob } from '@/ui/job/store';
-import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
+import { LengthField } from '@/ui/pieces/LengthField';
+import { SelectField, TextField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 
 const ACTIVITY_CHOICES = activityId.options.map((a) => ({ value: a, label: ACTIVITIES[a].label }));
@@ -58,12 +59,11 @@ export function SpotEditor({ spot }: { spot: Spot }) {
           value={spot.name}
           onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
         />
-        <NumberField
+        <LengthField
           label="Height above floor"
-          unit="m"
-          value={spot.place.heightM}
-          min={0}
-          max={12}
+          valueM={spot.place.heightM}
+          minM={0}
+          maxM={12}
           onChange={(h) => h !== null && set({ place: { ...spot.place, heightM: h } })}
         />
         <SelectField

@@ -1,0 +1,76 @@
+import { Maximize, Minus, Plus } from 'lucide-react';
+import type { ReactNode } from 'react';
+
+const SHADE_WORDS = [
+  ['serves', null],
+  ['tight', 'tight'],
+  ['short', 'short'],
+  ['silent', 'silent'],
+] as const;
+
+function ShadeKey({ id }: { id: string }) {
+  return (
+    <ul
+      className="fig flex gap-3 rounded-[3px] border border-rule bg-sheet px-2 py-1 text-[13px]"
+      aria-label="Steps of shade"
+    >
+      {SHADE_WORDS.map(([word, pattern]) => (
+        <li key={word} className="flex items-center gap-1.5">
+          <svg width="20" height="14" aria-hidden="true">
+            <rect
+              x="0.5"
+              y="0.5"
+              width="19"
+              height="13"
+              fill={pattern ? `url(#${id}-${pattern})` : 'none'}
+              stroke="var(--rule)"
+            />
+          </svg>
+          {word}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Foot of a sheet: its buttons at the left, key of shade and zoom at the right. */
+export function SheetFoot({
+  children,
+  shadeId,
+  zoomBy,
+  fit,
+}: {
+  children: ReactNode;
+  /** Id of the sheet's shade patterns; null where it shows none. */
+  shadeId: string | null;
+  zoomBy: (factor: number) => void;
+  fit: () => void;
+}) {
+  return (
+    <div className="pointer-events-none absolute inset-x-3 bottom-3 flex flex-wrap items-end justify-between gap-2 *:pointer-events-auto">
+      <div className="flex flex-wrap items-end gap-1">{children}</div>
+      <div className="ml-auto flex items-center gap-2">
+        {shadeId && <ShadeKey id={shadeId} />}
+        <div className="flex">
+          {(
+            [
+              ['Zoom in', Plus, () => zoomBy(1.4)],
+              ['Zoom out', Minus, () => zoomBy(1 / 1.4)],
+              ['Whole plot', Maximize, fit],
+            ] as const
+          ).map(([label, Icon, act]) => (
+            <button
+              key={label}
+              type="button"
+              className="btn -ml-px w-8 rounded-none px-0"
+              aria-label={label}
+              onClick={act}
+            >
+              <Icon size={15} aria-hidden="true" />
+            </button>
+          ))}
+        </div>
+      </div>
+    </div>
+  );
+}

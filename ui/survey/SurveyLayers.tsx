@@ -1,0 +1,150 @@
+'use client';
+import { memo, useDeferredValue, useMemo } from 'react';
+import { areaText } from '@/core/site/lengths';
+import { findRooms, type FoundRoom } from '@/core/site/rooms';
+import type { Place, Point, Site } from '@/core/site/schema';
+import { useJob } from '@/ui/job/store';
+import type { RoomLabel } from '@/ui/sheet/LabelLayer';
+import { useDrawing } from './drawing';
+
+/** The pictures of the open storeys, under everything. Coordinates in metres. */
+export const Underlays = memo(function Underlays({ storeyIds }: { storeyIds: ReadonlySet<string> }) {
+  const underlays = useJob((s) => s.site.underlays);
+  const jobId = useJob((s) => s.id);
+  return underlays
+    .filter((u) => storeyIds.has(u.storeyId))
+    .map((u) => (
+      <image
+        key={u.id}
+        data-underlay={u.id}
+        href={`/api/jobs/${jobId}/pictures/${u.pictureId}`}
+        width={u.widthPx}
+        height={u.heightPx}
+        opacity={u.strength}
+        preserveAspectRatio="none"
+        transform={`translate(${u.xM} ${u.yM}) rotate(${u.turnDeg}) scale(${u.mPerPx})`}
+      />
+    ));
+});
+
+type Known = Site['dataRuns'][number]['evidence'];
+/** Guessed is dotted, traced dashed, proven solid: in metres. */
+const DASH: Record<Known, string | undefined> = {
+  guessed: '0.06 0.22',
+  traced: '0.5 0.2',
+  proven: undefined,
+};
+
+function Way({
+  points,
+  color,
+  known,
+  width,
+}: {
+  points: Point[];
+  color: string;
+  known: Known;
+  width: number;
+}) {
+  return (
+    <polyline
+      points={points.map((p) => `${p.xM},${p.yM}`).join(' ')}
+      fill="none"
+      stroke={color}
+      strokeWidth={width}
+      strokeLinecap="round"
+      strokeDasharray={DASH[known]}
+    />
+  );
+}
+
+/** A coax cable as right angles, so that cables side by side can be told apart. */
+const bent = (a: Point, b: Point): Point[] => [a, { xM: b.xM, yM: a.yM }, b];
+
+/** Cables, data runs and ducts as far as they lie on the open sheet; how sure one is of each shows in its line. */
+export const WiringLines = memo(function WiringLines({ storeyIds }: { storeyIds: ReadonlySet<string> }) {
+  const pass = useDrawing((s) => s.pass);
+  const coax = useJob((s) => s.site.coax);
+  const dataRuns = useJob((s) => s.site.dataRuns);
+  const ducts = useJob((s) => s.site.ducts);
+  const selected = useJob((s) => s.selected);
+  if (pass !== 'wiring') return null;
+  const here = (p: Place) => p.storeyId === null || storeyIds.has(p.storeyId);
+  const points = new Map([...coax.outlets, ...coax.splitters].map((x) => [x.id, x.place]));
+  const width = (kind: string, id: string) => (selected?.kind === kind && selected.id === id ? 0.16 : 0.07);
+  return (
+    <g aria-hidden="true" pointerEvents="none">
+      {ducts.map((d) => (
+        <g key={d.id}>
+          <Way points={d.path} color="var(--ink-2)" known={d.evidence} width={width('duct', d.id) * 3} />
+          <Way points={d.path} color="var(--sheet)" known="proven" width={0.1} />
+        </g>
+      ))}
+      {coax.cables.map((c) => {
+        const [a, b] = [points.get(c.upId), points.get(c.downId)];
+        if (!a || !b || (!here(a) && !here(b))) return null;
+        return (
+          <g key={c.id} opacity={here(a) && here(b) ? 1 : 0.5}>
+            <Way points={bent(a, b)} color="var(--coax)" known={c.evidence} width={0.07} />
+          </g>
+        );
+      })}
+      {dataRuns.map((r) =>
+        here(r.from) || here(r.to) ? (
+          <g key={r.id} opacity={here(r.from) && here(r.to) ? 1 : 0.5}>
+            <Way
+              points={bent(r.from, r.to)}
+              color="var(--fibre)"
+              known={r.evidence}
+              width={width('dataRun', r.id)}
+            />
+          </g>
+        ) : null,
+      )}
+    </g>
+  );
+});
+
+/** Rooms closed in by the walls of one storey; worked out when the hand leaves time for it. */
+export function useFoundRooms(storeyId: string | null): readonly FoundRoom[] {
+  const walls = useJob((s) => s.site.walls);
+  const rooms = useJob((s) => s.site.rooms);
+  const settled = useDeferredValue(useMemo(() => ({ walls, rooms }), [walls, rooms]));
+  return useMemo(
+    () =>
+      findRooms(
+        settled.walls.filter((w) => w.storeyId === storeyId),
+        settled.rooms.filter((r) => r.storeyId === storeyId),
+      ),
+    [settled, storeyId],
+  );
+}
+
+/** What stands in each room: its name with its area, or the area alone; plain names of other buildings' rooms. */
+export function useRoomLabels(storeyIds: ReadonlySet<string>): readonly RoomLabel[] | undefined {
+  const pass = useDrawing((s) => s.pass);
+  const unit = useJob((s) => s.brief.lengthUnit);
+  const walls = useJob((s) => s.site.walls);
+  const rooms = useJob((s) => s.site.rooms);
+  const settled = useDeferredValue(useMemo(() => ({ walls, rooms }), [walls, rooms]));
+  return useMemo(() => {
+    if (pass !== 'house' && pass !== 'trace') return undefined;
+    return [...storeyIds].flatMap((id) => {
+      const named = settled.rooms.filter((r) => r.storeyId === id);
+      const found = findRooms(
+        settled.walls.filter((w) => w.storeyId === id),
+        named,
+      );
+      const closed = found.map((f, i) => ({
+        id: f.named?.id ?? `${id}-${i}`,
+        text: f.named ? `${f.named.name} ${areaText(f.areaM2, unit)}` : areaText(f.areaM2, unit),
+        xM: f.named?.at.xM ?? f.middle.xM,
+        yM: f.named?.at.yM ?? f.middle.yM,
+      }));
+      const open = named
+        .filter((r) => !found.some((f) => f.named === r))
+        .map((r) => ({ id: r.id, text: r.name, xM: r.at.xM, yM: r.at.yM }));
+      return [...closed, ...open];
+    });
+  }, [pass, settled, storeyIds, unit]);
+}

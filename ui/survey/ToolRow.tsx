@@ -1,0 +1,85 @@
+'use client';
+import { useJob } from '@/ui/job/store';
+import { SelectField } from '@/ui/pieces/fields';
+import { constructionChoices } from './constructionChoices';
+import { DISTURBERS } from './disturbers';
+import { useDrawing, useDrawingStore } from './drawing';
+import { TOOLS, toolsOf, type Tool } from './tools';
+
+const WITH_CONSTRUCTION: ReadonlySet<Tool> = new Set(['wall', 'room', 'paint']);
+
+/** What the tool in hand puts in: construction of walls, kind of obstacle or disturber. */
+function ToolChoice() {
+  const drawing = useDrawingStore();
+  const tool = useDrawing((s) => s.tool);
+  const construction = useDrawing((s) => s.construction);
+  const obstacle = useDrawing((s) => s.obstacle);
+  const disturber = useDrawing((s) => s.disturber);
+  const custom = useJob((s) => s.site.customConstructions);
+  const { set } = drawing.getState();
+  if (WITH_CONSTRUCTION.has(tool))
+    return (
+      <SelectField
+        hideLabel
+        label="Construction of new walls"
+        value={construction}
+        options={constructionChoices('wall', custom)}
+        onChange={(value) => set({ construction: value })}
+      />
+    );
+  if (tool === 'obstacle')
+    return (
+      <SelectField
+        hideLabel
+        label="Kind of obstacle"
+        value={obstacle}
+        options={constructionChoices('obstacle', custom)}
+        onChange={(value) => set({ obstacle: value })}
+      />
+    );
+  if (tool === 'interference')
+    return (
+      <SelectField
+        hideLabel
+        label="Kind of disturber"
+        value={disturber}
+        options={DISTURBERS}
+        onChange={(value) => set({ disturber: value })}
+      />
+    );
+  return null;
+}
+
+/** Tools of the open round of the survey, with their keys. */
+export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
+  const drawing = useDrawingStore();
+  const pass = useDrawing((s) => s.pass);
+  const tool = useDrawing((s) => s.tool);
+  return (
+    <>
+      <div role="group" aria-label="Drawing" className="flex flex-wrap gap-1">
+        {pass === 'house' && (
+          <button type="button" className="btn" onClick={onBuilding} aria-keyshortcuts="b">
+            Building
+          </button>
+        )}
+        {(['select', ...toolsOf(pass)] as Tool[]).map((t) => (
+          <button
+            key={t}
+            type="button"
+            className="btn"
+            aria-pressed={tool === t}
+            aria-keyshortcuts={TOOLS[t].key}
+            title={`${TOOLS[t].hint} Key: ${TOOLS[t].key.length === 1 ? TOOLS[t].key.toUpperCase() : TOOLS[t].key}`}
+            onClick={() => drawing.getState().take(t)}
+          >
+            {TOOLS[t].label}
+          </button>
+        ))}
+      </div>
+      <div className="w-56">
+        <ToolChoice />
+      </div>
+    </>
+  );
+}

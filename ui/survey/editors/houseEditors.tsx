@@ -1,0 +1,217 @@
+'use client';
+import { fitOpenings, paintWalls, setWallLength } from '@/core/site/editWalls';
+import { describeConstruction } from '@/core/site/constructions';
+import { areaText, exactLengthText } from '@/core/site/lengths';
+import type { Opening, Room, Wall } from '@/core/site/schema';
+import { useJob } from '@/ui/job/store';
+import { SelectField, TextField } from '@/ui/pieces/fields';
+import { LengthField } from '@/ui/pieces/LengthField';
+import { constructionChoices } from '../constructionChoices';
+import { useFoundRooms } from '../SurveyLayers';
+import { Editor } from './Editor';
+
+const wallLengthM = (w: Wall) => Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM);
+
+/** Length, construction, thickness and height of a wall, and what is in it. */
+export function WallEditor({ wall }: { wall: Wall }) {
+  const openings = useJob((s) => s.site.openings);
+  const walls = useJob((s) => s.site.walls);
+  const custom = useJob((s) => s.site.customConstructions);
+  const unit = useJob((s) => s.brief.lengthUnit);
+  const setSite = useJob((s) => s.setSite);
+  const select = useJob((s) => s.select);
+  const set = (values: Partial<Wall>) =>
+    setSite((s) => ({ ...s, walls: s.walls.map((w) => (w.id === wall.id ? { ...w, ...values } : w)) }));
+  const alike = walls.filter((w) => w.storeyId === wall.storeyId && w.construction === wall.construction);
+  const inIt = openings.filter((o) => o.wallId === wall.id);
+  const usual = describeConstruction(wall.construction, custom).thicknessM;
+  return (
+    <Editor
+      title={`Wall, ${exactLengthText(wallLengthM(wall), unit)}`}
+      thing={{ kind: 'wall', id: wall.id }}
+      deleteLabel="wall"
+    >
+      <div className="col-span-2">
+        <SelectField
+          label="Construction"
+          value={wall.construction}
+          options={constructionChoices('wall', custom)}
+          onChange={(construction) => set({ construction })}
+        />
+      </div>
+      <LengthField
+        label="Length"
+        valueM={wallLengthM(wall)}
+        minM={0.05}
+        maxM={500}
+        commit
+        onChange={(m) => m !== null && setSite((s) => setWallLength(s, wall.id, m))}
+      />
+      <LengthField
+        label="Height, empty: to the ceiling"
+        valueM={wall.heightM}
+        minM={0.1}
+        maxM={20}
+        optional
+        onChange={(heightM) => set({ heightM })}
+      />
+      <LengthField
+        label={`Thickness, empty: ${exactLengthText(usual, unit)}`}
+        valueM={wall.thicknessM ?? null}
+        minM={0.01}
+        maxM={3}
+        optional
+        onChange={(m) => set({ thicknessM: m ?? undefined })}
+      />
+      <div className="flex items-end">
+        {alike.length > 1 && (
+          <SelectField
+            label={`All ${alike.length} like it on this storey`}
+            value=""
+            options={[{ value: '', label: 'change them to' }, ...constructionChoices('wall', custom)]}
+            onChange={(construction) =>
+              construction && setSite((s) => paintWalls(s, new Set(alike.map((w) => w.id)), construction))
+            }
+          />
+        )}
+      </div>
+      {inIt.length > 0 && (
+        <p className="fig col-span-2">
+          In it:{' '}
+          {inIt.map((o) => (
+            <button
+              key={o.id}
+              type="button"
+              className="link mr-2"
+              onClick={() => select({ kind: 'opening', id: o.id })}
+            >
+              {o.kind} {exactLengthText(o.widthM, unit)}
+            </button>
+          ))}
+        </p>
+      )}
+    </Editor>
+  );
+}
+
+const OPENING_LABEL = { door: 'door', window: 'window', opening: 'opening' } as const;
+
+/** Kind, size, sill and place of a door, window or opening. */
+export function OpeningEditor({ opening }: { opening: Opening }) {
+  const custom = useJob((s) => s.site.customConstructions);
+  const wall = useJob((s) => s.site.walls.find((w) => w.id === opening.wallId));
+  const setSite = useJob((s) => s.setSite);
+  const set = (values: Partial<Opening>) =>
+    setSite((s) =>
+      fitOpenings(
+        { ...s, openings: s.openings.map((o) => (o.id === opening.id ? { ...o, ...values } : o)) },
+        new Set([opening.wallId]),
+      ),
+    );
+  const lengthM = wall ? wallLengthM(wall) : 1;
+  const what = OPENING_LABEL[opening.kind];
+  return (
+    <Editor
+      title={what[0]!.toUpperCase() + what.slice(1)}
+      thing={{ kind: 'opening', id: opening.id }}
+      deleteLabel={what}
+    >
+      <SelectField
+        label="Kind"
+        value={opening.kind}
+        options={[
+          { value: 'door', label: 'door' },
+          { value: 'window', label: 'window' },
+          { value: 'opening', label: 'opening, nothing in it' },
+        ]}
+        onChange={(kind) => set({ kind, construction: kind === 'opening' ? 'open' : opening.construction })}
+      />
+      <SelectField
+        label="Made of"
+        value={opening.construction}
+        options={constructionChoices('opening', custom)}
+        onChange={(construction) => set({ construction })}
+      />
+      <LengthField
+        label="Width"
+        valueM={opening.widthM}
+        minM={0.1}
+        maxM={lengthM}
+        onChange={(widthM) => widthM !== null && set({ widthM })}
+      />
+      <LengthField
+        label="From the wall’s end"
+        valueM={opening.offsetM}
+        maxM={Math.max(0, lengthM - opening.widthM)}
+        onChange={(offsetM) => offsetM !== null && set({ offsetM })}
+      />
+      <LengthField
+        label="Sill above floor"
+        valueM={opening.sillM}
+        maxM={10}
+        onChange={(sillM) => sillM !== null && set({ sillM })}
+      />
+      <LengthField
+        label="Height"
+        valueM={opening.heightM}
+        minM={0.1}
+        maxM={10}
+        onChange={(heightM) => heightM !== null && set({ heightM })}
+      />
+    </Editor>
+  );
+}
+
+/** Name of a room, with the area its walls give it. */
+export function RoomEditor({ room }: { room: Room }) {
+  const setSite = useJob((s) => s.setSite);
+  const unit = useJob((s) => s.brief.lengthUnit);
+  const found = useFoundRooms(room.storeyId).find((f) => f.named?.id === room.id);
+  return (
+    <Editor
+      title={found ? `Room, ${areaText(found.areaM2, unit)}` : 'Room, not closed yet'}
+      thing={{ kind: 'room', id: room.id }}
+      deleteLabel="name"
+    >
+      <TextField
+        label="Name of the room"
+        value={room.name}
+        onChange={(name) =>
+          name.trim() &&
+          setSite((s) => ({
+            ...s,
+            rooms: s.rooms.map((r) => (r.id === room.id ? { ...r, name: name.slice(0, 80) } : r)),
+          }))
+        }
+      />
+      <p className="fig self-end text-[13px] text-ink-2">Area between the middle lines of its walls.</p>
+    </Editor>
+  );
+}
+
+/** Name of a stairwell or void. */
+export function StairsEditor({ id, name }: { id: string; name: string }) {
+  const setSite = useJob((s) => s.setSite);
+  return (
+    <Editor title="Stairs or void" thing={{ kind: 'stairs', id }} deleteLabel="stairs">
+      <TextField
+        label="Name"
+        value={name}
+        onChange={(next) =>
+          next.trim() &&
+          setSite((s) => ({
+            ...s,
+            buildings: s.buildings.map((b) => ({
+              ...b,
+              storeys: b.storeys.map((st) => ({
+                ...st,
+                holes: st.holes.map((h) => (h.id === id ? { ...h, name: next.slice(0, 80) } : h)),
+              })),
+            })),
+          }))
+        }
+      />
+      <p className="fig self-end text-[13px] text-ink-2">A hole in the floor: radio passes it freely.</p>
+    </Editor>
+  );
+}

@@ -1,0 +1,8 @@
+import type { DataRun } from '@/core/site/schema';
+
+/** How well something in the wall is known. */
+export const EVIDENCE: { value: DataRun['evidence']; label: string }[] = [
+  { value: 'guessed', label: 'guessed' },
+  { value: 'traced', label: 'traced with a tester' },
+  { value: 'proven', label: 'proven by a link' },
+];

@@ -1,0 +1,281 @@
+'use client';
+import { ArrowUpFromLine, RotateCw, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { planAfterMove, planWithoutStoreys } from '@/core/plan/moveUnits';
+import { addBasement, changeStorey, copyStoreyUp, deleteStoreys, standingOn } from '@/core/site/editStoreys';
+import { after, buildingsApartM, moveBuilding, turnAbout, STILL, type Frame } from '@/core/site/frames';
+import { storeysById } from '@/core/site/levels';
+import { middleOf } from '@/core/site/rooms';
+import type { Building, Point, Site, Storey } from '@/core/site/schema';
+import { useJob, useJobStore } from '@/ui/job/store';
+import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
+import { LengthField } from '@/ui/pieces/LengthField';
+import { newId } from '@/ui/pieces/newId';
+import { constructionChoices } from '../constructionChoices';
+import { Rooms } from './Rooms';
+
+const corner = (b: Building): Point => ({
+  xM: Math.min(...b.storeys.flatMap((s) => s.outline.map((p) => p.xM))),
+  yM: Math.min(...b.storeys.flatMap((s) => s.outline.map((p) => p.yM))),
+});
+
+/** Deletes storeys and moves what hung on them; asks first where spots or wiring stand there. */
+function DeleteStoreys({
+  ids,
+  label,
+  onDone,
+}: {
+  ids: ReadonlySet<string>;
+  label: string;
+  onDone: () => void;
+}) {
+  const store = useJobStore();
+  const [asking, setAsking] = useState(false);
+  const site = useJob((s) => s.site);
+  const on = standingOn(site, ids);
+  const remove = () => {
+    const job = store.getState();
+    const next = deleteStoreys(job.site, ids);
+    job.set({
+      site: next,
+      plan: planWithoutStoreys(job.plan, ids),
+      storeyId: next.buildings[0]?.storeys[0]?.id ?? null,
+    });
+    setAsking(false);
+    onDone();
+  };
+  if (!asking)
+    return (
+      <button
+        type="button"
+        className="btn"
+        onClick={() => (on.spots + on.wiring > 0 ? setAsking(true) : remove())}
+      >
+        <Trash2 size={15} aria-hidden="true" /> {label}
+      </button>
+    );
+  return (
+    <div role="alert" className="col-span-2 flex flex-wrap items-center gap-2">
+      <span>
+        {on.spots} spots and {on.wiring} sockets, panels and jacks stand here. They and their readings are
+        kept and count as yard; undo brings all back.
+      </span>
+      <button type="button" className="btn btn-strong" onClick={remove}>
+        Delete
+      </button>
+      <button type="button" className="btn" onClick={() => setAsking(false)}>
+        Keep
+      </button>
+    </div>
+  );
+}
+
+/** Name, level, height and floor of the open storey, and what is made from it. */
+function StoreyFields({ storey, building }: { storey: Storey; building: Building }) {
+  const store = useJobStore();
+  const setSite = useJob((s) => s.setSite);
+  const custom = useJob((s) => s.site.customConstructions);
+  const showStorey = useJob((s) => s.showStorey);
+  const set = (values: Partial<Storey>) => setSite((s) => changeStorey(s, storey.id, values));
+  const open = (made: { site: Site; storeyId: string }) => {
+    store.getState().set({ site: made.site });
+    showStorey(made.storeyId);
+  };
+  return (
+    <div className="mt-2 grid grid-cols-2 gap-x-3 gap-y-2 border-t border-rule pt-2">
+      <TextField
+        label="Open storey"
+        value={storey.name}
+        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+      />
+      <LengthField
+        label="Height inside"
+        valueM={storey.heightM}
+        minM={1}
+        maxM={20}
+        commit
+        onChange={(heightM) => heightM !== null && set({ heightM })}
+      />
+      <LengthField
+        label="Floor above ground line"
+        valueM={storey.floorLevelM}
+        minM={-20}
+        maxM={60}
+        commit
+        onChange={(floorLevelM) => floorLevelM !== null && set({ floorLevelM })}
+      />
+      <SelectField
+        label="Floor of"
+        value={storey.floor ?? ''}
+        options={[{ value: '', label: 'the ground' }, ...constructionChoices('floor', custom)]}
+        onChange={(floor) => set({ floor: floor || null })}
+      />
+      <div className="col-span-2 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn"
+          onClick={() => open(copyStoreyUp(store.getState().site, storey.id, true, newId))}
+        >
+          <ArrowUpFromLine size={15} aria-hidden="true" /> Copy up
+        </button>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => open(copyStoreyUp(store.getState().site, storey.id, false, newId))}
+        >
+          Copy only outer walls up
+        </button>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => open(addBasement(store.getState().site, building.id, newId))}
+        >
+          Basement
+        </button>
+        {building.storeys.length > 1 && (
+          <DeleteStoreys ids={new Set([storey.id])} label="Delete storey" onDone={() => {}} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** Name, roof, place and turn of the building the open storey is in, and how far the others are. */
+function BuildingFields({ building }: { building: Building }) {
+  const store = useJobStore();
+  const setSite = useJob((s) => s.setSite);
+  const custom = useJob((s) => s.site.customConstructions);
+  const others = useJob((s) => s.site.buildings).filter((b) => b.id !== building.id);
+  const at = corner(building);
+  const turned = building.frame?.turnDeg ?? 0;
+  const change = (values: Partial<Building>) =>
+    setSite((s) => ({
+      ...s,
+      buildings: s.buildings.map((b) => (b.id === building.id ? { ...b, ...values } : b)),
+    }));
+  /** Moves the building with all that is in it; units of the plan and readings go along. One step of undo. */
+  const move = (by: Frame) => {
+    const job = store.getState();
+    const site = moveBuilding(job.site, building.id, by);
+    job.set({ site, plan: planAfterMove(job.plan, job.site, site) });
+  };
+  const turnTo = (deg: number) => move(turnAbout(middleOf(building.storeys[0]!.outline), deg - turned));
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+      <TextField
+        label="Building"
+        value={building.name}
+        onChange={(name) => name.trim() && change({ name: name.slice(0, 80) })}
+      />
+      <SelectField
+        label="Roof"
+        value={building.roof?.construction ?? ''}
+        options={[{ value: '', label: 'none: open above' }, ...constructionChoices('roof', custom)]}
+        onChange={(construction) =>
+          change({ roof: construction ? { construction, riseM: building.roof?.riseM ?? 1 } : null })
+        }
+      />
+      {building.roof && (
+        <LengthField
+          label="Roof rises"
+          valueM={building.roof.riseM}
+          maxM={15}
+          onChange={(riseM) => riseM !== null && change({ roof: { ...building.roof!, riseM } })}
+        />
+      )}
+      <NumberField
+        label="Turned"
+        unit="° clockwise"
+        value={turned}
+        min={-360}
+        max={360}
+        onChange={(deg) => deg !== null && turnTo(deg)}
+      />
+      <LengthField
+        label="West edge, east of origin"
+        valueM={at.xM}
+        minM={-1000}
+        maxM={1000}
+        commit
+        onChange={(m) => m !== null && move({ ...STILL, xM: m - at.xM })}
+      />
+      <LengthField
+        label="North edge, south of origin"
+        valueM={at.yM}
+        minM={-1000}
+        maxM={1000}
+        commit
+        onChange={(m) => m !== null && move({ ...STILL, yM: m - at.yM })}
+      />
+      {others.map((o) => (
+        <LengthField
+          key={o.id}
+          label={`From ${o.name}`}
+          valueM={Math.round(buildingsApartM(building, o) * 1000) / 1000}
+          minM={0}
+          maxM={1000}
+          commit
+          onChange={(m) => {
+            if (m === null) return;
+            // Moved straight away from the other, or towards it.
+            const [p, q] = [middleOf(building.storeys[0]!.outline), middleOf(o.storeys[0]!.outline)];
+            const by = m - buildingsApartM(building, o);
+            const across = Math.abs(p.xM - q.xM) >= Math.abs(p.yM - q.yM);
+            move({
+              ...STILL,
+              xM: across ? Math.sign(p.xM - q.xM || 1) * by : 0,
+              yM: across ? 0 : Math.sign(p.yM - q.yM || 1) * by,
+            });
+          }}
+        />
+      ))}
+      <div className="col-span-2 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn"
+          onClick={() => move(after(turnAbout(middleOf(building.storeys[0]!.outline), 90), STILL))}
+        >
+          <RotateCw size={15} aria-hidden="true" /> Turn by 90°
+        </button>
+        <DeleteStoreys
+          ids={new Set(building.storeys.map((s) => s.id))}
+          label="Delete building"
+          onDone={() => {}}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** House: the building and storey that are open, and the rooms of it. */
+export function HousePanel({ onAddBuilding }: { onAddBuilding: () => void }) {
+  const site = useJob((s) => s.site);
+  const storeyId = useJob((s) => s.storeyId);
+  const ref = storeyId ? storeysById(site).get(storeyId) : undefined;
+  return (
+    <>
+      <section className="panel shrink-0 p-3" aria-label="Building and storey">
+        <div className="mb-2 flex items-center justify-between">
+          <h2 className="head2">{ref ? `${ref.building.name}, ${ref.storey.name}` : 'No building yet'}</h2>
+          <button type="button" className="btn btn-strong" onClick={onAddBuilding}>
+            Add a building
+          </button>
+        </div>
+        {ref ? (
+          <>
+            <BuildingFields key={ref.building.id} building={ref.building} />
+            <StoreyFields key={ref.storey.id} storey={ref.storey} building={ref.building} />
+          </>
+        ) : (
+          <p>Begin with the outside size of the house; walls inside are drawn then. Press B.</p>
+        )}
+      </section>
+      {storeyId && (
+        <section className="panel shrink-0 p-3" aria-label="Rooms">
+          <h2 className="head2">Rooms</h2>
+          <Rooms storeyId={storeyId} />
+        </section>
+      )}
+    </>
+  );
+}

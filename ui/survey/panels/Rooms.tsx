@@ -1,0 +1,74 @@
+'use client';
+import { useState } from 'react';
+import { areaText } from '@/core/site/lengths';
+import { useJob } from '@/ui/job/store';
+import { newId } from '@/ui/pieces/newId';
+import { useFoundRooms } from '../SurveyLayers';
+
+/** Rooms the walls of the open storey close in, with their areas; each is named here. */
+export function Rooms({ storeyId }: { storeyId: string }) {
+  const found = useFoundRooms(storeyId);
+  const unit = useJob((s) => s.brief.lengthUnit);
+  const setSite = useJob((s) => s.setSite);
+  if (found.length === 0) return <p className="mt-2 text-ink-2">No room is closed in by walls yet.</p>;
+  const name = (i: number, text: string) => {
+    const room = found[i]!;
+    const trimmed = text.slice(0, 80);
+    setSite((s) => {
+      if (room.named)
+        return trimmed.trim()
+          ? { ...s, rooms: s.rooms.map((r) => (r.id === room.named!.id ? { ...r, name: trimmed } : r)) }
+          : s;
+      const made = { id: newId('room'), storeyId, name: trimmed, at: room.middle, activities: null };
+      return trimmed.trim() ? { ...s, rooms: [...s.rooms, made] } : s;
+    });
+  };
+  return (
+    <ul className="mt-2 grid grid-cols-2 gap-x-3 gap-y-1" aria-label="Rooms of the open storey">
+      {found.map((room, i) => (
+        <li
+          key={room.named?.id ?? `${room.middle.xM},${room.middle.yM}`}
+          className="flex items-center gap-2"
+          data-area={room.areaM2.toFixed(2)}
+        >
+          <div className="min-w-0 flex-1">
+            <RoomName
+              value={room.named?.name ?? ''}
+              onDone={(text) => name(i, text)}
+              label={`Room of ${areaText(room.areaM2, unit)}`}
+            />
+          </div>
+          <span className="fig text-[13px] whitespace-nowrap text-ink-2">{areaText(room.areaM2, unit)}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** A room's name, taken when the field is left: every letter of a new name would make the list jump. */
+function RoomName({
+  value,
+  label,
+  onDone,
+}: {
+  value: string;
+  label: string;
+  onDone: (text: string) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const done = () => {
+    if (typed !== null && typed.trim() && typed !== value) onDone(typed.trim());
+    setTyped(null);
+  };
+  return (
+    <input
+      className="field"
+      aria-label={label}
+      placeholder="name it"
+      value={typed ?? value}
+      onChange={(e) => setTyped(e.target.value)}
+      onKeyDown={(e) => e.key === 'Enter' && done()}
+      onBlur={done}
+    />
+  );
+}

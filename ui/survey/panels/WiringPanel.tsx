@@ -1,0 +1,165 @@
+'use client';
+import { Plus, X } from 'lucide-react';
+import type { Circuit } from '@/core/site/schema';
+import { useJob } from '@/ui/job/store';
+import { SelectField, Tick } from '@/ui/pieces/fields';
+import { newId } from '@/ui/pieces/newId';
+import { CoaxTree } from './CoaxTree';
+
+const LEGS = ['L1', 'L2', 'L3'].map((value) => ({ value: value as Circuit['leg'], label: value }));
+const PROTECTION: { value: Circuit['protection']; label: string }[] = [
+  { value: 'none', label: 'fuse or breaker only' },
+  { value: 'rcd', label: 'residual-current' },
+  { value: 'afci', label: 'arc-fault' },
+];
+
+function CircuitRow({ circuit }: { circuit: Circuit }) {
+  const setSite = useJob((s) => s.setSite);
+  const sockets = useJob((s) => s.site.outlets.filter((o) => o.circuitId === circuit.id).length);
+  const set = (values: Partial<Circuit>) =>
+    setSite((s) => ({
+      ...s,
+      circuits: s.circuits.map((c) => (c.id === circuit.id ? { ...c, ...values } : c)),
+    }));
+  return (
+    <li className="grid grid-cols-[minmax(0,1.3fr)_64px_minmax(0,1fr)_auto_auto] items-center gap-2">
+      <input
+        className="field"
+        aria-label="Name of the circuit"
+        value={circuit.name}
+        onChange={(e) => e.target.value.trim() && set({ name: e.target.value.slice(0, 80) })}
+      />
+      <SelectField
+        hideLabel
+        label={`Leg of ${circuit.name}`}
+        value={circuit.leg}
+        options={LEGS}
+        onChange={(leg) => set({ leg })}
+      />
+      <SelectField
+        hideLabel
+        label={`Protection of ${circuit.name}`}
+        value={circuit.protection}
+        options={PROTECTION}
+        onChange={(protection) => set({ protection })}
+      />
+      <Tick label="old" checked={circuit.oldWiring} onChange={(oldWiring) => set({ oldWiring })} />
+      <button
+        type="button"
+        className="btn px-2"
+        aria-label={`Remove circuit ${circuit.name} with ${sockets} sockets on it`}
+        onClick={() =>
+          setSite((s) => ({
+            ...s,
+            circuits: s.circuits.filter((c) => c.id !== circuit.id),
+            outlets: s.outlets.map((o) => (o.circuitId === circuit.id ? { ...o, circuitId: null } : o)),
+          }))
+        }
+      >
+        <X size={15} aria-hidden="true" />
+      </button>
+    </li>
+  );
+}
+
+/** Panels with the circuits in them. */
+function Panels() {
+  const panels = useJob((s) => s.site.panels);
+  const circuits = useJob((s) => s.site.circuits);
+  const setSite = useJob((s) => s.setSite);
+  const select = useJob((s) => s.select);
+  if (panels.length === 0)
+    return (
+      <p className="text-ink-2">No panel yet. Press V and point at the main one: powerline depends on it.</p>
+    );
+  return (
+    <ul className="space-y-2">
+      {panels.map((p) => (
+        <li key={p.id}>
+          <div className="flex items-center justify-between gap-2">
+            <button
+              type="button"
+              className="link fig font-semibold"
+              onClick={() => select({ kind: 'panel', id: p.id })}
+            >
+              {p.name}
+            </button>
+            <span className="fig text-[13px] text-ink-2">
+              {p.fedFromId
+                ? `fed from ${panels.find((x) => x.id === p.fedFromId)?.name}`
+                : 'fed from the street'}
+            </span>
+            <button
+              type="button"
+              className="btn"
+              onClick={() =>
+                setSite((s) => ({
+                  ...s,
+                  circuits: [
+                    ...s.circuits,
+                    {
+                      id: newId('cir'),
+                      name: `Circuit ${s.circuits.length + 1}`,
+                      panelId: p.id,
+                      leg: 'L1',
+                      protection: 'rcd',
+                      oldWiring: false,
+                    },
+                  ],
+                }))
+              }
+            >
+              <Plus size={15} aria-hidden="true" /> Circuit
+            </button>
+          </div>
+          <ul className="mt-1 space-y-1">
+            {circuits
+              .filter((c) => c.panelId === p.id)
+              .map((c) => (
+                <CircuitRow key={c.id} circuit={c} />
+              ))}
+          </ul>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Wiring: panels and circuits, the coax tree, what is not on the sheet of any of them. */
+export function WiringPanel() {
+  const runs = useJob((s) => s.site.dataRuns);
+  const select = useJob((s) => s.select);
+  return (
+    <>
+      <section className="panel shrink-0 p-3" aria-label="Panels and circuits">
+        <h2 className="head2 mb-1">Panels and circuits</h2>
+        <Panels />
+      </section>
+      <section className="panel shrink-0 p-3" aria-label="Coax">
+        <h2 className="head2 mb-1">Coax</h2>
+        <CoaxTree />
+      </section>
+      {runs.length > 0 && (
+        <section className="panel shrink-0 p-3" aria-label="Data runs">
+          <h2 className="head2 mb-1">Data runs</h2>
+          <ul className="fig">
+            {runs.map((r) => (
+              <li key={r.id} className="flex justify-between gap-3">
+                <button
+                  type="button"
+                  className="link text-left"
+                  onClick={() => select({ kind: 'dataRun', id: r.id })}
+                >
+                  {r.name}
+                </button>
+                <span className="whitespace-nowrap text-ink-2">
+                  {r.evidence}, {r.negotiatedMbps === null ? 'not tested' : `${r.negotiatedMbps} Mb/s`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
+  );
+}

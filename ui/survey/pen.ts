@@ -1,0 +1,67 @@
+import type { LengthUnit } from '@/core/site/lengths';
+import type { Place, Point, Site } from '@/core/site/schema';
+import { snap, type Snap } from '@/core/site/snap';
+import { openStoreys } from './hand';
+import { TOOLS, type Tool } from './tools';
+
+/** How near a pointer catches on something, px, and in metres at least and at most. */
+const REACH_PX = 12;
+const LEAST_REACH_M = 0.02;
+const MOST_REACH_M = 0.6;
+
+export const reachM = (k: number) => Math.max(LEAST_REACH_M, Math.min(MOST_REACH_M, REACH_PX / k));
+
+const STEP_M: Record<LengthUnit, number> = { metres: 0.05, feet: 0.0254 };
+const CATCHING: ReadonlySet<Tool> = new Set(['wall', 'room', 'stairs', 'duct', 'hedge', 'align']);
+
+const plain = (p: Point, stepM: number): Snap => ({
+  at: { xM: Math.round(p.xM / stepM) * stepM, yM: Math.round(p.yM / stepM) * stepM },
+  kind: 'free',
+  wallId: null,
+});
+
+/** Where the pen falls when the pointer is at a place: on what it catches, as the tool in hand asks for. */
+export function penAt(
+  site: Site,
+  storeyId: string | null,
+  unit: LengthUnit,
+  tool: Tool,
+  from: Place | null,
+  to: Point,
+  withinM: number,
+): Snap {
+  if (!CATCHING.has(tool) || (tool === 'align' && !from)) return plain(to, 0.01);
+  const open = openStoreys(site, storeyId);
+  const chained = TOOLS[tool].shape === 'chain' || tool === 'hedge';
+  return snap({
+    walls: site.walls.filter((w) => open.has(w.storeyId)),
+    others: site.walls.filter((w) => !open.has(w.storeyId)),
+    from: chained ? from : null,
+    to,
+    withinM,
+    stepM: STEP_M[unit],
+  });
+}
+
+/** The end of a line of a typed length: towards the pointer, in a typed direction (clockwise from east), or eastwards. */
+export function endOf(from: Point, towards: Point | null, lengthM: number, angleDeg: number | null): Point {
+  const dx = (towards?.xM ?? from.xM) - from.xM;
+  const dy = (towards?.yM ?? from.yM) - from.yM;
+  const length = Math.hypot(dx, dy);
+  const [ux, uy] =
+    angleDeg !== null
+      ? [Math.cos((angleDeg * Math.PI) / 180), Math.sin((angleDeg * Math.PI) / 180)]
+      : length > 1e-6
+        ? [dx / length, dy / length]
+        : [1, 0];
+  const round = (m: number) => Math.round(m * 1e4) / 1e4;
+  return { xM: round(from.xM + ux * lengthM), yM: round(from.yM + uy * lengthM) };
+}
+
+/** The corner of a box of typed sizes: on the side the pointer is, else to the south-east. */
+export function cornerOf(from: Point, towards: Point | null, widthM: number, depthM: number): Point {
+  const sx = towards && towards.xM < from.xM ? -1 : 1;
+  const sy = towards && towards.yM < from.yM ? -1 : 1;
+  const round = (m: number) => Math.round(m * 1e4) / 1e4;
+  return { xM: round(from.xM + sx * widthM), yM: round(from.yM + sy * depthM) };
+}

@@ -1,0 +1,205 @@
+'use client';
+import { useCallback, useMemo } from 'react';
+import { moveWalls } from '@/core/site/editWalls';
+import type { DataRun, Place, Point, Site, Wall } from '@/core/site/schema';
+import { moveThings, placeThing, sameThing, type Thing } from '@/core/site/things';
+import { pixelToPlot } from '@/core/site/underlay';
+import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
+import type { SheetMark, ThingSymbolId } from '@/ui/sheet/marks';
+import { useDrawing } from './drawing';
+import type { Pass } from './tools';
+
+type Wired = Pick<Site, 'outlets' | 'panels' | 'interference' | 'coax' | 'dataRuns' | 'lineEntry'>;
+
+function mark(
+  thing: Thing,
+  symbol: ThingSymbolId,
+  what: string,
+  name: string,
+  place: Place,
+  part = '',
+): SheetMark {
+  return {
+    kind: 'thing',
+    id: `${part}${thing.kind}:${thing.id}`,
+    thing,
+    symbol,
+    what,
+    name,
+    place,
+    faint: false,
+  };
+}
+
+/** Marks of wiring and disturbers, on the rounds where they matter. */
+function thingMarks(
+  site: Wired,
+  pass: Pass,
+  shown: (place: Place) => boolean,
+  entryFree: boolean,
+): SheetMark[] {
+  const out: SheetMark[] = [];
+  const placed = (
+    list: readonly { id: string; name: string; place: Place }[],
+    kind: Thing['kind'],
+    symbol: ThingSymbolId,
+    what: string,
+  ) => {
+    for (const t of list)
+      if (shown(t.place)) out.push(mark({ kind, id: t.id }, symbol, what, t.name, t.place));
+  };
+  if (pass === 'way' || pass === 'wiring')
+    placed(site.interference, 'interference', 'interference', 'Disturber');
+  if (pass !== 'wiring') return out;
+  placed(site.outlets, 'outlet', 'outlet', 'Socket');
+  placed(site.panels, 'panel', 'panel', 'Panel');
+  placed(site.coax.outlets, 'coaxOutlet', 'coaxOutlet', 'Coax outlet');
+  placed(site.coax.splitters, 'splitter', 'splitter', 'Splitter');
+  const jack = (r: DataRun, end: 'from' | 'to') => {
+    if (shown(r[end]))
+      out.push(mark({ kind: 'dataRun', id: r.id }, 'jack', 'Jack', r.name, r[end], `${end}:`));
+  };
+  for (const r of site.dataRuns) {
+    jack(r, 'from');
+    jack(r, 'to');
+  }
+  if (entryFree && shown(site.lineEntry))
+    out.push(mark({ kind: 'lineEntry', id: 'line' }, 'lineEntry', 'Line entry', 'Line', site.lineEntry));
+  return out;
+}
+
+const middle = (points: readonly Point[]): Point => ({
+  xM: points.reduce((sum, p) => sum + p.xM, 0) / points.length,
+  yM: points.reduce((sum, p) => sum + p.yM, 0) / points.length,
+});
+
+const grip = (part: string, thing: Thing, at: Point, what: string): SheetMark => ({
+  ...mark(thing, 'grip', 'Grip', what, { storeyId: null, heightM: 0, xM: at.xM, yM: at.yM }),
+  id: `grip-${part}:${thing.kind}:${thing.id}`,
+});
+
+/** A point in the middle of a chosen thing that has no mark of its own; null for those that have one. */
+function middleOfThing(site: Site, { kind, id }: Thing): Point | null {
+  const find = <T extends { id: string }>(list: readonly T[]) => list.find((t) => t.id === id);
+  switch (kind) {
+    case 'wall': {
+      const w = find(site.walls);
+      return w ? middle([w.a, w.b]) : null;
+    }
+    case 'opening': {
+      const o = find(site.openings);
+      const w = o && site.walls.find((x) => x.id === o.wallId);
+      if (!o || !w) return null;
+      const t = (o.offsetM + o.widthM / 2) / Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM);
+      return { xM: w.a.xM + t * (w.b.xM - w.a.xM), yM: w.a.yM + t * (w.b.yM - w.a.yM) };
+    }
+    case 'obstacle': {
+      const o = find(site.obstacles);
+      return o ? middle(o.outline) : null;
+    }
+    case 'foliage': {
+      const f = find(site.foliage);
+      return f ? middle(f.outline) : null;
+    }
+    case 'stairs': {
+      const h = find(site.buildings.flatMap((b) => b.storeys.flatMap((s) => s.holes)));
+      return h ? middle(h.outline) : null;
+    }
+    case 'duct': {
+      const d = find(site.ducts);
+      return d ? middle(d.path) : null;
+    }
+    case 'underlay': {
+      const u = find(site.underlays);
+      return u ? pixelToPlot(u, { x: u.widthPx / 2, y: u.heightPx / 2 }) : null;
+    }
+    case 'room': {
+      const r = find(site.rooms);
+      return r ? r.at : null;
+    }
+    default:
+      return null;
+  }
+}
+
+/** Grips of what is selected: both ends of a wall, and one in the middle that moves it all. */
+function gripsOf(site: Site, things: readonly Thing[]): SheetMark[] {
+  const first = things[0];
+  if (!first) return [];
+  const middles = things.map((t) => middleOfThing(site, t)).filter((p) => p !== null);
+  if (things.length > 1)
+    return middles.length > 0 ? [grip('all', first, middle(middles), `${things.length} things`)] : [];
+  const wall = first.kind === 'wall' ? site.walls.find((w: Wall) => w.id === first.id) : undefined;
+  return [
+    ...(wall ? [grip('a', first, wall.a, 'one end'), grip('b', first, wall.b, 'other end')] : []),
+    ...middles.map((p) => grip('all', first, p, 'move')),
+  ];
+}
+
+/** Small marks and grips on the open sheet. */
+export function useSurveyMarks(shown: (place: Place) => boolean): readonly SheetMark[] {
+  const pass = useDrawing((s) => s.pass);
+  const tool = useDrawing((s) => s.tool);
+  const site = useJob((s) => s.site);
+  const selected = useJob((s) => s.selected);
+  const also = useJob((s) => s.also);
+  const units = useJob((s) => s.plan.today.units);
+  const { outlets, panels, interference, coax, dataRuns, lineEntry } = site;
+  const entryFree = !units.some(
+    (u) => Math.hypot(u.place.xM - lineEntry.xM, u.place.yM - lineEntry.yM) < 0.6,
+  );
+  const marks = useMemo(
+    () => thingMarks({ outlets, panels, interference, coax, dataRuns, lineEntry }, pass, shown, entryFree),
+    [outlets, panels, interference, coax, dataRuns, lineEntry, pass, shown, entryFree],
+  );
+  const grips = useMemo(
+    () => (tool === 'select' ? gripsOf(site, thingsSelected({ selected, also })) : []),
+    [site, selected, also, tool],
+  );
+  return useMemo(() => [...marks, ...grips], [marks, grips]);
+}
+
+/** Moves what a mark stands for; one of several chosen takes the others along. */
+function movedSite(site: Site, mark: SheetMark, place: Place, chosen: readonly Thing[]): Site {
+  const [dx, dy] = [place.xM - mark.place.xM, place.yM - mark.place.yM];
+  if (mark.kind === 'spot') {
+    const own: Thing = { kind: 'spot', id: mark.id };
+    if (chosen.length > 1 && chosen.some((t) => sameThing(t, own))) return moveThings(site, chosen, dx, dy);
+    return placeThing(site, own, place);
+  }
+  if (mark.kind !== 'thing') return site;
+  const { thing } = mark;
+  if (mark.symbol === 'grip') {
+    const end = /^grip-(a|b):/.exec(mark.id)?.[1] as 'a' | 'b' | undefined;
+    return end ? moveWalls(site, [{ wallId: thing.id, end }], dx, dy) : moveThings(site, chosen, dx, dy);
+  }
+  if (chosen.length > 1 && chosen.some((t) => sameThing(t, thing))) return moveThings(site, chosen, dx, dy);
+  if (thing.kind === 'dataRun') {
+    const end = mark.id.startsWith('from:') ? 'from' : 'to';
+    return {
+      ...site,
+      dataRuns: site.dataRuns.map((r) => (r.id === thing.id ? { ...r, [end]: place } : r)),
+    };
+  }
+  return placeThing(site, thing, place);
+}
+
+const KINDS: ReadonlySet<SheetMark['kind']> = new Set(['spot', 'unit', 'thing']);
+
+/** Moving of marks on the survey sheet: things of the survey, and units of today's network. */
+export function useMarkMoves() {
+  const store = useJobStore();
+  const move = useCallback(
+    (m: SheetMark, place: Place) => {
+      const job = store.getState();
+      if (m.kind === 'unit')
+        job.setPlan((p) => ({
+          ...p,
+          today: { ...p.today, units: p.today.units.map((u) => (u.id === m.id ? { ...u, place } : u)) },
+        }));
+      else job.setSite((s) => movedSite(s, m, place, thingsSelected(job)));
+    },
+    [store],
+  );
+  return useMemo(() => ({ kinds: KINDS, move }), [move]);
+}

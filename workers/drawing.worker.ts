@@ -1,0 +1,10 @@
+import { expose } from 'comlink';
+import { readDxf, type ReadDrawing } from '../core/file/dxf';
+
+const api = {
+  read(text: string): ReadDrawing {
+    return readDxf(text);
+  },
+};
+export type DrawingWorker = typeof api;
+expose(api);
