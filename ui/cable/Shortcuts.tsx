@@ -11,8 +11,17 @@ const KEYS: readonly [string, string][] = [
   ['N', 'next unfinished spot'],
   ['R', 'take a reading (Before, After)'],
   ['U', 'add a unit (Plan)'],
-  ['S, W, D, I', 'spot, wall, door, window (Survey)'],
-  ['B, O', 'building, today’s router (Survey)'],
+  ['B, R, W', 'building, room, wall (Survey)'],
+  ['D, I, G, T', 'door, window, opening, stairs (Survey)'],
+  ['N, P', 'name a room, paint walls (Survey)'],
+  ['K, M, H, Y', 'obstacle, disturber, hedge, tree (Survey)'],
+  ['O, E, V', 'line and router, socket, panel (Survey)'],
+  ['C, X, L', 'coax outlet, splitter, cable (Survey)'],
+  ['J, U, S', 'data run, duct, spot (Survey)'],
+  ['Z, Q, A', 'scale, straighten, align a picture (Survey)'],
+  ['Digits', 'type a length while drawing; an arrow sets it that way'],
+  [', and .', 'step from thing to thing (Survey)'],
+  ['Ctrl A, C, V', 'choose all, copy, put in again (Survey)'],
   ['Arrows', 'nudge what is selected by 10 cm; with Shift by 1 m'],
   ['Delete', 'delete what is selected'],
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
@@ -34,7 +43,8 @@ export function Shortcuts() {
   const store = useJobStore();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event)) return;
+      // What is being drawn takes its keys first: a digit there is a length, not a stop.
+      if (isTyping(event) || event.defaultPrevented) return;
       const command = event.ctrlKey || event.metaKey;
       if (command && event.key.toLowerCase() === 'z') {
         event.preventDefault();

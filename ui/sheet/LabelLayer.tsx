@@ -21,16 +21,19 @@ interface Labelled {
   marks: readonly SheetMark[];
   rooms: readonly RoomLabel[];
   walls: readonly Wall[];
+  quietSpots: boolean;
   k: number;
 }
 
-function place({ marks, rooms, walls, k }: Labelled) {
+function place({ marks, rooms, walls, quietSpots, k }: Labelled) {
   const blocked: BlockedBox[] = marks.map((m) => {
     const reach = MARK_REACH_PX[m.kind];
     const [x, y] = [m.place.xM * k, m.place.yM * k];
     return { x0: x - reach, y0: y - reach, x1: x + reach, y1: y + reach };
   });
-  const named = marks.filter((m) => m.kind !== 'thing' || (k >= THING_SCALE && m.symbol !== 'grip'));
+  const named = marks.filter((m) =>
+    m.kind === 'thing' ? k >= THING_SCALE && m.symbol !== 'grip' : m.kind === 'unit' || !quietSpots,
+  );
   const wishes: LabelWish[] = named.map((m) => ({
     key: `${m.kind}-${m.id}`,
     text: m.name,
@@ -40,7 +43,7 @@ function place({ marks, rooms, walls, k }: Labelled) {
     fontPx: m.kind === 'thing' ? 11.5 : 12.5,
   }));
   // A room named like a spot in it would say the same twice.
-  const names = new Set(marks.filter((m) => m.kind === 'spot').map((m) => m.name));
+  const names = new Set(named.filter((m) => m.kind === 'spot').map((m) => m.name));
   const roomWishes = rooms
     .filter((r) => k >= ROOM_SCALE && !names.has(r.text))
     .map((r) => ({
@@ -86,9 +89,14 @@ const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
  * Names of marks and rooms, placed so that no text lies over text or marks. They are placed anew when the hand leaves
  * time for it; until then they scale with the sheet.
  */
-export function LabelLayer({ marks, rooms, walls, k }: Labelled) {
-  const labelled = useMemo(() => ({ marks, rooms, walls, k }), [marks, rooms, walls, k]);
-  const settled = useDeferredValue(labelled);
+export function LabelLayer({ marks, rooms, walls, quietSpots, k }: Labelled) {
+  const labelled = useMemo(
+    () => ({ marks, rooms, walls, quietSpots, k }),
+    [marks, rooms, walls, quietSpots, k],
+  );
+  // Nothing is placed before a browser can measure text.
+  const settled = useDeferredValue<Labelled | null>(labelled, null);
+  if (!settled) return null;
   return (
     <g
       aria-hidden="true"

@@ -47,6 +47,8 @@ export interface SheetProps {
   onHover?: (xM: number, yM: number, k: number) => void;
   /** A frame drawn with Shift held, corner to corner in metres. */
   onFrame?: (from: Point, to: Point) => void;
+  /** Spots are shown without their names, where other things are being looked at. */
+  quietSpots?: boolean;
   /** Marks let presses through to the sheet, as while something is drawn. */
   inertMarks?: boolean;
   cursor?: string;
@@ -189,7 +191,13 @@ export function Sheet(props: SheetProps) {
         </g>
         <g transform={`translate(${view.x} ${view.y})`}>
           {props.option && <Feeds option={props.option} k={k} shown={shown} />}
-          <LabelLayer marks={marks} rooms={props.roomLabels ?? plainRooms} walls={walls} k={k} />
+          <LabelLayer
+            marks={marks}
+            quietSpots={props.quietSpots ?? false}
+            rooms={props.roomLabels ?? plainRooms}
+            walls={walls}
+            k={k}
+          />
           <g pointerEvents={props.inertMarks ? 'none' : undefined}>
             <Marks marks={marks} k={k} movable={onMove?.kinds ?? NO_KINDS} actions={actions} />
           </g>

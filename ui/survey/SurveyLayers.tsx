@@ -138,8 +138,8 @@ export function useRoomLabels(storeyIds: ReadonlySet<string>): readonly RoomLabe
       const closed = found.map((f, i) => ({
         id: f.named?.id ?? `${id}-${i}`,
         text: f.named ? `${f.named.name} ${areaText(f.areaM2, unit)}` : areaText(f.areaM2, unit),
-        xM: f.named?.at.xM ?? f.middle.xM,
-        yM: f.named?.at.yM ?? f.middle.yM,
+        xM: f.middle.xM,
+        yM: f.middle.yM,
       }));
       const open = named
         .filter((r) => !found.some((f) => f.named === r))

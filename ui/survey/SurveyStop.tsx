@@ -91,6 +91,7 @@ function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
   const selected = useJob((s) => s.selected);
   const also = useJob((s) => s.also);
   const tool = useDrawing((s) => s.tool);
+  const pass = useDrawing((s) => s.pass);
   const { storeyIds } = useSheetSite();
   const shown = useCallback(
     (place: Place) => place.storeyId === null || storeyIds.has(place.storeyId),
@@ -164,6 +165,7 @@ function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
         fitKey={String(buildings)}
         cursor={drawn ? 'crosshair' : undefined}
         inertMarks={drawn}
+        quietSpots={pass !== 'spots'}
         onPoint={onPoint}
         onHover={drawn ? onHover : undefined}
         onFrame={drawn ? undefined : onFrame}

@@ -19,33 +19,39 @@ function ToolChoice() {
   const { set } = drawing.getState();
   if (WITH_CONSTRUCTION.has(tool))
     return (
-      <SelectField
-        hideLabel
-        label="Construction of new walls"
-        value={construction}
-        options={constructionChoices('wall', custom)}
-        onChange={(value) => set({ construction: value })}
-      />
+      <div className="w-52">
+        <SelectField
+          hideLabel
+          label="Construction of new walls"
+          value={construction}
+          options={constructionChoices('wall', custom)}
+          onChange={(value) => set({ construction: value })}
+        />
+      </div>
     );
   if (tool === 'obstacle')
     return (
-      <SelectField
-        hideLabel
-        label="Kind of obstacle"
-        value={obstacle}
-        options={constructionChoices('obstacle', custom)}
-        onChange={(value) => set({ obstacle: value })}
-      />
+      <div className="w-52">
+        <SelectField
+          hideLabel
+          label="Kind of obstacle"
+          value={obstacle}
+          options={constructionChoices('obstacle', custom)}
+          onChange={(value) => set({ obstacle: value })}
+        />
+      </div>
     );
   if (tool === 'interference')
     return (
-      <SelectField
-        hideLabel
-        label="Kind of disturber"
-        value={disturber}
-        options={DISTURBERS}
-        onChange={(value) => set({ disturber: value })}
-      />
+      <div className="w-52">
+        <SelectField
+          hideLabel
+          label="Kind of disturber"
+          value={disturber}
+          options={DISTURBERS}
+          onChange={(value) => set({ disturber: value })}
+        />
+      </div>
     );
   return null;
 }
@@ -59,7 +65,7 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
     <>
       <div role="group" aria-label="Drawing" className="flex flex-wrap gap-1">
         {pass === 'house' && (
-          <button type="button" className="btn" onClick={onBuilding} aria-keyshortcuts="b">
+          <button type="button" className="btn px-2" onClick={onBuilding} aria-keyshortcuts="b">
             Building
           </button>
         )}
@@ -67,7 +73,7 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
           <button
             key={t}
             type="button"
-            className="btn"
+            className="btn px-2"
             aria-pressed={tool === t}
             aria-keyshortcuts={TOOLS[t].key}
             title={`${TOOLS[t].hint} Key: ${TOOLS[t].key.length === 1 ? TOOLS[t].key.toUpperCase() : TOOLS[t].key}`}
@@ -77,9 +83,7 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
           </button>
         ))}
       </div>
-      <div className="w-56">
-        <ToolChoice />
-      </div>
+      <ToolChoice />
     </>
   );
 }

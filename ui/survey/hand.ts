@@ -58,8 +58,8 @@ export function handOf(store: JobStore, drawing: Drawing): Hand {
     if (!from) return begin(p);
     if (Math.abs(p.xM - from.xM) < 0.1 || Math.abs(p.yM - from.yM) < 0.1)
       return say('The two corners lie in line: set the other one farther off.');
-    done(from);
     pen().set({ from: null, message: '' });
+    done(from);
   }
   return { job, pen, site, storeys, say, place, begin, corners, choose: (thing) => job().select(thing) };
 }

@@ -60,14 +60,14 @@ export const TOOLS = {
   },
   roomName: {
     pass: 'house',
-    label: 'Name a room',
+    label: 'Name',
     key: 'n',
     shape: 'point',
     hint: 'Press inside a closed room, then give it its name.',
   },
   paint: {
     pass: 'house',
-    label: 'Paint walls',
+    label: 'Paint',
     key: 'p',
     shape: 'point',
     hint: 'Press each wall that has the construction chosen here.',

@@ -126,7 +126,8 @@ export function useDrawingKeys(put: ReturnType<typeof putIn>, openBuilding: () =
         put.press(at);
       }
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    // Before the keys of the whole job, which would take a digit for a stop.
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
   }, [store, drawing, put, openBuilding]);
 }

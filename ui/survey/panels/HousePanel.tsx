@@ -211,7 +211,7 @@ function BuildingFields({ building }: { building: Building }) {
         <LengthField
           key={o.id}
           label={`From ${o.name}`}
-          valueM={Math.round(buildingsApartM(building, o) * 1000) / 1000}
+          valueM={Math.round(buildingsApartM(building, o) * 100) / 100}
           minM={0}
           maxM={1000}
           commit
