@@ -143,7 +143,10 @@ test('a two-storey house with an outbuilding from nothing, by mouse and keyboard
 
   // Copied up with its rooms; stairs cut out of the new floor.
   await page.getByRole('button', { name: 'Copy up', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'House, First', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'House, First', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   job = await exported(page);
   expect(areasOf(job, 'First')).toEqual(areasOf(job, 'Ground'));
   await page.keyboard.press('t');

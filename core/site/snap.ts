@@ -103,12 +103,14 @@ function squareSnap(q: SnapQuestion, from: Point): Snap | null {
   return { at: on(round(along, stepM)), kind: 'square', wallId: null };
 }
 
-/** The foot of a point on a wall. */
-function footOn(w: Wall, p: Point): Point {
-  const dx = w.b.xM - w.a.xM;
-  const dy = w.b.yM - w.a.yM;
-  const t = Math.max(0, Math.min(1, ((p.xM - w.a.xM) * dx + (p.yM - w.a.yM) * dy) / (dx * dx + dy * dy)));
-  return { xM: w.a.xM + t * dx, yM: w.a.yM + t * dy };
+/** The foot of a point on a wall, whole steps from its nearer end. */
+function footOn(w: Wall, p: Point, stepM: number): Point {
+  const length = apart(w.a, w.b);
+  const [ux, uy] = [(w.b.xM - w.a.xM) / length, (w.b.yM - w.a.yM) / length];
+  const along = (p.xM - w.a.xM) * ux + (p.yM - w.a.yM) * uy;
+  const stepped = along <= length / 2 ? round(along, stepM) : length - round(length - along, stepM);
+  const m = Math.max(0, Math.min(length, stepped));
+  return { xM: w.a.xM + m * ux, yM: w.a.yM + m * uy };
 }
 
 /**
@@ -128,7 +130,7 @@ export function snap(q: SnapQuestion): Snap {
   const square = from && squareSnap(q, from);
   if (square) return square;
   const near = (list: readonly Wall[]) => {
-    const feet = list.map((w) => ({ at: footOn(w, to), wallId: w.id }));
+    const feet = list.map((w) => ({ at: footOn(w, to, stepM), wallId: w.id }));
     return nearest(feet, to, withinM);
   };
   const wall = near(walls);

@@ -37,7 +37,8 @@ describe('snapping', () => {
     ['square from where the line began', [2.63, 3.2], [2.6, 0], 'square', [2.6, 3.2]],
     ['square onto a wall in its way', [7.9, 2.1], [2, 2], 'wall', [8, 2]],
     ['level with an end', [3, 5.93], [3, 2], 'aligned', [3, 6]],
-    ['a wall of another storey', [3.03, 9.9], null, 'otherStorey', [3.03, 10]],
+    ['a wall, in whole steps from its end', [2.63, 0.2], null, 'wall', [2.65, 0]],
+    ['a wall of another storey', [3.03, 9.9], null, 'otherStorey', [3.05, 10]],
     ['whole steps', [3.03, 3.01], null, 'free', [3.05, 3]],
   ])('catches %s', (_, to, from, kind, at) => {
     const caught = ask(to, from);

@@ -110,7 +110,7 @@ function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
     (p: Point, k: number) => {
       const job = store.getState();
       const pen = drawing.getState();
-      return penAt(job.site, job.storeyId, job.brief.lengthUnit, pen.tool, pen.from, p, reachM(k));
+      return penAt(job.site, job.storeyId, job.brief.lengthUnit, pen.tool, pen.from, p, k);
     },
     [store, drawing],
   );

@@ -5,13 +5,23 @@ import { openStoreys } from './hand';
 import { TOOLS, type Tool } from './tools';
 
 /** How near a pointer catches on something, px, and in metres at least and at most. */
-const REACH_PX = 12;
+const REACH_PX = 8;
 const LEAST_REACH_M = 0.02;
-const MOST_REACH_M = 0.6;
+const MOST_REACH_M = 0.4;
 
 export const reachM = (k: number) => Math.max(LEAST_REACH_M, Math.min(MOST_REACH_M, REACH_PX / k));
 
-const STEP_M: Record<LengthUnit, number> = { metres: 0.05, feet: 0.0254 };
+/** Round steps a pointed length falls on, m, and how wide a step has to be on the screen, px. */
+const STEPS_M: Record<LengthUnit, readonly number[]> = {
+  metres: [0.05, 0.1, 0.25, 0.5, 1],
+  feet: [0.0254, 0.0762, 0.1524, 0.3048, 0.6096],
+};
+const STEP_PX = 1.5;
+
+/** The finest round step a hand can still hit at a scale. */
+const stepAt = (unit: LengthUnit, k: number): number =>
+  STEPS_M[unit].find((m) => m * k >= STEP_PX) ?? STEPS_M[unit][STEPS_M[unit].length - 1]!;
+
 const CATCHING: ReadonlySet<Tool> = new Set(['wall', 'room', 'stairs', 'duct', 'hedge', 'align']);
 
 const plain = (p: Point, stepM: number): Snap => ({
@@ -20,7 +30,7 @@ const plain = (p: Point, stepM: number): Snap => ({
   wallId: null,
 });
 
-/** Where the pen falls when the pointer is at a place: on what it catches, as the tool in hand asks for. */
+/** Where the pen falls when the pointer is at a place: on what it catches, as the tool in hand asks for. `k` is px per m. */
 export function penAt(
   site: Site,
   storeyId: string | null,
@@ -28,7 +38,7 @@ export function penAt(
   tool: Tool,
   from: Place | null,
   to: Point,
-  withinM: number,
+  k: number,
 ): Snap {
   if (!CATCHING.has(tool) || (tool === 'align' && !from)) return plain(to, 0.01);
   const open = openStoreys(site, storeyId);
@@ -38,8 +48,8 @@ export function penAt(
     others: site.walls.filter((w) => !open.has(w.storeyId)),
     from: chained ? from : null,
     to,
-    withinM,
-    stepM: STEP_M[unit],
+    withinM: reachM(k),
+    stepM: stepAt(unit, k),
   });
 }
 
