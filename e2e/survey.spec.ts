@@ -4,6 +4,8 @@ import { findRooms } from '../core/site/rooms';
 import type { JobFile } from '../core/file/jobFile';
 import { parseJobFile } from '../core/file/parse';
 
+test.use({ actionTimeout: 10_000 });
+
 /** A PNG in grey made here: `at` gives the shade of a pixel. */
 function png(width: number, height: number, at: (x: number, y: number) => number): Buffer {
   const rows = Buffer.alloc((width + 1) * height);
@@ -310,4 +312,144 @@ trailer<</Root 1 0 R>>
   await expect(page.locator('[data-underlay]')).toBeVisible();
   const [under] = (await exported(page)).site.underlays;
   expect([under!.widthPx, under!.heightPx]).toEqual([3000, 2250]);
+});
+
+/** Boxes of labels and marks on the sheet, in px: the text as drawn, a mark by its symbol. */
+async function boxesOnSheet(page: Page) {
+  return page.locator('main svg[aria-label^="Survey sheet"]').evaluate((svg) => {
+    const labels = [...svg.querySelectorAll('[data-label] text')].map((t) => {
+      const { left, right, top, bottom } = t.getBoundingClientRect();
+      // Line spacing above and below the letters is no ink.
+      const spare = (bottom - top) * 0.16;
+      return { what: t.textContent ?? '', left, right, top: top + spare, bottom: bottom - spare };
+    });
+    const marks = [...svg.querySelectorAll('[data-mark]')].map((m) => {
+      const { left, right, top, bottom } = m.querySelector('circle')!.getBoundingClientRect();
+      const half = m.getAttribute('data-mark') === 'thing' ? 7 : 10;
+      const [x, y] = [(left + right) / 2, (top + bottom) / 2];
+      return {
+        what: m.getAttribute('aria-label') ?? '',
+        left: x - half,
+        right: x + half,
+        top: y - half,
+        bottom: y + half,
+      };
+    });
+    return { labels, marks };
+  });
+}
+
+test('names on the sheet lie over no other name and no mark, on any storey and round', async ({ page }) => {
+  const overlap = (a: { left: number; right: number; top: number; bottom: number }, b: typeof a) =>
+    a.left < b.right && a.right > b.left && a.top < b.bottom && a.bottom > b.top;
+  let seen = 0;
+  for (const [width, height] of [
+    [1280, 800],
+    [1920, 1080],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await page.goto('/jobs/farm/survey');
+    for (const round of ['Trace', 'House', 'In the way', 'Wiring', 'Spots']) {
+      await page.getByRole('button', { name: round, exact: true }).click();
+      for (const storey of [
+        'Farmhouse, Ground',
+        'Farmhouse, Upper',
+        'Farmhouse, Attic',
+        'Goat barn, Hay loft',
+      ]) {
+        await page.getByRole('button', { name: storey, exact: true }).click();
+        await expect(page.locator('[data-label]').first()).toBeAttached();
+        // Names are placed when the hand leaves time for it.
+        await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done, 60))));
+        const { labels, marks } = await boxesOnSheet(page);
+        seen += labels.length;
+        const bad: string[] = [];
+        labels.forEach((a, i) => {
+          labels.slice(i + 1).forEach((b) => overlap(a, b) && bad.push(`${a.what} over ${b.what}`));
+          marks.forEach((b) => overlap(a, b) && bad.push(`${a.what} over mark ${b.what}`));
+        });
+        expect(bad, `${width}, ${round}, ${storey}`).toEqual([]);
+      }
+    }
+  }
+  expect(seen).toBeGreaterThan(200);
+});
+
+test('moving walls and buildings detaches no reading; deleting a spot with readings asks and can be undone', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Duplicate Quillfeather Farm' }).click();
+  await page.getByRole('link', { name: 'Quillfeather Farm, copy', exact: true }).first().click();
+  await expect(page.getByRole('heading', { name: 'What must work where' })).toBeVisible();
+  await page.keyboard.press('2');
+  await expect(sheet(page)).toBeVisible();
+  const before = await exported(page);
+  await page.getByLabel('Turned').fill('20');
+  await page.getByLabel('West edge, east of origin').fill('4');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Height inside').first().fill('3');
+  await page.keyboard.press('Enter');
+  const after = await exported(page);
+  expect(after.evidence).toEqual(before.evidence);
+  expect(after.site.spots.map((s) => [s.id, s.place.storeyId])).toEqual(
+    before.site.spots.map((s) => [s.id, s.place.storeyId]),
+  );
+  expect(after.plan.today.units[0]!.place.xM).not.toBeCloseTo(before.plan.today.units[0]!.place.xM, 1);
+  // Units inside the house moved with it, spots in the yard did not.
+  expect(after.site.spots.find((s) => s.number === 9)!.place).toEqual(
+    before.site.spots.find((s) => s.number === 9)!.place,
+  );
+
+  await page.getByRole('button', { name: 'Spots', exact: true }).click();
+  await page.getByRole('button', { name: 'Spot 1, Kitchen table' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Delete');
+  const dialog = page.getByRole('alertdialog');
+  await expect(dialog).toContainText('readings were taken here');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('button', { name: 'Spot 1, Kitchen table' })).toBeVisible();
+  await page.getByRole('button', { name: 'Spot 1, Kitchen table' }).focus();
+  await page.keyboard.press('Delete');
+  await dialog.getByRole('button', { name: 'Delete' }).click();
+  await expect(page.getByRole('button', { name: 'Spot 1, Kitchen table' })).toHaveCount(0);
+  expect((await exported(page)).evidence.readings).toHaveLength(before.evidence.readings.length);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Spot 1, Kitchen table' })).toBeVisible();
+  await page.keyboard.press('3');
+  await expect(page.locator('[data-spot="1"]')).toContainText('3 runs');
+});
+
+test('several things are framed, moved, painted, copied and deleted together', async ({ page }) => {
+  await newJob(page, 'Together');
+  await addBuilding(page, 'House', ['10', '8'], '1');
+  await page.keyboard.press('r');
+  await pressAt(page, 0, 0);
+  await pressAt(page, 4, 3);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  const [x0, y0] = await onScreen(page, -1, -1);
+  const [x1, y1] = await onScreen(page, 11, 9);
+  await page.keyboard.down('Shift');
+  await page.mouse.move(x0, y0);
+  await page.mouse.down();
+  await page.mouse.move(x1, y1, { steps: 6 });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  const many = page.getByRole('region', { name: 'Selected things' });
+  await expect(many.getByRole('heading')).toHaveText('6 things chosen');
+  await many.getByLabel('Construction of 6 walls').selectOption('rubbleStone');
+  let job = await exported(page);
+  expect(new Set(job.site.walls.map((w) => w.construction))).toEqual(new Set(['rubbleStone']));
+  await page.keyboard.press('Shift+ArrowRight');
+  job = await exported(page);
+  expect(Math.min(...job.site.walls.flatMap((w) => [w.a.xM, w.b.xM]))).toBeCloseTo(1, 6);
+  await page.keyboard.press('Control+c');
+  await page.keyboard.press('Control+v');
+  expect((await exported(page)).site.walls).toHaveLength(12);
+  await page.keyboard.press('Delete');
+  expect((await exported(page)).site.walls).toHaveLength(6);
+  // Stepping by key reaches every wall, in feet as well.
+  await page.keyboard.press('.');
+  await expect(page.getByRole('region', { name: 'Selected wall' })).toBeVisible();
 });
