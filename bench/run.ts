@@ -10,6 +10,7 @@ import { farmSite } from '../demo/farmSite';
 import { estate } from './estate';
 import { plainField } from './plainField';
 import { browserDrag } from './browserDrag';
+import { surveyFrames } from './surveyFrames';
 
 const UNITS: Spot3[] = [
   { x: 1.7, y: 7.2, z: 1.5 },
@@ -93,6 +94,11 @@ function drag(name: string, site: Site, cellM: number): void {
 }
 
 const quick = process.argv.includes('--quick');
+const survey = process.argv.includes('--survey');
+if (survey) {
+  await surveyFrames();
+  process.exit(0);
+}
 full('Farm', farmSite(), quick ? 1 : 0.25, quick ? 1 : 25);
 for (const cellM of [0.5, 0.25]) drag('Farm', farmSite(), cellM);
 if (!quick) {
@@ -102,4 +108,5 @@ if (!quick) {
   full('Farm, lowest storeys', farmSite(), 1, 1, 1);
   drag('Estate of ten farms', big, 0.5);
   await browserDrag(MOVES);
+  await surveyFrames();
 }

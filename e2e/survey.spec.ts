@@ -358,9 +358,9 @@ test('names on the sheet lie over no other name and no mark, on any storey and r
         'Goat barn, Hay loft',
       ]) {
         await page.getByRole('button', { name: storey, exact: true }).click();
+        // Names are placed when the hand rests.
+        await expect(page.locator('main svg g[data-settled]')).toHaveAttribute('data-settled', 'true');
         await expect(page.locator('[data-label]').first()).toBeAttached();
-        // Names are placed when the hand leaves time for it.
-        await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done, 60))));
         const { labels, marks } = await boxesOnSheet(page);
         seen += labels.length;
         const bad: string[] = [];

@@ -1,18 +1,28 @@
 'use client';
-import { Plus, X } from 'lucide-react';
 import Link from 'next/link';
 import type { Brief, Policies } from '@/core/plan/brief';
 import { REGION_LABEL, type RegionId } from '@/core/radio/regions';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
-import { newId } from '@/ui/pieces/newId';
+import { Complaints } from './Complaints';
 import { NeedsTable } from './NeedsTable';
+import { PowerLimits } from './PowerLimits';
+import { Consents, Visit } from './VisitLists';
 
 const LINE_KINDS: { value: Brief['line']['kind']; label: string }[] = [
   { value: 'fibre', label: 'fibre' },
   { value: 'cable', label: 'cable modem' },
   { value: 'dsl', label: 'DSL' },
   { value: 'fixedWireless', label: 'fixed wireless' },
+];
+
+const CURRENCIES = ['EUR', 'GBP', 'USD', 'CAD', 'CHF', 'CZK', 'DKK', 'NOK', 'PLN', 'SEK'];
+
+const LOGINS: { value: Brief['line']['login']; label: string }[] = [
+  { value: 'unknown', label: 'not known yet: ask' },
+  { value: 'automatic', label: 'automatic' },
+  { value: 'password', label: 'user name and password' },
+  { value: 'fixedAddress', label: 'a fixed address' },
 ];
 
 type Choice<K extends keyof Policies> = { value: Policies[K]; label: string };
@@ -88,10 +98,17 @@ export function BriefStop() {
                 ]}
                 onChange={(lengthUnit) => set({ lengthUnit })}
               />
+              <SelectField
+                label="Currency"
+                value={brief.currency}
+                options={[...new Set([...CURRENCIES, brief.currency])].map((value) => ({
+                  value,
+                  label: value,
+                }))}
+                onChange={(currency) => set({ currency })}
+              />
             </div>
-            <p className="mt-2 text-[13px] text-ink-2">
-              Power and channels follow the country chosen; check your country’s rules.
-            </p>
+            <PowerLimits />
           </section>
           <section className="panel p-4" aria-labelledby="b-line">
             <h2 id="b-line" className="head2">
@@ -119,6 +136,19 @@ export function BriefStop() {
                 min={0.1}
                 max={10000}
                 onChange={(v) => v !== null && line({ upMbps: v })}
+              />
+            </div>
+            <div className="mt-3 grid grid-cols-2 gap-3">
+              <SelectField
+                label="Its log-in"
+                value={brief.line.login}
+                options={LOGINS}
+                onChange={(login) => line({ login })}
+              />
+              <TextField
+                label="Who has it; never the secret itself"
+                value={brief.line.loginHolder}
+                onChange={(loginHolder) => line({ loginHolder: loginHolder.slice(0, 120) })}
               />
             </div>
             <div className="mt-3 grid gap-1">
@@ -186,61 +216,24 @@ export function BriefStop() {
             <div className="mt-2">
               <TextField
                 long
-                label="Notes: routes, rooms not to enter"
+                label="Notes: routes, what to keep clear of"
                 value={brief.allowed.note}
                 onChange={(note) => allowed({ note: note.slice(0, 2000) })}
               />
             </div>
+            <div className="mt-2">
+              <TextField
+                label="Rooms closed to us"
+                value={brief.allowed.closedRooms}
+                onChange={(closedRooms) => allowed({ closedRooms: closedRooms.slice(0, 400) })}
+              />
+            </div>
+            <Consents />
           </section>
+          <Visit />
         </div>
         <div className="space-y-5">
-          <section className="panel p-4" aria-labelledby="b-complaints">
-            <div className="flex items-center justify-between">
-              <h2 id="b-complaints" className="head2">
-                In the customer’s words
-              </h2>
-              <button
-                type="button"
-                className="btn"
-                onClick={() =>
-                  set({ complaints: [...brief.complaints, { id: newId('cp'), words: '', spotId: null }] })
-                }
-              >
-                <Plus size={15} aria-hidden="true" /> Complaint
-              </button>
-            </div>
-            {brief.complaints.length === 0 && (
-              <p className="mt-2 text-ink-2">Nothing yet. What fails, where and when?</p>
-            )}
-            <ul className="mt-2 space-y-1.5">
-              {brief.complaints.map((c, i) => (
-                <li key={c.id} className="flex items-center gap-2">
-                  <div className="flex-1">
-                    <TextField
-                      hideLabel
-                      label={`Complaint ${i + 1}`}
-                      value={c.words}
-                      onChange={(words) =>
-                        set({
-                          complaints: brief.complaints.map((x) =>
-                            x.id === c.id ? { ...x, words: words.slice(0, 400) } : x,
-                          ),
-                        })
-                      }
-                    />
-                  </div>
-                  <button
-                    type="button"
-                    className="btn px-2"
-                    aria-label={`Remove complaint ${i + 1}`}
-                    onClick={() => set({ complaints: brief.complaints.filter((x) => x.id !== c.id) })}
-                  >
-                    <X size={15} aria-hidden="true" />
-                  </button>
-                </li>
-              ))}
-            </ul>
-          </section>
+          <Complaints />
           <NeedsTable />
           <section className="panel p-4" aria-labelledby="b-schools">
             <h2 id="b-schools" className="head2">

@@ -66,12 +66,13 @@ export function Cable() {
   const id = useJob((s) => s.id);
   const name = useJob((s) => s.name);
   const brief = useJob((s) => s.brief);
-  const site = useJob((s) => s.site);
+  const buildings = useJob((s) => s.site.buildings.length);
+  const spots = useJob((s) => s.site.spots.length);
   const plan = useJob((s) => s.plan);
   const evidence = useJob((s) => s.evidence);
   const { verdicts, predictions, option } = useDerived();
   const { steps } = useRunSheet();
-  const progress = progressOf({ brief, site, plan, evidence }, verdicts, predictions, steps);
+  const progress = progressOf({ brief, buildings, spots, plan, evidence }, verdicts, predictions, steps);
   const dead = verdicts.filter((v) => v.wasDead);
   const gone = dead.filter((v) => v.gone).length;
   // The cable is drawn solid as far as the job has come without a gap.
@@ -139,7 +140,7 @@ export function Cable() {
                 ? `${gone} of ${dead.length} dead spots gone`
                 : `${dead.length} dead ${dead.length === 1 ? 'spot' : 'spots'}`}
           </div>
-          <div className="text-[13px] text-head-ink-2">{site.spots.length} spots</div>
+          <div className="text-[13px] text-head-ink-2">{spots} spots</div>
         </div>
         <UndoButtons />
         <ThemeButton />

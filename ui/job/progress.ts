@@ -4,7 +4,6 @@ import type { Evidence } from '@/core/readings/schema';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import type { Prediction } from '@/core/plan/predict';
 import type { Brief } from '@/core/plan/brief';
-import type { Site } from '@/core/site/schema';
 import type { ScheduledStep } from '@/core/fit/schedule';
 import type { StopId } from './stops';
 
@@ -29,12 +28,19 @@ const count = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : 
 
 /** How far a job has come at each stop. Nobody is locked out of a later one. */
 export function progressOf(
-  job: { brief: Brief; site: Site; plan: Plan; evidence: Evidence },
+  job: {
+    brief: Brief;
+    /** How many buildings and spots the survey holds. */
+    buildings: number;
+    spots: number;
+    plan: Plan;
+    evidence: Evidence;
+  },
   verdicts: readonly SpotVerdict[],
   predictions: ReadonlyMap<string, Prediction>,
   steps: readonly ScheduledStep[],
 ): Record<StopId, StopProgress> {
-  const { site, plan, evidence } = job;
+  const { buildings, spots, plan, evidence } = job;
   const option = chosenOption(plan);
   const state = (outstanding: string): StopProgress => ({ done: outstanding === '', outstanding });
   const unread = verdicts.filter((v) => !v.before).length;
@@ -44,10 +50,9 @@ export function progressOf(
     ? steps.length - steps.filter((s) => doneSteps(evidence, option.id).has(s.key)).length
     : 0;
   const notGone = dead.filter((v) => !v.gone).length;
-  const spots = site.spots.length;
   return {
     brief: state(job.brief.customer === '' ? 'no customer yet' : ''),
-    survey: state(site.buildings.length === 0 ? 'no building' : spots === 0 ? 'no spots' : ''),
+    survey: state(buildings === 0 ? 'no building' : spots === 0 ? 'no spots' : ''),
     before: state(spots === 0 ? 'no spots' : unread > 0 ? `${unread} to read` : ''),
     plan: state(
       !option || option.units.length === 0 ? 'no units' : unserved > 0 ? `${unserved} unserved` : '',

@@ -1,10 +1,13 @@
 'use client';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import type { Wall } from '@/core/site/schema';
 import { placeLabels, type BlockedBox, type LabelWish } from './labels';
+import { useSettled } from '@/ui/pieces/useSettled';
 import { measuredWidth } from './measuredWidth';
 import { MARK_REACH_PX, type SheetMark } from './marks';
 
+/** Rest of the hand before names are placed anew, ms. */
+const REST_MS = 120;
 /** Below this scale names of rooms and of small marks are left out, px per m. */
 const ROOM_SCALE = 9;
 const THING_SCALE = 14;
@@ -86,8 +89,8 @@ const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
 });
 
 /**
- * Names of marks and rooms, placed so that no text lies over text or marks. They are placed anew when the hand leaves
- * time for it; until then they scale with the sheet.
+ * Names of marks and rooms, placed so that no text lies over text or marks. They are placed anew when the hand
+ * rests; until then they stay and scale with the sheet.
  */
 export function LabelLayer({ marks, rooms, walls, quietSpots, k }: Labelled) {
   const labelled = useMemo(
@@ -95,13 +98,14 @@ export function LabelLayer({ marks, rooms, walls, quietSpots, k }: Labelled) {
     [marks, rooms, walls, quietSpots, k],
   );
   // Nothing is placed before a browser can measure text.
-  const settled = useDeferredValue<Labelled | null>(labelled, null);
+  const settled = useSettled(labelled, REST_MS);
   if (!settled) return null;
   return (
     <g
       aria-hidden="true"
       pointerEvents="none"
       className="fig"
+      data-settled={settled === labelled}
       transform={settled.k === k ? undefined : `scale(${k / settled.k})`}
     >
       <Placed labelled={settled} />

@@ -212,8 +212,16 @@ export function Sheet(props: SheetProps) {
             strokeDasharray="5 3"
           />
         )}
-        {props.overlay?.(view)}
       </svg>
+      {props.overlay && (
+        // A layer of its own: what moves with the hand does not make the sheet under it be painted anew.
+        <svg
+          className="pointer-events-none absolute inset-0 h-full w-full will-change-transform"
+          aria-hidden="true"
+        >
+          {props.overlay(view)}
+        </svg>
+      )}
       <SheetFoot shadeId={props.shade ? id : null} zoomBy={zoomBy} fit={fit}>
         {props.foot}
       </SheetFoot>

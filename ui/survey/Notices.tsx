@@ -1,11 +1,14 @@
 'use client';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { checkSurvey, type SurveyNotice } from '@/core/site/check';
 import type { ThingKind } from '@/core/site/things';
 import { useJob } from '@/ui/job/store';
+import { useSettled } from '@/ui/pieces/useSettled';
 import { useDrawingStore } from './drawing';
 import type { Pass } from './tools';
 
+/** Rest of the hand before the survey is checked anew, ms. */
+const REST_MS = 400;
 /** Notices shown before the rest is unfolded. */
 const FIRST = 4;
 
@@ -21,7 +24,8 @@ const PASS_OF: Partial<Record<ThingKind, Pass>> = {
 
 /** What in the survey is worth a second look, each a press from its place. None of it holds anything up. */
 export function Notices() {
-  const site = useDeferredValue(useJob((s) => s.site));
+  const live = useJob((s) => s.site);
+  const site = useSettled(live, REST_MS) ?? live;
   const showStorey = useJob((s) => s.showStorey);
   const select = useJob((s) => s.select);
   const set = useJob((s) => s.set);

@@ -1,11 +1,15 @@
 'use client';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { areaText } from '@/core/site/lengths';
 import { findRooms, type FoundRoom } from '@/core/site/rooms';
 import type { Place, Point, Site } from '@/core/site/schema';
 import { useJob } from '@/ui/job/store';
+import { useSettled } from '@/ui/pieces/useSettled';
 import type { RoomLabel } from '@/ui/sheet/LabelLayer';
 import { useDrawing } from './drawing';
+
+/** Rest of the hand before rooms are worked out anew, ms. */
+const REST_MS = 200;
 
 /** The pictures of the open storeys, under everything. Coordinates in metres. */
 export const Underlays = memo(function Underlays({ storeyIds }: { storeyIds: ReadonlySet<string> }) {
@@ -105,11 +109,12 @@ export const WiringLines = memo(function WiringLines({ storeyIds }: { storeyIds:
   );
 });
 
-/** Rooms closed in by the walls of one storey; worked out when the hand leaves time for it. */
+/** Rooms closed in by the walls of one storey; worked out when the hand rests. */
 export function useFoundRooms(storeyId: string | null): readonly FoundRoom[] {
   const walls = useJob((s) => s.site.walls);
   const rooms = useJob((s) => s.site.rooms);
-  const settled = useDeferredValue(useMemo(() => ({ walls, rooms }), [walls, rooms]));
+  const live = useMemo(() => ({ walls, rooms }), [walls, rooms]);
+  const settled = useSettled(live, REST_MS) ?? live;
   return useMemo(
     () =>
       findRooms(
@@ -126,7 +131,8 @@ export function useRoomLabels(storeyIds: ReadonlySet<string>): readonly RoomLabe
   const unit = useJob((s) => s.brief.lengthUnit);
   const walls = useJob((s) => s.site.walls);
   const rooms = useJob((s) => s.site.rooms);
-  const settled = useDeferredValue(useMemo(() => ({ walls, rooms }), [walls, rooms]));
+  const live = useMemo(() => ({ walls, rooms }), [walls, rooms]);
+  const settled = useSettled(live, REST_MS) ?? live;
   return useMemo(() => {
     if (pass !== 'house' && pass !== 'trace') return undefined;
     return [...storeyIds].flatMap((id) => {

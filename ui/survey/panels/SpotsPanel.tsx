@@ -1,6 +1,6 @@
 'use client';
 import { ArrowDown, ArrowUp, Footprints, Merge, Plus } from 'lucide-react';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { addSpot } from '@/core/site/edit';
 import { mergeSpots } from '@/core/site/mergeSpots';
 import { activitiesLabel } from '@/core/site/needs';
@@ -9,6 +9,7 @@ import type { Spot } from '@/core/site/schema';
 import { suggestSpots } from '@/core/site/suggest';
 import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
+import { useSettled } from '@/ui/pieces/useSettled';
 import { SpotEditor } from '../SpotEditor';
 
 const SpotRow = memo(function SpotRow({
@@ -84,7 +85,7 @@ const SpotRow = memo(function SpotRow({
 /** Spots worth having: one for each room without one. */
 function Suggestions() {
   const site = useJob((s) => s.site);
-  const settled = useDeferredValue(site);
+  const settled = useSettled(site, 400) ?? site;
   const suggested = useMemo(() => suggestSpots(settled), [settled]);
   const setSite = useJob((s) => s.setSite);
   if (suggested.length === 0) return null;

@@ -1,0 +1,39 @@
+import { spawn } from 'node:child_process';
+import { existsSync, rmSync } from 'node:fs';
+import { chromium, type Page } from '@playwright/test';
+
+const PORT = 4697;
+const DB = '.tmp/bench.db';
+
+async function startDemo(): Promise<() => void> {
+  for (const end of ['', '-wal', '-shm']) rmSync(DB + end, { force: true });
+  const env = { ...process.env, NESTLE_DB: DB, NEXT_TELEMETRY_DISABLED: '1' };
+  await new Promise((resolve) =>
+    spawn('npx', ['tsx', 'scripts/seed.ts'], { env, stdio: 'ignore' }).once('exit', resolve),
+  );
+  const server = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
+    { env, stdio: ['ignore', 'pipe', 'ignore'] },
+  );
+  await new Promise<void>((resolve) =>
+    server.stdout.on('data', (chunk: Buffer) => chunk.includes('Ready') && resolve()),
+  );
+  return () => server.kill('SIGKILL');
+}
+
+/** Runs something in a browser against the built application on a database of its own; says so where it is not built. */
+export async function withBrowser(run: (page: Page, url: string) => Promise<void>): Promise<void> {
+  if (!existsSync('.next/BUILD_ID')) return console.log('Browser: not built, run "npm run build" first');
+  const stop = await startDemo();
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    await run(await browser.newPage({ viewport: { width: 1280, height: 800 } }), `http://127.0.0.1:${PORT}`);
+  } finally {
+    await browser.close();
+    stop();
+  }
+}

@@ -1,0 +1,115 @@
+import type { CDPSession, Page } from '@playwright/test';
+import { writeJobFile } from '../core/file/jobFile';
+import { crowdedJob } from './crowded';
+import { withBrowser } from './served';
+
+const MOVES = 120;
+
+interface TraceEvent {
+  name: string;
+  ph: string;
+  ts: number;
+  dur?: number;
+  pid: number;
+  tid: number;
+  args?: { name?: string };
+}
+
+/** Traces what the page's main thread does while something runs. */
+async function traced(client: CDPSession, run: () => Promise<void>): Promise<TraceEvent[]> {
+  const events: TraceEvent[] = [];
+  client.on('Tracing.dataCollected', (d) => events.push(...(d.value as unknown as TraceEvent[])));
+  const done = new Promise<void>((resolve) => client.once('Tracing.tracingComplete', () => resolve()));
+  await client.send('Tracing.start', {
+    transferMode: 'ReportEvents',
+    traceConfig: {
+      includedCategories: ['toplevel', 'devtools.timeline', 'disabled-by-default-devtools.timeline', 'cc'],
+    },
+  });
+  await run();
+  await client.send('Tracing.end');
+  await done;
+  return events;
+}
+
+/** Main-thread work of each frame, ms: tasks between one frame's beginning and the next. */
+function frameWorkMs(events: readonly TraceEvent[]): number[] {
+  const mains = events
+    .filter((e) => e.name === 'thread_name' && e.args?.name === 'CrRendererMain')
+    .map((e) => `${e.pid}:${e.tid}`);
+  const own = (e: TraceEvent) => mains.includes(`${e.pid}:${e.tid}`);
+  // The page's own renderer is the one that began the most frames.
+  const frames = events.filter((e) => own(e) && e.ph === 'X' && e.name === 'ProxyMain::BeginMainFrame');
+  const count = new Map<string, number>();
+  for (const f of frames) count.set(`${f.pid}:${f.tid}`, (count.get(`${f.pid}:${f.tid}`) ?? 0) + 1);
+  const [busiest] = [...count].sort((a, b) => b[1] - a[1])[0] ?? [''];
+  const starts = frames
+    .filter((f) => `${f.pid}:${f.tid}` === busiest)
+    .map((f) => f.ts)
+    .sort((a, b) => a - b);
+  const work = new Array<number>(Math.max(0, starts.length - 1)).fill(0);
+  for (const e of events) {
+    if (`${e.pid}:${e.tid}` !== busiest || e.ph !== 'X' || e.name !== 'RunTask' || !e.dur) continue;
+    let i = starts.findIndex((s) => s > e.ts) - 1;
+    if (i === -2) i = starts.length - 1;
+    if (i >= 0 && i < work.length) work[i]! += e.dur / 1000;
+  }
+  return work.sort((a, b) => a - b);
+}
+
+async function moveAlong(page: Page, x: number, y: number): Promise<void> {
+  for (let i = 0; i < MOVES; i++) {
+    await page.mouse.move(x + (i % 60) * 2, y + ((i * 7) % 30));
+    // One move a frame, as a hand on a screen of 60 Hz.
+    await page.evaluate(() => new Promise((next) => requestAnimationFrame(next)));
+  }
+}
+
+function report(name: string, work: readonly number[]): void {
+  const at = (share: number) => work[Math.min(work.length - 1, Math.floor(share * work.length))]!;
+  console.log(
+    `Survey, 612 walls and 300 marks: ${name}: ${work.length} frames, main-thread work median ${at(0.5).toFixed(1)} ms, 99th percentile ${at(0.99).toFixed(1)} ms`,
+  );
+}
+
+/** Main-thread work per frame on a crowded survey sheet, dragging a mark, dragging a wall, drawing. Needs a built application. */
+export async function surveyFrames(): Promise<void> {
+  await withBrowser(async (page, url) => {
+    const made = await page.request.post(`${url}/api/jobs/import`, {
+      headers: { 'content-type': 'application/json' },
+      data: writeJobFile(crowdedJob()),
+    });
+    const { id } = (await made.json()) as { id: string };
+    const client = await page.context().newCDPSession(page);
+    await page.goto(`${url}/jobs/${id}/survey`);
+    await page.getByRole('button', { name: 'Wiring', exact: true }).click();
+    const socket = page.getByRole('button', { name: 'Socket, Socket 40', exact: true });
+    await socket.waitFor();
+    await page.waitForTimeout(1500);
+    const middle = async () => {
+      const box = (await socket.boundingBox())!;
+      return [box.x + box.width / 2, box.y + box.height / 2] as const;
+    };
+    const [x, y] = await middle();
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + 9, y, { steps: 4 });
+    report('dragging a socket', frameWorkMs(await traced(client, () => moveAlong(page, x, y))));
+    await page.mouse.up();
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('w');
+    await page.mouse.click(x, y + 40);
+    report('drawing a wall', frameWorkMs(await traced(client, () => moveAlong(page, x, y))));
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'House', exact: true }).click();
+    await page.keyboard.press('.');
+    const grip = page.getByRole('button', { name: 'Grip, move' });
+    const box = (await grip.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 14, box.y + 8, { steps: 4 });
+    report('dragging a wall', frameWorkMs(await traced(client, () => moveAlong(page, box.x, box.y))));
+    await page.mouse.up();
+  });
+}
