@@ -66,9 +66,10 @@ async function moveAlong(page: Page, x: number, y: number): Promise<void> {
 }
 
 function report(name: string, work: readonly number[]): void {
+  const perMove = work.reduce((sum, ms) => sum + ms, 0) / MOVES;
   const at = (share: number) => work[Math.min(work.length - 1, Math.floor(share * work.length))]!;
   console.log(
-    `Survey, 612 walls and 300 marks: ${name}: ${work.length} frames, main-thread work median ${at(0.5).toFixed(1)} ms, 99th percentile ${at(0.99).toFixed(1)} ms`,
+    `Survey, 612 walls and 300 marks: ${name}: ${work.length} frames, main-thread work median ${at(0.5).toFixed(1)} ms, 99th percentile ${at(0.99).toFixed(1)} ms; ${perMove.toFixed(1)} ms a move`,
   );
 }
 

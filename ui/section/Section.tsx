@@ -1,9 +1,8 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { kitOf } from '@/core/plan/context';
+import { kitById } from '@/core/kit/catalogue';
 import type { Option } from '@/core/plan/schema';
 import { eavesLevelM, levelOf, sheetStoreys } from '@/core/site/levels';
-import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { FEED_STYLE, feedPath } from '@/ui/sheet/feedLine';
 import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
@@ -18,14 +17,14 @@ const FOOT_PX = 24;
 export function Section({ option }: { option: Option | null }) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 700, height: 130 });
-  const site = useJob((s) => s.site);
+  const buildings = useJob((s) => s.site.buildings);
   const storeyId = useJob((s) => s.storeyId);
   const showStorey = useJob((s) => s.showStorey);
   const selected = useJob((s) => s.selected);
   const select = useJob((s) => s.select);
-  const { context } = useDerived();
-  const layout = useMemo(() => sectionLayout(site), [site]);
-  const open = new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id));
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const layout = useMemo(() => sectionLayout(buildings), [buildings]);
+  const open = new Set(sheetStoreys({ buildings }, storeyId).map((r) => r.storey.id));
   useEffect(() => {
     const element = frame.current;
     if (!element) return;
@@ -35,7 +34,7 @@ export function Section({ option }: { option: Option | null }) {
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
-  if (site.buildings.length === 0)
+  if (buildings.length === 0)
     return <p className="p-3 text-ink-2">The section appears with the first building.</p>;
   const k = Math.min(
     (size.width - 2 * SIDE_PX) / layout.widthM,
@@ -48,7 +47,7 @@ export function Section({ option }: { option: Option | null }) {
   const units = option?.units ?? [];
   const at = (u: (typeof units)[number]): [number, number] => [
     px(sectionX(layout, u.place)),
-    py(levelOf(site, u.place)),
+    py(levelOf({ buildings }, u.place)),
   ];
   return (
     <div ref={frame} className="relative h-full min-h-[110px] overflow-hidden">
@@ -157,7 +156,11 @@ export function Section({ option }: { option: Option | null }) {
                 if (u.place.storeyId) showStorey(u.place.storeyId);
               }}
             >
-              <UnitSymbol kind={kitOf(context, u).kind} letter={u.letter} selected={isSelected} />
+              <UnitSymbol
+                kind={kitById(u.kitId, ownKit)?.kind ?? 'node'}
+                letter={u.letter}
+                selected={isSelected}
+              />
             </g>
           );
         })}

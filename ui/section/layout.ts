@@ -1,5 +1,5 @@
 import { eavesLevelM } from '@/core/site/levels';
-import type { Building, Place, Site } from '@/core/site/schema';
+import type { Building, Place } from '@/core/site/schema';
 
 /** A building in the section: where it stands in px and how wide its own span in metres is. */
 export interface SectionBuilding {
@@ -22,8 +22,8 @@ export interface SectionLayout {
 const GAP_M = 7;
 
 /** All buildings side by side, cut open, in true scale: gaps as on the plot where they do not overlap. */
-export function sectionLayout(site: Site): SectionLayout {
-  const spans = site.buildings
+export function sectionLayout(all: readonly Building[]): SectionLayout {
+  const spans = all
     .map((building) => {
       const xs = building.storeys.flatMap((s) => s.outline.map((p) => p.xM));
       const x0M = Math.min(...xs);
@@ -44,7 +44,7 @@ export function sectionLayout(site: Site): SectionLayout {
     before = s;
     return { ...s, atM };
   });
-  const lowest = Math.min(0, ...site.buildings.flatMap((b) => b.storeys.map((s) => s.floorLevelM)));
+  const lowest = Math.min(0, ...all.flatMap((b) => b.storeys.map((s) => s.floorLevelM)));
   return {
     buildings,
     widthM: Math.max(end, 10),

@@ -35,33 +35,45 @@ const STROKES: Record<DrawStyle, readonly { width: number; color: string; dash?:
 /** Thinnest drawn wall, m, so that a stud wall stays visible on a whole plot. */
 const THINNEST_M = 0.1;
 
+/** Walls drawn alike, as one path: a crowded storey stays light to draw. Thick walls lie under thin ones. */
+function pathsOf(
+  walls: readonly Wall[],
+  style: (w: Wall) => { draw: DrawStyle; thicknessM: number },
+): { key: string; draw: DrawStyle; thicknessM: number; d: string }[] {
+  const groups = new Map<string, { key: string; draw: DrawStyle; thicknessM: number; d: string[] }>();
+  for (const w of walls) {
+    const { draw, thicknessM } = style(w);
+    const key = `${draw} ${thicknessM}`;
+    const group = groups.get(key) ?? { key, draw, thicknessM, d: [] };
+    group.d.push(`M${w.a.xM} ${w.a.yM}L${w.b.xM} ${w.b.yM}`);
+    groups.set(key, group);
+  }
+  return [...groups.values()]
+    .sort((a, b) => b.thicknessM - a.thicknessM)
+    .map((g) => ({ ...g, d: g.d.join('') }));
+}
+
 const WallStrokes = memo(function WallStrokes({
-  wall,
+  d,
   draw,
   thicknessM,
 }: {
-  wall: Wall;
+  d: string;
   draw: DrawStyle;
   thicknessM: number;
 }) {
   const thick = Math.max(THINNEST_M, thicknessM);
-  return (
-    <>
-      {STROKES[draw].map((s, i) => (
-        <line
-          key={i}
-          x1={wall.a.xM}
-          y1={wall.a.yM}
-          x2={wall.b.xM}
-          y2={wall.b.yM}
-          stroke={s.color}
-          strokeWidth={thick * s.width}
-          strokeDasharray={s.dash}
-          strokeLinecap={s.cap}
-        />
-      ))}
-    </>
-  );
+  return STROKES[draw].map((s, i) => (
+    <path
+      key={i}
+      d={d}
+      fill="none"
+      stroke={s.color}
+      strokeWidth={thick * s.width}
+      strokeDasharray={s.dash}
+      strokeLinecap={s.cap}
+    />
+  ));
 });
 
 const OpeningMark = memo(function OpeningMark({
@@ -181,8 +193,8 @@ export const WallLayer = memo(function WallLayer({
           strokeDasharray="0.2 0.1"
         />
       ))}
-      {walls.map((w) => (
-        <WallStrokes key={w.id} wall={w} {...style(w)} />
+      {pathsOf(walls, style).map((g) => (
+        <WallStrokes key={g.key} d={g.d} draw={g.draw} thicknessM={g.thicknessM} />
       ))}
       {openings.map((o) => {
         const wall = byId.get(o.wallId);

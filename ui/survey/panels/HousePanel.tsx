@@ -31,8 +31,13 @@ function DeleteStoreys({
 }) {
   const store = useJobStore();
   const [asking, setAsking] = useState(false);
-  const site = useJob((s) => s.site);
-  const on = standingOn(site, ids);
+  const [on, setOn] = useState({ spots: 0, wiring: 0 });
+  const ask = () => {
+    const standing = standingOn(store.getState().site, ids);
+    setOn(standing);
+    if (standing.spots + standing.wiring > 0) setAsking(true);
+    else remove();
+  };
   const remove = () => {
     const job = store.getState();
     const next = deleteStoreys(job.site, ids);
@@ -46,11 +51,7 @@ function DeleteStoreys({
   };
   if (!asking)
     return (
-      <button
-        type="button"
-        className="btn"
-        onClick={() => (on.spots + on.wiring > 0 ? setAsking(true) : remove())}
-      >
+      <button type="button" className="btn" onClick={ask}>
         <Trash2 size={15} aria-hidden="true" /> {label}
       </button>
     );
@@ -249,9 +250,9 @@ function BuildingFields({ building }: { building: Building }) {
 
 /** House: the building and storey that are open, and the rooms of it. */
 export function HousePanel({ onAddBuilding }: { onAddBuilding: () => void }) {
-  const site = useJob((s) => s.site);
+  const buildings = useJob((s) => s.site.buildings);
   const storeyId = useJob((s) => s.storeyId);
-  const ref = storeyId ? storeysById(site).get(storeyId) : undefined;
+  const ref = storeyId ? storeysById({ buildings }).get(storeyId) : undefined;
   return (
     <>
       <section className="panel shrink-0 p-3" aria-label="Building and storey">
