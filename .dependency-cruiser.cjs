@@ -1,5 +1,5 @@
 /** Arrows run one way: app → ui, server → core; server → db → core; core imports nothing but itself and small pure libraries. */
-const PURE = 'node_modules/(zod|d3-polygon|ml-matrix|ml-[a-z-]+|is-any-array)/';
+const PURE = 'node_modules/(zod|d3-polygon|dxf-parser|image-size|ml-matrix|ml-[a-z-]+|is-any-array)/';
 const within = (from, allowed) => ({
   name: `core-${from}`,
   comment: `core/${from} may use only: ${[from, ...allowed].join(', ')}`,

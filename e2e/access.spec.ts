@@ -27,6 +27,13 @@ for (const theme of ['day', 'evening']) {
       const row = page.locator('[data-spot="4"]').getByRole('button').first();
       if (await row.count()) await row.click();
       expect(await serious(page), stop).toEqual([]);
+      if (stop !== 'survey') continue;
+      for (const round of ['Trace', 'In the way', 'Wiring', 'Spots', 'Neighbours']) {
+        await page.getByRole('button', { name: round, exact: true }).click();
+        // The first thing of the round is chosen, so that its editor is looked at too.
+        await page.keyboard.press('.');
+        expect(await serious(page), round).toEqual([]);
+      }
     }
   });
 }

@@ -43,16 +43,8 @@ export function deleteWall(site: Site, id: string): Site {
   };
 }
 
-export function changeWall(site: Site, id: string, values: Partial<Wall>): Site {
-  return { ...site, walls: site.walls.map((w) => (w.id === id ? { ...w, ...values } : w)) };
-}
-
 export function addOpening(site: Site, opening: Opening): Site {
   return { ...site, openings: [...site.openings, opening] };
-}
-
-export function deleteOpening(site: Site, id: string): Site {
-  return { ...site, openings: site.openings.filter((o) => o.id !== id) };
 }
 
 /** The wall of a storey set nearest to a point and where along it, m; null beyond `withinM`. */
