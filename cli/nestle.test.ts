@@ -29,6 +29,20 @@ const nestle = (...args: string[]) => {
 };
 
 describe('the command line', () => {
+  test('survey gives rooms with areas, the walk and what is worth a look', () => {
+    const report = JSON.parse(nestle('survey', file, '--json').stdout) as {
+      rooms: { name: string; areaM2: number }[];
+      walk: { number: number }[];
+      notices: { kind: string }[];
+    };
+    expect(report.rooms.find((r) => r.name === 'Snug')).toMatchObject({ areaM2: 27, building: 'Farmhouse' });
+    expect(report.walk.map((s) => s.number).sort((a, b) => a - b)).toEqual(
+      farm.site.spots.map((s) => s.number),
+    );
+    expect(report.notices.map((n) => n.kind)).toEqual(['slowRun']);
+    expect(nestle('survey', file).stdout).toContain('Farmhouse, Ground: Snug, 27.0 m²');
+  });
+
   test('check passes a sound job and exits 1 with the path of each problem', () => {
     expect(nestle('check', file)).toMatchObject({
       status: 0,

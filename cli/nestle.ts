@@ -4,14 +4,15 @@ import { parseJobFile, tooLarge, type Problem } from '../core/file/parse';
 import type { JobFile } from '../core/file/jobFile';
 import { checkSurvey } from '../core/site/check';
 import { CALCULATORS, CALCULATOR_USAGE, isCalculator } from './calculators';
-import { predictReport, verifyReport } from './reports';
-import { explainLines, predictLines, verifyLines } from './text';
+import { predictReport, surveyReport, verifyReport } from './reports';
+import { explainLines, predictLines, surveyLines, verifyLines } from './text';
 
 const USAGE = `nestle — the core without a browser
 
   nestle check   JOB.json [--json]                 every problem of a job file with its path; exits 1 when there is one
   nestle predict JOB.json [--option NAME] [--json] prediction of every spot under the chosen option
   nestle predict JOB.json --explain SPOT           one spot in words, by number, name or id
+  nestle survey  JOB.json [--json]                 rooms with their areas, the shortest walk, what is worth a look
   nestle verify  JOB.json [--json]                 before, after and verdict of every spot
 
 Calculators, each with --json:
@@ -92,6 +93,11 @@ function main(): void {
     if (spot === undefined) fail([{ path: 'site.spots', message: `there is no spot "${explain}"` }], json);
     if (spot) console.log(json ? JSON.stringify(spot, null, 2) : explainLines(spot));
     else console.log(json ? JSON.stringify(report.report, null, 2) : predictLines(report.report));
+    return;
+  }
+  if (command === 'survey') {
+    const report = surveyReport(load(path, json));
+    console.log(json ? JSON.stringify(report, null, 2) : surveyLines(report));
     return;
   }
   if (command === 'verify') {

@@ -1,4 +1,8 @@
 import type { JobFile } from '../core/file/jobFile';
+import { checkSurvey } from '../core/site/check';
+import { findRooms } from '../core/site/rooms';
+import { walkingRoute } from '../core/site/route';
+import { suggestSpots } from '../core/site/suggest';
 import { predictOption, type Prediction } from '../core/plan/predict';
 import { chosenOption } from '../core/plan/schema';
 import { learntContext } from '../core/readings/learn';
@@ -110,5 +114,31 @@ export function verifyReport(job: JobFile): VerifyReport {
     deadBefore: verdicts.filter((v) => v.wasDead).length,
     gone: verdicts.filter((v) => v.gone).length,
     spots: verdicts.map(verdictRow),
+  };
+}
+
+/** Rooms with their areas, how far apart buildings stand, the shortest walk, and what is worth a second look. */
+export function surveyReport(job: JobFile) {
+  const { site } = job;
+  const rooms = site.buildings.flatMap((b) =>
+    b.storeys.flatMap((s) =>
+      findRooms(
+        site.walls.filter((w) => w.storeyId === s.id),
+        site.rooms.filter((r) => r.storeyId === s.id),
+      ).map((r) => ({
+        building: b.name,
+        storey: s.name,
+        name: r.named?.name ?? null,
+        areaM2: Math.round(r.areaM2 * 100) / 100,
+      })),
+    ),
+  );
+  const walk = walkingRoute(site).map((id) => site.spots.find((s) => s.id === id)!);
+  return {
+    job: job.name,
+    rooms,
+    walk: walk.map((s) => ({ number: s.number, name: s.name })),
+    suggestedSpots: suggestSpots(site).map((s) => s.name),
+    notices: checkSurvey(site),
   };
 }

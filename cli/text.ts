@@ -1,4 +1,4 @@
-import type { PredictReport, VerifyReport } from './reports';
+import type { PredictReport, VerifyReport, surveyReport } from './reports';
 
 /** Rows as aligned columns. */
 function table(rows: string[][]): string {
@@ -68,4 +68,18 @@ export function explainLines(s: PredictReport['spots'][number]): string {
     );
   if (s.problem) lines.push(`${s.problem}.`);
   return lines.join('\n');
+}
+
+export function surveyLines(report: ReturnType<typeof surveyReport>): string {
+  return [
+    report.job,
+    ...report.rooms.map(
+      (r) => `  ${r.building}, ${r.storey}: ${r.name ?? 'not named'}, ${r.areaM2.toFixed(1)} m²`,
+    ),
+    `walk: ${report.walk.map((s) => `${s.number} ${s.name}`).join(', ') || 'no spots'}`,
+    ...(report.suggestedSpots.length > 0
+      ? [`rooms without a spot: ${report.suggestedSpots.join(', ')}`]
+      : []),
+    ...report.notices.map((n) => `worth a look: ${n.message}`),
+  ].join('\n');
 }

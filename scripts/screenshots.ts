@@ -8,10 +8,17 @@ const openSpot = (number: number) => async (page: Page) => {
   await page.locator(`[data-spot="${number}"]`).getByRole('button').first().click();
 };
 
+const zoomedWiring = async (page: Page) => {
+  await page.getByRole('button', { name: 'Wiring', exact: true }).click();
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Zoom in' }).click();
+  await page.keyboard.press('.');
+};
+
 const VIEWS: [name: string, path: string, act?: (page: Page) => Promise<void>][] = [
   ['jobs', '/'],
   ['brief', '/jobs/farm/brief'],
-  ['survey', '/jobs/farm/survey', openSpot(7)],
+  ['survey', '/jobs/farm/survey'],
+  ['survey-wiring', '/jobs/farm/survey', zoomedWiring],
   ['before', '/jobs/farm/before', openSpot(4)],
   ['plan', '/jobs/farm/plan', openSpot(4)],
   ['fit', '/jobs/farm/fit'],

@@ -16,6 +16,10 @@ const THING_SCALE = 14;
 export interface RoomLabel {
   id: string;
   text: string;
+  /** What stands there where the text is wider than the room. */
+  short?: string;
+  /** Width of the room, m. */
+  widthM?: number;
   xM: number;
   yM: number;
 }
@@ -35,7 +39,9 @@ function place({ marks, rooms, walls, quietSpots, k }: Labelled) {
     return { x0: x - reach, y0: y - reach, x1: x + reach, y1: y + reach };
   });
   const named = marks.filter((m) =>
-    m.kind === 'thing' ? k >= THING_SCALE && m.symbol !== 'grip' : m.kind === 'unit' || !quietSpots,
+    m.kind === 'thing'
+      ? k >= THING_SCALE && m.symbol !== 'grip' && m.name !== ''
+      : m.kind === 'unit' || !quietSpots,
   );
   const wishes: LabelWish[] = named.map((m) => ({
     key: `${m.kind}-${m.id}`,
@@ -48,10 +54,13 @@ function place({ marks, rooms, walls, quietSpots, k }: Labelled) {
   // A room named like a spot in it would say the same twice.
   const names = new Set(named.filter((m) => m.kind === 'spot').map((m) => m.name));
   const roomWishes = rooms
-    .filter((r) => k >= ROOM_SCALE && !names.has(r.text))
+    .filter((r) => k >= ROOM_SCALE && !names.has(r.text) && !names.has(r.short ?? ''))
     .map((r) => ({
       key: `room-${r.id}`,
-      text: r.text,
+      text:
+        r.short !== undefined && r.widthM !== undefined && measuredWidth(r.text, 12.5) > r.widthM * k - 8
+          ? r.short
+          : r.text,
       x: r.xM * k,
       y: r.yM * k - 8,
       reach: 0,

@@ -38,7 +38,9 @@ function isChosen(s: JobState, mark: SheetMark): boolean {
 
 function labelOf(mark: SheetMark): string {
   if (mark.kind === 'spot') return `Spot ${mark.number}, ${mark.name}`;
-  return mark.kind === 'unit' ? `Unit ${mark.letter}, ${mark.name}` : `${mark.what}, ${mark.name}`;
+  return mark.kind === 'unit'
+    ? `Unit ${mark.letter}, ${mark.name}`
+    : [mark.what, mark.name].filter((part) => part !== '').join(', ');
 }
 
 interface Props {

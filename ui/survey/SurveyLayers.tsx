@@ -144,6 +144,8 @@ export function useRoomLabels(storeyIds: ReadonlySet<string>): readonly RoomLabe
       const closed = found.map((f, i) => ({
         id: f.named?.id ?? `${id}-${i}`,
         text: f.named ? `${f.named.name} ${areaText(f.areaM2, unit)}` : areaText(f.areaM2, unit),
+        short: f.named?.name,
+        widthM: Math.max(...f.outline.map((p) => p.xM)) - Math.min(...f.outline.map((p) => p.xM)),
         xM: f.middle.xM,
         yM: f.middle.yM,
       }));

@@ -26,7 +26,7 @@ import { penAt, reachM } from './pen';
 import { putIn } from './putIn';
 import { Underlays, WiringLines, useRoomLabels } from './SurveyLayers';
 import { useMarkMoves, useSurveyMarks } from './surveyMarks';
-import { ToolRow } from './ToolRow';
+import { ToolChoice, ToolRow } from './ToolRow';
 import { PASSES, TOOLS, type Pass } from './tools';
 import { useDrawingKeys } from './useDrawingKeys';
 
@@ -56,9 +56,12 @@ function Rounds() {
           </span>
         ))}
       </div>
-      <p className="fig mt-1 min-h-5 text-ink-2" role="status">
-        {message || (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : TOOLS[tool].hint)}
-      </p>
+      <div className="mt-1 flex min-h-8 items-center justify-between gap-3">
+        <p className="fig text-ink-2" role="status">
+          {message || (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : TOOLS[tool].hint)}
+        </p>
+        <ToolChoice />
+      </div>
     </div>
   );
 }

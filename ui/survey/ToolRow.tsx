@@ -9,7 +9,7 @@ import { TOOLS, toolsOf, type Tool } from './tools';
 const WITH_CONSTRUCTION: ReadonlySet<Tool> = new Set(['wall', 'room', 'paint']);
 
 /** What the tool in hand puts in: construction of walls, kind of obstacle or disturber. */
-function ToolChoice() {
+export function ToolChoice() {
   const drawing = useDrawingStore();
   const tool = useDrawing((s) => s.tool);
   const construction = useDrawing((s) => s.construction);
@@ -62,28 +62,25 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
   const pass = useDrawing((s) => s.pass);
   const tool = useDrawing((s) => s.tool);
   return (
-    <>
-      <div role="group" aria-label="Drawing" className="flex flex-wrap gap-1">
-        {pass === 'house' && (
-          <button type="button" className="btn px-2" onClick={onBuilding} aria-keyshortcuts="b">
-            Building
-          </button>
-        )}
-        {(['select', ...toolsOf(pass)] as Tool[]).map((t) => (
-          <button
-            key={t}
-            type="button"
-            className="btn px-2"
-            aria-pressed={tool === t}
-            aria-keyshortcuts={TOOLS[t].key}
-            title={`${TOOLS[t].hint} Key: ${TOOLS[t].key.length === 1 ? TOOLS[t].key.toUpperCase() : TOOLS[t].key}`}
-            onClick={() => drawing.getState().take(t)}
-          >
-            {TOOLS[t].label}
-          </button>
-        ))}
-      </div>
-      <ToolChoice />
-    </>
+    <div role="group" aria-label="Drawing" className="flex flex-wrap gap-1">
+      {pass === 'house' && (
+        <button type="button" className="btn px-2" onClick={onBuilding} aria-keyshortcuts="b">
+          Building
+        </button>
+      )}
+      {(['select', ...toolsOf(pass)] as Tool[]).map((t) => (
+        <button
+          key={t}
+          type="button"
+          className="btn px-2"
+          aria-pressed={tool === t}
+          aria-keyshortcuts={TOOLS[t].key}
+          title={`${TOOLS[t].hint} Key: ${TOOLS[t].key.length === 1 ? TOOLS[t].key.toUpperCase() : TOOLS[t].key}`}
+          onClick={() => drawing.getState().take(t)}
+        >
+          {TOOLS[t].label}
+        </button>
+      ))}
+    </div>
   );
 }

@@ -56,8 +56,10 @@ function thingMarks(
   placed(site.coax.outlets, 'coaxOutlet', 'coaxOutlet', 'Coax outlet');
   placed(site.coax.splitters, 'splitter', 'splitter', 'Splitter');
   const jack = (r: DataRun, end: 'from' | 'to') => {
-    if (shown(r[end]))
-      out.push(mark({ kind: 'dataRun', id: r.id }, 'jack', 'Jack', r.name, r[end], `${end}:`));
+    // Named once, at its first end.
+    const [what, name] =
+      end === 'from' ? (['Jack', r.name] as const) : ([`Far jack of ${r.name}`, ''] as const);
+    if (shown(r[end])) out.push(mark({ kind: 'dataRun', id: r.id }, 'jack', what, name, r[end], `${end}:`));
   };
   for (const r of site.dataRuns) {
     jack(r, 'from');

@@ -2,9 +2,16 @@ import type { Place, Site } from '@/core/site/schema';
 import type { Thing, ThingKind } from '@/core/site/things';
 import type { Pass } from './tools';
 
+/** A thing with a point of it that can be shown. */
+export interface ThingOnSheet {
+  thing: Thing;
+  xM: number;
+  yM: number;
+}
+
 /** Everything of one round of the survey on the open storeys, west to east: what the keys step through. */
-export function thingsOnSheet(site: Site, storeyIds: ReadonlySet<string>, pass: Pass): Thing[] {
-  const out: { thing: Thing; xM: number; yM: number }[] = [];
+export function thingsOnSheet(site: Site, storeyIds: ReadonlySet<string>, pass: Pass): ThingOnSheet[] {
+  const out: ThingOnSheet[] = [];
   const here = (storeyId: string | null) => storeyId === null || storeyIds.has(storeyId);
   const add = (kind: ThingKind, id: string, at: { xM: number; yM: number }) =>
     out.push({ thing: { kind, id }, xM: at.xM, yM: at.yM });
@@ -43,5 +50,5 @@ export function thingsOnSheet(site: Site, storeyIds: ReadonlySet<string>, pass: 
     default:
       placed('spot', site.spots);
   }
-  return out.sort((a, b) => a.xM - b.xM || a.yM - b.yM).map((o) => o.thing);
+  return out.sort((a, b) => a.xM - b.xM || a.yM - b.yM);
 }

@@ -31,7 +31,8 @@ function middleOfStorey(site: Site, storeyId: string | null): Point {
 function commandKey(key: string, store: JobStore, drawing: Drawing): boolean {
   const job = store.getState();
   const pen = drawing.getState();
-  if (key === 'a') job.selectAll(thingsOnSheet(job.site, openStoreys(job.site, job.storeyId), pen.pass));
+  if (key === 'a')
+    job.selectAll(thingsOnSheet(job.site, openStoreys(job.site, job.storeyId), pen.pass).map((t) => t.thing));
   else if (key === 'c') pen.set({ copied: thingsSelected(job), message: 'Copied. Ctrl V puts it in again.' });
   else if (key === 'v' && pen.copied.length > 0) {
     let copies: Thing[] = [];
@@ -51,8 +52,10 @@ function stepSelection(by: 1 | -1, store: JobStore, drawing: Drawing): void {
   const job = store.getState();
   const all = thingsOnSheet(job.site, openStoreys(job.site, job.storeyId), drawing.getState().pass);
   if (all.length === 0) return;
-  const at = all.findIndex((t) => t.kind === job.selected?.kind && t.id === job.selected.id);
-  job.select(all[(at + by + all.length) % all.length]!);
+  const at = all.findIndex((t) => t.thing.kind === job.selected?.kind && t.thing.id === job.selected.id);
+  const { thing, xM, yM } = all[(at + by + all.length) % all.length]!;
+  job.select(thing);
+  job.set({ lookAt: { xM, yM } });
 }
 
 function escape(store: JobStore, drawing: Drawing, put: ReturnType<typeof putIn>): void {
