@@ -8,6 +8,8 @@ export const AIR_LOAD_LIMIT = 0.7;
 export const WIRE_LOAD_LIMIT = 0.8;
 
 export interface MediumLoad {
+  /** What is shared: a channel, the wiring, the coax; units that share a channel have one entry each. */
+  medium: string;
   label: string;
   /** Share of the medium that is used when everything runs at once. */
   load: number;
@@ -48,18 +50,24 @@ export function loadsOf(
         ? airtimeKey(sender, part.mediumId!)
         : (part.mediumId ?? (part.kind === 'line' ? 'line' : `wire:${part.unitId}:${part.kind}`));
       const letter = option.units.find((u) => u.id === sender)?.letter;
-      const entry = (key: string, label: string): MediumLoad => {
-        const known = loads.get(key) ?? { label, load: 0, limit: onAir ? AIR_LOAD_LIMIT : WIRE_LOAD_LIMIT };
+      const entry = (key: string, medium: string, label: string): MediumLoad => {
+        const known = loads.get(key) ?? {
+          medium,
+          label,
+          load: 0,
+          limit: onAir ? AIR_LOAD_LIMIT : WIRE_LOAD_LIMIT,
+        };
         loads.set(key, known);
         return known;
       };
       const label = part.mediumId ? mediumLabel(part.mediumId) : part.label;
-      entry(own, onAir ? `${label} at ${letter}` : label).load += share;
+      entry(own, label, onAir ? `${label} at ${letter}` : label).load += share;
       if (!onAir) continue;
       for (const rival of contention.get(own) ?? []) {
         const rivalLetter = option.units.find((u) => rival.key.startsWith(`${u.id}|`))?.letter;
         const medium = rival.key.slice(rival.key.indexOf('|') + 1);
-        entry(rival.key, `${mediumLabel(medium)} at ${rivalLetter}`).load += share * rival.shared;
+        entry(rival.key, mediumLabel(medium), `${mediumLabel(medium)} at ${rivalLetter}`).load +=
+          share * rival.shared;
       }
     }
   }

@@ -83,7 +83,10 @@ function Notices() {
   const { predictions } = useDerived();
   const notices = useMemo(() => {
     if (!option) return [];
-    const over = loadsOf(context, option, [...predictions.values()]).filter((l) => l.load > l.limit);
+    // Units that hear each other fill one channel together: its fullest place is said once.
+    const over = loadsOf(context, option, [...predictions.values()]).filter(
+      (l, i, all) => l.load > l.limit && all.findIndex((o) => o.medium === l.medium) === i,
+    );
     const busy = over.map((l) => ({
       weight: 'care' as const,
       words: `At the busiest hour ${l.label} is used to ${(l.load * 100).toFixed(0)} %; plan at most ${l.limit * 100} %.`,
@@ -197,13 +200,13 @@ export function PlanStop() {
                   Set channels
                 </button>
               )}
-              <div className="w-44">
+              <div className="w-36">
                 <SelectField<ActivityId | ''>
                   hideLabel
                   label="Shade against"
                   value={activity}
                   options={[
-                    { value: '', label: 'Shade: what is wanted' },
+                    { value: '', label: 'Shade: as wanted' },
                     ...activityId.options.map((a) => ({ value: a, label: `Shade: ${ACTIVITIES[a].label}` })),
                   ]}
                   onChange={setActivity}
