@@ -34,6 +34,7 @@ export function withChannels(context: PlanContext, option: Option): Option {
         band,
         widthMhz: Math.min(radio.maxWidthMhz, DEFAULT_WIDTH_MHZ[BAND_INDEX[band]]),
         outdoors: kit.outdoor,
+        eirpDbm: radio.eirpDbm,
         sameAs: parentHas ? `${parent.id}|${band}` : null,
       });
     }

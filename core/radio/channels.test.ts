@@ -21,6 +21,7 @@ const user = (
   band,
   widthMhz: band === '2.4' ? 20 : 80,
   outdoors: false,
+  eirpDbm: 20,
   sameAs: null,
   ...more,
 });
@@ -50,6 +51,8 @@ function costOf(
           Math.max(0, Math.min(1, (n.levelDbm + 90) / 30)) *
           share(own, channelSpan(n.band, n.channel, n.widthMhz));
     if (u.band === '5' && radarWaitS(tabledRules('europe'), pick[i]!) > 0) cost += 0.05;
+    cost +=
+      0.1 * Math.max(0, u.eirpDbm - powerLimit(tabledRules('europe'), u.band, pick[i]!, u.widthMhz).unitDbm);
     for (let j = 0; j < i; j++)
       if (users[j]!.band === u.band)
         cost += 2 * share(own, channelSpan(u.band, pick[j]!, users[j]!.widthMhz));
@@ -133,6 +136,16 @@ describe('channels', () => {
     ).toBe(true);
     expect(allowedChannels(tabledRules('europe'), user('a', '6', { outdoors: true }))).toEqual([]);
   });
+});
+
+test('a channel that allows little power loses against one that waits for radar', () => {
+  const users = [user('a', '5', { eirpDbm: 23 }), user('b', '5', { eirpDbm: 23 })];
+  const picks = [...planChannels(tabledRules('europe'), users, [], all).channels.values()];
+  expect(picks).not.toContain(149);
+  expect(new Set(picks).size).toBe(2);
+  expect([...planChannels(tabledRules('unitedStates'), users, [], all).channels.values()].sort()).toEqual([
+    149, 36,
+  ]);
 });
 
 test('region limits as in the table, and radar waits', () => {

@@ -8,6 +8,8 @@ export interface ChannelUser {
   band: Band;
   widthMhz: number;
   outdoors: boolean;
+  /** What it can radiate, dBm EIRP: a channel that allows less costs. */
+  eirpDbm: number;
   /** Channel it must keep because it meshes on another's; null chooses freely. */
   sameAs: string | null;
 }
@@ -30,6 +32,9 @@ const CANDIDATES: Record<Band, readonly number[]> = {
 export const CONTEND_LOSS_DB = 105;
 /** What waiting for radar costs against sharing with one neighbour: a little, so that it loses only ties (estimate). */
 const RADAR_COST = 0.05;
+
+/** What each dB costs that a channel's limit takes from a radio: 10 dB weigh like sharing with one neighbour (estimate). */
+const POWER_COST_PER_DB = 0.1;
 
 /** Frequencies a channel of a width covers, MHz. Blocks begin at their candidate in 5 and 6 GHz; 2.4 GHz is centred. */
 export function channelSpan(band: Band, channel: number, widthMhz: number): [number, number] {
@@ -60,7 +65,7 @@ export function neighbourWeight(n: Neighbour): number {
   return Math.max(0, Math.min(1, (n.levelDbm + 90) / 30));
 }
 
-/** Cost of one user on one channel from the neighbours and the wait for radar. */
+/** Cost of one user on one channel from the neighbours, the wait for radar and the power it may use there. */
 function ownCost(
   rules: RadioRules,
   user: ChannelUser,
@@ -74,7 +79,9 @@ function ownCost(
       (sum, n) => sum + neighbourWeight(n) * overlap(span, channelSpan(n.band, n.channel, n.widthMhz)),
       0,
     );
-  return heard + (user.band === '5' && radarWaitS(rules, channel) > 0 ? RADAR_COST : 0);
+  const radar = user.band === '5' && radarWaitS(rules, channel) > 0 ? RADAR_COST : 0;
+  const lostDb = Math.max(0, user.eirpDbm - powerLimit(rules, user.band, channel, user.widthMhz).unitDbm);
+  return heard + radar + POWER_COST_PER_DB * lostDb;
 }
 
 /**
