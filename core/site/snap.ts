@@ -1,4 +1,3 @@
-import { distanceToWallM } from './rooms';
 import type { Point, Wall } from './schema';
 
 /** What a drawn point has caught on. */
@@ -46,19 +45,33 @@ const endsOf = (walls: readonly Wall[]) =>
     { at: w.b, wallId: w.id },
   ]);
 
-/** Directions a line from a point may take to lie square or parallel: the sheet's axes and the walls that meet there. */
-function directions(walls: readonly Wall[], from: Point): [number, number][] {
-  const out: [number, number][] = [
-    [1, 0],
-    [0, 1],
-  ];
+/** Most directions of a storey's walls that a line may lie parallel to. */
+const MOST_DIRECTIONS = 6;
+const DEG = Math.PI / 180;
+
+/** Directions a line may take to lie square or parallel: the sheet's axes, and those most metres of wall run in, with their squares. */
+function directions(walls: readonly Wall[]): [number, number][] {
+  const metres = new Map<number, { u: [number, number]; lengthM: number }>();
   for (const w of walls) {
-    if (distanceToWallM(from, w) > 0.05) continue;
     const length = apart(w.a, w.b);
     const [ux, uy] = [(w.b.xM - w.a.xM) / length, (w.b.yM - w.a.yM) / length];
-    if (Math.abs(ux) > 1e-6 && Math.abs(uy) > 1e-6) out.push([ux, uy], [-uy, ux]);
+    // A wall counts for its own direction and the one square to it alike.
+    const angle = ((Math.atan2(uy, ux) % (Math.PI / 2)) + Math.PI / 2) % (Math.PI / 2);
+    const key = Math.round(angle / DEG) % 90;
+    const known = metres.get(key) ?? { u: [ux, uy], lengthM: 0 };
+    known.lengthM += length;
+    metres.set(key, known);
   }
-  return out;
+  metres.delete(0);
+  const turned = [...metres.values()].sort((a, b) => b.lengthM - a.lengthM).slice(0, MOST_DIRECTIONS);
+  return [
+    [1, 0],
+    [0, 1],
+    ...turned.flatMap(({ u: [x, y] }): [number, number][] => [
+      [x, y],
+      [-y, x],
+    ]),
+  ];
 }
 
 /** Where the line from a point in a direction meets a wall; null where it passes it by. */
@@ -76,7 +89,7 @@ function meets(from: Point, [ux, uy]: [number, number], w: Wall): Point | null {
 function squareSnap(q: SnapQuestion, from: Point): Snap | null {
   const { to, withinM, stepM, walls } = q;
   let best: { u: [number, number]; along: number; off: number } | null = null;
-  for (const u of directions(walls, from)) {
+  for (const u of directions(walls)) {
     const along = (to.xM - from.xM) * u[0] + (to.yM - from.yM) * u[1];
     const off = Math.abs((to.xM - from.xM) * u[1] - (to.yM - from.yM) * u[0]);
     if (off < withinM && (!best || off < best.off)) best = { u, along, off };

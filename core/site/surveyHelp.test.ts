@@ -46,6 +46,23 @@ describe('snapping', () => {
     expect(caught.at.xM).toBeCloseTo(at[0], 9);
     expect(caught.at.yM).toBeCloseTo(at[1], 9);
   });
+  test('lies parallel and square to walls that stand askew', () => {
+    const askew = wall('s', 0, 0, 4, 3);
+    const ended = (to: [number, number]) =>
+      snap({
+        walls: [askew],
+        others: [],
+        from: { xM: 10, yM: 10 },
+        to: { xM: to[0], yM: to[1] },
+        withinM: 0.3,
+        stepM: 0.05,
+      });
+    const along = ended([12.05, 11.4]);
+    expect(along.kind).toBe('square');
+    expect((along.at.yM - 10) / (along.at.xM - 10)).toBeCloseTo(0.75, 6);
+    const across = ended([8.5, 12.05]);
+    expect((across.at.yM - 10) / (across.at.xM - 10)).toBeCloseTo(-4 / 3, 6);
+  });
   test('never moves a point farther than its reach, steps aside', () => {
     const coordinate = fc.double({ min: -2, max: 12, noNaN: true });
     fc.assert(

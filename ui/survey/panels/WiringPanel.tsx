@@ -1,9 +1,12 @@
 'use client';
 import { Plus, X } from 'lucide-react';
+import { CATALOGUE, kitById } from '@/core/kit/catalogue';
+import { middleOf } from '@/core/site/rooms';
 import type { Circuit } from '@/core/site/schema';
-import { useJob } from '@/ui/job/store';
+import { useJob, useJobStore } from '@/ui/job/store';
 import { SelectField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
+import { newUnit, roomNameAt, withoutUnit } from '@/ui/plan/placing';
 import { CoaxTree } from './CoaxTree';
 
 const LEGS = ['L1', 'L2', 'L3'].map((value) => ({ value: value as Circuit['leg'], label: value }));
@@ -125,12 +128,72 @@ function Panels() {
   );
 }
 
-/** Wiring: panels and circuits, the coax tree, what is not on the sheet of any of them. */
+/** Gear that is in the house today beside its router; each stands on the sheet and is dragged to its place. */
+function ExistingGear() {
+  const store = useJobStore();
+  const units = useJob((s) => s.plan.today.units);
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const setPlan = useJob((s) => s.setPlan);
+  const select = useJob((s) => s.select);
+  const add = (kitId: string) => {
+    const kit = kitById(kitId, ownKit);
+    const { site, brief, plan, storeyId } = store.getState();
+    if (!kit) return;
+    const outline = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === storeyId)?.outline;
+    const at = outline ? { storeyId, ...middleOf(outline), heightM: 1.2 } : site.lineEntry;
+    const unit = { ...newUnit(site, brief, plan.today, kit, at), place: at, name: roomNameAt(site, at) };
+    setPlan((p) => ({ ...p, today: { ...p.today, units: [...p.today.units, unit] } }));
+    select({ kind: 'unit', id: unit.id });
+  };
+  return (
+    <section className="panel shrink-0 p-3" aria-label="Gear that is there">
+      <h2 className="head2 mb-1">Gear that is there</h2>
+      {units.length === 0 && <p className="text-ink-2">No router yet. Press O and point at it.</p>}
+      <ul className="fig">
+        {units.map((u) => (
+          <li key={u.id} className="flex items-center justify-between gap-2">
+            <button
+              type="button"
+              className="link text-left"
+              onClick={() => select({ kind: 'unit', id: u.id })}
+            >
+              {u.letter} {u.name}
+            </button>
+            <span className="ml-auto text-[13px] text-ink-2">{kitById(u.kitId, ownKit)?.label}</span>
+            <button
+              type="button"
+              className="btn px-2"
+              aria-label={`Take ${u.letter} ${u.name} out`}
+              onClick={() => setPlan((p) => ({ ...p, today: withoutUnit(p.today, u.id) }))}
+            >
+              <X size={15} aria-hidden="true" />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-2 w-72">
+        <SelectField
+          hideLabel
+          label="Put in gear that is there"
+          value=""
+          options={[
+            { value: '', label: 'put in what is there' },
+            ...[...CATALOGUE, ...ownKit].map((k) => ({ value: k.id, label: k.label })),
+          ]}
+          onChange={add}
+        />
+      </div>
+    </section>
+  );
+}
+
+/** Wiring: what is there today, panels and circuits, the coax tree, what is not on the sheet of any of them. */
 export function WiringPanel() {
   const runs = useJob((s) => s.site.dataRuns);
   const select = useJob((s) => s.select);
   return (
     <>
+      <ExistingGear />
       <section className="panel shrink-0 p-3" aria-label="Panels and circuits">
         <h2 className="head2 mb-1">Panels and circuits</h2>
         <Panels />
