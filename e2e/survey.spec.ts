@@ -454,3 +454,48 @@ test('several things are framed, moved, painted, copied and deleted together', a
   await page.keyboard.press('.');
   await expect(page.getByRole('region', { name: 'Selected wall' })).toBeVisible();
 });
+
+test('a finger draws, drags and pinches', async ({ browser }) => {
+  const context = await browser.newContext({ hasTouch: true, viewport: { width: 1024, height: 768 } });
+  const page = await context.newPage();
+  await newJob(page, 'By finger');
+  await addBuilding(page, 'House', ['10', '8'], '1');
+  await page.getByRole('button', { name: 'Spots', exact: true }).tap();
+  await page.getByRole('button', { name: 'Spot', exact: true }).tap();
+  await page.touchscreen.tap(...(await onScreen(page, 3, 3)));
+  await expect(page.getByRole('button', { name: /^Spot 1,/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Select', exact: true }).tap();
+
+  const client = await context.newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: [number, number][]) =>
+    client.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: points.map(([x, y], id) => ({ x, y, id })),
+    });
+  const [x, y] = await onScreen(page, 3, 3);
+  await touch('touchStart', [[x, y]]);
+  for (let i = 1; i <= 6; i++) await touch('touchMove', [[x + 10 * i, y]]);
+  await touch('touchEnd', []);
+  const [spot] = (await exported(page)).site.spots;
+  expect(spot!.place.xM).toBeGreaterThan(4);
+  expect(spot!.place.yM).toBeCloseTo(3, 1);
+
+  const scale = async () => {
+    const [a, b] = [await onScreen(page, 0, 0), await onScreen(page, 1, 0)];
+    return b[0] - a[0];
+  };
+  const before = await scale();
+  const [cx, cy] = await onScreen(page, 8, 6);
+  await touch('touchStart', [
+    [cx - 20, cy],
+    [cx + 20, cy],
+  ]);
+  for (let i = 1; i <= 6; i++)
+    await touch('touchMove', [
+      [cx - 20 - 8 * i, cy],
+      [cx + 20 + 8 * i, cy],
+    ]);
+  await touch('touchEnd', []);
+  await expect.poll(scale).toBeGreaterThan(before * 1.5);
+  await context.close();
+});

@@ -17,6 +17,7 @@ import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
 import { LearntPanel } from './LearntPanel';
 import { LinePanel } from './LinePanel';
+import { Words } from '@/ui/ledger/Words';
 import { ReadingForm } from './ReadingForm';
 import { RunList } from './RunList';
 
@@ -29,7 +30,7 @@ function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict }) {
   const cause = firstCause(verdict, lineTest(evidence, idsOf(phaseStates(evidence, 'before'))));
   return (
     <div>
-      {spot.complaint && <p className="italic">“{spot.complaint}”</p>}
+      <Words spot={spot} />
       {before && (
         <p className="mt-1">
           Median of {before.runs}: {speedText(before.downMbps)} ↓ of {speedText(need.downMbps)},{' '}

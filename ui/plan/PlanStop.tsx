@@ -13,6 +13,7 @@ import { useJob, useJobStore } from '@/ui/job/store';
 import { Workbench } from '@/ui/job/Workbench';
 import { Ledger, type LedgerRow, type Tone } from '@/ui/ledger/Ledger';
 import { Pipe } from '@/ui/ledger/Pipe';
+import { Words } from '@/ui/ledger/Words';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { SelectField } from '@/ui/pieces/fields';
@@ -68,6 +69,7 @@ function usePlanRows(): LedgerRow[] {
             tone: VERDICT_TONE[p.verdict],
             detail: (
               <>
+                <Words spot={spot} />
                 <Pipe prediction={p} />
                 <AccessChoice spotId={spot.id} />
               </>
