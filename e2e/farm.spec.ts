@@ -1,10 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { coaxAttenuation } from '../core/feed/coax';
-import type { JobFile } from '../core/file/jobFile';
-import { parseJobFile } from '../core/file/parse';
 import { findRooms } from '../core/site/rooms';
 import type { Site } from '../core/site/schema';
 import { farmSite } from '../demo/farmSite';
+import { exported, onScreen } from './sheet';
 
 test.use({ actionTimeout: 8000 });
 
@@ -37,14 +36,7 @@ class Hand {
   }
   async at(xM: number, yM: number): Promise<void> {
     this.clicks++;
-    const [x, y] = await this.page.getByRole('group', { name: 'Survey sheet: walls and spots' }).evaluate(
-      (svg, [px, py]) => {
-        const g = [...svg.querySelectorAll('g')].find((e) => e.getAttribute('transform')?.includes('scale('));
-        const m = (g as SVGGElement).getScreenCTM()!;
-        return [px! * m.a + m.e, py! * m.d + m.f] as const;
-      },
-      [xM, yM],
-    );
+    const [x, y] = await onScreen(this.page, xM, yM);
     await this.page.mouse.move(x, y);
     await this.page.mouse.click(x, y);
   }
@@ -322,11 +314,4 @@ async function circuitOf(page: Page, panel: string): Promise<string> {
     .locator('option', { hasText: panel })
     .first()
     .getAttribute('value'))!;
-}
-
-async function exported(page: Page): Promise<JobFile> {
-  const id = /jobs\/([^/]+)\//.exec(page.url())![1]!;
-  const parsed = parseJobFile(await (await page.request.get(`/api/jobs/${id}/export`)).text());
-  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
-  return parsed.job;
 }

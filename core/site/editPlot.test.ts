@@ -5,6 +5,7 @@ import { farmSite } from '../../demo/farmSite';
 import { checkSite } from '../file/references';
 import { planContext } from '../plan/context';
 import { predictOption } from '../plan/predict';
+import { planAfterMove, planWithoutStoreys } from '../plan/moveUnits';
 import { optionToday } from '../readings/freeze';
 import { observationsOf } from '../readings/observations';
 import { priorBeliefs } from '../radio/beliefs';
@@ -19,7 +20,7 @@ import {
   standingOn,
   storeyAbove,
 } from './editStoreys';
-import { after, inverse, moveBuilding, throughFrame, turnAbout } from './frames';
+import { after, buildingsApartM, inverse, moveBuilding, throughFrame, turnAbout } from './frames';
 import { findRooms } from './rooms';
 import { emptySite, site as siteSchema, type Site } from './schema';
 import { copyThings, deleteThings, moveThings } from './things';
@@ -259,6 +260,25 @@ describe('buildings on the plot', () => {
     back.spots.forEach((s, i) => expect(s.place.xM).toBeCloseTo(job.site.spots[i]!.place.xM, 3));
     expect(predictOption(planContext({ ...job, site: back }), job.plan.today)).toHaveLength(14);
   });
+});
+
+test('units of a plan go with their building, and count as yard when their storey goes', () => {
+  const { plan, site } = quillfeatherFarm();
+  const moved = moveBuilding(site, 'farmhouse', { xM: 3, yM: -2, turnDeg: 0 });
+  const next = planAfterMove(plan, site, moved);
+  expect(next.today.units[0]!.place.xM).toBeCloseTo(plan.today.units[0]!.place.xM + 3, 6);
+  expect(next.options[1]!.units[2]!.place.yM).toBeCloseTo(plan.options[1]!.units[2]!.place.yM - 2, 6);
+  const barnMoved = moveBuilding(site, 'barn', { xM: 1, yM: 0, turnDeg: 0 });
+  expect(planAfterMove(plan, site, barnMoved).options[0]).toBe(plan.options[0]);
+  const less = planWithoutStoreys(plan, new Set(['f-upper']));
+  expect(less.options[0]!.units.map((u) => u.place.storeyId)).toEqual(['f-ground', null]);
+  expect(less.today).toBe(plan.today);
+});
+
+test('buildings stand as far apart as their nearest walls', () => {
+  const [house, studio, barn] = farmSite().buildings;
+  expect(buildingsApartM(house!, studio!)).toBeCloseTo(9, 6);
+  expect(buildingsApartM(studio!, barn!)).toBeCloseTo(12, 6);
 });
 
 describe('things chosen together', () => {
