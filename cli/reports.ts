@@ -29,6 +29,7 @@ function spotRow(p: Prediction) {
     verdict: p.verdict,
     heldBackBy: p.heldBackBy,
     wouldGiveMbps: p.wouldGiveMbps,
+    thenHeldBackBy: p.thenHeldBackBy,
     stuck: p.stuck,
     problem: p.problem,
     pipe: p.pipe.map((part) => ({

@@ -60,7 +60,7 @@ export function explainLines(s: PredictReport['spots'][number]): string {
   lines.push(
     s.decidedBy === 'latency'
       ? `Held back by the round trip of ${s.heldBackBy}.`
-      : `Held back by ${s.heldBackBy}; without that limit it would get ${speed(s.wouldGiveMbps)} Mb/s.`,
+      : `Held back by ${s.heldBackBy}; without that limit it would get ${speed(s.wouldGiveMbps)} Mb/s, then held back by ${s.thenHeldBackBy}.`,
   );
   if (s.stuck)
     lines.push(

@@ -23,9 +23,11 @@ export interface ChainResult {
   /** Index of the part that holds the chain back, by direction. */
   narrowestDown: number;
   narrowestUp: number;
-  /** What the chain would give if that part were no limit, Mb/s. */
+  /** What the chain would give if that part were no limit, Mb/s, and the part that would hold it back then. */
   nextDownMbps: number;
   nextUpMbps: number;
+  secondDown: number;
+  secondUp: number;
 }
 
 type Direction = 'downMbps' | 'upMbps';
@@ -69,14 +71,18 @@ function throughput(
 export function chainOf(parts: readonly Part[]): ChainResult {
   const down = throughput(parts, 'downMbps');
   const up = throughput(parts, 'upMbps');
+  const nextDown = throughput(parts, 'downMbps', down.at);
+  const nextUp = throughput(parts, 'upMbps', up.at);
   return {
     downMbps: down.mbps,
     upMbps: up.mbps,
     latencyMs: parts.reduce((sum, p) => sum + p.latencyMs, 0),
     narrowestDown: down.at,
     narrowestUp: up.at,
-    nextDownMbps: throughput(parts, 'downMbps', down.at).mbps,
-    nextUpMbps: throughput(parts, 'upMbps', up.at).mbps,
+    nextDownMbps: nextDown.mbps,
+    nextUpMbps: nextUp.mbps,
+    secondDown: nextDown.at,
+    secondUp: nextUp.at,
   };
 }
 

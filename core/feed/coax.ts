@@ -27,6 +27,23 @@ export type CoaxPath =
   | { ok: true; attenuationDb: number; lengthM: number; parts: string[]; guessed: boolean }
   | { ok: false; reason: string };
 
+/**
+ * Name of the tree a coax point hangs on: adapters on one tree share its band, those on trees that are not joined do not.
+ * It is the smallest id of everything joined by cable, so it does not depend on the order of the survey.
+ */
+export function coaxTreeOf(plant: CoaxPlant, pointId: string): string {
+  const joined = new Set([pointId]);
+  for (let grew = true; grew;) {
+    grew = false;
+    for (const { upId, downId } of plant.cables)
+      if (joined.has(upId) !== joined.has(downId)) {
+        joined.add(upId).add(downId);
+        grew = true;
+      }
+  }
+  return [...joined].sort()[0]!;
+}
+
 interface Step {
   to: string;
   /** Whether the step goes towards the entry. */

@@ -8,8 +8,13 @@ import { step } from './steps';
 /** Silence of a unit's radios after start on radar-checked channels, and what to say about it. */
 function radarWait(context: PlanContext, unit: Unit): { waitMin: number; words: string[] } {
   const kit = kitOf(context, unit);
-  const channels = kit.radios.filter((r) => r.band === '5').map((r) => radioEnd(unit, kit, r).channel);
-  const waits = channels.map((c) => ({ channel: c, min: radarWaitS(context.brief, c) / 60 }));
+  const waits = kit.radios
+    .filter((r) => r.band === '5')
+    .map((r) => radioEnd(unit, kit, r))
+    .map(({ channel, widthMhz }) => ({
+      channel,
+      min: radarWaitS(context.brief, channel, widthMhz ?? 20) / 60,
+    }));
   const longest = waits.sort((a, b) => b.min - a.min)[0];
   if (!longest || longest.min === 0) return { waitMin: 0, words: [] };
   return {

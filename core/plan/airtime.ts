@@ -1,5 +1,6 @@
 import { BAND_INDEX, freeAirtime, type Band, type PerBand } from '../radio/bands';
-import { CONTEND_LOSS_DB, channelSpan, neighbourWeight, overlap } from '../radio/channels';
+import { channelSpan, overlap } from '../radio/blocks';
+import { CONTEND_LOSS_DB, neighbourWeight } from '../radio/channels';
 import { crossingsBetween } from '../radio/crossings';
 import type { RadioEnd } from '../radio/link';
 import { straightLossDb } from '../radio/pathLoss';

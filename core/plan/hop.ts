@@ -1,16 +1,16 @@
-import { BANDS, BAND_INDEX, BAND_MHZ } from '../radio/bands';
+import { BAND_INDEX, BAND_MHZ } from '../radio/bands';
 import { groundLossDb } from '../radio/bridge';
 import { levelSigmaDb } from '../radio/beliefs';
 import { elevationDb, unitLink } from '../radio/link';
 import { pathInWords, radioPath } from '../radio/path';
 import { ETHERNET_TCP_SHARE, copperRateMbps, ethernetGoodputMbps, wireLengthM } from '../feed/ethernet';
-import { coaxAttenuation, mocaMbps } from '../feed/coax';
+import { coaxAttenuation, coaxTreeOf, mocaMbps } from '../feed/coax';
 import { nearestOutlet, powerlineMbps, powerlinePath } from '../feed/powerline';
 import { HOP_LATENCY_MS, type Part } from '../feed/chain';
 import type { KitItem } from '../kit/schema';
 import { airShare } from './airtime';
 import { kitOf, pointOf, type PlanContext } from './context';
-import { channelMedium, radioEnd } from './radios';
+import { channelMedium, meshRadios, partnerOf, radioEnd } from './radios';
 import { runsBetween } from './surroundings';
 import type { Option, Unit } from './schema';
 import { lengthText } from '../site/lengths';
@@ -128,7 +128,7 @@ function coaxHop({ context, child, childKit }: Ends): Hop {
       label,
       downMbps: mbps,
       latencyMs: HOP_LATENCY_MS.coax,
-      mediumId: 'coax',
+      mediumId: `coax:${coaxTreeOf(context.site.coax, farCoaxId)}`,
       measured: false,
       because: `${path.attenuationDb.toFixed(1)} dB: ${path.parts.join(', ')}${path.guessed ? ' (part of it guessed)' : ''}`,
     }),
@@ -160,15 +160,12 @@ function powerlineHop({ context, parent, child, childKit }: Ends): Hop {
   );
 }
 
-/** Pairs of radios two units could meet on. A child's own backhaul radio is used before its shared ones. */
+/** Pairs of radios two units could meet on. */
 function radioPairs({ parent, child, parentKit, childKit }: Ends) {
-  const own = childKit.radios.filter((r) => r.role === 'backhaul');
-  const childRadios = own.length > 0 ? own : childKit.radios;
-  return childRadios.flatMap((c) => {
-    const same = parentKit.radios.filter((r) => r.band === c.band);
-    const partner = same.find((r) => r.role === c.role) ?? same[0];
-    if (!partner || !BANDS.includes(c.band)) return [];
-    return [{ parentEnd: radioEnd(parent, parentKit, partner), childEnd: radioEnd(child, childKit, c) }];
+  return meshRadios(childKit).flatMap((own) => {
+    const partner = partnerOf(parentKit, own);
+    if (!partner) return [];
+    return [{ parentEnd: radioEnd(parent, parentKit, partner), childEnd: radioEnd(child, childKit, own) }];
   });
 }
 

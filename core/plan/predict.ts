@@ -34,8 +34,9 @@ export interface Prediction {
   verdict: Verdict;
   /** Label of the part that holds it back in the deciding direction. */
   heldBackBy: string;
-  /** What it would give without that part, Mb/s. */
+  /** What it would give without that part, Mb/s, and the part that would hold it back then. */
   wouldGiveMbps: number;
+  thenHeldBackBy: string;
   pipe: Part[];
   narrowest: number;
   /** The unit a device that does not let go may stay on, and what it gets there. */
@@ -64,6 +65,7 @@ function noLink(spot: Spot, need: Need, problem: string): Prediction {
     verdict: 'silent',
     heldBackBy: problem,
     wouldGiveMbps: 0,
+    thenHeldBackBy: '',
     pipe: [],
     narrowest: 0,
     stuck: null,
@@ -137,6 +139,7 @@ export function predictSpot(
     ),
     heldBackBy: pipe[held]!.label,
     wouldGiveMbps: decided === 'up' ? chain.nextUpMbps : chain.nextDownMbps,
+    thenHeldBackBy: pipe[decided === 'up' ? chain.secondUp : chain.secondDown]!.label,
     pipe,
     narrowest: held,
     stuck:

@@ -1,4 +1,4 @@
-import { BAND_INDEX, SHADOWING_DB, type Band } from './bands';
+import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from './bands';
 import type { Crossings } from './crossings';
 import { lossSigmaDb } from './materials';
 import type { Scene } from './scene';
@@ -6,7 +6,7 @@ import { weightedFloors, type LossCorrection } from './pathLoss';
 
 /**
  * How a predicted level leans on each unknown: parameter name and coefficient. Parameters are
- * `device:TYPE:BAND`, `unit:ID:BAND`, `loss:CONSTRUCTION` (dB) and `clutter` (dB/m).
+ * `device:TYPE:BAND`, `unit:ID:BAND`, `loss:CONSTRUCTION:BAND` (dB) and `clutter` (dB/m).
  */
 export type Features = ReadonlyMap<string, number>;
 
@@ -27,14 +27,40 @@ export interface Beliefs {
   correction: LossCorrection | undefined;
 }
 
+/** How alike the errors of one construction's losses are from band to band: what is thick or wet is so in all (estimate). */
+export const LOSS_BAND_CORRELATION = 0.8;
+
+export const lossParameter = (construction: string, band: Band): string => `loss:${construction}:${band}`;
+
+/** Construction and band of a loss parameter; null for any other. */
+export function asLoss(parameter: string): { construction: string; band: Band } | null {
+  const [kind, construction, band] = parameter.split(':');
+  return kind === 'loss' ? { construction: construction!, band: band as Band } : null;
+}
+
+/** The parameters of all three bands of a construction, which are learnt together. */
+export function withOtherBands(parameter: string): string[] {
+  const loss = asLoss(parameter);
+  return loss ? BANDS.map((band) => lossParameter(loss.construction, band)) : [parameter];
+}
+
 /** Prior spread of one parameter. */
 export function priorSigma(parameter: string, scene: Scene): number {
   if (parameter.startsWith('device:')) return DEVICE_SIGMA_DB;
   if (parameter.startsWith('unit:')) return UNIT_SIGMA_DB;
-  if (parameter === 'clutter') return CLUTTER_SIGMA_DB_PER_M;
-  const name = parameter.slice('loss:'.length);
-  const c = scene.constructionNames.indexOf(name);
-  return c < 0 ? 2 : lossSigmaDb(name, scene.lossDb[c]!);
+  const loss = asLoss(parameter);
+  if (!loss) return CLUTTER_SIGMA_DB_PER_M;
+  const c = scene.constructionNames.indexOf(loss.construction);
+  if (c < 0) return 2;
+  return lossSigmaDb(loss.construction, scene.lossDb[c]![BAND_INDEX[loss.band]] / scene.thicknessShares[c]!);
+}
+
+/** Prior covariance of two parameters: only the losses of one construction in two bands hang together. */
+export function priorCovariance(a: string, b: string, scene: Scene): number {
+  if (a === b) return priorSigma(a, scene) ** 2;
+  const [p, q] = [asLoss(a), asLoss(b)];
+  if (!p || !q || p.construction !== q.construction) return 0;
+  return LOSS_BAND_CORRELATION * priorSigma(a, scene) * priorSigma(b, scene);
 }
 
 /** Features of a straight path (negative: a greater loss lowers the level). */
@@ -46,9 +72,9 @@ export function pathFeatures(
 ): Map<string, number> {
   const f = new Map<string, number>();
   const add = (name: string, by: number) => f.set(name, (f.get(name) ?? 0) + by);
-  for (const w of c.walls) add(`loss:${scene.constructionNames[w]}`, -1);
+  for (const w of c.walls) add(lossParameter(scene.constructionNames[w]!, band), -scene.thicknessShares[w]!);
   for (const floor of weightedFloors(scene, c.floors, band, correction))
-    add(`loss:${scene.constructionNames[floor.construction]}`, -floor.weight);
+    add(lossParameter(scene.constructionNames[floor.construction]!, band), -floor.weight);
   if (c.indoorM > 0) add('clutter', -c.indoorM);
   return f;
 }

@@ -58,9 +58,9 @@ describe('calibration', () => {
     const truth = world({
       'device:phone:5': -4,
       'unit:a:5': 1,
-      'loss:lathPlaster': 2.5,
-      'loss:timberFloor': -1.5,
-      'loss:brickSingle': 1.2,
+      'loss:lathPlaster:5': 2.5,
+      'loss:timberFloor:5': -1.5,
+      'loss:brickSingle:5': 1.2,
       clutter: 0.05,
     });
     const list = places(60, 3).map((p, i) => observe(p, i, truth, 0.01, 0));
@@ -90,12 +90,12 @@ describe('calibration', () => {
       const truth = world({
         'device:phone:5': 6 * normal(),
         'unit:a:5': 2 * normal(),
-        'loss:lathPlaster': 2.7 * normal(),
-        'loss:timberFloor': 3 * normal(),
-        'loss:rubbleStone': 8 * normal(),
-        'loss:brickSingle': 3 * normal(),
-        'loss:timberDoor': 2 * normal(),
-        'loss:glazingClear': 2 * normal(),
+        'loss:lathPlaster:5': 2.7 * normal(),
+        'loss:timberFloor:5': 3 * normal(),
+        'loss:rubbleStone:5': 8 * normal(),
+        'loss:brickSingle:5': 3 * normal(),
+        'loss:timberDoor:5': 2 * normal(),
+        'loss:glazingClear:5': 2 * normal(),
       });
       // Places far apart, so that each has a shadowing of its own.
       const spread = places(26, seed).map((p, i) => ({ ...p, x: p.x + 0.01 * i }));
@@ -162,7 +162,7 @@ test('a way round a stone wall through the open door beats the straight line, an
     'rubbleStone',
   );
   expect(path.detour).not.toBeNull();
-  expect(path.features.get('loss:timberDoor')!).toBeLessThan(-0.5);
+  expect(path.features.get('loss:timberDoor:5')!).toBeLessThan(-0.5);
   const without = buildScene({
     ...farmSite(),
     openings: farmSite().openings.filter((o) => o.wallId !== 'fg-4'),

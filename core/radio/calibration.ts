@@ -1,6 +1,15 @@
 import { Matrix, inverse } from 'ml-matrix';
-import { SHADOWING_DB, SHADOWING_LENGTH_M, BAND_INDEX, type Band } from './bands';
-import { priorBeliefs, priorSigma, type Beliefs, type Features } from './beliefs';
+import { SHADOWING_DB, SHADOWING_LENGTH_M, BANDS, BAND_INDEX, type Band, type PerBand } from './bands';
+import {
+  asLoss,
+  lossParameter,
+  priorBeliefs,
+  priorCovariance,
+  priorSigma,
+  withOtherBands,
+  type Beliefs,
+  type Features,
+} from './beliefs';
 import type { Scene } from './scene';
 
 /** One level known from a reading, as calibration needs it. */
@@ -58,12 +67,17 @@ const OUTLIER_SIGMAS = 3;
 /** Beliefs of a posterior; parameters it does not know keep their priors. */
 export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
   const at = new Map(posterior.parameters.map((name, i) => [name, i]));
-  const deltaDb = new Map<string, number>();
-  let clutterDbPerM = 0;
-  posterior.parameters.forEach((name, i) => {
-    if (name.startsWith('loss:')) deltaDb.set(name.slice('loss:'.length), posterior.meanDb[i]!);
-    if (name === 'clutter') clutterDbPerM = posterior.meanDb[i]!;
-  });
+  const deltaDb = new Map<string, PerBand>();
+  const meanOf = (name: string) => posterior.meanDb[at.get(name) ?? -1] ?? 0;
+  for (const name of posterior.parameters) {
+    const loss = asLoss(name);
+    if (loss)
+      deltaDb.set(
+        loss.construction,
+        BANDS.map((band) => meanOf(lossParameter(loss.construction, band))) as unknown as PerBand,
+      );
+  }
+  const clutterDbPerM = meanOf('clutter');
   return {
     correction: { id: posterior.meanDb.map((m) => m.toFixed(4)).join(), deltaDb, clutterDbPerM },
     // Losses and clutter act through the correction; only offsets shift the level itself.
@@ -146,7 +160,10 @@ export function calibrate(
     const beliefs = round === 0 ? priorBeliefs(scene) : beliefsOf(scene, posterior);
     const rows = list.map((o) => o.predict(beliefs));
     const parameters = [
-      ...new Set([...posterior.parameters, ...rows.flatMap((row) => [...row.features.keys()])]),
+      ...new Set([
+        ...posterior.parameters,
+        ...rows.flatMap((row) => [...row.features.keys()].flatMap(withOtherBands)),
+      ]),
     ].sort();
     const at = new Map(parameters.map((name, i) => [name, i]));
     const previous = new Map(posterior.parameters.map((name, i) => [name, posterior.meanDb[i]!]));
@@ -155,8 +172,7 @@ export function calibrate(
       for (const [name, by] of row.features) h.set(i, at.get(name)!, by);
     });
     const before = Matrix.columnVector(parameters.map((name) => previous.get(name) ?? 0));
-    const priors = parameters.map((name) => priorSigma(name, scene) ** 2);
-    const s0 = Matrix.diag(priors);
+    const s0 = new Matrix(parameters.map((a) => parameters.map((b) => priorCovariance(a, b, scene))));
     const s0ht = s0.mmul(h.transpose());
     const k = h.mmul(s0ht).add(r);
     const kInverse = inverse(k);

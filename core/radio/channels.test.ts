@@ -9,8 +9,9 @@ import { predictOption } from '../plan/predict';
 import { plainFeed } from '../plan/schema';
 import type { Neighbour } from '../site/schema';
 import { fresnelRadiusM, groundLossDb, knifeEdgeDb } from './bridge';
-import { allowedChannels, channelSpan, planChannels, type ChannelUser } from './channels';
-import { powerLimit, radarWaitS, subBandOf, tabledLimitDbm, tabledRules } from './regions';
+import { channelSpan } from './blocks';
+import { allowedChannels, planChannels, type ChannelUser } from './channels';
+import { powerLimit, radarWaitS, subBandsOf, tabledLimitDbm, tabledRules } from './regions';
 
 const user = (
   id: string,
@@ -50,7 +51,7 @@ function costOf(
         cost +=
           Math.max(0, Math.min(1, (n.levelDbm + 90) / 30)) *
           share(own, channelSpan(n.band, n.channel, n.widthMhz));
-    if (u.band === '5' && radarWaitS(tabledRules('europe'), pick[i]!) > 0) cost += 0.05;
+    if (u.band === '5' && radarWaitS(tabledRules('europe'), pick[i]!, u.widthMhz) > 0) cost += 0.05;
     cost +=
       0.1 * Math.max(0, u.eirpDbm - powerLimit(tabledRules('europe'), u.band, pick[i]!, u.widthMhz).unitDbm);
     for (let j = 0; j < i; j++)
@@ -149,7 +150,13 @@ test('a channel that allows little power loses against one that waits for radar'
 });
 
 test('region limits as in the table, and radar waits', () => {
-  expect(subBandOf('5', 36)).toBe('5150');
+  expect(subBandsOf('5', 36, 80)).toEqual(['5150']);
+  expect(subBandsOf('5', 36, 160)).toEqual(['5150', '5250']);
+  // The strictest rule of what a block reaches into holds for all of it.
+  expect(powerLimit(tabledRules('unitedStates'), '5', 36, 160)).toMatchObject({
+    unitDbm: 30,
+    radarCheck: true,
+  });
   expect(powerLimit(tabledRules('europe'), '5', 36, 80)).toMatchObject({ unitDbm: 23, indoorsOnly: true });
   expect(powerLimit(tabledRules('europe'), '5', 149, 80).unitDbm).toBe(14);
   expect(powerLimit(tabledRules('unitedStates'), '5', 36, 80)).toMatchObject({
@@ -160,11 +167,14 @@ test('region limits as in the table, and radar waits', () => {
   expect(powerLimit(tabledRules('unitedStates'), '6', 37, 160).unitDbm).toBeCloseTo(27, 1);
   expect(powerLimit(tabledRules('unitedStates'), '6', 37, 20).clientDbm).toBeCloseTo(12, 1);
   expect([
-    radarWaitS(tabledRules('europe'), 36),
-    radarWaitS(tabledRules('europe'), 100),
-    radarWaitS(tabledRules('europe'), 124),
-    radarWaitS(tabledRules('unitedStates'), 124),
-  ]).toEqual([0, 60, 600, 60]);
+    radarWaitS(tabledRules('europe'), 36, 80),
+    radarWaitS(tabledRules('europe'), 100, 80),
+    radarWaitS(tabledRules('europe'), 100, 160),
+    radarWaitS(tabledRules('europe'), 116, 20),
+    radarWaitS(tabledRules('europe'), 116, 80),
+    radarWaitS(tabledRules('europe'), 124, 20),
+    radarWaitS(tabledRules('unitedStates'), 124, 20),
+  ]).toEqual([0, 60, 600, 60, 600, 600, 60]);
 });
 
 test('an option with channels set: a wired unit off the gateway’s channel, a meshed one on it', () => {

@@ -1,4 +1,4 @@
-import type { BuiltInConstruction, CustomConstruction } from '../site/constructions';
+import { CONSTRUCTIONS, type BuiltInConstruction, type CustomConstruction } from '../site/constructions';
 import { BAND_MHZ, type PerBand } from './bands';
 import { layersLossDb } from './slab';
 
@@ -63,8 +63,31 @@ export function constructionLossDb(name: string, custom: readonly CustomConstruc
   ];
 }
 
-/** Prior spread of a construction's loss, dB: max(2 dB, 30 %), 40 % for foil, metal and coated glass; by its 5 GHz loss. */
-export function lossSigmaDb(name: string, lossDb: PerBand): number {
+/** Prior spread of a construction's loss in one band, dB: max(2 dB, 30 %), 40 % for foil, metal and coated glass. */
+export function lossSigmaDb(name: string, bandLossDb: number): number {
   if (name === 'open') return 0;
-  return Math.max(2, (UNCERTAIN.has(name) ? 0.4 : 0.3) * lossDb[1]);
+  return Math.max(2, (UNCERTAIN.has(name) ? 0.4 : 0.3) * bandLossDb);
+}
+
+/** Constructions that are one mass all through, so that a thicker wall of them takes more. */
+const SOLID: ReadonlySet<string> = new Set([
+  'brickSingle',
+  'brickCavity',
+  'rubbleStone',
+  'block',
+  'reinforcedConcrete',
+]);
+/** A measured thickness outside this range of the usual one is another construction, not a thicker wall. */
+const LEAST_SHARE = 0.25;
+const MOST_SHARE = 4;
+
+/**
+ * How a wall of a measured thickness compares to the usual one of its construction: its loss grows in proportion, as in a
+ * homogeneous slab (ITU-R P.2040 less its surface reflections; estimate). 1 for boards, sheets, glass and own constructions,
+ * whose loss does not come from their mass, and where nothing was measured.
+ */
+export function thicknessShare(name: string, thicknessM: number | undefined): number {
+  if (thicknessM === undefined || !SOLID.has(name)) return 1;
+  const usualM = CONSTRUCTIONS[name as BuiltInConstruction].thicknessM;
+  return Math.min(MOST_SHARE, Math.max(LEAST_SHARE, thicknessM / usualM));
 }

@@ -1,6 +1,6 @@
 import { CONSTRUCTIONS, type BuiltInConstruction } from '../site/constructions';
 import type { Band } from './bands';
-import { pathFeatures, type Beliefs, type Features } from './beliefs';
+import { lossParameter, pathFeatures, type Beliefs, type Features } from './beliefs';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
 import { arrivalsOf, strongestDetour, togetherDb, type Arrival, type Detour } from './detours';
 import { straightLossDb, type LossCorrection } from './pathLoss';
@@ -59,7 +59,8 @@ export function radioPath(scene: Scene, u: Spot3, p: Spot3, band: Band, beliefs:
   };
   add(straight, 1 - share);
   for (const leg of detour.legs) add(pathFeatures(scene, leg, band, correction), share);
-  for (const c of detour.through) add(new Map([[`loss:${scene.constructionNames[c]}`, -1]]), share);
+  for (const c of detour.through)
+    add(new Map([[lossParameter(scene.constructionNames[c]!, band), -1]]), share);
   return { lossDb, distanceM, features, crossings, detour: share >= 0.5 ? detour : null };
 }
 

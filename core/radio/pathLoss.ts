@@ -27,13 +27,13 @@ export function foliageDb(lengthM: number, ghz: number, inLeaf: boolean): number
 }
 
 /**
- * Change of each construction's loss that the job has learnt, dB by construction name; and of clutter, dB/m.
+ * Change of each construction's loss that the job has learnt, dB by band, by construction name; and of clutter, dB/m.
  * Before calibration there is none.
  */
 export interface LossCorrection {
   /** Tells one correction from another where results are kept. */
   id: string;
-  deltaDb: ReadonlyMap<string, number>;
+  deltaDb: ReadonlyMap<string, PerBand>;
   clutterDbPerM: number;
 }
 
@@ -41,7 +41,8 @@ export interface LossCorrection {
 export function correctedLossDb(scene: Scene, c: number, band: Band, correction?: LossCorrection): number {
   const base = scene.lossDb[c]![BAND_INDEX[band]]!;
   if (!correction) return base;
-  return Math.max(0, base + (correction.deltaDb.get(scene.constructionNames[c]!) ?? 0));
+  const delta = correction.deltaDb.get(scene.constructionNames[c]!)?.[BAND_INDEX[band]] ?? 0;
+  return Math.max(0, base + delta * scene.thicknessShares[c]!);
 }
 
 /** Floors passed with the weight each counts, heaviest first. */

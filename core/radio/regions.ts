@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Band } from './bands';
+import { channelSpan, touches } from './blocks';
 
 export const regionId = z.enum(['europe', 'unitedStates', 'canada']);
 export type RegionId = z.infer<typeof regionId>;
@@ -85,20 +86,19 @@ const POWER_RULES: Record<RegionId, Record<SubBand, PowerRule>> = {
   },
 };
 
-/** Centre frequency of a 20 MHz channel number, MHz. */
-export function channelMhz(band: Band, channel: number): number {
-  if (band === '2.4') return channel === 14 ? 2484 : 2407 + 5 * channel;
-  return band === '5' ? 5000 + 5 * channel : 5950 + 5 * channel;
-}
+/** Edges of the sub-bands of 5 GHz, MHz. */
+const SUB_BANDS_5: readonly { sub: SubBand; mhz: readonly [number, number] }[] = [
+  { sub: '5150', mhz: [5150, 5250] },
+  { sub: '5250', mhz: [5250, 5350] },
+  { sub: '5470', mhz: [5350, 5725] },
+  { sub: '5725', mhz: [5725, 6000] },
+];
 
-/** The sub-band a channel lies in. */
-export function subBandOf(band: Band, channel: number): SubBand {
-  if (band !== '5') return band;
-  const mhz = channelMhz('5', channel);
-  if (mhz < 5250) return '5150';
-  if (mhz < 5350) return '5250';
-  if (mhz < 5725) return '5470';
-  return '5725';
+/** The sub-bands a block reaches into; the rules of all of them hold for it. */
+export function subBandsOf(band: Band, channel: number, width: number): SubBand[] {
+  if (band !== '5') return [band];
+  const span = channelSpan('5', channel, width);
+  return SUB_BANDS_5.filter(({ mhz }) => touches(mhz, span)).map(({ sub }) => sub);
 }
 
 /** Highest EIRP allowed to a unit and a client on a channel, dBm, and whether it may be used in the open. */
@@ -108,15 +108,17 @@ export function powerLimit(
   channel: number,
   width: number,
 ): { unitDbm: number; clientDbm: number; indoorsOnly: boolean; radarCheck: boolean } {
-  const sub = subBandOf(band, channel);
-  const r = POWER_RULES[region][sub];
-  const unitDbm = ownLimitsDbm[sub] ?? r.unitDbm(width);
-  return {
-    unitDbm,
+  const limits = subBandsOf(band, channel, width).map((sub) => {
+    const r = POWER_RULES[region][sub];
+    const unitDbm = ownLimitsDbm[sub] ?? r.unitDbm(width);
     // A limit of the job's own moves the client's by as much.
-    clientDbm: unitDbm - (r.unitDbm(width) - r.clientDbm(width)),
-    indoorsOnly: r.indoorsOnly,
-    radarCheck: r.radarCheck,
+    return { ...r, unitDbm, clientDbm: unitDbm - (r.unitDbm(width) - r.clientDbm(width)) };
+  });
+  return {
+    unitDbm: Math.min(...limits.map((l) => l.unitDbm)),
+    clientDbm: Math.min(...limits.map((l) => l.clientDbm)),
+    indoorsOnly: limits.some((l) => l.indoorsOnly),
+    radarCheck: limits.some((l) => l.radarCheck),
   };
 }
 
@@ -138,9 +140,11 @@ export function forbiddenMhz(region: RegionId, band: Band): readonly (readonly [
   return [];
 }
 
-/** Silence after start on a radar-checked channel, s; 600 s on 5600–5650 MHz in Europe. */
-export function radarWaitS(rules: RadioRules, channel: number): number {
-  const mhz = channelMhz('5', channel);
-  if (!powerLimit(rules, '5', channel, 20).radarCheck) return 0;
-  return rules.region === 'europe' && mhz >= 5600 && mhz <= 5650 ? 600 : 60;
+/** Where Europe asks for ten minutes of listening, MHz. */
+const LONG_WAIT_MHZ = [5600, 5650] as const;
+
+/** Silence after start of a block that is checked for radar, s; 600 s where it reaches into 5600–5650 MHz in Europe. */
+export function radarWaitS(rules: RadioRules, channel: number, width: number): number {
+  if (!powerLimit(rules, '5', channel, width).radarCheck) return 0;
+  return rules.region === 'europe' && touches(LONG_WAIT_MHZ, channelSpan('5', channel, width)) ? 600 : 60;
 }

@@ -1,7 +1,7 @@
 import type { Point, Site } from '../site/schema';
 import { eavesLevelM } from '../site/levels';
 import type { PerBand } from './bands';
-import { constructionLossDb } from './materials';
+import { constructionLossDb, thicknessShare } from './materials';
 
 /** A door, window or gap in a barrier, as the stretch [s0, s1) of its length and the heights it spans. */
 export interface SceneOpening {
@@ -53,6 +53,9 @@ export interface Leaves {
 /** The site as the radio sees it: flat lists in plot coordinates, constructions by number. */
 export interface Scene {
   constructionNames: string[];
+  /** Thickness as a share of the construction's usual one; a wall measured thicker is a number of its own. */
+  thicknessShares: number[];
+  /** Loss at that thickness, dB. */
   lossDb: PerBand[];
   barriers: Barrier[];
   slabs: Slab[];
@@ -85,15 +88,19 @@ function keepApart(openings: SceneOpening[]): void {
 /** Compiles a site for propagation. Pure; walls of storeys that do not exist are left out (the site check names them). */
 export function buildScene(site: Site): Scene {
   const constructionNames: string[] = [];
+  const thicknessShares: number[] = [];
   const lossDb: PerBand[] = [];
   const numbers = new Map<string, number>();
-  const numberOf = (name: string): number => {
-    let n = numbers.get(name);
+  const numberOf = (name: string, share = 1): number => {
+    const key = `${name} ${share}`;
+    let n = numbers.get(key);
     if (n === undefined) {
       n = constructionNames.length;
-      numbers.set(name, n);
+      numbers.set(key, n);
       constructionNames.push(name);
-      lossDb.push(constructionLossDb(name, site.customConstructions));
+      thicknessShares.push(share);
+      const [db24, db5, db6] = constructionLossDb(name, site.customConstructions);
+      lossDb.push([db24 * share, db5 * share, db6 * share]);
     }
     return n;
   };
@@ -112,7 +119,7 @@ export function buildScene(site: Site): Scene {
       by: w.b.yM,
       baseM: s.floorLevelM,
       topM: s.floorLevelM + (w.heightM ?? s.heightM),
-      construction: numberOf(w.construction),
+      construction: numberOf(w.construction, thicknessShare(w.construction, w.thicknessM)),
       openings: [],
     };
     barriers.push(barrier);
@@ -163,6 +170,7 @@ export function buildScene(site: Site): Scene {
   }
   return {
     constructionNames,
+    thicknessShares,
     lossDb,
     barriers,
     slabs,

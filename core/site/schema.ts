@@ -75,7 +75,7 @@ export const wall = z
     construction: constructionId,
     /** Height above the storey's floor where it does not reach the ceiling; null means full height. */
     heightM: z.number().min(0.1).max(20).nullable(),
-    /** Measured thickness where it is not that of its construction, m; it changes the drawing, not the loss. */
+    /** Measured thickness where it is not that of its construction, m; a thicker wall of one mass takes more signal. */
     thicknessM: z.number().min(0.01).max(3).optional(),
   })
   .refine((w) => Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM) >= SHORTEST_WALL_M, {

@@ -19,13 +19,16 @@ export function LearntPanel() {
     const [kind, what, band] = parameter.split(':');
     if (kind === 'device') return `${CLIENT_TYPES[what as ClientTypeId].label}, ${band} GHz`;
     if (kind === 'unit') return `unit, ${band} GHz`;
-    if (kind === 'loss') return describeConstruction(what!, site.customConstructions).label;
+    if (kind === 'loss') return `${describeConstruction(what!, site.customConstructions).label}, ${band} GHz`;
     return 'clutter per metre';
   };
+  // Of each thing only the band in which it changed most.
+  const things = new Set<string>();
   const changes = posterior.parameters
-    .map((name, i) => ({ name, db: posterior.meanDb[i]! }))
+    .map((name, i) => ({ name, thing: name.split(':').slice(0, 2).join(), db: posterior.meanDb[i]! }))
     .filter((c) => Math.abs(c.db) >= WORTH_SAYING_DB)
     .sort((a, b) => Math.abs(b.db) - Math.abs(a.db))
+    .filter((c) => !things.has(c.thing) && things.add(c.thing))
     .slice(0, 4);
   return (
     <details className="panel shrink-0 px-3 py-2">

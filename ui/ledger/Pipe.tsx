@@ -39,7 +39,7 @@ export function Pipe({ prediction: p }: { prediction: Prediction }) {
         <strong className="font-semibold">Held back by {narrow.label}</strong>
         {p.decidedBy === 'latency'
           ? `: ${narrow.latencyMs.toFixed(0)} of ${p.latencyMs.toFixed(0)} ms round trip. More speed does not shorten it.`
-          : `: ${narrow.because}. Without that limit: ${speedText(p.wouldGiveMbps)} Mb/s.`}
+          : `: ${narrow.because}. Without that limit ${speedText(p.wouldGiveMbps)} Mb/s, then held back by ${p.thenHeldBackBy}.`}
       </p>
       {p.problem && <p className="mt-1 text-mains">{p.problem}.</p>}
       {p.stuck && (
