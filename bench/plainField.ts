@@ -6,20 +6,40 @@ import { cellX, cellY } from '../core/radio/field/layers';
 import { crossedDb, freeSpaceDb, straightLossDb } from '../core/radio/pathLoss';
 import { passesThrough, portalsOf } from '../core/radio/portals';
 import type { Scene } from '../core/radio/scene';
+import type { ScenePart } from '../core/radio/sceneParts';
+
+/** The scene without its rectangles, so that every wall is asked for every cell. */
+function withoutParts(scene: Scene): Scene {
+  const { barriers, slabs, footprints } = scene;
+  const all = <K extends 'volumes' | 'leaves'>(key: K) => scene.parts.flatMap((p) => [...p[key]]);
+  const part: ScenePart = {
+    barriers,
+    slabs,
+    footprints,
+    volumes: all('volumes') as ScenePart['volumes'],
+    leaves: all('leaves') as ScenePart['leaves'],
+    minX: -Infinity,
+    minY: -Infinity,
+    maxX: Infinity,
+    maxY: Infinity,
+  };
+  return { ...scene, parts: [part] };
+}
 
 /** Path loss by band of one unit to every cell by the plain triple loop: units × cells × walls, detours too. */
 export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readonly Layer[]): Float64Array[] {
   const out = BANDS.map(() => new Float64Array(grid.columns * grid.rows));
   const portals = portalsOf(scene);
   const arrivals = arrivalsOf(scene, unit);
+  const plain = withoutParts(scene);
   for (const layer of layers)
     for (const cell of layer.cells) {
       const column = cell % grid.columns;
       const p = { x: cellX(grid, column), y: cellY(grid, (cell - column) / grid.columns), z: layer.levelM };
-      const straight = crossingsBetween(scene, unit, p);
+      const straight = crossingsBetween(plain, unit, p);
       const best = BANDS.map(() => Infinity);
       portals.forEach((portal, j) => {
-        const leg = crossingsBetween(scene, portal.at, p, {
+        const leg = crossingsBetween(plain, portal.at, p, {
           barriers: portal.wall ? [portal.wall] : [],
           slabs: portal.slab ? [portal.slab] : [],
         });

@@ -1,4 +1,5 @@
 import type { Barrier, Scene, Slab } from './scene';
+import { passesOver } from './sceneParts';
 
 export interface Spot3 {
   x: number;
@@ -194,28 +195,31 @@ export interface Skip {
   slabs: readonly Slab[];
 }
 
-/** Everything a straight line from u to p meets in a scene, less what is skipped. O(walls). */
+/** Everything a straight line from u to p meets in a scene, less what is skipped. */
 export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip): Crossings {
   const distanceM = distanceBetweenM(u, p);
   const walls: number[] = [];
-  for (const w of scene.barriers) {
-    if (skip?.barriers.includes(w)) continue;
-    const hit = barrierHit(w, u, p);
-    if (hit === MEETS_WALL) walls.push(w.construction);
-    else if (hit >= 0) walls.push(w.openings[hit]!.construction);
-  }
   const floors: number[] = [];
-  for (const s of scene.slabs)
-    if (!skip?.slabs.includes(s) && slabCrossed(s, u, p)) floors.push(s.construction);
-  for (const v of scene.volumes) if (lengthInPrismM(v, u, p) > 0) walls.push(v.construction);
   let indoorM = 0;
-  for (const f of scene.footprints) indoorM += insidePart(f, u, p) * distanceM;
   let leafM = 0;
   let bareM = 0;
-  for (const l of scene.leaves) {
-    const m = lengthInPrismM(l, u, p);
-    if (l.inLeaf) leafM += m;
-    else bareM += m;
+  for (const part of scene.parts) {
+    if (!passesOver(part, u, p)) continue;
+    for (const w of part.barriers) {
+      if (skip?.barriers.includes(w)) continue;
+      const hit = barrierHit(w, u, p);
+      if (hit === MEETS_WALL) walls.push(w.construction);
+      else if (hit >= 0) walls.push(w.openings[hit]!.construction);
+    }
+    for (const s of part.slabs)
+      if (!skip?.slabs.includes(s) && slabCrossed(s, u, p)) floors.push(s.construction);
+    for (const v of part.volumes) if (lengthInPrismM(v, u, p) > 0) walls.push(v.construction);
+    for (const f of part.footprints) indoorM += insidePart(f, u, p) * distanceM;
+    for (const l of part.leaves) {
+      const m = lengthInPrismM(l, u, p);
+      if (l.inLeaf) leafM += m;
+      else bareM += m;
+    }
   }
   return { distanceM, walls, floors, indoorM, leafM, bareM };
 }

@@ -1,6 +1,12 @@
 import { BANDS, BAND_INDEX, BAND_MHZ, type Band, type PerBand } from './bands';
 import { MEETS_WALL, barrierHit, crossingsBetween, type Crossings, type Skip, type Spot3 } from './crossings';
-import { correctedLossDb, crossedAllDb, freeSpaceDb, type LossCorrection } from './pathLoss';
+import {
+  NOTHING_HEARD_DB,
+  correctedLossDb,
+  crossedAllDb,
+  freeSpaceDb,
+  type LossCorrection,
+} from './pathLoss';
 import { passesThrough, portalsOf, samePlace, type Portal } from './portals';
 import type { Scene } from './scene';
 
@@ -142,6 +148,9 @@ export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrectio
   // Bends differ by this much at most: a way weaker than the straight one by more, and longer, can never win.
   const most = MOST_TURN_DB - LEAST_TURN_DB;
   const through = portals.map((portal) => BANDS.map((_, i) => throughDb(scene, portal, i, correction)));
+  const heard = straight.map(({ leg, lengthM }) =>
+    BANDS.some((_, i) => leg.lossDb[i]! + freeSpaceDb(lengthM, BAND_MHZ[i]!) < NOTHING_HEARD_DB),
+  );
   return portals.map((portal, j) => {
     const { leg, ...way } = straight[j]!;
     const [limit0, limit1, limit2] = [leg.lossDb[0] + most, leg.lossDb[1] + most, leg.lossDb[2] + most];
@@ -149,6 +158,7 @@ export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrectio
     const withOwn = (a: number, b: number, c: number): PerBand => [a + own[0]!, b + own[1]!, c + own[2]!];
     const ways: Arrival[] = [{ ...way, lossDb: withOwn(...leg.lossDb), from: unit, via: null }];
     for (let k = 0; k < portals.length; k++) {
+      if (!heard[k]) continue;
       const to = straight[k]!;
       const first = portals[k]!;
       const gate = through[k]!;

@@ -5,6 +5,12 @@ import type { Scene } from './scene';
 /** Nearest distance at which free-space loss is computed, m. */
 export const NEAREST_M = 0.5;
 
+/**
+ * Beyond this path loss nothing is ever heard, dB: the strongest lawful unit with the best antenna at the far end would come
+ * in at −101 dBm, below the noise of 20 MHz. Ways round that lose more are not followed (estimate).
+ */
+export const NOTHING_HEARD_DB = 150;
+
 /** Weights of floors and roof by falling loss: the steps of COST 231's k^((k+2)/(k+1) − 0.46). */
 export const FLOOR_WEIGHTS = [1, 0.83, 0.55, 0.41];
 

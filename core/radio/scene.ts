@@ -2,6 +2,7 @@ import type { Point, Site } from '../site/schema';
 import { eavesLevelM } from '../site/levels';
 import type { PerBand } from './bands';
 import { constructionLossDb, thicknessShare } from './materials';
+import { partOf, type ScenePart } from './sceneParts';
 
 /** A door, window or gap in a barrier, as the stretch [s0, s1) of its length and the heights it spans. */
 export interface SceneOpening {
@@ -59,8 +60,8 @@ export interface Scene {
   lossDb: PerBand[];
   barriers: Barrier[];
   slabs: Slab[];
-  volumes: Volume[];
-  leaves: Leaves[];
+  /** The same and all else by building, the open last: what a line does not pass over is not looked at. */
+  parts: ScenePart[];
   /** Outlines inside which clutter counts: the lowest storey of each building. */
   footprints: Float64Array[];
   /** Middle height of each storey of the building of that footprint, m. */
@@ -141,16 +142,19 @@ export function buildScene(site: Site): Scene {
 
   for (const barrier of barriers) keepApart(barrier.openings);
 
+  const buildingOf = new Map(site.buildings.flatMap((b) => b.storeys.map((s) => [s.id, b.id] as const)));
   const slabs: Slab[] = [];
+  const slabsOf = new Map<string, Slab[]>();
   const footprints: Float64Array[] = [];
   const storeyMiddlesM: number[][] = [];
   for (const b of site.buildings) {
     const byLevel = [...b.storeys].sort((p, q) => p.floorLevelM - q.floorLevelM);
     footprints.push(flat(byLevel[0]!.outline));
     storeyMiddlesM.push(byLevel.map((s) => s.floorLevelM + s.heightM / 2));
+    const own: Slab[] = [];
     for (const s of byLevel) {
       if (s.floor === null) continue;
-      slabs.push({
+      own.push({
         id: s.id,
         levelM: s.floorLevelM,
         outline: flat(s.outline),
@@ -159,7 +163,7 @@ export function buildScene(site: Site): Scene {
       });
     }
     if (b.roof) {
-      slabs.push({
+      own.push({
         id: b.id,
         levelM: eavesLevelM(b),
         outline: flat(byLevel[byLevel.length - 1]!.outline),
@@ -167,24 +171,45 @@ export function buildScene(site: Site): Scene {
         construction: numberOf(b.roof.construction),
       });
     }
+    slabs.push(...own);
+    slabsOf.set(b.id, own);
   }
+  const volumes = site.obstacles.map((o) => {
+    const ground = o.storeyId ? (storeys.get(o.storeyId)?.floorLevelM ?? 0) : 0;
+    const volume: Volume = {
+      id: o.id,
+      outline: flat(o.outline),
+      baseM: ground + o.baseM,
+      topM: ground + o.baseM + o.heightM,
+      construction: numberOf(o.construction),
+    };
+    return { volume, buildingId: o.storeyId ? (buildingOf.get(o.storeyId) ?? null) : null };
+  });
+  const leaves = site.foliage.map((f) => ({ outline: flat(f.outline), topM: f.heightM, inLeaf: f.inLeaf }));
+  const volumesIn = (id: string | null) => volumes.filter((v) => v.buildingId === id).map((v) => v.volume);
+  const parts = site.buildings.map((b, i) =>
+    partOf({
+      barriers: site.walls
+        .filter((w) => buildingOf.get(w.storeyId) === b.id)
+        .map((w) => barrierById.get(w.id)!),
+      slabs: slabsOf.get(b.id)!,
+      volumes: volumesIn(b.id),
+      leaves: [],
+      footprints: [footprints[i]!],
+    }),
+  );
+  // Each obstacle and hedge of the open is a part of its own: they lie far apart.
+  for (const v of volumesIn(null))
+    parts.push(partOf({ barriers: [], slabs: [], volumes: [v], leaves: [], footprints: [] }));
+  for (const l of leaves)
+    parts.push(partOf({ barriers: [], slabs: [], volumes: [], leaves: [l], footprints: [] }));
   return {
     constructionNames,
     thicknessShares,
     lossDb,
     barriers,
     slabs,
-    volumes: site.obstacles.map((o) => {
-      const ground = o.storeyId ? (storeys.get(o.storeyId)?.floorLevelM ?? 0) : 0;
-      return {
-        id: o.id,
-        outline: flat(o.outline),
-        baseM: ground + o.baseM,
-        topM: ground + o.baseM + o.heightM,
-        construction: numberOf(o.construction),
-      };
-    }),
-    leaves: site.foliage.map((f) => ({ outline: flat(f.outline), topM: f.heightM, inLeaf: f.inLeaf })),
+    parts,
     footprints,
     storeyMiddlesM,
     clutterDbPerM: CLUTTER_DB_PER_M,

@@ -2,6 +2,7 @@ import { BANDS, BAND_MHZ, type PerBand } from '../bands';
 import type { Skip, Spot3 } from '../crossings';
 import { correctedLossDb, floorWeight, foliageDb, type LossCorrection } from '../pathLoss';
 import type { Scene } from '../scene';
+import { betweenOf, outOfTheWay } from './between';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 import { castFloors, castIndoors, castPrisms } from './castParts';
 import { castBarrier } from './castWalls';
@@ -75,8 +76,9 @@ function floorsDb(losses: CastLosses, packed: number): PerBand {
 
 /**
  * Loss of everything but free space from a point to the cells of a layer, written into `out`. The shadow of each wall,
- * opening and floor is filled row by row, so the work grows with walls × rows + cells, not with cells × walls; what lies
- * in a shadow is decided by the same tests as a single line, so both give the same.
+ * opening and floor is filled row by row, so the work grows with walls × rows + cells, not with cells × walls; buildings
+ * that do not lie between the point and the layer are passed over whole. What lies in a shadow is decided by the same
+ * tests as a single line, so both give the same.
  */
 export function cast(
   scene: Scene,
@@ -116,13 +118,17 @@ export function cast(
     return p;
   };
 
-  for (const w of scene.barriers) {
-    if (skip?.barriers.includes(w)) continue;
-    castBarrier(w, losses, u, grid, layer, add, move);
+  const between = betweenOf(u, grid, layer);
+  for (const part of scene.parts) {
+    if (outOfTheWay(between, part)) continue;
+    for (const w of part.barriers) {
+      if (skip?.barriers.includes(w)) continue;
+      castBarrier(w, losses, u, grid, layer, add, move);
+    }
+    castFloors(part, losses, u, grid, layer, floorSteps, width, move, skip?.slabs);
+    castIndoors(part, u, grid, layer, indoor, width, move);
+    castPrisms(part, losses, u, grid, layer, space, width, move);
   }
-  castFloors(scene, losses, u, grid, layer, floorSteps, width, move, skip?.slabs);
-  castIndoors(scene, u, grid, layer, indoor, width, move);
-  castPrisms(scene, losses, u, grid, layer, space, width, move);
 
   gather(losses, u, grid, layer, space, out);
 }

@@ -1,5 +1,6 @@
 import { insideFlat, lengthInPrismM, signedArea2, slabCrossed, type Spot3 } from '../crossings';
-import type { Scene, Slab } from '../scene';
+import type { Slab } from '../scene';
+import type { ScenePart } from '../sceneParts';
 import type { CastLosses, CastSpace } from './cast';
 import { line, seenFrom, type Move } from './castWalls';
 import { cellX, cellY, type Grid, type Layer } from './layers';
@@ -7,7 +8,7 @@ import { eachPolygonSpan, eachSpan, flipped, type HalfPlane } from './spans';
 
 /** Floors and roofs between the source's level and the layer's, as counts by kind. */
 export function castFloors(
-  scene: Scene,
+  part: ScenePart,
   losses: CastLosses,
   u: Spot3,
   grid: Grid,
@@ -17,7 +18,7 @@ export function castFloors(
   move: Move,
   skipped: readonly Slab[] | undefined,
 ): void {
-  for (const slab of scene.slabs) {
+  for (const slab of part.slabs) {
     if (skipped?.includes(slab) || u.z > slab.levelM === layer.levelM > slab.levelM) continue;
     const scale = (layer.levelM - u.z) / (slab.levelM - u.z);
     const one = 1 << (4 * losses.floorKinds.indexOf(slab.construction));
@@ -46,7 +47,7 @@ export function castFloors(
 
 /** Part of the way that lies inside footprints, seen in plan. */
 export function castIndoors(
-  scene: Scene,
+  part: ScenePart,
   u: Spot3,
   grid: Grid,
   layer: Layer,
@@ -54,7 +55,7 @@ export function castIndoors(
   width: number,
   move: Move,
 ): void {
-  for (const outline of scene.footprints) {
+  for (const outline of part.footprints) {
     const n = outline.length;
     const area = signedArea2(outline);
     for (let i = 0, j = n - 2; i < n; j = i, i += 2) {
@@ -120,7 +121,7 @@ function wedgeOf(outline: Float64Array, u: Spot3): HalfPlane[] {
 
 /** Obstacles and foliage: few and small, so their cells are asked one by one. */
 export function castPrisms(
-  scene: Scene,
+  part: ScenePart,
   losses: CastLosses,
   u: Spot3,
   grid: Grid,
@@ -130,7 +131,7 @@ export function castPrisms(
   move: Move,
 ): void {
   const always = () => true;
-  for (const v of scene.volumes) {
+  for (const v of part.volumes) {
     const loss = losses.byConstruction[v.construction]!;
     eachSpan(grid, layer, wedgeOf(v.outline, u), always, (row, from, to) => {
       const y = cellY(grid, row);
@@ -143,7 +144,7 @@ export function castPrisms(
       }
     });
   }
-  for (const l of scene.leaves) {
+  for (const l of part.leaves) {
     const into = l.inLeaf ? space.leaf : space.bare;
     eachSpan(grid, layer, wedgeOf(l.outline, u), always, (row, from, to) => {
       const y = cellY(grid, row);

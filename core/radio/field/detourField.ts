@@ -5,7 +5,7 @@ import { freeSpaceDb, NEAREST_M, type LossCorrection } from '../pathLoss';
 import { portalsOf, sideOf, type Portal } from '../portals';
 import type { Scene } from '../scene';
 import { cast, type CastLoss, type CastLosses, type CastSpace } from './cast';
-import type { Grid, Layer } from './layers';
+import { cellX, cellY, type Grid, type Layer } from './layers';
 
 /** A detour this much weaker than the straight line adds less than 0.009 dB and is not looked at, dB. */
 const WEAKER_DB = 27;
@@ -18,19 +18,19 @@ export interface DetourJob {
   straight: CastLoss;
   /** Loss of the strongest detour so far; starts `WEAKER_DB` above the straight line. */
   best: CastLoss;
-  /** Loss from which on ways are not told apart; absent where all are. */
-  capDb?: number;
+  /** Loss from which on ways are not told apart. */
+  capDb: number;
 }
 
 /** Under the hand the bound is this, for an error of at most 0.14 dB, well below that of the coarse grid. */
 export const WEAKER_UNDER_HAND_DB = 15;
 
-/** Beyond this path loss nothing is ever heard: under the hand ways so weak are not told apart, dB. */
+/** Under the hand ways are told apart up to this loss: an ordinary unit is not heard beyond it, dB. */
 export const HOPELESS_DB = 138;
 
 /** Starts the search: nothing found yet but what would not matter. */
 export function startDetours(job: DetourJob, layers: readonly Layer[], weakerDb = WEAKER_DB): void {
-  const capDb = job.capDb ?? Infinity;
+  const { capDb } = job;
   for (let b = 0; b < 3; b++) {
     const best = job.best[b]!;
     const straight = job.straight[b]!;
@@ -81,6 +81,32 @@ function packed(portal: Portal, arrivals: readonly Arrival[]): Float64Array {
   return out;
 }
 
+/** Shortest and clearest of the ways to a portal, loss at 1 m and the least bend included, dB by band. */
+function leastOf(ways: Float64Array): { shortestM: number; leastDb: [number, number, number] } {
+  let shortestM = Infinity;
+  const leastDb: [number, number, number] = [Infinity, Infinity, Infinity];
+  for (let w = 0; w < ways.length; w += FIELDS) {
+    shortestM = Math.min(shortestM, ways[w]!);
+    for (let b = 0; b < 3; b++)
+      leastDb[b] = Math.min(leastDb[b]!, ways[w + 1 + b]! + FREE_1M[b]! + LEAST_TURN_DB);
+  }
+  return { shortestM, leastDb };
+}
+
+/** Whether a way over a portal to some cell of a layer can lose less than what a unit's ways are told apart up to. */
+function canReach(job: DetourJob, j: number, portal: Portal, grid: Grid, layer: Layer): boolean {
+  const { shortestM, leastDb } = leastOf(packed(portal, job.arrivals[j]!));
+  const { x, y, z } = portal.at;
+  const apart = (at: number, low: number, high: number) => Math.max(0, low - at, at - high);
+  const onM = Math.hypot(
+    apart(x, cellX(grid, layer.column0), cellX(grid, layer.column1 - 1)),
+    apart(y, cellY(grid, layer.row0), cellY(grid, layer.row1 - 1)),
+    layer.levelM - z,
+  );
+  const length = lengthDbFrom(shortestM + onM);
+  return leastDb.some((db) => db + length < job.capDb);
+}
+
 /**
  * Tries one portal for all cells of a layer and one unit; `toCells` is the loss from the portal to the cells. Each way is
  * given up on the cheapest bound that shows it cannot win: length from below, then free space, then the bend.
@@ -102,21 +128,8 @@ function tryPortal(
   const [best0, best1, best2] = job.best;
   const { cells, xs, ys, levelM } = layer;
   const [free0, free1, free2] = FREE_1M as [number, number, number];
-  let shortest = Infinity;
-  let least0 = Infinity;
-  let least1 = Infinity;
-  let least2 = Infinity;
-  for (let w = 0; w < ways.length; w += FIELDS) {
-    shortest = Math.min(shortest, ways[w]!);
-    least0 = Math.min(least0, ways[w + 1]! + free0 + LEAST_TURN_DB);
-    least1 = Math.min(least1, ways[w + 2]! + free1 + LEAST_TURN_DB);
-    least2 = Math.min(least2, ways[w + 3]! + free2 + LEAST_TURN_DB);
-  }
-  if (job.capDb !== undefined) {
-    const nearest = lengthDbFrom(shortest);
-    if (least0 + nearest >= job.capDb && least1 + nearest >= job.capDb && least2 + nearest >= job.capDb)
-      return;
-  }
+  const { shortestM: shortest, leastDb } = leastOf(ways);
+  const [least0, least1, least2] = leastDb;
   // A way must change sides at a wall or floor; round a corner it need not.
   const sideX = wall ? -(wall.by - wall.ay) : 0;
   const sideY = wall ? wall.bx - wall.ax : 0;
@@ -195,8 +208,10 @@ export function findDetours(
     const portal = portals[j]!;
     const skip = { barriers: portal.wall ? [portal.wall] : [], slabs: portal.slab ? [portal.slab] : [] };
     for (const layer of layers) {
+      const reached = jobs.filter((job) => canReach(job, j, portal, grid, layer));
+      if (reached.length === 0) continue;
       cast(scene, losses, portal.at, grid, layer, space, scratch, skip);
-      for (const job of jobs) tryPortal(scene, j, portal, job, layer, scratch);
+      for (const job of reached) tryPortal(scene, j, portal, job, layer, scratch);
     }
   }
 }
@@ -242,9 +257,12 @@ export function detoursFromKept(
   scene: Scene,
   kept: PortalFields,
   job: DetourJob,
+  grid: Grid,
   layers: readonly Layer[],
 ): void {
   const portals = portalsOf(scene);
   for (const j of nearestFirst(portals, [job]))
-    for (const layer of layers) tryPortal(scene, j, portals[j]!, job, layer, kept.byPortal[j]!);
+    for (const layer of layers)
+      if (canReach(job, j, portals[j]!, grid, layer))
+        tryPortal(scene, j, portals[j]!, job, layer, kept.byPortal[j]!);
 }

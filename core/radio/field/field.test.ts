@@ -4,6 +4,7 @@ import { plainField } from '../../../bench/plainField';
 import { farmSite } from '../../../demo/farmSite';
 import { plotBox } from '../../site/levels';
 import type { Spot3 } from '../crossings';
+import { NOTHING_HEARD_DB } from '../pathLoss';
 import { buildScene } from '../scene';
 import { gridOver, layersOf, type Grid } from './layers';
 import { draggedField, fieldBase, settledFields } from './unitField';
@@ -11,6 +12,9 @@ import { draggedField, fieldBase, settledFields } from './unitField';
 const site = farmSite();
 const scene = buildScene(site);
 const box = plotBox(site, 3);
+
+/** Beyond what is ever heard values are not told apart. */
+const heard = (db: number) => Math.min(db, NOTHING_HEARD_DB);
 
 /** Largest difference between two fields over the cells of some layers, dB. */
 function worst(
@@ -21,7 +25,8 @@ function worst(
   let most = 0;
   for (const layer of layers)
     for (const cell of layer.cells)
-      for (let b = 0; b < 3; b++) most = Math.max(most, Math.abs(fast[b]![cell]! - plain[b]![cell]!));
+      for (let b = 0; b < 3; b++)
+        most = Math.max(most, Math.abs(heard(fast[b]![cell]!) - heard(plain[b]![cell]!)));
   return most;
 }
 

@@ -1,7 +1,7 @@
 import { BAND_MHZ } from '../bands';
 import type { Spot3 } from '../crossings';
 import { togetherDb } from '../detours';
-import { NEAREST_M, freeSpaceDb, type LossCorrection } from '../pathLoss';
+import { NEAREST_M, NOTHING_HEARD_DB, freeSpaceDb, type LossCorrection } from '../pathLoss';
 import { arrivalsFrom } from '../path';
 import type { Scene } from '../scene';
 import { cast, castLosses, castSpace, type CastLoss, type CastLosses, type CastSpace } from './cast';
@@ -100,7 +100,10 @@ function combine(base: FieldBase, straight: CastLoss, detour: CastLoss): CastLos
   return out;
 }
 
-/** Settled fields of some units: path loss in dB by band to every cell, detours on the full grid. */
+/**
+ * Settled fields of some units: path loss in dB by band to every cell, detours on the full grid. Where nothing is heard a
+ * value only says so: it is at least `NOTHING_HEARD_DB` less a hair, and the ways beyond are not told apart.
+ */
 export function settledFields(base: FieldBase, units: readonly Spot3[]): CastLoss[] {
   const jobs = units.map((unit): DetourJob => {
     const job = {
@@ -108,6 +111,7 @@ export function settledFields(base: FieldBase, units: readonly Spot3[]): CastLos
       arrivals: arrivalsFrom(base.scene, unit, base.correction),
       straight: straightField(base, unit),
       best: lossArrays(base.grid),
+      capDb: NOTHING_HEARD_DB,
     };
     startDetours(job, base.layers);
     return job;
@@ -157,7 +161,7 @@ function roughDetours(base: FieldBase, coarse: NonNullable<FieldBase['coarse']>,
     best: lossArrays(coarse.grid),
   };
   startDetours(job, coarse.layers, WEAKER_UNDER_HAND_DB);
-  detoursFromKept(base.scene, coarse.kept, job, coarse.layers);
+  detoursFromKept(base.scene, coarse.kept, job, coarse.grid, coarse.layers);
   if (coarse.detours.size >= MOST_ROUGH) coarse.detours.delete(coarse.detours.keys().next().value!);
   coarse.detours.set(key, job.best);
   return job.best;
