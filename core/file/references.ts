@@ -1,4 +1,5 @@
 import { feedPath } from '../plan/graph';
+import { MOST_FLOOR_KINDS } from '../radio/field/cast';
 import { kitById } from '../kit/catalogue';
 import type { Option, Plan } from '../plan/schema';
 import type { Evidence } from '../readings/schema';
@@ -33,6 +34,13 @@ function checkConstructions(site: Site, report: Report): void {
     check(b.roof?.construction ?? null, `site.buildings[${i}].roof.construction`);
     b.storeys.forEach((s, j) => check(s.floor, `site.buildings[${i}].storeys[${j}].floor`));
   });
+  const level = site.buildings.flatMap((b) => [b.roof?.construction, ...b.storeys.map((s) => s.floor)]);
+  const kinds = new Set(level.filter((name) => name));
+  if (kinds.size > MOST_FLOOR_KINDS)
+    report(
+      'site.buildings',
+      `${kinds.size} different floors and roofs, at most ${MOST_FLOOR_KINDS} can be told apart: use one for those that are alike`,
+    );
 }
 
 /** Ids and references within a site. */

@@ -1,23 +1,15 @@
-import { MOCA_ADAPTER_LIMIT } from '../feed/coax';
 import { POE_W, poeBudget, sourceFeeds } from '../feed/poe';
 import type { PoeType } from '../kit/schema';
 import { buildingAt } from '../site/levels';
 import { fresnelRadiusM } from '../radio/bridge';
 import { crossingsBetween } from '../radio/crossings';
-import { lengthText } from '../site/lengths';
-import { CONSENT_LABEL } from './brief';
+import { briefNotices } from './briefRules';
 import { kitOf, pointOf, type PlanContext } from './context';
-import { INTERFERENCE_REACH_M, disturbersOf } from './surroundings';
+import { houseNotices } from './houseRules';
+import type { RuleNotice } from './ruleNotice';
 import { feedPath } from './graph';
 import { hopOf } from './hop';
 import type { Option, Unit } from './schema';
-
-export interface RuleNotice {
-  unitId: string | null;
-  /** `stop` cannot work or may not be done; `care` wants a second look. */
-  weight: 'stop' | 'care';
-  words: string;
-}
 
 /** Frequency of the catalogue's bridges, GHz. */
 const BRIDGE_GHZ = 5.5;
@@ -72,37 +64,6 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
   return out;
 }
 
-/** Old runs that are slow, things that disturb radio near by, and consents that a planned run still lacks. */
-function surroundingNotices(context: PlanContext, option: Option): RuleNotice[] {
-  const out: RuleNotice[] = [];
-  const { brief, site } = context;
-  let runs = 0;
-  for (const unit of option.units) {
-    const run = site.dataRuns.find((r) => r.id === unit.feed.dataRunId);
-    if (run && run.category !== 'fibre' && run.negotiatedMbps !== null && run.negotiatedMbps <= 100)
-      out.push({
-        unitId: unit.id,
-        weight: 'care',
-        words: `${run.name} runs at ${run.negotiatedMbps} Mb/s: a pair is likely broken. Make its ends new before ${unit.letter} hangs on it.`,
-      });
-    for (const { name, distanceM } of disturbersOf(site, unit))
-      out.push({
-        unitId: unit.id,
-        weight: 'care',
-        words: `${unit.letter} stands ${lengthText(distanceM, brief.lengthUnit)} from ${name}: keep ${lengthText(INTERFERENCE_REACH_M, brief.lengthUnit)} away.`,
-      });
-    if ((unit.feed.kind === 'ethernet' || unit.feed.kind === 'fibre') && !run) runs++;
-  }
-  for (const consent of brief.consents)
-    if (!consent.got && (consent.what !== 'drilling' || runs > 0))
-      out.push({
-        unitId: null,
-        weight: consent.what === 'drilling' ? 'stop' : 'care',
-        words: `Consent still open: ${CONSENT_LABEL[consent.what]}${consent.who ? `, ${consent.who}` : ''}.`,
-      });
-  return out;
-}
-
 /** Whether each unit that takes power over its cable gets it: class and budget of the switch, an injector, or nothing. */
 function powerNotices(context: PlanContext, option: Option): RuleNotice[] {
   const out: RuleNotice[] = [];
@@ -143,12 +104,13 @@ export function injectorsOf(context: PlanContext, option: Option): PoeType[] {
   });
 }
 
-/** What a practitioner would object to in an option, the gravest first. */
-export function ruleNotices(context: PlanContext, option: Option): RuleNotice[] {
+/** What a practitioner would object to in an option, the gravest first. `today` is the network before, where it is known. */
+export function ruleNotices(context: PlanContext, option: Option, today: Option | null = null): RuleNotice[] {
   const out: RuleNotice[] = [
     ...option.units.flatMap((u) => feedNotices(context, option, u)),
     ...powerNotices(context, option),
-    ...surroundingNotices(context, option),
+    ...houseNotices(context, option),
+    ...briefNotices(context, option, today),
   ];
   const families = new Set<string>();
   let mesh = 0;
@@ -173,13 +135,6 @@ export function ruleNotices(context: PlanContext, option: Option): RuleNotice[] 
       unitId: null,
       weight: 'care',
       words: `${mesh} units in one mesh; at most ${MESH_LIMIT} are planned without worry.`,
-    });
-  const adapters = 2 * option.units.filter((u) => u.feed.kind === 'coax').length;
-  if (adapters > MOCA_ADAPTER_LIMIT)
-    out.push({
-      unitId: null,
-      weight: 'stop',
-      words: `${adapters} coax adapters on one tree; it carries at most ${MOCA_ADAPTER_LIMIT}.`,
     });
   if (context.brief.policies.families === 'one' && families.size > 1)
     out.push({ unitId: null, weight: 'care', words: 'The job wants one family, the plan mixes two.' });

@@ -83,6 +83,7 @@ function usePlanRows(): LedgerRow[] {
 function Notices() {
   const { context, option } = useDerived();
   const { predictions } = useDerived();
+  const today = useJob((s) => s.plan.today);
   const notices = useMemo(() => {
     if (!option) return [];
     // Units that hear each other fill one channel together: its fullest place is said once.
@@ -93,8 +94,8 @@ function Notices() {
       weight: 'care' as const,
       words: `At the busiest hour ${l.label} is used to ${(l.load * 100).toFixed(0)} %; plan at most ${l.limit * 100} %.`,
     }));
-    return [...ruleNotices(context, option), ...busy];
-  }, [context, option, predictions]);
+    return [...ruleNotices(context, option, today), ...busy];
+  }, [context, option, today, predictions]);
   if (notices.length === 0) return null;
   return (
     <ul className="panel shrink-0 divide-y divide-rule" aria-label="What a practitioner would object to">

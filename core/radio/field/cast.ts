@@ -34,7 +34,7 @@ export function castSpace(grid: Grid): CastSpace {
 }
 
 /** Kinds of floor and roof a cast can tell apart: four bits each in 32. */
-const MOST_FLOOR_KINDS = 7;
+export const MOST_FLOOR_KINDS = 7;
 
 /** Loss of a scene's constructions under a correction, by number and band. */
 export interface CastLosses {
