@@ -4,7 +4,7 @@ import { poeBudget } from '../core/feed/poe';
 import { powerlineMbps } from '../core/feed/powerline';
 import { poeType, type PoeType } from '../core/kit/schema';
 import { LOSS_DB } from '../core/radio/materials';
-import { SHORTEST_GUARD_US, TCP_SHARE, phyRateMbps, standardId } from '../core/radio/rates';
+import { GUARDS_US, SHORTEST_GUARD_US, TCP_SHARE, phyRateMbps, standardId } from '../core/radio/rates';
 import { layersLossDb } from '../core/radio/slab';
 import { CONSTRUCTIONS, P2040_MATERIALS, type BuiltInConstruction } from '../core/site/constructions';
 
@@ -74,6 +74,8 @@ function rate(args: string[]): Result {
   const wrong = numbers.find((n) => typeof n === 'string');
   if (wrong) return no(String(wrong));
   const [width, streams, mcs, guardUs] = numbers as [number, number, number, number];
+  if (!GUARDS_US[standard.data].includes(guardUs))
+    return no(`--guard must be ${GUARDS_US[standard.data].join(' or ')} µs for ${standard.data}`);
   const rateMbps = phyRateMbps(standard.data, width, streams, mcs, guardUs);
   if (rateMbps === null)
     return no(`${standard.data} has no MCS ${mcs} with ${streams} streams at ${width} MHz`);

@@ -89,6 +89,8 @@ export function checkSite(site: Site, report: Report): void {
     place(r.from, `site.dataRuns[${i}].from`);
     place(r.to, `site.dataRuns[${i}].to`);
   });
+  unique(site.jacks, 'site.jacks', report);
+  site.jacks.forEach((j, i) => place(j.place, `site.jacks[${i}].place`));
   unique(site.ducts, 'site.ducts', report);
   unique(site.interference, 'site.interference', report);
   site.interference.forEach((x, i) => place(x.place, `site.interference[${i}].place`));

@@ -8,6 +8,7 @@ import { kitOf, pointOf, type PlanContext } from './context';
 import { houseNotices } from './houseRules';
 import type { RuleNotice } from './ruleNotice';
 import { feedPath } from './graph';
+import { lengthText } from '../site/lengths';
 import { hopOf } from './hop';
 import type { Option, Unit } from './schema';
 
@@ -39,7 +40,7 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
     if (Math.min(u.z, p.z) < 0.6 * radiusM)
       say(
         'care',
-        `${unit.letter}: mount the bridge at least ${(0.6 * radiusM).toFixed(1)} m up, or the ground takes part of it.`,
+        `${unit.letter}: mount the bridge at least ${lengthText(0.6 * radiusM, context.brief.lengthUnit)} up, or the ground takes part of it.`,
       );
   }
   const from = buildingAt(context.site, parent.place.xM, parent.place.yM);

@@ -59,6 +59,14 @@ export function rateExists(standard: Standard, width: number, streams: number, m
 /** Guard interval with which each standard reaches its best rate, µs. */
 export const SHORTEST_GUARD_US: Record<Standard, number> = { n: 0.4, ac: 0.4, ax: 0.8, be: 0.8 };
 
+/** Guard intervals each standard knows, µs. */
+export const GUARDS_US: Record<Standard, readonly number[]> = {
+  n: [0.4, 0.8],
+  ac: [0.4, 0.8],
+  ax: [0.8, 1.6, 3.2],
+  be: [0.8, 1.6, 3.2],
+};
+
 /**
  * Link (PHY) rate in Mb/s: N_SD · bits · coding · streams / (symbol + guard). Null where the combination does not exist.
  * Source: IEEE 802.11 numerology, docs/model.md "Link rates".

@@ -15,6 +15,7 @@ export interface SurveyNotice {
     | 'coaxLoose'
     | 'coaxLoop'
     | 'outletLoose'
+    | 'jackLoose'
     | 'slowRun';
   message: string;
   /** Where to look. */
@@ -149,6 +150,14 @@ function wiringNotices(site: Site): SurveyNotice[] {
         at: o.place,
         thing: { kind: 'outlet', id: o.id },
       });
+  for (const j of site.jacks)
+    out.push({
+      kind: 'jackLoose',
+      message: `Where ${j.name} leads is not known: trace it, then draw its data run.`,
+      storeyId: j.place.storeyId,
+      at: j.place,
+      thing: { kind: 'jack', id: j.id },
+    });
   for (const r of site.dataRuns)
     if (r.negotiatedMbps !== null && r.negotiatedMbps <= 100 && r.category !== 'fibre')
       out.push({

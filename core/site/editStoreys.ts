@@ -144,7 +144,13 @@ export function standingOn(
   storeyIds: ReadonlySet<string>,
 ): Record<'walls' | 'spots' | 'wiring', number> {
   const on = (p: Place) => p.storeyId !== null && storeyIds.has(p.storeyId);
-  const wiring = [...site.outlets, ...site.panels, ...site.coax.outlets, ...site.coax.splitters];
+  const wiring = [
+    ...site.outlets,
+    ...site.panels,
+    ...site.coax.outlets,
+    ...site.coax.splitters,
+    ...site.jacks,
+  ];
   return {
     walls: site.walls.filter((w) => storeyIds.has(w.storeyId)).length,
     spots: site.spots.filter((s) => on(s.place)).length,
@@ -179,6 +185,7 @@ export function deleteStoreys(site: Site, storeyIds: ReadonlySet<string>): Site 
     interference: loose(site.interference),
     coax: { ...site.coax, outlets: loose(site.coax.outlets), splitters: loose(site.coax.splitters) },
     dataRuns: site.dataRuns.map((r) => ({ ...r, from: yard(r.from), to: yard(r.to) })),
+    jacks: loose(site.jacks),
     lineEntry: yard(site.lineEntry),
   };
 }

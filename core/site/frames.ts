@@ -97,6 +97,7 @@ export function moveBuilding(site: Site, buildingId: string, by: Frame): Site {
     interference: placed(site.interference),
     coax: { ...site.coax, outlets: placed(site.coax.outlets), splitters: placed(site.coax.splitters) },
     dataRuns: site.dataRuns.map((r) => ({ ...r, from: place(r.from), to: place(r.to) })),
+    jacks: placed(site.jacks),
     lineEntry: place(site.lineEntry),
   };
 }

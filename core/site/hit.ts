@@ -96,6 +96,7 @@ export function thingsWithin(
     placed('panel', site.panels);
     placed('coaxOutlet', site.coax.outlets);
     placed('splitter', site.coax.splitters);
+    placed('jack', site.jacks);
     placed('interference', site.interference);
     for (const d of site.ducts) if (all(d.path)) out.push({ kind: 'duct', id: d.id });
     for (const r of site.dataRuns)

@@ -111,7 +111,7 @@ export function exactLengthText(metres: number, unit: LengthUnit): string {
 /** A length to be changed in a field, without its unit where that is the job's own: 3.2 or 10' 6½". */
 export function lengthInput(metres: number, unit: LengthUnit): string {
   if (unit === 'feet') return feetText(metres, true).replace('′', "'").replace('″', '"');
-  return String(Number(metres.toFixed(3)));
+  return String(Number(metres.toFixed(4)));
 }
 
 /** An area for reading: 12.4 m² or 133 ft². */

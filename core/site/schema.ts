@@ -172,6 +172,10 @@ export const coaxPlant = z.strictObject({
 });
 export type CoaxPlant = z.infer<typeof coaxPlant>;
 
+/** A data jack nobody knows the far end of yet; once it is known it becomes an end of a data run. */
+export const jack = z.strictObject({ id, name: label, place });
+export type Jack = z.infer<typeof jack>;
+
 /** A fixed data run already in the house: two jacks and what was negotiated on it. */
 export const dataRun = z.strictObject({
   id,
@@ -270,6 +274,7 @@ export const site = z.strictObject({
   outlets: z.array(outlet).max(400),
   coax: coaxPlant,
   dataRuns: z.array(dataRun).max(200),
+  jacks: z.array(jack).max(200).default([]),
   spots: z.array(spot).max(200),
   /** Spots in the order they are walked; spots that are missing come after, by number. */
   walk: z.array(id).max(200).default([]),
@@ -299,6 +304,7 @@ export function emptySite(): Site {
     outlets: [],
     coax: { outlets: [], splitters: [], cables: [], entryFilter: false, satelliteOnCable: false },
     dataRuns: [],
+    jacks: [],
     spots: [],
     walk: [],
     neighbours: [],

@@ -12,6 +12,7 @@ export type ThingKind =
   | 'coaxOutlet'
   | 'splitter'
   | 'dataRun'
+  | 'jack'
   | 'obstacle'
   | 'foliage'
   | 'duct'
@@ -89,6 +90,7 @@ export function moveThings(site: Site, things: readonly Thing[], dxM: number, dy
       splitters: changed(moved.coax.splitters, ids('splitter'), placed),
     },
     dataRuns: changed(moved.dataRuns, ids('dataRun'), (r) => ({ ...r, from: at(r.from), to: at(r.to) })),
+    jacks: changed(moved.jacks, ids('jack'), placed),
     obstacles: changed(moved.obstacles, ids('obstacle'), outline),
     foliage: changed(moved.foliage, ids('foliage'), outline),
     ducts: changed(moved.ducts, ids('duct'), (d) => ({ ...d, path: d.path.map(at) })),
@@ -111,6 +113,8 @@ export function placeThing(site: Site, { kind, id }: Thing, place: Place): Site 
       return { ...site, panels: put(site.panels) };
     case 'interference':
       return { ...site, interference: put(site.interference) };
+    case 'jack':
+      return { ...site, jacks: put(site.jacks) };
     case 'coaxOutlet':
       return { ...site, coax: { ...site.coax, outlets: put(site.coax.outlets) } };
     case 'splitter':
@@ -156,6 +160,7 @@ export function deleteThings(site: Site, things: readonly Thing[]): Site {
       cables: site.coax.cables.filter((c) => !coaxEnds.has(c.upId) && !coaxEnds.has(c.downId)),
     },
     dataRuns: without(site.dataRuns, 'dataRun'),
+    jacks: without(site.jacks, 'jack'),
     obstacles: without(site.obstacles, 'obstacle'),
     foliage: without(site.foliage, 'foliage'),
     ducts: without(site.ducts, 'duct'),
@@ -219,6 +224,7 @@ export function copyThings(
       ...copied(site.spots, 'spot', (s, id) => ({ ...placed(s, id), number: number++, complaint: '' })),
     ],
     outlets: [...site.outlets, ...copied(site.outlets, 'outlet', placed)],
+    jacks: [...site.jacks, ...copied(site.jacks, 'jack', placed)],
     coax: {
       ...site.coax,
       outlets: [...site.coax.outlets, ...copied(site.coax.outlets, 'coaxOutlet', placed)],

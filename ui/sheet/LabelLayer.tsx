@@ -1,7 +1,8 @@
 'use client';
 import { memo, useMemo } from 'react';
-import type { Wall } from '@/core/site/schema';
-import { placeLabels, type BlockedBox, type LabelWish } from './labels';
+import { describeConstruction, type CustomConstruction } from '@/core/site/constructions';
+import type { Point, Wall } from '@/core/site/schema';
+import { placeLabels, type BlockedBox, type LabelWish, type SoftLine } from './labels';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { measuredWidth } from './measuredWidth';
 import { MARK_REACH_PX, type SheetMark } from './marks';
@@ -16,10 +17,8 @@ const THING_SCALE = 14;
 export interface RoomLabel {
   id: string;
   text: string;
-  /** What stands there where the text is wider than the room. */
+  /** What stands there where the whole text finds no clear place. */
   short?: string;
-  /** Width of the room, m. */
-  widthM?: number;
   xM: number;
   yM: number;
 }
@@ -28,11 +27,33 @@ interface Labelled {
   marks: readonly SheetMark[];
   rooms: readonly RoomLabel[];
   walls: readonly Wall[];
+  /** Outlines of what else is drawn on the floor: obstacles, stairs. */
+  outlines: readonly (readonly Point[])[];
+  custom: readonly CustomConstruction[];
   quietSpots: boolean;
   k: number;
 }
 
-function place({ marks, rooms, walls, quietSpots, k }: Labelled) {
+/** Everything drawn in lines that names keep off, px. */
+function linesOf({ walls, outlines, custom, k }: Labelled): SoftLine[] {
+  const line = (a: Point, b: Point, half: number, faint = false): SoftLine => ({
+    x0: a.xM * k,
+    y0: a.yM * k,
+    x1: b.xM * k,
+    y1: b.yM * k,
+    half,
+    faint,
+  });
+  return [
+    ...walls.map((w) =>
+      line(w.a, w.b, ((w.thicknessM ?? describeConstruction(w.construction, custom).thicknessM) * k) / 2),
+    ),
+    ...outlines.flatMap((o) => o.map((a, i) => line(a, o[(i + 1) % o.length]!, 0, true))),
+  ];
+}
+
+function place(labelled: Labelled) {
+  const { marks, rooms, quietSpots, k } = labelled;
   const blocked: BlockedBox[] = marks.map((m) => {
     const reach = MARK_REACH_PX[m.kind];
     const [x, y] = [m.place.xM * k, m.place.yM * k];
@@ -57,17 +78,14 @@ function place({ marks, rooms, walls, quietSpots, k }: Labelled) {
     .filter((r) => k >= ROOM_SCALE && !names.has(r.text) && !names.has(r.short ?? ''))
     .map((r) => ({
       key: `room-${r.id}`,
-      text:
-        r.short !== undefined && r.widthM !== undefined && measuredWidth(r.text, 12.5) > r.widthM * k - 8
-          ? r.short
-          : r.text,
+      text: r.text,
+      short: r.short,
       x: r.xM * k,
       y: r.yM * k - 8,
       reach: 0,
       fontPx: 12.5,
     }));
-  const lines = walls.map((w) => ({ x0: w.a.xM * k, y0: w.a.yM * k, x1: w.b.xM * k, y1: w.b.yM * k }));
-  return placeLabels([...wishes, ...roomWishes], blocked, lines, measuredWidth);
+  return placeLabels([...wishes, ...roomWishes], blocked, linesOf(labelled), measuredWidth);
 }
 
 const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
@@ -76,9 +94,7 @@ const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
     const quiet = l.key.startsWith('room') || l.key.startsWith('thing');
     return (
       <g key={l.key} data-label={l.key}>
-        {l.leader && !l.key.startsWith('room') && (
-          <line x1={l.x} y1={l.y} x2={l.cx} y2={l.cy} stroke="var(--ink-2)" strokeWidth={0.8} />
-        )}
+        {l.leader && <line x1={l.x} y1={l.y} x2={l.cx} y2={l.cy} stroke="var(--ink-2)" strokeWidth={0.8} />}
         <text
           x={l.cx}
           y={l.cy + l.fontPx * 0.34}
@@ -101,10 +117,10 @@ const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
  * Names of marks and rooms, placed so that no text lies over text or marks. They are placed anew when the hand
  * rests; until then they stay and scale with the sheet.
  */
-export function LabelLayer({ marks, rooms, walls, quietSpots, k }: Labelled) {
+export function LabelLayer({ marks, rooms, walls, outlines, custom, quietSpots, k }: Labelled) {
   const labelled = useMemo(
-    () => ({ marks, rooms, walls, quietSpots, k }),
-    [marks, rooms, walls, quietSpots, k],
+    () => ({ marks, rooms, walls, outlines, custom, quietSpots, k }),
+    [marks, rooms, walls, outlines, custom, quietSpots, k],
   );
   // Nothing is placed before a browser can measure text.
   const settled = useSettled(labelled, REST_MS);

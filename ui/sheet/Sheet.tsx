@@ -65,6 +65,10 @@ export interface SheetProps {
   chosen?: ReadonlySet<string>;
   /** The sheet fits its plot anew when this changes; absent whenever the plot grows. */
   fitKey?: string;
+  /** Yard shown around the plot, m; absent as much as is shaded. */
+  marginM?: number;
+  /** Space kept free at the head for what is said there, px. */
+  headPx?: number;
   /** Buttons at the foot. */
   foot?: ReactNode;
   label: string;
@@ -114,8 +118,13 @@ export function Sheet(props: SheetProps) {
   const selectedWall = useJob((s) => (s.selected?.kind === 'wall' ? s.selected.id : null));
   const { refs, storeyIds, walls, openings, obstacles, foliage, rooms, holes, holesAbove, custom } =
     useSheetSite();
-  const box = useMemo(() => plotBox(site, YARD_MARGIN_M), [site]);
-  const { svg, view, fit, zoomBy, show, toMetres } = useView(box, props.fitKey ?? JSON.stringify(box));
+  const { marginM = YARD_MARGIN_M } = props;
+  const box = useMemo(() => plotBox(site, marginM), [site, marginM]);
+  const { svg, view, fit, zoomBy, show, toMetres } = useView(
+    box,
+    props.fitKey ?? JSON.stringify(box),
+    props.headPx,
+  );
   const { k } = view;
   const marks = useMarks(props, storeyIds);
   const chosen = useMemo(
@@ -125,6 +134,10 @@ export function Sheet(props: SheetProps) {
   const plainRooms = useMemo(
     () => rooms.map((r) => ({ id: r.id, text: r.name, xM: r.at.xM, yM: r.at.yM })),
     [rooms],
+  );
+  const outlines = useMemo(
+    () => [...obstacles, ...holes, ...holesAbove].map((o) => o.outline),
+    [obstacles, holes, holesAbove],
   );
   const shown = useCallback(
     (place: Place) => place.storeyId === null || storeyIds.has(place.storeyId),
@@ -196,6 +209,8 @@ export function Sheet(props: SheetProps) {
             quietSpots={props.quietSpots ?? false}
             rooms={props.roomLabels ?? plainRooms}
             walls={walls}
+            outlines={outlines}
+            custom={custom}
             k={k}
           />
           <g pointerEvents={props.inertMarks ? 'none' : undefined}>

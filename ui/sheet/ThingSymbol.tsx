@@ -47,6 +47,7 @@ export function ThingSymbol({ symbol, selected }: { symbol: ThingSymbolId; selec
         </>
       );
     case 'jack':
+    case 'jackLoose':
       return (
         <>
           <path
@@ -55,7 +56,11 @@ export function ThingSymbol({ symbol, selected }: { symbol: ThingSymbolId; selec
             stroke={back.stroke ?? 'var(--fibre)'}
             strokeLinejoin="round"
           />
-          <path d="M-2 2V4M2 2V4" {...line} stroke="var(--fibre)" />
+          {symbol === 'jack' ? (
+            <path d="M-2 2V4M2 2V4" {...line} stroke="var(--fibre)" />
+          ) : (
+            <path d="M-2 0H2" {...line} stroke="var(--mains)" />
+          )}
         </>
       );
     case 'interference':

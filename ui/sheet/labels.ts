@@ -9,6 +9,8 @@ export interface LabelWish {
   /** Free space kept around the anchor: half the size of its mark. */
   reach: number;
   fontPx: number;
+  /** Fewer words that stand there where the whole text has no clear place; only for names of rooms. */
+  short?: string;
 }
 
 export interface PlacedLabel extends LabelWish {
@@ -46,16 +48,20 @@ const DIRECTIONS: readonly [number, number][] = [
   [0.8, -0.8],
   [-0.8, -0.8],
 ];
-const RINGS = [0, 6, 12, 20, 34, 52, 74];
+const RINGS = [0, 6, 12, 20, 27, 35, 44, 56, 74];
 /** From this far off a label gets a leader line, px. */
 const LEADER_FROM = 20;
 
-/** A wall as a line in px that text should rather not cross. */
+/** A wall or outline as a line in px that text should rather not cross. */
 export interface SoftLine {
   x0: number;
   y0: number;
   x1: number;
   y1: number;
+  /** Half its thickness, px. */
+  half?: number;
+  /** Something low on the floor, such as stairs: text keeps off it only where that costs nothing. */
+  faint?: boolean;
 }
 
 const asBox = (b: BlockedBox) => ({ minX: b.x0, minY: b.y0, maxX: b.x1, maxY: b.y1 });
@@ -110,8 +116,13 @@ function crosses(l: SoftLine, b: BlockedBox): boolean {
   return true;
 }
 
-function candidates(wish: LabelWish, widthOf: WidthOf): { box: BlockedBox; ring: number }[] {
-  const width = widthOf(wish.text, wish.fontPx);
+interface Candidate {
+  box: BlockedBox;
+  ring: number;
+}
+
+function candidates(wish: LabelWish, text: string, widthOf: WidthOf): Candidate[] {
+  const width = widthOf(text, wish.fontPx);
   const height = wish.fontPx * 1.15;
   const around = (cx: number, cy: number) => ({
     x0: cx - width / 2,
@@ -120,8 +131,8 @@ function candidates(wish: LabelWish, widthOf: WidthOf): { box: BlockedBox; ring:
     y1: cy + height / 2,
   });
   if (wish.reach === 0)
-    return RINGS.slice(0, 4).flatMap((ring) =>
-      [[0, 0], ...DIRECTIONS].map(([dx, dy]) => ({
+    return RINGS.flatMap((ring) =>
+      (ring === 0 ? [[0, 0]] : DIRECTIONS).map(([dx, dy]) => ({
         ring,
         box: around(wish.x + dx! * ring, wish.y + dy! * ring),
       })),
@@ -137,10 +148,80 @@ function candidates(wish: LabelWish, widthOf: WidthOf): { box: BlockedBox; ring:
   );
 }
 
+/** What lies in the way of labels: lines by place, and how thick the thickest is. */
+class LineMap {
+  private readonly tree = new Lines();
+  private readonly mostHalf: number;
+
+  constructor(lines: readonly SoftLine[]) {
+    this.tree.load([...lines]);
+    this.mostHalf = lines.reduce((most, l) => Math.max(most, l.half ?? 0), 0);
+  }
+
+  /** Whether a box lies over no line; `onlyWalls` lets faint lines pass. */
+  isClear(box: BlockedBox, onlyWalls = false): boolean {
+    const grown = (by: number) => ({ x0: box.x0 - by, y0: box.y0 - by, x1: box.x1 + by, y1: box.y1 + by });
+    return !this.tree
+      .search(asBox(grown(this.mostHalf)))
+      .some((l) => !(onlyWalls && l.faint) && crosses(l, grown(l.half ?? 0)));
+  }
+
+  /** Whether one can walk from a point to the middle of a box without crossing a line: both lie in one room. */
+  isOpenBetween(x: number, y: number, box: BlockedBox): boolean {
+    const [cx, cy] = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2];
+    const way = { x0: Math.min(x, cx), y0: Math.min(y, cy), x1: Math.max(x, cx), y1: Math.max(y, cy) };
+    const side = (l: SoftLine, px: number, py: number) =>
+      (l.x1 - l.x0) * (py - l.y0) - (l.y1 - l.y0) * (px - l.x0) > 0;
+    const walk: SoftLine = { x0: x, y0: y, x1: cx, y1: cy };
+    return !this.tree
+      .search(asBox(way))
+      .some(
+        (l) =>
+          !l.faint && side(l, x, y) !== side(l, cx, cy) && side(walk, l.x0, l.y0) !== side(walk, l.x1, l.y1),
+      );
+  }
+}
+
+interface Choice extends Candidate {
+  text: string;
+}
+
+/** A name that stands in a room: inside it and over no wall where it fits, the shorter one rather than over a wall. */
+function chooseInRoom(
+  wish: LabelWish,
+  freeFor: (text: string) => Candidate[],
+  lines: LineMap,
+): Choice | null {
+  const texts = [wish.text, ...(wish.short ? [wish.short] : [])].map((text) => {
+    const free = freeFor(text);
+    return { text, free, inRoom: free.filter((c) => lines.isOpenBetween(wish.x, wish.y, c.box)) };
+  });
+  const first = (pick: (t: (typeof texts)[number]) => Candidate | undefined): Choice | null => {
+    for (const t of texts) {
+      const found = pick(t);
+      if (found) return { ...found, text: t.text };
+    }
+    return null;
+  };
+  const shortest = texts[texts.length - 1]!;
+  const last = shortest.inRoom[0] ?? shortest.free.find((c) => c.ring < LEADER_FROM);
+  return (
+    first((t) => t.inRoom.find((c) => lines.isClear(c.box))) ??
+    first((t) => t.inRoom.find((c) => lines.isClear(c.box, true))) ??
+    (last ? { ...last, text: shortest.text } : null)
+  );
+}
+
+/** A name beside its mark: over no wall where there is a place near by without; far off, where a leader is drawn, anywhere. */
+function chooseBeside(free: readonly Candidate[], lines: LineMap): Candidate | null {
+  const near = free.filter((c) => c.ring < LEADER_FROM);
+  return near.find((c) => lines.isClear(c.box)) ?? near[0] ?? free[0] ?? null;
+}
+
 /**
  * Gives each label the nearest free place around its anchor: first come, first served, over no mark and no other label,
  * and over no wall where there is a place near by without. One that finds none is left out rather than printed over
- * something; its mark still carries its name for readers. A wish of reach 0 may stand on its anchor.
+ * something; its mark still carries its name for readers. A wish of reach 0 is the name of a room and stands in it.
  */
 export function placeLabels(
   wishes: readonly LabelWish[],
@@ -149,31 +230,24 @@ export function placeLabels(
   widthOf: WidthOf = textWidth,
 ): PlacedLabel[] {
   const taken = new Boxes<BlockedBox>().load([...marks]);
-  const lines = new Lines().load([...walls]);
+  const lines = new LineMap(walls);
   const out: PlacedLabel[] = [];
   for (const wish of wishes) {
-    let chosen: { box: BlockedBox; ring: number } | null = null;
-    for (const candidate of candidates(wish, widthOf)) {
-      // Beyond the leader's distance a wall under the text no longer matters: the first free place is taken.
-      if (candidate.ring >= LEADER_FROM && chosen) break;
-      if (taken.collides(asBox(candidate.box))) continue;
-      chosen ??= candidate;
-      const clear = !lines.search(asBox(candidate.box)).some((l) => crosses(l, candidate.box));
-      if (clear || candidate.ring >= LEADER_FROM) {
-        chosen = candidate;
-        break;
-      }
-    }
+    const freeFor = (text: string) =>
+      candidates(wish, text, widthOf).filter((c) => !taken.collides(asBox(c.box)));
+    const chosen: (Candidate & { text?: string }) | null =
+      wish.reach === 0 ? chooseInRoom(wish, freeFor, lines) : chooseBeside(freeFor(wish.text), lines);
     if (!chosen) continue;
-    const { box, ring } = chosen;
+    const { box, ring, text = wish.text } = chosen;
     taken.insert(box);
     out.push({
       ...wish,
+      text,
       cx: (box.x0 + box.x1) / 2,
       cy: (box.y0 + box.y1) / 2,
       width: box.x1 - box.x0,
       height: box.y1 - box.y0,
-      leader: ring >= LEADER_FROM,
+      leader: wish.reach > 0 && ring >= LEADER_FROM,
     });
   }
   return out;

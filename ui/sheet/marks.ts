@@ -4,7 +4,15 @@ import type { Thing } from '@/core/site/things';
 
 /** Small marks of the survey, by what they stand for. */
 export type ThingSymbolId =
-  'outlet' | 'panel' | 'coaxOutlet' | 'splitter' | 'jack' | 'interference' | 'lineEntry' | 'grip';
+  | 'outlet'
+  | 'panel'
+  | 'coaxOutlet'
+  | 'splitter'
+  | 'jack'
+  | 'jackLoose'
+  | 'interference'
+  | 'lineEntry'
+  | 'grip';
 
 /** Something drawn on the sheet that can be chosen and moved. Names are told apart by `id` within a kind. */
 export type SheetMark = { id: string; place: Place; name: string } & (

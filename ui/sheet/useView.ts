@@ -17,9 +17,9 @@ const FOOT_PX = 56;
 
 /**
  * Pan and zoom of a sheet by wheel, pinch, drag and keys. It fits the plot until a person moves it; while a plot is drawn
- * it holds still and fits anew only when `fitKey` changes.
+ * it holds still and fits anew only when `fitKey` changes. `headPx` is kept free at its head.
  */
-export function useView(box: Box, fitKey: string) {
+export function useView(box: Box, fitKey: string, headPx = INSET_PX) {
   const svg = useRef<SVGSVGElement>(null);
   const behavior = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const moved = useRef(false);
@@ -31,13 +31,13 @@ export function useView(box: Box, fitKey: string) {
     if (!element || !behavior.current) return;
     const { width, height } = element.getBoundingClientRect();
     if (width < 40 || height < 40) return;
-    const free = { w: width - 2 * INSET_PX, h: height - INSET_PX - FOOT_PX };
+    const free = { w: width - 2 * INSET_PX, h: height - headPx - FOOT_PX };
     const k = Math.min(free.w / (maxXM - minXM), free.h / (maxYM - minYM));
     const x = INSET_PX + (free.w - k * (maxXM - minXM)) / 2 - k * minXM;
-    const y = INSET_PX + (free.h - k * (maxYM - minYM)) / 2 - k * minYM;
+    const y = headPx + (free.h - k * (maxYM - minYM)) / 2 - k * minYM;
     select(element).call(behavior.current.transform, zoomIdentity.translate(x, y).scale(k));
     moved.current = false;
-  }, [minXM, minYM, maxXM, maxYM]);
+  }, [minXM, minYM, maxXM, maxYM, headPx]);
 
   useEffect(() => {
     const element = svg.current;

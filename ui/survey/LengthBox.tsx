@@ -105,7 +105,7 @@ function Fields({ first, from, put }: { first: string; from: Place; put: ReturnT
   };
   return (
     <div
-      className="panel absolute top-3 left-1/2 z-10 flex -translate-x-1/2 items-end gap-2 border-ink p-2"
+      className="panel absolute top-10 left-1/2 z-10 flex -translate-x-1/2 items-end gap-2 border-ink p-2"
       role="group"
       aria-label="Typed length"
     >

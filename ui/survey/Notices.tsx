@@ -19,6 +19,7 @@ const PASS_OF: Partial<Record<ThingKind, Pass>> = {
   coaxOutlet: 'wiring',
   splitter: 'wiring',
   dataRun: 'wiring',
+  jack: 'wiring',
   spot: 'spots',
 };
 

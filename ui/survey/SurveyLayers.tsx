@@ -145,7 +145,6 @@ export function useRoomLabels(storeyIds: ReadonlySet<string>): readonly RoomLabe
         id: f.named?.id ?? `${id}-${i}`,
         text: f.named ? `${f.named.name} ${areaText(f.areaM2, unit)}` : areaText(f.areaM2, unit),
         short: f.named?.name,
-        widthM: Math.max(...f.outline.map((p) => p.xM)) - Math.min(...f.outline.map((p) => p.xM)),
         xM: f.middle.xM,
         yM: f.middle.yM,
       }));

@@ -31,13 +31,15 @@ import { PASSES, TOOLS, type Pass } from './tools';
 import { useDrawingKeys } from './useDrawingKeys';
 
 const NONE: ReadonlySet<string> = new Set();
+/** Yard shown around the plot while it is drawn, m. */
+const MARGIN_M = 1;
+/** Space at the head of the sheet for the hint, px. */
+const HEAD_PX = 42;
 
 /** The rounds of the survey in working order. */
 function Rounds() {
   const drawing = useDrawingStore();
   const pass = useDrawing((s) => s.pass);
-  const tool = useDrawing((s) => s.tool);
-  const message = useDrawing((s) => s.message);
   return (
     <div className="px-1">
       <div role="group" aria-label="Rounds of the survey" className="flex flex-wrap items-center gap-1">
@@ -56,10 +58,21 @@ function Rounds() {
           </span>
         ))}
       </div>
-      <div className="mt-1 flex min-h-8 items-center justify-between gap-3">
-        <p className="fig text-ink-2" role="status">
-          {message || (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : TOOLS[tool].hint)}
-        </p>
+    </div>
+  );
+}
+
+/** What the tool in hand asks for and what it puts in, on the sheet itself, where the eye is. */
+function Hint() {
+  const pass = useDrawing((s) => s.pass);
+  const tool = useDrawing((s) => s.tool);
+  const message = useDrawing((s) => s.message);
+  return (
+    <div className="pointer-events-none absolute inset-x-3 top-1 flex min-h-8 items-start justify-between gap-3">
+      <p className="fig mt-1.5 rounded-[3px] bg-sheet/85 leading-tight text-ink-2" role="status">
+        {message || (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : TOOLS[tool].hint)}
+      </p>
+      <div className="pointer-events-auto">
         <ToolChoice />
       </div>
     </div>
@@ -166,6 +179,8 @@ function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
         shade={null}
         failing={NONE}
         fitKey={String(buildings)}
+        marginM={MARGIN_M}
+        headPx={HEAD_PX}
         cursor={drawn ? 'crosshair' : undefined}
         inertMarks={drawn}
         quietSpots={pass !== 'spots'}
@@ -181,6 +196,7 @@ function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
         overlay={overlay}
         foot={<ToolRow onBuilding={onBuilding} />}
       />
+      <Hint />
       <LengthBox put={put} />
     </div>
   );

@@ -25,6 +25,8 @@ export interface DrawingState {
   disturber: Interference['kind'];
   /** A question before things with evidence are deleted. */
   asking: { things: readonly Thing[]; readings: number } | null;
+  /** Complaint the next spot is put in for; null for none. */
+  forComplaint: string | null;
   /** Things copied, to be put in again. */
   copied: readonly Thing[];
   set(values: Partial<Omit<DrawingState, 'set' | 'take' | 'open'>>): void;
@@ -34,7 +36,7 @@ export interface DrawingState {
   open(pass: Pass): void;
 }
 
-const IDLE = { from: null, chain: [], typed: null, message: '' } as const;
+const IDLE = { from: null, chain: [], typed: null, message: '', forComplaint: null } as const;
 
 export function createDrawing() {
   return createStore<DrawingState>()((set) => ({

@@ -21,7 +21,16 @@ export function putIn(store: JobStore, drawing: Drawing) {
   function spot(p: Point): void {
     const at = place(p, 1);
     const id = newId('spot');
-    job().setSite((s) => addSpot(s, id, at, roomNameAt(s, at)));
+    const { forComplaint } = pen();
+    const next = addSpot(site(), id, at, roomNameAt(site(), at));
+    if (forComplaint === null) job().setSite(() => next);
+    else {
+      const { brief } = job();
+      const complaints = brief.complaints.map((c) => (c.id === forComplaint ? { ...c, spotId: id } : c));
+      // One step of undo for both.
+      job().set({ site: next, brief: { ...brief, complaints } });
+      pen().take('select');
+    }
     choose({ kind: 'spot', id });
   }
 

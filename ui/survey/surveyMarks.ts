@@ -9,7 +9,7 @@ import type { SheetMark, ThingSymbolId } from '@/ui/sheet/marks';
 import { useDrawing } from './drawing';
 import type { Pass } from './tools';
 
-type Wired = Pick<Site, 'outlets' | 'panels' | 'interference' | 'coax' | 'dataRuns' | 'lineEntry'>;
+type Wired = Pick<Site, 'outlets' | 'panels' | 'interference' | 'coax' | 'dataRuns' | 'jacks' | 'lineEntry'>;
 
 function mark(
   thing: Thing,
@@ -55,6 +55,7 @@ function thingMarks(
   placed(site.panels, 'panel', 'panel', 'Panel');
   placed(site.coax.outlets, 'coaxOutlet', 'coaxOutlet', 'Coax outlet');
   placed(site.coax.splitters, 'splitter', 'splitter', 'Splitter');
+  placed(site.jacks, 'jack', 'jackLoose', 'Jack');
   const jack = (r: DataRun, end: 'from' | 'to') => {
     // Named once, at its first end.
     const [what, name] =
@@ -146,13 +147,14 @@ export function useSurveyMarks(shown: (place: Place) => boolean): readonly Sheet
   const selected = useJob((s) => s.selected);
   const also = useJob((s) => s.also);
   const units = useJob((s) => s.plan.today.units);
-  const { outlets, panels, interference, coax, dataRuns, lineEntry } = site;
+  const { outlets, panels, interference, coax, dataRuns, jacks, lineEntry } = site;
   const entryFree = !units.some(
     (u) => Math.hypot(u.place.xM - lineEntry.xM, u.place.yM - lineEntry.yM) < 0.6,
   );
   const marks = useMemo(
-    () => thingMarks({ outlets, panels, interference, coax, dataRuns, lineEntry }, pass, shown, entryFree),
-    [outlets, panels, interference, coax, dataRuns, lineEntry, pass, shown, entryFree],
+    () =>
+      thingMarks({ outlets, panels, interference, coax, dataRuns, jacks, lineEntry }, pass, shown, entryFree),
+    [outlets, panels, interference, coax, dataRuns, jacks, lineEntry, pass, shown, entryFree],
   );
   const grips = useMemo(
     () => (tool === 'select' ? gripsOf(site, thingsSelected({ selected, also })) : []),

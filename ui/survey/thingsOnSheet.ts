@@ -43,6 +43,7 @@ export function thingsOnSheet(site: Site, storeyIds: ReadonlySet<string>, pass: 
       placed('panel', site.panels);
       placed('coaxOutlet', site.coax.outlets);
       placed('splitter', site.coax.splitters);
+      placed('jack', site.jacks);
       for (const r of site.dataRuns)
         if (here(r.from.storeyId) || here(r.to.storeyId)) add('dataRun', r.id, r.from);
       for (const d of site.ducts) add('duct', d.id, d.path[0]!);

@@ -96,7 +96,7 @@ export const TOOLS = {
   tree: { pass: 'way', label: 'Tree', key: 'y', shape: 'point', hint: 'Press where the tree stands.' },
   router: {
     pass: 'wiring',
-    label: 'Line and router',
+    label: 'Router',
     key: 'o',
     shape: 'point',
     hint: 'Press where the line enters and today’s router stands.',
@@ -135,6 +135,13 @@ export const TOOLS = {
     key: 'l',
     shape: 'line',
     hint: 'From the splitter or outlet nearer the entry to the next; change storey between the two if need be.',
+  },
+  jack: {
+    pass: 'wiring',
+    label: 'Jack',
+    key: 'f',
+    shape: 'point',
+    hint: 'Press where a data jack is whose far end is not known yet. A data run drawn from it takes it in.',
   },
   dataRun: {
     pass: 'wiring',

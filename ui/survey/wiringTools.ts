@@ -1,11 +1,17 @@
 import { wireLengthM } from '@/core/feed/ethernet';
-import type { Point } from '@/core/site/schema';
+import type { Jack, Place, Point } from '@/core/site/schema';
 import { newId } from '@/ui/pieces/newId';
 import { roomNameAt, withRouter } from '@/ui/plan/placing';
 import { distanceM, nameFor, type Hand } from './hand';
 
 /** How near a press has to be to a coax point for a cable, m. */
 const COAX_REACH_M = 1;
+/** How near an end of a data run has to be to a jack to be that jack, m. */
+const JACK_REACH_M = 0.5;
+
+const atJack = (jack: Jack, end: Place): boolean =>
+  jack.place.storeyId === end.storeyId && distanceM(jack.place, end) < JACK_REACH_M;
+
 /** Height above the floor until it is changed, m. */
 const HEIGHT_M = {
   outlet: 0.3,
@@ -71,8 +77,11 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
     const to = place(p, HEIGHT_M.dataRun);
     if (!from) return pen().set({ from: to, message: 'Press where it leads; another storey will do.' });
     const id = newId('run');
+    const ends = [from, to];
     job().setSite((s) => ({
       ...s,
+      // A jack at either end is now known to lead somewhere.
+      jacks: s.jacks.filter((j) => !ends.some((end) => atJack(j, end))),
       dataRuns: [
         ...s.dataRuns,
         {
@@ -89,6 +98,16 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
     }));
     choose({ kind: 'dataRun', id });
     pen().set({ from: null, message: '' });
+  }
+
+  function jack(p: Point): void {
+    const at = place(p, HEIGHT_M.dataRun);
+    const id = newId('jac');
+    job().setSite((s) => ({
+      ...s,
+      jacks: [...s.jacks, { id, name: nameFor(s, at, 'jack', s.jacks), place: at }],
+    }));
+    choose({ kind: 'jack', id });
   }
 
   function endDuct(): void {
@@ -200,5 +219,5 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
     pen().take('select');
   }
 
-  return { coaxCable, dataRun, endDuct, duct, outlet, panel, coaxPoint, router };
+  return { coaxCable, dataRun, jack, endDuct, duct, outlet, panel, coaxPoint, router };
 }

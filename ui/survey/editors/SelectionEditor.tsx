@@ -16,6 +16,7 @@ import {
   CoaxOutletEditor,
   DataRunEditor,
   DuctEditor,
+  JackEditor,
   OutletEditor,
   PanelEditor,
   SplitterEditor,
@@ -93,6 +94,8 @@ function editorOf(site: Site, { kind, id }: Thing): ReactNode {
       return show(find(site.coax.splitters), (s) => <SplitterEditor key={id} splitter={s} />);
     case 'dataRun':
       return show(find(site.dataRuns), (r) => <DataRunEditor key={id} run={r} />);
+    case 'jack':
+      return show(find(site.jacks), (j) => <JackEditor key={id} jack={j} />);
     case 'duct':
       return show(find(site.ducts), (d) => <DuctEditor key={id} duct={d} />);
     default:

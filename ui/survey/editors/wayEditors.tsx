@@ -1,4 +1,6 @@
 'use client';
+import { INTERFERENCE_REACH_M } from '@/core/plan/surroundings';
+import { lengthText } from '@/core/site/lengths';
 import type { Foliage, Interference, Obstacle } from '@/core/site/schema';
 import { useJob } from '@/ui/job/store';
 import { SelectField, TextField, Tick } from '@/ui/pieces/fields';
@@ -79,6 +81,7 @@ export function FoliageEditor({ foliage }: { foliage: Foliage }) {
 
 /** Kind and name of something that disturbs radio. */
 export function InterferenceEditor({ source }: { source: Interference }) {
+  const unit = useJob((s) => s.brief.lengthUnit);
   const setSite = useJob((s) => s.setSite);
   const set = (values: Partial<Interference>) =>
     setSite((s) => ({
@@ -94,7 +97,8 @@ export function InterferenceEditor({ source }: { source: Interference }) {
       />
       <SelectField label="Kind" value={source.kind} options={DISTURBERS} onChange={(kind) => set({ kind })} />
       <p className="fig col-span-2 text-[13px] text-ink-2">
-        Plan says so where a unit stands within 2 m of it. Not part of the computed signal.
+        Plan says so where a unit stands within {lengthText(INTERFERENCE_REACH_M, unit)} of it. Not part of
+        the computed signal.
       </p>
     </Editor>
   );

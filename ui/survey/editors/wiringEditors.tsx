@@ -1,5 +1,5 @@
 'use client';
-import type { CoaxPoint, DataRun, Duct, Outlet, Panel, Site, Splitter } from '@/core/site/schema';
+import type { CoaxPoint, DataRun, Duct, Jack, Outlet, Panel, Site, Splitter } from '@/core/site/schema';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
@@ -9,7 +9,7 @@ import { Editor } from './Editor';
 const NONE = '';
 
 /** Changes one thing of a list of the site that has ids. */
-function useChange<K extends 'outlets' | 'panels' | 'dataRuns' | 'ducts'>(list: K, id: string) {
+function useChange<K extends 'outlets' | 'panels' | 'dataRuns' | 'jacks' | 'ducts'>(list: K, id: string) {
   const setSite = useJob((s) => s.setSite);
   return (values: Partial<Site[K][number]>) =>
     setSite((s) => ({
@@ -159,6 +159,30 @@ export function SplitterEditor({ splitter }: { splitter: Splitter }) {
           onChange={(ratedMoca) => set({ ratedMoca })}
         />
       </div>
+    </Editor>
+  );
+}
+
+/** Name and height of a jack whose far end is not known. */
+export function JackEditor({ jack }: { jack: Jack }) {
+  const set = useChange('jacks', jack.id);
+  return (
+    <Editor title="Jack, far end not known" thing={{ kind: 'jack', id: jack.id }} deleteLabel="jack">
+      <TextField
+        label="Name"
+        value={jack.name}
+        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+      />
+      <LengthField
+        label="Height above floor"
+        valueM={jack.place.heightM}
+        maxM={12}
+        onChange={(heightM) => heightM !== null && set({ place: { ...jack.place, heightM } })}
+      />
+      <p className="fig col-span-2 text-[13px] text-ink-2">
+        Trace it with a tester, then draw a data run (J) from here to its far end. No plan counts on it
+        before.
+      </p>
     </Editor>
   );
 }

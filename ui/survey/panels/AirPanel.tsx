@@ -122,20 +122,22 @@ function Paste({ onDone }: { onDone: () => void }) {
           onClick={() => {
             setSite((s) => ({
               ...s,
-              neighbours: kept
+              neighbours: [...kept]
+                .sort((a, b) => b.levelDbm - a.levelDbm)
+                .slice(0, MOST)
                 .map(({ band, channel, widthMhz, levelDbm }) => ({
                   id: newId('nb'),
                   band,
                   channel,
                   widthMhz,
                   levelDbm,
-                }))
-                .slice(0, MOST),
+                })),
             }));
             onDone();
           }}
         >
-          Take in {kept.length}, instead of the list
+          Take in {Math.min(kept.length, MOST)}
+          {kept.length > MOST && ` of ${kept.length}, the strongest,`} instead of the list
         </button>
         <button type="button" className="btn" onClick={onDone}>
           Cancel

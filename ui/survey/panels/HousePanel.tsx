@@ -12,6 +12,7 @@ import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { newId } from '@/ui/pieces/newId';
 import { constructionChoices } from '../constructionChoices';
+import { OwnConstructions } from './OwnConstructions';
 import { Rooms } from './Rooms';
 
 const corner = (b: Building): Point => ({
@@ -277,6 +278,7 @@ export function HousePanel({ onAddBuilding }: { onAddBuilding: () => void }) {
           <Rooms storeyId={storeyId} />
         </section>
       )}
+      {storeyId && <OwnConstructions />}
     </>
   );
 }

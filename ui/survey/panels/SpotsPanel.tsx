@@ -10,6 +10,7 @@ import { suggestSpots } from '@/core/site/suggest';
 import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
 import { useSettled } from '@/ui/pieces/useSettled';
+import { useDrawingStore } from '../drawing';
 import { SpotEditor } from '../SpotEditor';
 
 const SpotRow = memo(function SpotRow({
@@ -117,13 +118,18 @@ function Suggestions() {
   );
 }
 
-/** Complaints of the brief that are tied to no spot yet: the chosen spot takes one. */
+/** Complaints of the brief that are tied to no spot yet: the chosen spot takes one, or a new one is put in for it. */
 function Complaints() {
   const complaints = useJob((s) => s.brief.complaints);
   const spots = useJob((s) => s.site.spots);
   const selected = useJob((s) => s.selected);
   const setBrief = useJob((s) => s.setBrief);
+  const drawing = useDrawingStore();
   const chosen = spots.find((s) => selected?.kind === 'spot' && s.id === selected.id);
+  const putSpot = (c: { id: string; words: string }) => {
+    drawing.getState().take('spot');
+    drawing.getState().set({ forComplaint: c.id, message: `Press where it is: “${c.words}”` });
+  };
   const open = complaints.filter((c) => c.words.trim() && !spots.some((s) => s.id === c.spotId));
   if (open.length === 0) return null;
   return (
@@ -133,19 +139,25 @@ function Complaints() {
         {open.map((c) => (
           <li key={c.id} className="flex items-center justify-between gap-2">
             <span>“{c.words}”</span>
-            <button
-              type="button"
-              className="btn shrink-0"
-              disabled={!chosen}
-              onClick={() =>
-                setBrief((b) => ({
-                  ...b,
-                  complaints: b.complaints.map((x) => (x.id === c.id ? { ...x, spotId: chosen!.id } : x)),
-                }))
-              }
-            >
-              {chosen ? `It is spot ${chosen.number}` : 'choose its spot'}
-            </button>
+            <span className="flex shrink-0 gap-1">
+              {chosen && (
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() =>
+                    setBrief((b) => ({
+                      ...b,
+                      complaints: b.complaints.map((x) => (x.id === c.id ? { ...x, spotId: chosen.id } : x)),
+                    }))
+                  }
+                >
+                  It is spot {chosen.number}
+                </button>
+              )}
+              <button type="button" className="btn" onClick={() => putSpot(c)}>
+                <Plus size={14} aria-hidden="true" /> Its spot
+              </button>
+            </span>
           </li>
         ))}
       </ul>

@@ -11,8 +11,8 @@ import { CoaxTree } from './CoaxTree';
 
 const LEGS = ['L1', 'L2', 'L3'].map((value) => ({ value: value as Circuit['leg'], label: value }));
 const PROTECTION: { value: Circuit['protection']; label: string }[] = [
-  { value: 'none', label: 'fuse or breaker only' },
-  { value: 'rcd', label: 'residual-current' },
+  { value: 'none', label: 'breaker only' },
+  { value: 'rcd', label: 'residual' },
   { value: 'afci', label: 'arc-fault' },
 ];
 
@@ -25,7 +25,7 @@ function CircuitRow({ circuit }: { circuit: Circuit }) {
       circuits: s.circuits.map((c) => (c.id === circuit.id ? { ...c, ...values } : c)),
     }));
   return (
-    <li className="grid grid-cols-[minmax(0,1.3fr)_64px_minmax(0,1fr)_auto_auto] items-center gap-2">
+    <li className="grid grid-cols-[minmax(0,1fr)_60px_124px_auto_auto] items-center gap-2">
       <input
         className="field"
         aria-label="Name of the circuit"
@@ -190,6 +190,7 @@ function ExistingGear() {
 /** Wiring: what is there today, panels and circuits, the coax tree, what is not on the sheet of any of them. */
 export function WiringPanel() {
   const runs = useJob((s) => s.site.dataRuns);
+  const jacks = useJob((s) => s.site.jacks);
   const select = useJob((s) => s.select);
   return (
     <>
@@ -202,6 +203,20 @@ export function WiringPanel() {
         <h2 className="head2 mb-1">Coax</h2>
         <CoaxTree />
       </section>
+      {jacks.length > 0 && (
+        <section className="panel shrink-0 p-3" aria-label="Jacks with an unknown far end">
+          <h2 className="head2 mb-1">Jacks with an unknown far end</h2>
+          <ul className="fig flex flex-wrap gap-x-4">
+            {jacks.map((j) => (
+              <li key={j.id}>
+                <button type="button" className="link" onClick={() => select({ kind: 'jack', id: j.id })}>
+                  {j.name}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {runs.length > 0 && (
         <section className="panel shrink-0 p-3" aria-label="Data runs">
           <h2 className="head2 mb-1">Data runs</h2>
