@@ -64,7 +64,15 @@ export interface SoftLine {
   faint?: boolean;
 }
 
+/** Boxes that only touch do not lie over each other; rounding must not tell, px. */
+const TOUCH = 0.01;
 const asBox = (b: BlockedBox) => ({ minX: b.x0, minY: b.y0, maxX: b.x1, maxY: b.y1 });
+const within = (b: BlockedBox) => ({
+  minX: b.x0 + TOUCH,
+  minY: b.y0 + TOUCH,
+  maxX: b.x1 - TOUCH,
+  maxY: b.y1 - TOUCH,
+});
 
 class Boxes<T extends BlockedBox> extends RBush<T> {
   override toBBox(b: T) {
@@ -215,7 +223,13 @@ function chooseInRoom(
 /** A name beside its mark: over no wall where there is a place near by without; far off, where a leader is drawn, anywhere. */
 function chooseBeside(free: readonly Candidate[], lines: LineMap): Candidate | null {
   const near = free.filter((c) => c.ring < LEADER_FROM);
-  return near.find((c) => lines.isClear(c.box)) ?? near[0] ?? free[0] ?? null;
+  return (
+    near.find((c) => lines.isClear(c.box)) ??
+    near.find((c) => lines.isClear(c.box, true)) ??
+    near[0] ??
+    free[0] ??
+    null
+  );
 }
 
 /**
@@ -234,7 +248,7 @@ export function placeLabels(
   const out: PlacedLabel[] = [];
   for (const wish of wishes) {
     const freeFor = (text: string) =>
-      candidates(wish, text, widthOf).filter((c) => !taken.collides(asBox(c.box)));
+      candidates(wish, text, widthOf).filter((c) => !taken.collides(within(c.box)));
     const chosen: (Candidate & { text?: string }) | null =
       wish.reach === 0 ? chooseInRoom(wish, freeFor, lines) : chooseBeside(freeFor(wish.text), lines);
     if (!chosen) continue;
