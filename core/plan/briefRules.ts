@@ -27,7 +27,7 @@ function isClosed(closedRooms: string, room: string): boolean {
   return closedRooms
     .split(/[,;\n]/)
     .map(plain)
-    .some((entry) => entry !== '' && (entry.includes(plain(room)) || plain(room).includes(entry)));
+    .some((entry) => entry.length >= 3 && (entry.includes(plain(room)) || plain(room).includes(entry)));
 }
 
 function closedRoomNotices({ site, brief }: PlanContext, option: Option): RuleNotice[] {

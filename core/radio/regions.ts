@@ -79,7 +79,7 @@ const POWER_RULES: Record<RegionId, Record<SubBand, PowerRule>> = {
   canada: {
     '2.4': rule(36),
     '5150': rule(23, true),
-    '5250': rule(23, true, true),
+    '5250': rule(30, false, true),
     '5470': rule(30, false, true),
     '5725': rule(36),
     '6': low6,

@@ -136,8 +136,7 @@ function Paste({ onDone }: { onDone: () => void }) {
             onDone();
           }}
         >
-          Take in {Math.min(kept.length, MOST)}
-          {kept.length > MOST && ` of ${kept.length}, the strongest,`} instead of the list
+          {`Take in ${Math.min(kept.length, MOST)}${kept.length > MOST ? ` of ${kept.length}, the strongest` : ''}, instead of the list`}
         </button>
         <button type="button" className="btn" onClick={onDone}>
           Cancel
