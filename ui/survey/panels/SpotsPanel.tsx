@@ -208,7 +208,14 @@ export function SpotsPanel() {
                   const [keep, gone] = readAt(chosen[1]!.id)
                     ? [chosen[1]!, chosen[0]!]
                     : [chosen[0]!, chosen[1]!];
-                  setSite((s) => mergeSpots(s, keep.id, gone.id));
+                  const job = store.getState();
+                  const complaints = job.brief.complaints.map((c) =>
+                    c.spotId === gone.id ? { ...c, spotId: keep.id } : c,
+                  );
+                  job.set({
+                    site: mergeSpots(job.site, keep.id, gone.id),
+                    brief: { ...job.brief, complaints },
+                  });
                 }}
               >
                 <Merge size={15} aria-hidden="true" /> Merge the two

@@ -1,0 +1,88 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { priceOf } from './price';
+import { minutesBetween, schedule, totalMin, type Step } from './schedule';
+import { step } from './steps';
+
+const job = fc
+  .array(
+    fc.record({
+      handsMin: fc.integer({ min: 0, max: 60 }),
+      waitMin: fc.integer({ min: 0, max: 30 }),
+      after: fc.array(fc.integer({ min: 0, max: 11 }), { maxLength: 3 }),
+    }),
+    { maxLength: 12 },
+  )
+  .map((list) =>
+    list.map((s, i): Step =>
+      step(`s${i}`, `Step ${i}`, s.handsMin, {
+        waitMin: s.waitMin,
+        // Only earlier steps, so that there is an order at all.
+        after: s.after.filter((j) => j < i).map((j) => `s${j}`),
+      }),
+    ),
+  );
+
+describe('the time line of one pair of hands', () => {
+  test('holds every step once, one at a time, and none before what it waits for', () => {
+    fc.assert(
+      fc.property(job, (steps) => {
+        const sheet = schedule(steps);
+        expect(sheet.map((s) => s.key).sort()).toEqual(steps.map((s) => s.key).sort());
+        const byKey = new Map(sheet.map((s) => [s.key, s]));
+        sheet.forEach((s, i) => {
+          expect(s.handsEndMin - s.startMin).toBe(s.handsMin);
+          expect(s.waitEndMin - s.handsEndMin).toBe(s.waitMin);
+          if (i > 0) expect(s.startMin).toBeGreaterThanOrEqual(sheet[i - 1]!.handsEndMin);
+          for (const before of s.after)
+            expect(s.startMin).toBeGreaterThanOrEqual(byKey.get(before)!.waitEndMin);
+        });
+      }),
+    );
+  });
+  test('is never longer than everything one after another, never shorter than the hands’ work', () => {
+    fc.assert(
+      fc.property(job, (steps) => {
+        const total = totalMin(schedule(steps));
+        const hands = steps.reduce((sum, s) => sum + s.handsMin, 0);
+        const all = steps.reduce((sum, s) => sum + s.handsMin + s.waitMin, 0);
+        expect(total).toBeGreaterThanOrEqual(hands);
+        expect(total).toBeLessThanOrEqual(all);
+      }),
+    );
+  });
+  test('a wait is filled with other work, and waited out where there is none', () => {
+    const boot = step('boot', 'Boot', 5, { waitMin: 20 });
+    const cable = step('cable', 'Cable', 15);
+    const join = step('join', 'Join', 5, { after: ['boot'] });
+    expect(schedule([boot, join, cable]).map((s) => [s.key, s.startMin])).toEqual([
+      ['boot', 0],
+      ['cable', 5],
+      ['join', 25],
+    ]);
+    expect(totalMin(schedule([boot, join]))).toBe(30);
+    expect(totalMin([])).toBe(0);
+  });
+  test('an unknown predecessor holds nothing up, and a circle ends', () => {
+    expect(schedule([step('a', 'A', 5, { after: ['nobody'] })])[0]!.startMin).toBe(0);
+    const circle = [step('a', 'A', 5, { after: ['b'] }), step('b', 'B', 5, { after: ['a'] })];
+    expect(schedule(circle)).toHaveLength(2);
+  });
+});
+
+test('a price is parts and hours', () => {
+  const parts = [
+    { label: 'Cat 6', count: 20, unit: 'm' as const, costMinor: 1800 },
+    { label: 'Node', count: 1, unit: 'piece' as const, costMinor: 8900 },
+  ];
+  const price = priceOf(parts, schedule([step('a', 'A', 90)]), 60_00);
+  expect(price).toEqual({ materialMinor: 10_700, labourMinor: 90_00, totalMinor: 19_700, hours: 1.5 });
+  expect(priceOf([], [], 60_00)).toEqual({ materialMinor: 0, labourMinor: 0, totalMinor: 0, hours: 0 });
+});
+
+test.each([
+  ['09:00', '16:00', 420],
+  ['16:00', '09:00', 1020],
+  ['08:30', '08:30', 1440],
+  ['23:59', '00:01', 2],
+])('from %s to %s are %i minutes', (from, to, min) => expect(minutesBetween(from, to)).toBe(min));

@@ -1,0 +1,156 @@
+import { describe, expect, test } from '@jest/globals';
+import { quillfeatherFarm } from '../../demo/farm';
+import { simulateReadings } from '../../demo/simulate';
+import { planContext } from '../plan/context';
+import { predictOption } from '../plan/predict';
+import { priorBeliefs } from '../radio/beliefs';
+import { learntContext } from './learn';
+import { knownLine, lineTest, phaseStates } from './line';
+import { observationsOf } from './observations';
+import { emptyEvidence, type Evidence, type NetworkState, type Reading } from './schema';
+
+const farm = quillfeatherFarm();
+const context = planContext(farm);
+const state: NetworkState = {
+  id: 'st',
+  kind: 'today',
+  round: 0,
+  label: 'Today',
+  takenAt: '2026-06-03T09:20:00.000Z',
+  option: farm.plan.today,
+  frames: {},
+};
+let count = 0;
+const reading = (values: Partial<Reading>): Reading => ({
+  id: `r${++count}`,
+  spotId: 'spot-1',
+  stateId: 'st',
+  target: 'internet',
+  device: 'phone',
+  deviceName: '',
+  band: 'free',
+  bandSeen: '5',
+  connected: true,
+  rssiDbm: -60,
+  downMbps: 50,
+  upMbps: 20,
+  loadedMs: 40,
+  idleMs: 10,
+  takenAt: '2026-06-03T09:30:00.000Z',
+  note: '',
+  ...values,
+});
+const of = (...readings: Reading[]): Evidence => ({ ...emptyEvidence(), states: [state], readings });
+const observed = (...readings: Reading[]) => observationsOf(context, of(...readings));
+
+describe('what a reading says about a level', () => {
+  test('a level is taken as it is; several runs count once, by their median and with less noise', () => {
+    const [one] = observed(reading({ rssiDbm: -61 }));
+    expect(one).toMatchObject({ measuredDbm: -61, kind: 'exact', noiseDb: 2, band: '5' });
+    const many = observed(...[-60, -64, -61, -70].map((rssiDbm) => reading({ rssiDbm })));
+    expect(many).toHaveLength(1);
+    expect(many[0]).toMatchObject({ measuredDbm: -62.5, noiseDb: 1 });
+  });
+  test('no connection says only that the level is below what still holds', () => {
+    const [lost] = observed(
+      reading({ connected: false, rssiDbm: null, downMbps: null, upMbps: null, bandSeen: null }),
+    );
+    expect(lost!.kind).toBe('atMost');
+    expect(lost!.measuredDbm).toBeLessThan(-75);
+    expect(lost!.noiseDb).toBe(3);
+  });
+  test('a speed alone counts through the rate curve, with more noise: faster is stronger', () => {
+    const level = (downMbps: number) => observed(reading({ rssiDbm: null, downMbps }))[0]!;
+    expect(level(20)).toMatchObject({ kind: 'exact', noiseDb: 6 });
+    expect(level(60).measuredDbm).toBeGreaterThan(level(20).measuredDbm);
+    expect(level(20).measuredDbm).toBeGreaterThan(level(5).measuredDbm);
+  });
+  test('a speed at the ceiling of line or device says only "at least"', () => {
+    const [top] = observed(reading({ rssiDbm: null, downMbps: 470 }));
+    expect(top === undefined || top.kind === 'atLeast').toBe(true);
+    const [scale] = observed(
+      reading({ spotId: 'spot-5', device: 'smartDevice', bandSeen: '2.4', rssiDbm: null, downMbps: 19 }),
+    );
+    expect(scale!.kind).toBe('atLeast');
+  });
+  test('by cable, voided, of a spot that is gone or a state that is unknown: nothing', () => {
+    expect(observed(reading({ device: 'wired' }))).toEqual([]);
+    expect(observed(reading({ spotId: null }))).toEqual([]);
+    expect(observed(reading({ spotId: 'spot-99' }))).toEqual([]);
+    expect(observed(reading({ stateId: 'nobody' }))).toEqual([]);
+    const gone = reading({});
+    const voided = { readingId: gone.id, reason: 'wrong spot', at: gone.takenAt };
+    expect(observationsOf(context, { ...of(gone), voided: [voided] })).toEqual([]);
+  });
+  test('a device without the band seen was not served on it', () => {
+    expect(observed(reading({ device: 'smartDevice', bandSeen: '5' }))).toEqual([]);
+  });
+  test('without a band noted the highest strong one is taken, else 2.4 GHz', () => {
+    const planned: NetworkState = { ...state, id: 'planned', option: farm.plan.options[0]! };
+    const near = reading({ spotId: 'spot-6', stateId: 'planned', bandSeen: null });
+    const seen = observationsOf(context, { ...of(near), states: [state, planned] });
+    expect(seen[0]!.band).toBe('5');
+    expect(observed(reading({ spotId: 'spot-7', bandSeen: null, rssiDbm: -85 }))[0]!.band).toBe('2.4');
+  });
+  test('predicts under any belief, and leans on the unit and the device', () => {
+    const [one] = observed(reading({}));
+    const { levelDbm, features } = one!.predict(priorBeliefs(context.scene));
+    expect(Number.isFinite(levelDbm)).toBe(true);
+    expect(features.get('device:phone:5')).toBe(1);
+    expect([...features.keys()].some((k) => k.startsWith('unit:'))).toBe(true);
+  });
+});
+
+describe('the line as tested by cable', () => {
+  const wired = (values: Partial<Reading>) => reading({ spotId: null, device: 'wired', ...values });
+  const ids = new Set(['st']);
+  test('medians of the runs; the rise only from runs that have both times', () => {
+    const e = of(
+      wired({ downMbps: 480, upMbps: 98, idleMs: 9, loadedMs: 29 }),
+      wired({ downMbps: 490, upMbps: 96, idleMs: 8, loadedMs: null }),
+      wired({ downMbps: 470, upMbps: 97, idleMs: 10, loadedMs: 40 }),
+      wired({ target: 'house', downMbps: 900, upMbps: 900 }),
+    );
+    expect(lineTest(e, ids)).toEqual({ runs: 3, downMbps: 480, upMbps: 97, idleMs: 9, riseMs: 25 });
+    expect(knownLine(farm.brief, e)).toEqual({
+      downMbps: 480,
+      upMbps: 97,
+      idleMs: 9,
+      riseMs: 25,
+      measured: true,
+    });
+  });
+  test('a line that is down counts as 0, one never tested is as paid for', () => {
+    expect(lineTest(of(wired({ connected: false })), ids).downMbps).toBe(0);
+    expect(knownLine(farm.brief, emptyEvidence())).toMatchObject({ downMbps: 500, measured: false });
+  });
+  test('after the work the newest network built counts alone', () => {
+    const built = (id: string, round: number): NetworkState => ({ ...state, id, kind: 'asBuilt', round });
+    const e = { ...emptyEvidence(), states: [state, built('r1', 1), built('r2', 2)] };
+    expect(phaseStates(e, 'before').map((s) => s.id)).toEqual(['st']);
+    expect(phaseStates(e, 'after').map((s) => s.id)).toEqual(['r2']);
+    expect(phaseStates(emptyEvidence(), 'after')).toEqual([]);
+  });
+});
+
+test('what the readings teach brings predictions nearer to what was read', () => {
+  const job = { ...farm, evidence: { ...emptyEvidence() } };
+  const truth = simulateReadings(context, farm.plan.today, state, 11, 8);
+  const learnt = learntContext({ ...job, evidence: { ...emptyEvidence(), ...truth } });
+  const plain = learntContext(job);
+  expect(plain.calibration).toBeNull();
+  const miss = (c: typeof context) =>
+    predictOption(c, farm.plan.today)
+      .map((p) => {
+        const levels = truth.readings
+          .filter((r) => r.spotId === p.spotId && r.rssiDbm !== null && r.bandSeen === p.band)
+          .map((r) => r.rssiDbm!);
+        return levels.length > 0 && p.rssiDbm !== null
+          ? Math.abs(levels.reduce((s, v) => s + v, 0) / levels.length - p.rssiDbm)
+          : null;
+      })
+      .filter((m) => m !== null)
+      .reduce((sum, m, _, all) => sum + m / all.length, 0);
+  expect(miss(learnt.context)).toBeLessThan(0.6 * miss(plain.context));
+  expect(learnt.calibration!.leaveOneOutDb).toBeGreaterThan(0);
+});
