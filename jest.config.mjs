@@ -10,6 +10,7 @@ const config = {
     '<rootDir>/demo',
   ],
   testMatch: ['**/*.test.ts'],
+  setupFiles: ['<rootDir>/scripts/seedProperties.mjs'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
     '^.+\\.tsx?$': [

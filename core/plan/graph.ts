@@ -20,7 +20,8 @@ export function feedPath(option: Option, unitId: string): FeedPath {
         reason: `The feeds run in a circle: ${[unit, ...path.slice(0, path.indexOf(unit) + 1)].map((u) => u.letter).join(' → ')}.`,
       };
     path.unshift(unit);
-    at = unit.feed.parentId;
+    // The line ends the way, whatever parent was left behind in the feed.
+    at = unit.feed.kind === 'line' ? null : unit.feed.parentId;
   }
   const head = path[0]!;
   if (head.feed.kind !== 'line') return { ok: false, reason: `Unit ${head.letter} is fed from nothing.` };
