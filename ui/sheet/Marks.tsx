@@ -64,7 +64,8 @@ const Mark = memo(
     const bind = useDrag(
       ({ first, last, xy: [x, y], tap, shiftKey }) => {
         const { toMetres, placeAt, move } = actions.current;
-        if (first) {
+        // A tap comes as one event, a drag first when it has gone farther than a tap.
+        if (first || tap) {
           const state = store.getState();
           const own = selectionOf(mark);
           const many = own.kind !== 'unit' && thingsSelected(state).some((t) => sameThing(t, own as never));

@@ -72,7 +72,12 @@ export function useDrawingKeys(put: ReturnType<typeof putIn>, openBuilding: () =
   const drawing = useDrawingStore();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event) || event.altKey) return;
+      if (isTyping(event)) {
+        // Out of a field, so that the next key is a tool again.
+        if (event.key === 'Escape') (event.target as HTMLElement).blur();
+        return;
+      }
+      if (event.altKey) return;
       const pen = drawing.getState();
       const job = store.getState();
       if (event.ctrlKey || event.metaKey) {

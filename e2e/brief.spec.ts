@@ -1,0 +1,75 @@
+import { expect, test, type Page } from '@playwright/test';
+import type { JobFile } from '../core/file/jobFile';
+import { plainFeed } from '../core/plan/schema';
+
+test.use({ actionTimeout: 10_000 });
+
+const stop = (page: Page, key: string) => page.keyboard.press(key);
+const objections = (page: Page) => page.getByRole('list', { name: 'What a practitioner would object to' });
+
+/** The farm with a unit on a new cable in the parlour, under a name of its own. */
+async function farmWithCable(page: Page, name: string): Promise<void> {
+  const farm = (await (await page.request.get('/api/jobs/farm/export')).json()) as JobFile;
+  const [option] = farm.plan.options;
+  const cabled = {
+    ...option!.units[1]!,
+    id: 'p',
+    letter: 'P',
+    name: 'Parlour',
+    place: { storeyId: 'f-ground', xM: 11, yM: 8, heightM: 1.2 },
+    feed: plainFeed('ethernet', 'a'),
+  };
+  const made = await page.request.post('/api/jobs/import', {
+    data: {
+      ...farm,
+      name,
+      plan: { ...farm.plan, options: [{ ...option!, units: [...option!.units, cabled] }] },
+    },
+  });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/jobs/${id}/brief`);
+  await expect(page.getByRole('heading', { name: 'What must work where' })).toBeVisible();
+}
+
+test('what the brief forbids and asks for is held against the plan, and stands in the run sheet', async ({
+  page,
+}) => {
+  await farmWithCable(page, 'Brief reaches plan');
+  await stop(page, '4');
+  await expect(objections(page)).toContainText('hangs the telephone');
+  await expect(objections(page)).not.toContainText('no drilling');
+
+  await stop(page, '1');
+  await page.getByRole('checkbox', { name: 'Drilling' }).uncheck();
+  await page.getByRole('checkbox', { name: 'Rented home' }).check();
+  await page.getByLabel('Rooms closed to us').fill('the parlour');
+  await page.getByLabel(/^Budget/).fill('100');
+  await stop(page, 'Escape');
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await expect(objections(page)).toContainText('P needs a cable run, and the brief allows no drilling');
+  await expect(objections(page)).toContainText('P stands in Parlour, which is closed to us');
+  await expect(objections(page)).toContainText('landlord’s consent');
+  await expect(page.getByRole('group', { name: 'Options' })).toContainText('over budget');
+  await stop(page, '5');
+  await page.getByRole('button', { name: /Run Cat 6 from A to the place of P/ }).click();
+  await expect(page.getByText('Closed to us: the parlour').first()).toBeVisible();
+});
+
+test('country, currency and length unit are the job’s everywhere', async ({ page }) => {
+  await farmWithCable(page, 'Across the water');
+  await page.getByLabel('Country rules').selectOption('unitedStates');
+  await page.getByLabel('Currency').selectOption('USD');
+  await page.getByLabel('Lengths').selectOption('feet');
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await expect(page.getByRole('group', { name: 'Options' })).toContainText('USD');
+  await page.getByRole('link', { name: /Survey/ }).click();
+  const rooms = page.getByRole('list', { name: 'Rooms of the open storey' });
+  await expect(rooms).toContainText('ft²');
+  await expect(page.getByLabel('Height inside').first()).toHaveValue(/'/);
+  await page.getByLabel('Height inside').first().fill(`9' 6"`);
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Height inside').first()).toHaveValue(`9' 6"`);
+  await page.getByRole('link', { name: /Fit/ }).click();
+  await page.getByRole('button', { name: /Run Cat 6 from A to the place of P/ }).click();
+  await expect(page.getByText(/\d+ ft.*with slack|\d+′.*with slack/).first()).toBeVisible();
+});

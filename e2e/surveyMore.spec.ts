@@ -1,0 +1,122 @@
+import { expect, test, type Page } from '@playwright/test';
+import type { JobFile } from '../core/file/jobFile';
+import { addBuilding, exported, newJob, pressAt, sheet } from './sheet';
+
+test.use({ actionTimeout: 10_000 });
+
+async function farmCopy(
+  page: Page,
+  name: string,
+  change: (job: JobFile) => JobFile = (j) => j,
+): Promise<void> {
+  const farm = (await (await page.request.get('/api/jobs/farm/export')).json()) as JobFile;
+  const made = await page.request.post('/api/jobs/import', { data: change({ ...farm, name }) });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/jobs/${id}/survey`);
+  await expect(sheet(page)).toBeVisible();
+}
+const round = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+
+test('a construction of one’s own is computed from its layers, painted on walls, and stays while it is used', async ({
+  page,
+}) => {
+  await newJob(page, 'Own walls');
+  await addBuilding(page, 'House', ['10', '8'], '1');
+  const own = page.getByRole('region', { name: 'Own constructions' });
+  await own.getByRole('button', { name: 'Construction', exact: true }).click();
+  await own.getByLabel('Name of the construction').fill('Concrete shell');
+  await own.getByLabel('Its loss').selectOption('layers');
+  await own.getByLabel('Material of layer 1').selectOption('concrete');
+  await own.getByLabel('Thickness of layer 1').fill('100 mm');
+  // ITU-R P.2040: 10 cm of concrete at the three bands.
+  await expect(own).toContainText('8.1 / 14.0 / 15.3 dB');
+  await own.getByRole('button', { name: 'Layer', exact: true }).click();
+  await own.getByLabel('Thickness of layer 2').fill('nonsense');
+  await expect(own.getByText('write it as 3.2')).toBeVisible();
+  await own.getByLabel('Thickness of layer 2').fill('0.0125');
+
+  await page.keyboard.press('Escape');
+  await pressAt(page, 5, 0);
+  const wall = page.getByRole('region', { name: 'Selected wall' });
+  await wall.getByLabel('Construction', { exact: true }).selectOption({ label: 'Concrete shell' });
+  const job = await exported(page);
+  const made = job.site.customConstructions[0]!;
+  expect(made).toMatchObject({ name: 'Concrete shell', thicknessM: 0.1125, source: { kind: 'layers' } });
+  expect(job.site.walls.filter((w) => w.construction === made.id)).toHaveLength(1);
+  const remove = own.getByRole('button', { name: 'Delete construction Concrete shell' });
+  await expect(remove).toBeDisabled();
+  await page.keyboard.press('Control+z');
+  await expect(remove).toBeEnabled();
+  await remove.click();
+  await expect(own).toContainText('usual list does not have');
+});
+
+test('a jack nobody has traced is worth a look until a data run from it is drawn', async ({ page }) => {
+  await farmCopy(page, 'Loose jack');
+  await round(page, 'Wiring');
+  await page.keyboard.press('f');
+  await pressAt(page, 8, 1);
+  const jack = page.getByRole('region', { name: 'Selected jack' });
+  await jack.getByLabel('Name').fill('Mystery jack');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('region', { name: 'Worth a look' })).toContainText(
+    'Where Mystery jack leads is not known',
+  );
+  await expect(page.getByRole('region', { name: 'Jacks with an unknown far end' })).toContainText(
+    'Mystery jack',
+  );
+  await page.keyboard.press('j');
+  await pressAt(page, 8, 1);
+  await pressAt(page, 2, 9);
+  await expect(page.getByRole('region', { name: 'Selected run' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Jacks with an unknown far end' })).toHaveCount(0);
+  const { site } = await exported(page);
+  expect(site.jacks).toEqual([]);
+  expect(site.dataRuns).toHaveLength(2);
+  expect(site.dataRuns[1]).toMatchObject({ evidence: 'guessed', negotiatedMbps: null });
+  // One step of undo brings the jack back and takes the run away.
+  await page.keyboard.press('Control+z');
+  const back = await exported(page);
+  expect([back.site.jacks.length, back.site.dataRuns.length]).toEqual([1, 1]);
+});
+
+test('a complaint gets a spot of its own, in one step of undo', async ({ page }) => {
+  await farmCopy(page, 'Complaint', (job) => ({
+    ...job,
+    brief: {
+      ...job.brief,
+      complaints: [
+        ...job.brief.complaints,
+        { id: 'cp-9', words: 'The porch camera stutters.', spotId: null },
+      ],
+    },
+  }));
+  await round(page, 'Spots');
+  const complaints = page.getByRole('region', { name: 'Complaints without a spot' });
+  await expect(complaints).toContainText('The porch camera stutters.');
+  await complaints.getByRole('button', { name: 'Its spot' }).click();
+  await expect(page.getByText('Press where it is: “The porch camera stutters.”')).toBeVisible();
+  await pressAt(page, 1.5, 8);
+  await expect(complaints).toHaveCount(0);
+  const job = await exported(page);
+  const spot = job.site.spots.find((s) => s.id === job.brief.complaints.find((c) => c.id === 'cp-9')!.spotId);
+  expect(spot).toMatchObject({ number: 15, name: 'Porch' });
+  await page.keyboard.press('Control+z');
+  await expect(complaints).toBeVisible();
+  expect((await exported(page)).site.spots).toHaveLength(14);
+});
+
+test('two spots made one keep the complaint tied to the one that stays', async ({ page }) => {
+  await farmCopy(page, 'Merged', (job) => ({
+    ...job,
+    evidence: { ...job.evidence, readings: [], voided: [] },
+  }));
+  await round(page, 'Spots');
+  await page.getByRole('button', { name: 'Spot 8, Glaze bench' }).click();
+  await page.getByRole('button', { name: 'Spot 7, Kiln room' }).click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'Merge the two' }).click();
+  const job = await exported(page);
+  expect(job.site.spots).toHaveLength(13);
+  const tied = job.brief.complaints.find((c) => c.id === 'cp-1')!.spotId;
+  expect(job.site.spots.some((s) => s.id === tied)).toBe(true);
+});
