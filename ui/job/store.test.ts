@@ -4,8 +4,9 @@ import type { Thing } from '@/core/site/things';
 import { createJobStore, thingsSelected, type JobStore } from './store';
 
 let store: JobStore;
-const { pictures: _pictures, ...job } = quillfeatherFarm();
+const { pictures, ...job } = quillfeatherFarm();
 beforeEach(() => {
+  expect(pictures).toEqual([]);
   store = createJobStore({ id: 'farm', archived: false, job, revisions: { brief: 1, site: 1, plan: 1 } });
 });
 const state = () => store.getState();

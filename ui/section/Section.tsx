@@ -24,6 +24,7 @@ export function Section({ option }: { option: Option | null }) {
   const select = useJob((s) => s.select);
   const ownKit = useJob((s) => s.plan.ownKit);
   const layout = useMemo(() => sectionLayout(buildings), [buildings]);
+  const isEmpty = buildings.length === 0;
   const open = new Set(sheetStoreys({ buildings }, storeyId).map((r) => r.storey.id));
   useEffect(() => {
     const element = frame.current;
@@ -33,9 +34,9 @@ export function Section({ option }: { option: Option | null }) {
     );
     observer.observe(element);
     return () => observer.disconnect();
-  }, []);
-  if (buildings.length === 0)
-    return <p className="p-3 text-ink-2">The section appears with the first building.</p>;
+    // The frame is there from the first building on.
+  }, [isEmpty]);
+  if (isEmpty) return <p className="p-3 text-ink-2">The section appears with the first building.</p>;
   const k = Math.min(
     (size.width - 2 * SIDE_PX) / layout.widthM,
     (size.height - HEAD_PX - FOOT_PX) / (layout.heightM + layout.depthM),

@@ -11,8 +11,8 @@ import type { putIn } from './putIn';
 import { TOOLS } from './tools';
 
 const FIELDS = {
-  line: ['Length', 'Angle, ° clockwise from east'],
-  chain: ['Length', 'Angle, ° clockwise from east'],
+  line: ['Length', 'Angle, ° from east'],
+  chain: ['Length', 'Angle, ° from east'],
   box: ['West to east', 'North to south'],
 } as const;
 

@@ -96,6 +96,31 @@ function PassPanel({ pass, onAddBuilding }: { pass: Pass; onAddBuilding: () => v
   }
 }
 
+/** What one begins with on an empty plot: a building by its size, or a picture to trace. */
+function Begin({ onBuilding }: { onBuilding: () => void }) {
+  const drawing = useDrawingStore();
+  const pass = useDrawing((s) => s.pass);
+  if (pass === 'trace' || pass === 'air') return null;
+  return (
+    <div className="pointer-events-none absolute inset-0 grid place-items-center pb-10">
+      <div className="pointer-events-auto max-w-80 text-center">
+        <p className="fig text-[15px] font-semibold">Nothing on the plot yet</p>
+        <p className="mt-1 text-ink-2">
+          Begin with the outside size of the house; rooms, doors and wiring are drawn into it.
+        </p>
+        <div className="mt-3 flex justify-center gap-2">
+          <button type="button" className="btn btn-strong" onClick={onBuilding}>
+            Size of the house
+          </button>
+          <button type="button" className="btn" onClick={() => drawing.getState().open('trace')}>
+            A picture to trace
+          </button>
+        </div>
+      </div>
+    </div>
+  );
+}
+
 /** The sheet with what is drawn on it, and the hand that draws. */
 function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
   const store = useJobStore();
@@ -197,6 +222,7 @@ function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
         foot={<ToolRow onBuilding={onBuilding} />}
       />
       <Hint />
+      {buildings === 0 && <Begin onBuilding={onBuilding} />}
       <LengthBox put={put} />
     </div>
   );
