@@ -170,10 +170,11 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
       {Object.keys(unit.radios).length > 0 && (
         <p className="fig mt-2 text-[13px] text-ink-2">
           Channels:{' '}
-          {(['2.4', '5', '6'] as const)
-            .flatMap((band) => {
-              const r = unit.radios[band];
-              return r ? [`${band} GHz ${r.channel}, ${r.widthMhz} MHz wide`] : [];
+          {(['2.4', '5', '6', 'backhaul'] as const)
+            .flatMap((key) => {
+              const r = unit.radios[key];
+              const radio = key === 'backhaul' ? 'own backhaul radio' : `${key} GHz`;
+              return r ? [`${radio} ${r.channel}, ${r.widthMhz} MHz wide`] : [];
             })
             .join('; ')}
           . Check your country’s rules.
