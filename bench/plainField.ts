@@ -3,7 +3,7 @@ import { crossingsBetween, type Spot3 } from '../core/radio/crossings';
 import { arrivalsOf, onStraightWay, togetherDb, turnCosine, turnDb } from '../core/radio/detours';
 import type { Grid, Layer } from '../core/radio/field/layers';
 import { cellX, cellY } from '../core/radio/field/layers';
-import { crossedDb, freeSpaceDb, straightLossDb } from '../core/radio/pathLoss';
+import { NOTHING_HEARD_DB, crossedDb, freeSpaceDb, straightLossDb } from '../core/radio/pathLoss';
 import { passesThrough, portalsOf } from '../core/radio/portals';
 import type { Scene } from '../core/radio/scene';
 import type { ScenePart } from '../core/radio/sceneParts';
@@ -59,7 +59,8 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
         }
       });
       BANDS.forEach((band, b) => {
-        out[b]![cell] = togetherDb(straightLossDb(scene, straight, band), best[b]!);
+        const direct = straightLossDb(scene, straight, band);
+        out[b]![cell] = best[b]! < NOTHING_HEARD_DB ? togetherDb(direct, best[b]!) : direct;
       });
     }
   return out;

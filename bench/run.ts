@@ -2,7 +2,6 @@ import { arrivalsOf } from '../core/radio/detours';
 import { gridOver, layersOf, type Grid, type Layer } from '../core/radio/field/layers';
 import { draggedField, fieldBase, settledFields } from '../core/radio/field/unitField';
 import { portalsOf } from '../core/radio/portals';
-import { NOTHING_HEARD_DB } from '../core/radio/pathLoss';
 import { buildScene } from '../core/radio/scene';
 import type { Spot3 } from '../core/radio/crossings';
 import { plotBox } from '../core/site/levels';
@@ -46,9 +45,6 @@ function thinned(layers: readonly Layer[], every: number): Layer[] {
   }));
 }
 
-/** Beyond what is ever heard values are not told apart. */
-const heard = (db: number) => Math.min(db, NOTHING_HEARD_DB);
-
 interface Run {
   ms: number;
   cells: number;
@@ -87,7 +83,7 @@ function full(name: string, site: Site, cellM: number, sample: number, shown = I
           for (const l of part)
             for (const c of l.cells)
               for (let b = 0; b < 3; b++)
-                worst = Math.max(worst, Math.abs(heard(plain[b]![c]!) - heard(fields[s]![i]![b]![c]!)));
+                worst = Math.max(worst, Math.abs(plain[b]![c]! - fields[s]![i]![b]![c]!));
         });
       }),
     );

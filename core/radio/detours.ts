@@ -226,7 +226,10 @@ function legsTo(scene: Scene, p: Spot3, correction?: LossCorrection): Leg[] {
   return legs;
 }
 
-/** The strongest path from a unit to a point through one or two openings that the straight line does not pass. */
+/**
+ * The strongest path from a unit to a point through one or two openings that the straight line does not pass; null where
+ * none loses less than `NOTHING_HEARD_DB`.
+ */
 export function strongestDetour(
   scene: Scene,
   unit: Spot3,
@@ -245,9 +248,10 @@ export function strongestDetour(
       if (!passesThrough(portal, arrival.from, p)) continue;
       const lengthM = arrival.lengthM + on;
       const clear = arrival.lossDb[b] + legs[j]!.lossDb[b] + freeSpaceDb(lengthM, BAND_MHZ[b]);
-      if (best && clear + LEAST_TURN_DB >= best.lossDb) continue;
+      const limitDb = best?.lossDb ?? NOTHING_HEARD_DB;
+      if (clear + LEAST_TURN_DB >= limitDb) continue;
       const lossDb = clear + turnDb(turnCosine(arrival, portal.at, p, on));
-      if (best && lossDb >= best.lossDb) continue;
+      if (lossDb >= limitDb) continue;
       const via = arrival.via === null ? null : portals[arrival.via]!;
       if (onStraightWay(portal, unit, p) || (via && onStraightWay(via, unit, p))) continue;
       best = { lossDb, lengthM, arrival, portal: j };

@@ -92,18 +92,20 @@ function straightField(base: FieldBase, u: Spot3): CastLoss {
   return straight;
 }
 
+/** Straight line and way round together; a way at the limit up to which ways are followed is none. */
 function combine(base: FieldBase, straight: CastLoss, detour: CastLoss): CastLoss {
   const out = lossArrays(base.grid);
   for (const layer of base.layers)
     for (const cell of layer.cells)
-      for (let b = 0; b < 3; b++) out[b]![cell] = togetherDb(straight[b]![cell]!, detour[b]![cell]!);
+      for (let b = 0; b < 3; b++) {
+        const round = detour[b]![cell]!;
+        const direct = straight[b]![cell]!;
+        out[b]![cell] = round < NOTHING_HEARD_DB ? togetherDb(direct, round) : direct;
+      }
   return out;
 }
 
-/**
- * Settled fields of some units: path loss in dB by band to every cell, detours on the full grid. Where nothing is heard a
- * value only says so: it is at least `NOTHING_HEARD_DB` less a hair, and the ways beyond are not told apart.
- */
+/** Settled fields of some units: path loss in dB by band to every cell, detours on the full grid. */
 export function settledFields(base: FieldBase, units: readonly Spot3[]): CastLoss[] {
   const jobs = units.map((unit): DetourJob => {
     const job = {
@@ -193,7 +195,7 @@ export function draggedField(
       for (let b = 0; b < 3; b++) {
         const detour = detours[b]![at]!;
         // A coarse cell of another layer holds nothing.
-        if (detour > 0 && detour < out[b]![cell]! + WEAKER_UNDER_HAND_DB)
+        if (detour > 0 && detour < HOPELESS_DB && detour < out[b]![cell]! + WEAKER_UNDER_HAND_DB)
           out[b]![cell] = togetherDb(out[b]![cell]!, detour);
       }
     }
