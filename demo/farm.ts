@@ -80,7 +80,7 @@ function farmPlan(): Plan {
     place: shelf,
     feed: plainFeed('line', null),
   });
-  const snugCoax = unit({
+  const landing = unit({
     id: 'b',
     letter: 'B',
     kitId: 'mesh-own-radio',
@@ -92,13 +92,13 @@ function farmPlan(): Plan {
     ...emptyPlan(),
     today,
     options: [
-      { id: 'opt-wire', name: 'Wire first', units: [gateway, snugCoax], wiredSpots: [] },
+      { id: 'opt-wire', name: 'A node upstairs', units: [gateway, landing], wiredSpots: [] },
       {
         id: 'opt-air',
-        name: 'Nothing to run',
+        name: 'And one in the parlour',
         units: [
           gateway,
-          snugCoax,
+          landing,
           unit({
             id: 'c',
             letter: 'C',

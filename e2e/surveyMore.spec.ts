@@ -120,3 +120,41 @@ test('two spots made one keep the complaint tied to the one that stays', async (
   const tied = job.brief.complaints.find((c) => c.id === 'cp-1')!.spotId;
   expect(job.site.spots.some((s) => s.id === tied)).toBe(true);
 });
+
+test('an L-shaped house: outer walls drawn anew, and the outline taken from them', async ({ page }) => {
+  await newJob(page, 'Ell');
+  await addBuilding(page, 'House', ['10', '8'], '1');
+  const take = page.getByRole('button', { name: 'Outline from its walls' });
+  await expect(take).toHaveCount(0);
+  // The east and south walls go; six corners are walked instead.
+  for (const [x, y] of [
+    [10, 5],
+    [7, 8],
+  ] as const) {
+    await page.keyboard.press('Escape');
+    await pressAt(page, x, y);
+    await expect(page.getByRole('region', { name: 'Selected wall' })).toBeVisible();
+    await page.keyboard.press('Delete');
+  }
+  await page.keyboard.press('w');
+  await pressAt(page, 10, 0.02);
+  for (const [length, arrow] of [
+    ['4', 'ArrowDown'],
+    ['4', 'ArrowLeft'],
+    ['4', 'ArrowDown'],
+    ['6', 'ArrowLeft'],
+  ] as const) {
+    await page.keyboard.type(length);
+    await page.keyboard.press(arrow);
+  }
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('region', { name: 'Worth a look' })).toContainText('not its outline');
+  await take.click();
+  await expect(take).toHaveCount(0);
+  await expect(page.getByRole('list', { name: 'Rooms of the open storey' })).toContainText('64.0 m²');
+  const { site } = await exported(page);
+  expect(site.buildings[0]!.storeys[0]!.outline).toHaveLength(6);
+  await page.keyboard.press('Control+z');
+  await expect(take).toBeVisible();
+});

@@ -1,3 +1,4 @@
+import { outlineToTake } from './footprint';
 import { findRooms, looseEnds } from './rooms';
 import { buildingAt, inside, storeysById } from './levels';
 import type { Point, Site, Storey } from './schema';
@@ -11,6 +12,7 @@ export interface SurveyNotice {
     | 'spotOutside'
     | 'wallNearlyMeets'
     | 'roomOpen'
+    | 'outlineOff'
     | 'noStairs'
     | 'coaxLoose'
     | 'coaxLoop'
@@ -60,6 +62,25 @@ function wallNotices(site: Site): SurveyNotice[] {
         });
   }
   return out;
+}
+
+/** Storeys whose walls close in another outline than the one floor, roof and indoors go by. */
+function outlineNotices(site: Site): SurveyNotice[] {
+  return site.buildings.flatMap((b) =>
+    b.storeys.flatMap((s): SurveyNotice[] => {
+      const outline = outlineToTake(site, s);
+      if (!outline) return [];
+      return [
+        {
+          kind: 'outlineOff',
+          message: `${b.name}, ${s.name}: its outer walls are not its outline. Take the outline from the walls, or close them.`,
+          storeyId: s.id,
+          at: outline.find((p) => !s.outline.some((q) => q.xM === p.xM && q.yM === p.yM)) ?? null,
+          thing: null,
+        },
+      ];
+    }),
+  );
 }
 
 /** Storeys one cannot get to: a floor over another storey without stairs cut out of it. */
@@ -186,6 +207,7 @@ export function checkSurvey(site: Site): SurveyNotice[] {
       : []),
     ...spotNotices(site),
     ...wallNotices(site),
+    ...outlineNotices(site),
     ...stairNotices(site),
     ...wiringNotices(site),
   ];

@@ -230,6 +230,34 @@ export function findRooms(walls: readonly Wall[], rooms: readonly Room[]): Found
     .sort((a, b) => a.middle.yM - b.middle.yM || a.middle.xM - b.middle.xM);
 }
 
+/** Corners at which an outline really turns. */
+function turning(outline: readonly Point[]): Point[] {
+  return outline.filter((p, i) => {
+    const a = outline[(i - 1 + outline.length) % outline.length]!;
+    const b = outline[(i + 1) % outline.length]!;
+    const [ax, ay, bx, by] = [p.xM - a.xM, p.yM - a.yM, b.xM - p.xM, b.yM - p.yM];
+    return Math.abs(ax * by - ay * bx) > 1e-3 * Math.hypot(ax, ay) * Math.hypot(bx, by);
+  });
+}
+
+/**
+ * The outline around everything the walls of one storey close in, corner by corner; null where they close in nothing. Of
+ * several groups of walls that do not touch, the one around the most.
+ */
+export function outlineOfWalls(walls: readonly Wall[]): Point[] | null {
+  if (walls.length < 3) return null;
+  const graph = graphOf(walls);
+  prune(graph);
+  let best: Point[] | null = null;
+  let mostM2 = SMALLEST_ROOM_M2;
+  for (const face of facesOf(graph)) {
+    // The outside of a group of walls comes out negative.
+    const areaM2 = -signedAreaM2(face);
+    if (areaM2 > mostM2) [best, mostM2] = [face, areaM2];
+  }
+  return best && turning([...best].reverse());
+}
+
 /** Farthest at which a loose end is told how far the next wall is, m. */
 const LOOK_M = 1;
 

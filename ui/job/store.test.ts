@@ -86,7 +86,7 @@ describe('what is selected', () => {
 
 test('an option is changed in its place: the chosen one, else the first', () => {
   state().setOption((o) => ({ ...o, name: 'Changed' }));
-  expect(state().plan.options.map((o) => o.name)).toEqual(['Changed', 'Nothing to run']);
+  expect(state().plan.options.map((o) => o.name)).toEqual(['Changed', 'And one in the parlour']);
   state().setPlan((p) => ({ ...p, chosenId: null }));
   state().setOption((o) => ({ ...o, name: 'First' }));
   expect(state().plan.options[0]!.name).toBe('First');

@@ -36,7 +36,8 @@ export function Notices() {
   if (notices.length === 0) return null;
   const go = (n: SurveyNotice) => {
     if (n.storeyId) showStorey(n.storeyId);
-    const pass = n.kind === 'noStairs' ? 'house' : n.thing && PASS_OF[n.thing.kind];
+    const pass =
+      n.kind === 'noStairs' || n.kind === 'outlineOff' ? 'house' : n.thing && PASS_OF[n.thing.kind];
     if (pass) drawing.getState().open(pass);
     if (n.thing) select(n.thing);
     if (n.at) set({ lookAt: { xM: n.at.xM, yM: n.at.yM } });

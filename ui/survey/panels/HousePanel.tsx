@@ -1,9 +1,10 @@
 'use client';
-import { ArrowUpFromLine, RotateCw, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { ArrowUpFromLine, RotateCw, Spline, Trash2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { planAfterMove, planWithoutStoreys } from '@/core/plan/moveUnits';
 import { addBasement, changeStorey, copyStoreyUp, deleteStoreys, standingOn } from '@/core/site/editStoreys';
 import { after, buildingsApartM, moveBuilding, turnAbout, STILL, type Frame } from '@/core/site/frames';
+import { outlineToTake, takeOutline } from '@/core/site/footprint';
 import { storeysById } from '@/core/site/levels';
 import { middleOf } from '@/core/site/rooms';
 import type { Building, Point, Site, Storey } from '@/core/site/schema';
@@ -11,9 +12,13 @@ import { useJob, useJobStore } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { newId } from '@/ui/pieces/newId';
+import { useSettled } from '@/ui/pieces/useSettled';
 import { constructionChoices } from '../constructionChoices';
 import { OwnConstructions } from './OwnConstructions';
 import { Rooms } from './Rooms';
+
+/** Rest of the hand before walls are compared with the outline, ms. */
+const REST_MS = 300;
 
 const corner = (b: Building): Point => ({
   xM: Math.min(...b.storeys.flatMap((s) => s.outline.map((p) => p.xM))),
@@ -78,6 +83,9 @@ function StoreyFields({ storey, building }: { storey: Storey; building: Building
   const setSite = useJob((s) => s.setSite);
   const custom = useJob((s) => s.site.customConstructions);
   const showStorey = useJob((s) => s.showStorey);
+  const walls = useJob((s) => s.site.walls);
+  const settled = useSettled(walls, REST_MS) ?? walls;
+  const differs = useMemo(() => outlineToTake({ walls: settled }, storey) !== null, [settled, storey]);
   const set = (values: Partial<Storey>) => setSite((s) => changeStorey(s, storey.id, values));
   const open = (made: { site: Site; storeyId: string }) => {
     store.getState().set({ site: made.site });
@@ -134,6 +142,16 @@ function StoreyFields({ storey, building }: { storey: Storey; building: Building
         >
           Basement
         </button>
+        {differs && (
+          <button
+            type="button"
+            className="btn"
+            title="Floor, roof and indoors follow the outer walls that stand now"
+            onClick={() => setSite((s) => takeOutline(s, storey.id))}
+          >
+            <Spline size={15} aria-hidden="true" /> Outline from its walls
+          </button>
+        )}
         {building.storeys.length > 1 && (
           <DeleteStoreys ids={new Set([storey.id])} label="Delete storey" onDone={() => {}} />
         )}
