@@ -10,7 +10,10 @@ const openSpot = (number: number) => async (page: Page) => {
 
 const zoomedWiring = async (page: Page) => {
   await page.getByRole('button', { name: 'Wiring', exact: true }).click();
-  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Zoom in' }).click();
+  // Nearer, so that the small marks carry their names.
+  const box = (await page.getByRole('group', { name: /^Survey sheet/ }).boundingBox())!;
+  await page.mouse.move(box.x + box.width * 0.42, box.y + box.height * 0.1);
+  for (let i = 0; i < 3; i++) await page.mouse.wheel(0, -100);
   await page.keyboard.press('.');
 };
 

@@ -12,7 +12,7 @@ import { CoaxTree } from './CoaxTree';
 const LEGS = ['L1', 'L2', 'L3'].map((value) => ({ value: value as Circuit['leg'], label: value }));
 const PROTECTION: { value: Circuit['protection']; label: string }[] = [
   { value: 'none', label: 'breaker only' },
-  { value: 'rcd', label: 'residual' },
+  { value: 'rcd', label: 'residual-current' },
   { value: 'afci', label: 'arc-fault' },
 ];
 
@@ -25,7 +25,7 @@ function CircuitRow({ circuit }: { circuit: Circuit }) {
       circuits: s.circuits.map((c) => (c.id === circuit.id ? { ...c, ...values } : c)),
     }));
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_60px_124px_auto_auto] items-center gap-2">
+    <li className="grid grid-cols-[minmax(0,1fr)_60px_146px_auto_auto] items-center gap-2">
       <input
         className="field"
         aria-label="Name of the circuit"
