@@ -7,6 +7,7 @@ import { priorBeliefs } from '../radio/beliefs';
 import { learntContext } from './learn';
 import { knownLine, lineTest, phaseStates } from './line';
 import { observationsOf } from './observations';
+import { sampleReading } from './sampleReading';
 import { emptyEvidence, type Evidence, type NetworkState, type Reading } from './schema';
 
 const farm = quillfeatherFarm();
@@ -20,26 +21,8 @@ const state: NetworkState = {
   option: farm.plan.today,
   frames: {},
 };
-let count = 0;
-const reading = (values: Partial<Reading>): Reading => ({
-  id: `r${++count}`,
-  spotId: 'spot-1',
-  stateId: 'st',
-  target: 'internet',
-  device: 'phone',
-  deviceName: '',
-  band: 'free',
-  bandSeen: '5',
-  connected: true,
-  rssiDbm: -60,
-  downMbps: 50,
-  upMbps: 20,
-  loadedMs: 40,
-  idleMs: 10,
-  takenAt: '2026-06-03T09:30:00.000Z',
-  note: '',
-  ...values,
-});
+const reading = (values: Partial<Reading>): Reading =>
+  sampleReading({ spotId: 'spot-1', stateId: 'st', ...values });
 const of = (...readings: Reading[]): Evidence => ({ ...emptyEvidence(), states: [state], readings });
 const observed = (...readings: Reading[]) => observationsOf(context, of(...readings));
 

@@ -3,6 +3,7 @@ import { emptySite, type Spot } from '../site/schema';
 import { firstCause } from './cause';
 import { stateForReading } from './freeze';
 import type { LineTest } from './line';
+import { sampleReading } from './sampleReading';
 import type { Evidence, NetworkState, Reading } from './schema';
 import { median } from './statistics';
 import { enoughRunsMet, judgeRuns, verdictOf } from './verdict';
@@ -17,26 +18,7 @@ const state = (id: string, kind: NetworkState['kind'], round: number): NetworkSt
   takenAt: '2026-01-01T00:00:00Z',
   option,
 });
-let count = 0;
-const run = (values: Partial<Reading>): Reading => ({
-  id: `r${++count}`,
-  spotId: 's',
-  stateId: 'b',
-  target: 'internet',
-  device: 'phone',
-  deviceName: '',
-  band: 'free',
-  bandSeen: '5',
-  connected: true,
-  rssiDbm: -60,
-  downMbps: 50,
-  upMbps: 20,
-  loadedMs: 40,
-  idleMs: 10,
-  takenAt: '2026-01-01T00:00:00Z',
-  note: '',
-  ...values,
-});
+const run = sampleReading;
 const bad = { downMbps: 2, upMbps: 1, rssiDbm: -80 };
 const spot: Spot = {
   id: 's',

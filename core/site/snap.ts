@@ -26,7 +26,8 @@ export interface SnapQuestion {
 
 const apart = (a: Point, b: Point) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
 const middle = (w: Wall): Point => ({ xM: (w.a.xM + w.b.xM) / 2, yM: (w.a.yM + w.b.yM) / 2 });
-const round = (m: number, stepM: number) => Math.round(Math.round(m / stepM) * stepM * 1e6) / 1e6;
+/** The nearest round step, m, without the last digits that binary fractions leave. */
+export const onStep = (m: number, stepM: number) => Math.round(Math.round(m / stepM) * stepM * 1e6) / 1e6;
 
 /** The nearest point of a list within reach. */
 function nearest(points: readonly { at: Point; wallId: string }[], to: Point, withinM: number) {
@@ -113,7 +114,7 @@ function squareSnap(q: SnapQuestion, from: Point): Snap | null {
       level = m;
   }
   if (level !== null && Math.abs(level) > 0.05) return { at: on(level), kind: 'aligned', wallId: null };
-  return { at: on(round(along, stepM)), kind: 'square', wallId: null };
+  return { at: on(onStep(along, stepM)), kind: 'square', wallId: null };
 }
 
 /** The foot of a point on a wall, whole steps from its nearer end. */
@@ -121,7 +122,7 @@ function footOn(w: Wall, p: Point, stepM: number): Point {
   const length = apart(w.a, w.b);
   const [ux, uy] = [(w.b.xM - w.a.xM) / length, (w.b.yM - w.a.yM) / length];
   const along = (p.xM - w.a.xM) * ux + (p.yM - w.a.yM) * uy;
-  const stepped = along <= length / 2 ? round(along, stepM) : length - round(length - along, stepM);
+  const stepped = along <= length / 2 ? onStep(along, stepM) : length - onStep(length - along, stepM);
   const m = Math.max(0, Math.min(length, stepped));
   return { xM: w.a.xM + m * ux, yM: w.a.yM + m * uy };
 }
@@ -150,5 +151,5 @@ export function snap(q: SnapQuestion): Snap {
   if (wall) return { ...wall, kind: 'wall' };
   const below = nearest(endsOf(others), to, withinM) ?? near(others);
   if (below) return { ...below, kind: 'otherStorey' };
-  return { at: { xM: round(to.xM, stepM), yM: round(to.yM, stepM) }, kind: 'free', wallId: null };
+  return { at: { xM: onStep(to.xM, stepM), yM: onStep(to.yM, stepM) }, kind: 'free', wallId: null };
 }

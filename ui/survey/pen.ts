@@ -1,6 +1,6 @@
 import type { LengthUnit } from '@/core/site/lengths';
 import type { Place, Point, Site } from '@/core/site/schema';
-import { snap, type Snap } from '@/core/site/snap';
+import { onStep, snap, type Snap } from '@/core/site/snap';
 import { openStoreys } from './hand';
 import { TOOLS, type Tool } from './tools';
 
@@ -25,7 +25,7 @@ const stepAt = (unit: LengthUnit, k: number): number =>
 const CATCHING: ReadonlySet<Tool> = new Set(['wall', 'room', 'stairs', 'duct', 'hedge', 'align']);
 
 const plain = (p: Point, stepM: number): Snap => ({
-  at: { xM: Math.round(p.xM / stepM) * stepM, yM: Math.round(p.yM / stepM) * stepM },
+  at: { xM: onStep(p.xM, stepM), yM: onStep(p.yM, stepM) },
   kind: 'free',
   wallId: null,
 });

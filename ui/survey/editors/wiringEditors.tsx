@@ -1,5 +1,17 @@
 'use client';
-import type { CoaxPoint, DataRun, Duct, Jack, Outlet, Panel, Site, Splitter } from '@/core/site/schema';
+import type { ReactNode } from 'react';
+import type {
+  CoaxPoint,
+  DataRun,
+  Duct,
+  Jack,
+  Outlet,
+  Panel,
+  Place,
+  Site,
+  Splitter,
+} from '@/core/site/schema';
+import type { Thing } from '@/core/site/things';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
@@ -108,22 +120,67 @@ export function PanelEditor({ panel }: { panel: Panel }) {
   );
 }
 
-export function CoaxOutletEditor({ outlet }: { outlet: CoaxPoint }) {
-  const set = useCoaxChange('outlets', outlet.id);
+/** Name and height of something small in the wall, with whatever else there is to say about it. */
+function SmallEditor({
+  title,
+  thing,
+  deleteLabel,
+  item,
+  onChange,
+  children,
+}: {
+  title: string;
+  thing: Thing;
+  deleteLabel: string;
+  item: { name: string; place: Place };
+  onChange: (values: { name: string } | { place: Place }) => void;
+  children?: ReactNode;
+}) {
   return (
-    <Editor title="Coax outlet" thing={{ kind: 'coaxOutlet', id: outlet.id }} deleteLabel="coax outlet">
+    <Editor title={title} thing={thing} deleteLabel={deleteLabel}>
       <TextField
         label="Name"
-        value={outlet.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+        value={item.name}
+        onChange={(name) => name.trim() && onChange({ name: name.slice(0, 80) })}
       />
       <LengthField
         label="Height above floor"
-        valueM={outlet.place.heightM}
+        valueM={item.place.heightM}
         maxM={12}
-        onChange={(heightM) => heightM !== null && set({ place: { ...outlet.place, heightM } })}
+        onChange={(heightM) => heightM !== null && onChange({ place: { ...item.place, heightM } })}
       />
+      {children}
     </Editor>
+  );
+}
+
+export function CoaxOutletEditor({ outlet }: { outlet: CoaxPoint }) {
+  return (
+    <SmallEditor
+      title="Coax outlet"
+      thing={{ kind: 'coaxOutlet', id: outlet.id }}
+      deleteLabel="coax outlet"
+      item={outlet}
+      onChange={useCoaxChange('outlets', outlet.id)}
+    />
+  );
+}
+
+/** Name and height of a jack whose far end is not known. */
+export function JackEditor({ jack }: { jack: Jack }) {
+  return (
+    <SmallEditor
+      title="Jack, far end not known"
+      thing={{ kind: 'jack', id: jack.id }}
+      deleteLabel="jack"
+      item={jack}
+      onChange={useChange('jacks', jack.id)}
+    >
+      <p className="fig col-span-2 text-[13px] text-ink-2">
+        Trace it with a tester, then draw a data run (J) from here to its far end. No plan counts on it
+        before.
+      </p>
+    </SmallEditor>
   );
 }
 
@@ -159,30 +216,6 @@ export function SplitterEditor({ splitter }: { splitter: Splitter }) {
           onChange={(ratedMoca) => set({ ratedMoca })}
         />
       </div>
-    </Editor>
-  );
-}
-
-/** Name and height of a jack whose far end is not known. */
-export function JackEditor({ jack }: { jack: Jack }) {
-  const set = useChange('jacks', jack.id);
-  return (
-    <Editor title="Jack, far end not known" thing={{ kind: 'jack', id: jack.id }} deleteLabel="jack">
-      <TextField
-        label="Name"
-        value={jack.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
-      />
-      <LengthField
-        label="Height above floor"
-        valueM={jack.place.heightM}
-        maxM={12}
-        onChange={(heightM) => heightM !== null && set({ place: { ...jack.place, heightM } })}
-      />
-      <p className="fig col-span-2 text-[13px] text-ink-2">
-        Trace it with a tester, then draw a data run (J) from here to its far end. No plan counts on it
-        before.
-      </p>
     </Editor>
   );
 }
