@@ -6,6 +6,7 @@ import { suggestSpots } from '../core/site/suggest';
 import { predictOption, type Prediction } from '../core/plan/predict';
 import { chosenOption } from '../core/plan/schema';
 import { learntContext } from '../core/readings/learn';
+import { oddReadings, type OddReading } from '../core/readings/outliers';
 import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/verdict';
 
 /** One spot of `predict --json`. Null where there is no link. */
@@ -49,7 +50,7 @@ export interface PredictReport {
   job: string;
   option: string;
   /** What the readings taught: null before there are any. */
-  calibration: { readings: number; leaveOneOutDb: number } | null;
+  calibration: { readings: number; leaveOneOutDb: number; odd: OddReading[] } | null;
   spots: ReturnType<typeof spotRow>[];
 }
 
@@ -71,6 +72,7 @@ export function predictReport(
   const learnt = calibration && {
     readings: calibration.observations,
     leaveOneOutDb: calibration.leaveOneOutDb,
+    odd: oddReadings(calibration, job.site.spots, job.evidence),
   };
   return {
     ok: true,

@@ -26,7 +26,14 @@ export function predictLines(report: PredictReport): string {
     s.verdict,
     s.heldBackBy,
   ]);
-  return `${report.job} · ${report.option} (estimates)\n${table([['no', 'spot', 'band', 'level', 'down Mb/s', 'up Mb/s', 'verdict', 'held back by'], ...rows])}`;
+  const { calibration } = report;
+  const learnt = calibration
+    ? [
+        `Learnt from ${calibration.readings} places: typical miss ${calibration.leaveOneOutDb.toFixed(1)} dB.`,
+        ...calibration.odd.map((o) => o.words),
+      ]
+    : ['No readings yet: from the survey alone.'];
+  return `${report.job} · ${report.option} (estimates)\n${learnt.join('\n')}\n${table([['no', 'spot', 'band', 'level', 'down Mb/s', 'up Mb/s', 'verdict', 'held back by'], ...rows])}`;
 }
 
 export function verifyLines(report: VerifyReport): string {

@@ -1,6 +1,7 @@
 'use client';
 import { describeConstruction } from '@/core/site/constructions';
 import { CLIENT_TYPES } from '@/core/radio/clients';
+import { oddReadings } from '@/core/readings/outliers';
 import type { ClientTypeId } from '@/core/site/schema';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
@@ -12,9 +13,10 @@ const WORTH_SAYING_DB = 1;
 export function LearntPanel() {
   const { calibration } = useDerived();
   const site = useJob((s) => s.site);
-  const readings = useJob((s) => s.evidence.readings);
+  const evidence = useJob((s) => s.evidence);
   if (!calibration) return null;
-  const { posterior, leaveOneOutDb, outliers, observations } = calibration;
+  const { posterior, leaveOneOutDb, observations } = calibration;
+  const odd = oddReadings(calibration, site.spots, evidence);
   const nameOf = (parameter: string): string => {
     const [kind, what, band] = parameter.split(':');
     if (kind === 'device') return `${CLIENT_TYPES[what as ClientTypeId].label}, ${band} GHz`;
@@ -35,7 +37,7 @@ export function LearntPanel() {
       <summary className="fig cursor-pointer font-semibold">
         Learnt from {observations} {observations === 1 ? 'place' : 'places'}: typical miss{' '}
         {leaveOneOutDb.toFixed(1)} dB
-        {outliers.length > 0 && <span className="text-mains">, {outliers.length} odd</span>}
+        {odd.length > 0 && <span className="text-mains">, {odd.length} odd</span>}
       </summary>
       <p className="mt-1 text-[13px] text-ink-2">
         Each place predicted from all others. Predictions and their ranges follow.
@@ -54,20 +56,11 @@ export function LearntPanel() {
                 : 'weaker'}
           </li>
         ))}
-        {outliers.map((o) => {
-          const spotId = readings.find((r) => r.id === o.id)?.spotId;
-          const spot = site.spots.find((s) => s.id === spotId);
-          return (
-            <li key={o.id} className="text-mains">
-              Spot {spot?.number} {spot?.name} reads {Math.abs(o.offDb).toFixed(0)} dB{' '}
-              {o.offDb < 0 ? 'weaker' : 'stronger'} than all others say:{' '}
-              {o.offDb < 0
-                ? 'something unsurveyed stands in the way, or it was read elsewhere'
-                : 'an opening is missing in the survey, or another unit served it'}
-              .
-            </li>
-          );
-        })}
+        {odd.map((o) => (
+          <li key={o.readingId} className="text-mains">
+            {o.words}
+          </li>
+        ))}
       </ul>
     </details>
   );
