@@ -26,8 +26,9 @@ import { penAt, reachM } from './pen';
 import { putIn } from './putIn';
 import { Underlays, WiringLines, useRoomLabels } from './SurveyLayers';
 import { useMarkMoves, useSurveyMarks } from './surveyMarks';
-import { ToolChoice, ToolRow } from './ToolRow';
-import { PASSES, TOOLS, type Pass } from './tools';
+import { Begin, Hint } from './SheetWords';
+import { ToolRow } from './ToolRow';
+import { PASSES, type Pass } from './tools';
 import { useDrawingKeys } from './useDrawingKeys';
 
 const NONE: ReadonlySet<string> = new Set();
@@ -62,23 +63,6 @@ function Rounds() {
   );
 }
 
-/** What the tool in hand asks for and what it puts in, on the sheet itself, where the eye is. */
-function Hint() {
-  const pass = useDrawing((s) => s.pass);
-  const tool = useDrawing((s) => s.tool);
-  const message = useDrawing((s) => s.message);
-  return (
-    <div className="pointer-events-none absolute inset-x-3 top-1 flex min-h-8 items-start justify-between gap-3">
-      <p className="fig mt-1.5 rounded-[3px] bg-sheet/85 leading-tight text-ink-2" role="status">
-        {message || (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : TOOLS[tool].hint)}
-      </p>
-      <div className="pointer-events-auto">
-        <ToolChoice />
-      </div>
-    </div>
-  );
-}
-
 function PassPanel({ pass, onAddBuilding }: { pass: Pass; onAddBuilding: () => void }) {
   switch (pass) {
     case 'trace':
@@ -94,31 +78,6 @@ function PassPanel({ pass, onAddBuilding }: { pass: Pass; onAddBuilding: () => v
     case 'air':
       return <AirPanel />;
   }
-}
-
-/** What one begins with on an empty plot: a building by its size, or a picture to trace. */
-function Begin({ onBuilding }: { onBuilding: () => void }) {
-  const drawing = useDrawingStore();
-  const pass = useDrawing((s) => s.pass);
-  if (pass === 'trace' || pass === 'air') return null;
-  return (
-    <div className="pointer-events-none absolute inset-0 grid place-items-center pb-10">
-      <div className="pointer-events-auto max-w-80 text-center">
-        <p className="fig text-[15px] font-semibold">Nothing on the plot yet</p>
-        <p className="mt-1 text-ink-2">
-          Begin with the outside size of the house; rooms, doors and wiring are drawn into it.
-        </p>
-        <div className="mt-3 flex justify-center gap-2">
-          <button type="button" className="btn btn-strong" onClick={onBuilding}>
-            Size of the house
-          </button>
-          <button type="button" className="btn" onClick={() => drawing.getState().open('trace')}>
-            A picture to trace
-          </button>
-        </div>
-      </div>
-    </div>
-  );
 }
 
 /** The sheet with what is drawn on it, and the hand that draws. */

@@ -1,164 +1,23 @@
 'use client';
-import { ArrowUpFromLine, RotateCw, Spline, Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import { planAfterMove, planWithoutStoreys } from '@/core/plan/moveUnits';
-import { addBasement, changeStorey, copyStoreyUp, deleteStoreys, standingOn } from '@/core/site/editStoreys';
+import { RotateCw } from 'lucide-react';
+import { planAfterMove } from '@/core/plan/moveUnits';
 import { after, buildingsApartM, moveBuilding, turnAbout, STILL, type Frame } from '@/core/site/frames';
-import { outlineToTake, takeOutline } from '@/core/site/footprint';
 import { storeysById } from '@/core/site/levels';
 import { middleOf } from '@/core/site/rooms';
-import type { Building, Point, Site, Storey } from '@/core/site/schema';
+import type { Building, Point } from '@/core/site/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { newId } from '@/ui/pieces/newId';
-import { useSettled } from '@/ui/pieces/useSettled';
 import { constructionChoices } from '../constructionChoices';
+import { DeleteStoreys } from './DeleteStoreys';
 import { OwnConstructions } from './OwnConstructions';
 import { Rooms } from './Rooms';
-
-/** Rest of the hand before walls are compared with the outline, ms. */
-const REST_MS = 300;
+import { StoreyFields } from './StoreyFields';
 
 const corner = (b: Building): Point => ({
   xM: Math.min(...b.storeys.flatMap((s) => s.outline.map((p) => p.xM))),
   yM: Math.min(...b.storeys.flatMap((s) => s.outline.map((p) => p.yM))),
 });
-
-/** Deletes storeys and moves what hung on them; asks first where spots or wiring stand there. */
-function DeleteStoreys({
-  ids,
-  label,
-  onDone,
-}: {
-  ids: ReadonlySet<string>;
-  label: string;
-  onDone: () => void;
-}) {
-  const store = useJobStore();
-  const [asking, setAsking] = useState(false);
-  const [on, setOn] = useState({ spots: 0, wiring: 0 });
-  const ask = () => {
-    const standing = standingOn(store.getState().site, ids);
-    setOn(standing);
-    if (standing.spots + standing.wiring > 0) setAsking(true);
-    else remove();
-  };
-  const remove = () => {
-    const job = store.getState();
-    const next = deleteStoreys(job.site, ids);
-    job.set({
-      site: next,
-      plan: planWithoutStoreys(job.plan, ids),
-      storeyId: next.buildings[0]?.storeys[0]?.id ?? null,
-    });
-    setAsking(false);
-    onDone();
-  };
-  if (!asking)
-    return (
-      <button type="button" className="btn" onClick={ask}>
-        <Trash2 size={15} aria-hidden="true" /> {label}
-      </button>
-    );
-  return (
-    <div role="alert" className="col-span-2 flex flex-wrap items-center gap-2">
-      <span>
-        {on.spots} spots and {on.wiring} sockets, panels and jacks stand here. They and their readings are
-        kept and count as yard; undo brings all back.
-      </span>
-      <button type="button" className="btn btn-strong" onClick={remove}>
-        Delete
-      </button>
-      <button type="button" className="btn" onClick={() => setAsking(false)}>
-        Keep
-      </button>
-    </div>
-  );
-}
-
-/** Name, level, height and floor of the open storey, and what is made from it. */
-function StoreyFields({ storey, building }: { storey: Storey; building: Building }) {
-  const store = useJobStore();
-  const setSite = useJob((s) => s.setSite);
-  const custom = useJob((s) => s.site.customConstructions);
-  const showStorey = useJob((s) => s.showStorey);
-  const walls = useJob((s) => s.site.walls);
-  const settled = useSettled(walls, REST_MS) ?? walls;
-  const differs = useMemo(() => outlineToTake({ walls: settled }, storey) !== null, [settled, storey]);
-  const set = (values: Partial<Storey>) => setSite((s) => changeStorey(s, storey.id, values));
-  const open = (made: { site: Site; storeyId: string }) => {
-    store.getState().set({ site: made.site });
-    showStorey(made.storeyId);
-  };
-  return (
-    <div className="mt-2 grid grid-cols-2 gap-x-3 gap-y-2 border-t border-rule pt-2">
-      <TextField
-        label="Open storey"
-        value={storey.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
-      />
-      <LengthField
-        label="Height inside"
-        valueM={storey.heightM}
-        minM={1}
-        maxM={20}
-        commit
-        onChange={(heightM) => heightM !== null && set({ heightM })}
-      />
-      <LengthField
-        label="Floor above ground line"
-        valueM={storey.floorLevelM}
-        minM={-20}
-        maxM={60}
-        commit
-        onChange={(floorLevelM) => floorLevelM !== null && set({ floorLevelM })}
-      />
-      <SelectField
-        label="Floor of"
-        value={storey.floor ?? ''}
-        options={[{ value: '', label: 'the ground' }, ...constructionChoices('floor', custom)]}
-        onChange={(floor) => set({ floor: floor || null })}
-      />
-      <div className="col-span-2 flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="btn"
-          onClick={() => open(copyStoreyUp(store.getState().site, storey.id, true, newId))}
-        >
-          <ArrowUpFromLine size={15} aria-hidden="true" /> Copy up
-        </button>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => open(copyStoreyUp(store.getState().site, storey.id, false, newId))}
-        >
-          Copy only outer walls up
-        </button>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => open(addBasement(store.getState().site, building.id, newId))}
-        >
-          Basement
-        </button>
-        {differs && (
-          <button
-            type="button"
-            className="btn"
-            title="Floor, roof and indoors follow the outer walls that stand now"
-            onClick={() => setSite((s) => takeOutline(s, storey.id))}
-          >
-            <Spline size={15} aria-hidden="true" /> Outline from its walls
-          </button>
-        )}
-        {building.storeys.length > 1 && (
-          <DeleteStoreys ids={new Set([storey.id])} label="Delete storey" onDone={() => {}} />
-        )}
-      </div>
-    </div>
-  );
-}
 
 /** Name, roof, place and turn of the building the open storey is in, and how far the others are. */
 function BuildingFields({ building }: { building: Building }) {

@@ -1,0 +1,46 @@
+'use client';
+import { useDrawing, useDrawingStore } from './drawing';
+import { ToolChoice } from './ToolRow';
+import { PASSES, TOOLS } from './tools';
+
+/** What the tool in hand asks for and what it puts in, on the sheet itself, where the eye is. */
+export function Hint() {
+  const pass = useDrawing((s) => s.pass);
+  const tool = useDrawing((s) => s.tool);
+  const message = useDrawing((s) => s.message);
+  return (
+    <div className="pointer-events-none absolute inset-x-3 top-1 flex min-h-8 items-start justify-between gap-3">
+      <p className="fig mt-1.5 rounded-[3px] bg-sheet/85 leading-tight text-ink-2" role="status">
+        {message || (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : TOOLS[tool].hint)}
+      </p>
+      <div className="pointer-events-auto">
+        <ToolChoice />
+      </div>
+    </div>
+  );
+}
+
+/** What one begins with on an empty plot: a building by its size, or a picture to trace. */
+export function Begin({ onBuilding }: { onBuilding: () => void }) {
+  const drawing = useDrawingStore();
+  const pass = useDrawing((s) => s.pass);
+  if (pass === 'trace' || pass === 'air') return null;
+  return (
+    <div className="pointer-events-none absolute inset-0 grid place-items-center pb-10">
+      <div className="pointer-events-auto max-w-80 text-center">
+        <p className="fig text-[15px] font-semibold">Nothing on the plot yet</p>
+        <p className="mt-1 text-ink-2">
+          Begin with the outside size of the house; rooms, doors and wiring are drawn into it.
+        </p>
+        <div className="mt-3 flex justify-center gap-2">
+          <button type="button" className="btn btn-strong" onClick={onBuilding}>
+            Size of the house
+          </button>
+          <button type="button" className="btn" onClick={() => drawing.getState().open('trace')}>
+            A picture to trace
+          </button>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,58 @@
+'use client';
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { planWithoutStoreys } from '@/core/plan/moveUnits';
+import { deleteStoreys, standingOn } from '@/core/site/editStoreys';
+import { useJobStore } from '@/ui/job/store';
+
+/** Deletes storeys and moves what hung on them; asks first where spots or wiring stand there. */
+export function DeleteStoreys({
+  ids,
+  label,
+  onDone,
+}: {
+  ids: ReadonlySet<string>;
+  label: string;
+  onDone: () => void;
+}) {
+  const store = useJobStore();
+  const [asking, setAsking] = useState(false);
+  const [on, setOn] = useState({ spots: 0, wiring: 0 });
+  const ask = () => {
+    const standing = standingOn(store.getState().site, ids);
+    setOn(standing);
+    if (standing.spots + standing.wiring > 0) setAsking(true);
+    else remove();
+  };
+  const remove = () => {
+    const job = store.getState();
+    const next = deleteStoreys(job.site, ids);
+    job.set({
+      site: next,
+      plan: planWithoutStoreys(job.plan, ids),
+      storeyId: next.buildings[0]?.storeys[0]?.id ?? null,
+    });
+    setAsking(false);
+    onDone();
+  };
+  if (!asking)
+    return (
+      <button type="button" className="btn" onClick={ask}>
+        <Trash2 size={15} aria-hidden="true" /> {label}
+      </button>
+    );
+  return (
+    <div role="alert" className="col-span-2 flex flex-wrap items-center gap-2">
+      <span>
+        {on.spots} spots and {on.wiring} sockets, panels and jacks stand here. They and their readings are
+        kept and count as yard; undo brings all back.
+      </span>
+      <button type="button" className="btn btn-strong" onClick={remove}>
+        Delete
+      </button>
+      <button type="button" className="btn" onClick={() => setAsking(false)}>
+        Keep
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,99 @@
+'use client';
+import { ArrowUpFromLine, Spline } from 'lucide-react';
+import { useMemo } from 'react';
+import { addBasement, changeStorey, copyStoreyUp } from '@/core/site/editStoreys';
+import { outlineToTake, takeOutline } from '@/core/site/footprint';
+import type { Building, Site, Storey } from '@/core/site/schema';
+import { useJob, useJobStore } from '@/ui/job/store';
+import { SelectField, TextField } from '@/ui/pieces/fields';
+import { LengthField } from '@/ui/pieces/LengthField';
+import { newId } from '@/ui/pieces/newId';
+import { useSettled } from '@/ui/pieces/useSettled';
+import { constructionChoices } from '../constructionChoices';
+import { DeleteStoreys } from './DeleteStoreys';
+
+/** Rest of the hand before walls are compared with the outline, ms. */
+const REST_MS = 300;
+
+/** Name, level, height and floor of the open storey, and what is made from it. */
+export function StoreyFields({ storey, building }: { storey: Storey; building: Building }) {
+  const store = useJobStore();
+  const setSite = useJob((s) => s.setSite);
+  const custom = useJob((s) => s.site.customConstructions);
+  const showStorey = useJob((s) => s.showStorey);
+  const walls = useJob((s) => s.site.walls);
+  const settled = useSettled(walls, REST_MS) ?? walls;
+  const differs = useMemo(() => outlineToTake({ walls: settled }, storey) !== null, [settled, storey]);
+  const set = (values: Partial<Storey>) => setSite((s) => changeStorey(s, storey.id, values));
+  const open = (made: { site: Site; storeyId: string }) => {
+    store.getState().set({ site: made.site });
+    showStorey(made.storeyId);
+  };
+  return (
+    <div className="mt-2 grid grid-cols-2 gap-x-3 gap-y-2 border-t border-rule pt-2">
+      <TextField
+        label="Open storey"
+        value={storey.name}
+        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+      />
+      <LengthField
+        label="Height inside"
+        valueM={storey.heightM}
+        minM={1}
+        maxM={20}
+        commit
+        onChange={(heightM) => heightM !== null && set({ heightM })}
+      />
+      <LengthField
+        label="Floor above ground line"
+        valueM={storey.floorLevelM}
+        minM={-20}
+        maxM={60}
+        commit
+        onChange={(floorLevelM) => floorLevelM !== null && set({ floorLevelM })}
+      />
+      <SelectField
+        label="Floor of"
+        value={storey.floor ?? ''}
+        options={[{ value: '', label: 'the ground' }, ...constructionChoices('floor', custom)]}
+        onChange={(floor) => set({ floor: floor || null })}
+      />
+      <div className="col-span-2 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="btn"
+          onClick={() => open(copyStoreyUp(store.getState().site, storey.id, true, newId))}
+        >
+          <ArrowUpFromLine size={15} aria-hidden="true" /> Copy up
+        </button>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => open(copyStoreyUp(store.getState().site, storey.id, false, newId))}
+        >
+          Copy only outer walls up
+        </button>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => open(addBasement(store.getState().site, building.id, newId))}
+        >
+          Basement
+        </button>
+        {differs && (
+          <button
+            type="button"
+            className="btn"
+            title="Floor, roof and indoors follow the outer walls that stand now"
+            onClick={() => setSite((s) => takeOutline(s, storey.id))}
+          >
+            <Spline size={15} aria-hidden="true" /> Outline from its walls
+          </button>
+        )}
+        {building.storeys.length > 1 && (
+          <DeleteStoreys ids={new Set([storey.id])} label="Delete storey" onDone={() => {}} />
+        )}
+      </div>
+    </div>
+  );
+}
