@@ -21,10 +21,14 @@ writeFileSync(
 );
 
 const nestle = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync('npx', ['tsx', 'cli/nestle.ts', ...args], {
-    encoding: 'utf8',
-    env: { ...process.env, NODE_OPTIONS: '' },
-  });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', 'cli/nestle.ts', ...args],
+    {
+      encoding: 'utf8',
+      env: { ...process.env, NODE_OPTIONS: '' },
+    },
+  );
   return { status, stdout, stderr };
 };
 

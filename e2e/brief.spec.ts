@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import type { JobFile } from '../core/file/jobFile';
 import { plainFeed } from '../core/plan/schema';
 
-test.use({ actionTimeout: 10_000 });
+test.use({ actionTimeout: 20_000 });
 
 const stop = (page: Page, key: string) => page.keyboard.press(key);
 const objections = (page: Page) => page.getByRole('list', { name: 'What a practitioner would object to' });

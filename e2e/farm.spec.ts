@@ -24,7 +24,7 @@ class Hand {
   }
   async button(name: string): Promise<void> {
     this.clicks++;
-    await this.page.getByRole('button', { name, exact: true }).first().click({ timeout: 5000 });
+    await this.page.getByRole('button', { name, exact: true }).first().click({ timeout: 20_000 });
   }
   async fill(scope: ReturnType<Page['locator']>, label: string, value: string): Promise<void> {
     this.groups++;

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 
-test.use({ actionTimeout: 10_000 });
+test.use({ actionTimeout: 20_000 });
 
 const mark = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
 

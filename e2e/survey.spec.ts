@@ -3,7 +3,7 @@ import type { JobFile } from '../core/file/jobFile';
 import { findRooms } from '../core/site/rooms';
 import { addBuilding, exported, newJob, onScreen, pressAt, sheet } from './sheet';
 
-test.use({ actionTimeout: 10_000 });
+test.use({ actionTimeout: 20_000 });
 
 const areasOf = (job: JobFile, storeyName: string): number[] => {
   const storey = job.site.buildings.flatMap((b) => b.storeys).find((s) => s.name === storeyName)!;

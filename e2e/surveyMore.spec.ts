@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import type { JobFile } from '../core/file/jobFile';
 import { addBuilding, exported, newJob, pressAt, sheet } from './sheet';
 
-test.use({ actionTimeout: 10_000 });
+test.use({ actionTimeout: 20_000 });
 
 async function farmCopy(
   page: Page,

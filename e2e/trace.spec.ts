@@ -2,7 +2,7 @@ import { deflateSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import { addBuilding, exported, newJob, pressAt } from './sheet';
 
-test.use({ actionTimeout: 10_000 });
+test.use({ actionTimeout: 20_000 });
 
 /** A PNG in grey made here: `at` gives the shade of a pixel. */
 function png(width: number, height: number, at: (x: number, y: number) => number): Buffer {

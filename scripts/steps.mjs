@@ -1,5 +1,5 @@
 // Steps shared by `npm run demo` and `npm test`. Node built-ins only: nothing is installed yet when this runs.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -28,6 +28,17 @@ export function run(command, args, options = {}) {
     stdio: 'inherit',
     env: { ...env, ...options.env },
     ...options.spawn,
+  });
+}
+
+/** Runs a command beside others and gives what it printed. */
+export function quietly(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'pipe'] });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
+    child.once('error', (error) => resolve({ ok: false, output: `${error.message}\n` }));
+    child.once('close', (status) => resolve({ ok: status === 0, output }));
   });
 }
 

@@ -1,7 +1,7 @@
 // `npm test`: everything that has to hold, on a fresh clone as well. Its last line counts all tests.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, build, install, run } from './steps.mjs';
+import { ROOT, build, install, quietly, run } from './steps.mjs';
 
 const start = Date.now();
 const RESULTS = join(ROOT, 'test-results');
@@ -21,13 +21,20 @@ function chromium() {
   return null;
 }
 
-function check(title, command, args, options) {
-  console.log(`\n→ ${title}`);
-  const ok = run(command, args, options).status === 0;
-  if (ok) passed++;
-  else failed++;
-  if (!ok) console.error(`✗ ${title}`);
-  return ok;
+/** Runs checks that only read, two at a time as there are two cores; what each prints comes when it is through. */
+async function checkAll(checks) {
+  const waiting = [...checks];
+  const worker = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const [title, args] = next;
+      const { ok, output } = await quietly('npx', args);
+      console.log(`\n→ ${title}\n${output}`);
+      if (ok) passed++;
+      else failed++;
+      if (!ok) console.error(`✗ ${title}`);
+    }
+  };
+  await Promise.all([worker(), worker()]);
 }
 
 /** Runs a test runner that writes its results as JSON and adds its counts; a runner that wrote none has failed. */
@@ -52,24 +59,29 @@ mkdirSync(RESULTS, { recursive: true });
 const browser = chromium();
 if (!browser) failed++;
 build();
-check('Types', 'npx', ['tsc', '--noEmit']);
-check('Lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-check('Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-check('Architecture', 'npx', [
-  'depcruise',
-  '--config',
-  '.dependency-cruiser.cjs',
-  'app',
-  'ui',
-  'server',
-  'db',
-  'core',
-  'workers',
-  'cli',
-  'demo',
+await checkAll([
+  ['Types', ['tsc', '--noEmit']],
+  ['Lint', ['eslint', '.', '--max-warnings', '0']],
+  ['Formatting', ['prettier', '--check', '--log-level', 'warn', '.']],
+  [
+    'Architecture',
+    [
+      'depcruise',
+      '--config',
+      '.dependency-cruiser.cjs',
+      'app',
+      'ui',
+      'server',
+      'db',
+      'core',
+      'workers',
+      'cli',
+      'demo',
+    ],
+  ],
+  ['Nothing unused', ['knip']],
+  ['Job file schema is current', ['tsx', 'scripts/writeJobFileSchema.ts', '--check']],
 ]);
-check('Nothing unused', 'npx', ['knip']);
-check('Job file schema is current', 'npx', ['tsx', 'scripts/writeJobFileSchema.ts', '--check']);
 count(
   'Unit and property tests',
   'unit.json',
