@@ -37,6 +37,14 @@ describe('walls', () => {
     expect(value('wall', args).lossDb as number).toBeCloseTo(db, 1);
   });
   test.each([
+    ['rubbleStone', 0.75, 27 * 1.5],
+    ['rubbleStone', 0.5, 27],
+    ['plasterboard', 0.3, 4],
+  ])('%s of %d m at 5.5 GHz: %d dB', (name, thickness, db) => {
+    const args = `--construction ${name} --thickness ${thickness} --ghz 5.5`;
+    expect(value('wall', args).lossDb as number).toBeCloseTo(db, 6);
+  });
+  test.each([
     ['rubbleStone', 2.44, 18],
     ['rubbleStone', 5.5, 27],
     ['rubbleStone', 6.2, 31],

@@ -3,7 +3,7 @@ import { COAX_DB_PER_M, SPLITTER_DB, mocaMbps, type MocaVersion } from '../core/
 import { poeBudget } from '../core/feed/poe';
 import { powerlineMbps } from '../core/feed/powerline';
 import { poeType, type PoeType } from '../core/kit/schema';
-import { LOSS_DB } from '../core/radio/materials';
+import { LOSS_DB, thicknessShare } from '../core/radio/materials';
 import { GUARDS_US, SHORTEST_GUARD_US, TCP_SHARE, phyRateMbps, standardId } from '../core/radio/rates';
 import { layersLossDb } from '../core/radio/slab';
 import { CONSTRUCTIONS, P2040_MATERIALS, type BuiltInConstruction } from '../core/site/constructions';
@@ -11,7 +11,7 @@ import { CONSTRUCTIONS, P2040_MATERIALS, type BuiltInConstruction } from '../cor
 type Result = { ok: true; value: Record<string, unknown>; words: string } | { ok: false; message: string };
 
 export const CALCULATOR_USAGE = `  nestle rate --standard n|ac|ax|be --width MHZ --streams N --mcs N [--guard US]
-  nestle wall --material NAME --thickness M --ghz F | --construction NAME --ghz F
+  nestle wall --material NAME --thickness M --ghz F | --construction NAME [--thickness M] --ghz F
   nestle coax --cable rg6|rg59 --length M [--splitter 2|4|8 [--across] [--unrated]] [--moca 1.1|2.0|2.0b|2.5] [--port MBPS]
   nestle powerline --box MBPS [--length M] [--boundaries N] [--legs] [--old] [--subpanels N] [--protected] [--strips N] [--port MBPS]
   nestle poe --devices af,at,… --switch af|at|bt3|bt4 --budget W`;
@@ -116,14 +116,18 @@ function wall(args: string[]): Result {
     const name = found[0]!;
     const [a, b, c] = LOSS_DB[name];
     // Between the three bands the table is read along straight lines.
-    const lossDb =
+    const usualDb =
       ghz <= 5.5
         ? a + ((Math.max(2.44, ghz) - 2.44) / (5.5 - 2.44)) * (b - a)
         : b + ((Math.min(6.2, ghz) - 5.5) / 0.7) * (c - b);
+    const usualM = CONSTRUCTIONS[name].thicknessM;
+    const thicknessM = numberIn(o.text.thickness, 'thickness', 0.01, 3, usualM);
+    if (typeof thicknessM === 'string') return no(thicknessM);
+    const lossDb = usualDb * thicknessShare(name, thicknessM);
     return {
       ok: true,
-      value: { lossDb, construction: name, ghz, source: 'estimate' },
-      words: `${lossDb.toFixed(1)} dB, ${CONSTRUCTIONS[name].label} at ${ghz} GHz (estimate for a real wall)`,
+      value: { lossDb, construction: name, thicknessM, ghz, source: 'estimate' },
+      words: `${lossDb.toFixed(1)} dB, ${CONSTRUCTIONS[name].label}${thicknessM === usualM ? '' : `, ${thicknessM} m thick,`} at ${ghz} GHz (estimate for a real wall)`,
     };
   }
   const material = P2040_MATERIALS.find((m) => m === o.text.material);
