@@ -35,6 +35,12 @@ test('a construction of one’s own is computed from its layers, painted on wall
   await expect(own.getByText('write it as 3.2')).toBeVisible();
   await own.getByLabel('Thickness of layer 2').fill('0.0125');
 
+  // Measured after all: typing begins from what the layers gave.
+  await own.getByLabel('Its loss').selectOption('loss');
+  await expect(own.getByLabel('At 5 GHz')).toHaveValue(/^1\d\.\d$/);
+  await page.keyboard.press('Control+z');
+  await expect(own.getByLabel('Material of layer 2')).toBeVisible();
+
   await page.keyboard.press('Escape');
   await pressAt(page, 5, 0);
   const wall = page.getByRole('region', { name: 'Selected wall' });

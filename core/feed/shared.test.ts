@@ -129,6 +129,11 @@ describe('powerline', () => {
     ['on a strip', { strips: 1 }, 75],
     ['a strip at both ends', { strips: 2 }, 300 / 16],
     ['60 m of wire', { wireM: 60 }, 300 / Math.E],
+    [
+      'all of it at once',
+      { boundaries: 3, subPanels: 1, acrossLegs: true, oldWiring: true, protectedCircuit: true, strips: 1 },
+      300 * 0.64 * 0.5 * 0.5 * 0.6 * 0.7 * 0.25,
+    ],
     ['a larger number on the box meets the cap', { boxMbps: 2000 }, 450],
     ['a port of 100', { portMbps: 100 }, 94.15],
   ])('%s', (_, more, mbps) => {

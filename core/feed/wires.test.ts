@@ -6,7 +6,7 @@ import { chainOf, type Part } from './chain';
 import { coaxAttenuation, mocaMbps } from './coax';
 import { copperRateMbps, ethernetGoodputMbps } from './ethernet';
 import { poeBudget } from './poe';
-import { powerlineMbps, powerlinePath, type PowerlineRun } from './powerline';
+import { powerlinePath } from './powerline';
 
 test('Ethernet: 941 of a gigabit, rates by category and length', () => {
   expect(ethernetGoodputMbps(1000)).toBeCloseTo(941.5, 1);
@@ -73,34 +73,6 @@ describe('coax', () => {
 });
 
 describe('powerline', () => {
-  const plain: PowerlineRun = {
-    boxMbps: 1000,
-    portMbps: 1000,
-    wireM: 0,
-    boundaries: 0,
-    acrossLegs: false,
-    oldWiring: false,
-    subPanels: 0,
-    protectedCircuit: false,
-    strips: 0,
-  };
-  test('the factors multiply', () => {
-    expect(powerlineMbps(plain).mbps).toBeCloseTo(300, 6);
-    expect(powerlineMbps({ ...plain, boundaries: 2, wireM: 60 }).mbps).toBeCloseTo((300 * 0.8) / Math.E, 6);
-    expect(
-      powerlineMbps({
-        ...plain,
-        boundaries: 3,
-        subPanels: 1,
-        acrossLegs: true,
-        oldWiring: true,
-        protectedCircuit: true,
-        strips: 1,
-      }).mbps,
-    ).toBeCloseTo(300 * 0.64 * 0.5 * 0.5 * 0.6 * 0.7 * 0.25, 6);
-    expect(powerlineMbps({ ...plain, boxMbps: 2400 }).mbps).toBe(450);
-    expect(powerlineMbps({ ...plain, boxMbps: 2400, portMbps: 100 }).mbps).toBeCloseTo(94.15, 2);
-  });
   test('the farm: to the studio through the sub-panel; an unknown circuit says so', () => {
     const site = farmSite();
     const outlet = (id: string) => site.outlets.find((o) => o.id === id)!;

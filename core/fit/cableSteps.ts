@@ -5,6 +5,7 @@ import type { Option, Unit } from '../plan/schema';
 import { ductBetween } from '../plan/surroundings';
 import { buildingAt } from '../site/levels';
 import type { DataRun, Duct } from '../site/schema';
+import { isSlowRun } from '../site/slowRun';
 import type { CautionId } from './cautions';
 import type { Step } from './schedule';
 import { step } from './steps';
@@ -25,7 +26,7 @@ const ductOf = (context: PlanContext, a: Unit, b: Unit): Duct | null => {
 
 /** A run that is already in the house is tested instead of laid. */
 function runStep(context: PlanContext, run: DataRun, unit: Unit): Step {
-  const slow = run.negotiatedMbps !== null && run.negotiatedMbps <= 100 && run.category !== 'fibre';
+  const slow = isSlowRun(run);
   return step(`cable:${unit.id}`, `Test ${run.name} for ${unit.letter}`, slow ? 25 : 8, {
     detail: [
       `${lengthText(run.lengthM, context.brief.lengthUnit)}, ${run.evidence}. Find both ends with a tester, label them.`,

@@ -5,13 +5,13 @@ import { elevationDb, unitLink } from '../radio/link';
 import { pathInWords, radioPath } from '../radio/path';
 import { ETHERNET_TCP_SHARE, copperRateMbps, ethernetGoodputMbps, wireLengthM } from '../feed/ethernet';
 import { coaxAttenuation, coaxTreeOf, mocaMbps } from '../feed/coax';
-import { nearestOutlet, powerlineMbps, powerlinePath } from '../feed/powerline';
+import { powerlineMbps, powerlinePath } from '../feed/powerline';
 import { HOP_LATENCY_MS, type Part } from '../feed/chain';
 import type { KitItem } from '../kit/schema';
 import { airShare } from './airtime';
 import { kitOf, pointOf, type PlanContext } from './context';
 import { channelMedium, meshRadios, partnerOf, radioEnd } from './radios';
-import { runsBetween } from './surroundings';
+import { outletsOf, runsBetween } from './surroundings';
 import type { Option, Unit } from './schema';
 import { lengthText } from '../site/lengths';
 
@@ -139,9 +139,7 @@ function coaxHop({ context, child, childKit }: Ends): Hop {
 function powerlineHop({ context, parent, child, childKit }: Ends): Hop {
   const { site } = context;
   const label = `powerline to ${child.letter}`;
-  const near =
-    site.outlets.find((o) => o.id === child.feed.nearOutletId) ?? nearestOutlet(site, parent.place);
-  const far = site.outlets.find((o) => o.id === child.feed.farOutletId) ?? nearestOutlet(site, child.place);
+  const [near, far] = outletsOf(site, parent, child);
   if (!near || !far)
     return deadHop(child, label, 'No power outlet is surveyed: add the two outlets in Survey.');
   const path = powerlinePath(site, near, far, childKit.powerlineBoxMbps ?? 1000, childKit.portMbps);

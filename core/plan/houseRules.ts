@@ -1,19 +1,18 @@
 import { coaxTreeOf, MOCA_ADAPTER_LIMIT } from '../feed/coax';
-import { nearestOutlet } from '../feed/powerline';
-import { describeConstruction } from '../site/constructions';
+import { describeConstruction, wallThicknessM } from '../site/constructions';
 import { lengthText } from '../site/lengths';
 import { distanceToWallM } from '../site/rooms';
 import type { Outlet, Wall } from '../site/schema';
+import { isSlowRun } from '../site/slowRun';
 import type { PlanContext } from './context';
 import type { RuleNotice } from './ruleNotice';
 import type { Option, Unit } from './schema';
-import { INTERFERENCE_REACH_M, disturbersOf } from './surroundings';
+import { INTERFERENCE_REACH_M, disturbersOf, outletsOf } from './surroundings';
 
 /** The wall a unit stands in, where it stands in one and not in an opening of it. */
 export function wallAround({ site }: PlanContext, { place }: Unit): Wall | null {
   const within = (w: Wall): boolean => {
-    const thickM = w.thicknessM ?? describeConstruction(w.construction, site.customConstructions).thicknessM;
-    if (distanceToWallM(place, w) >= thickM / 2) return false;
+    if (distanceToWallM(place, w) >= wallThicknessM(w, site.customConstructions) / 2) return false;
     if (w.heightM !== null && place.heightM > w.heightM) return false;
     const lengthM = Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM);
     const alongM =
@@ -39,7 +38,7 @@ function placeNotices(context: PlanContext, unit: Unit): RuleNotice[] {
       `${unit.letter} stands ${lengthText(distanceM, brief.lengthUnit)} from ${name}: keep ${lengthText(INTERFERENCE_REACH_M, brief.lengthUnit)} away.`,
     );
   const run = site.dataRuns.find((r) => r.id === unit.feed.dataRunId);
-  if (run && run.category !== 'fibre' && run.negotiatedMbps !== null && run.negotiatedMbps <= 100)
+  if (run && isSlowRun(run))
     say(
       `${run.name} runs at ${run.negotiatedMbps} Mb/s: a pair is likely broken. Make its ends new before ${unit.letter} hangs on it.`,
     );
@@ -53,12 +52,8 @@ function outletNotices({ site }: PlanContext, option: Option): RuleNotice[] {
   for (const unit of option.units) {
     if (unit.feed.kind !== 'powerline') continue;
     const parent = option.units.find((u) => u.id === unit.feed.parentId);
-    const ends = [
-      site.outlets.find((o) => o.id === unit.feed.nearOutletId) ??
-        (parent ? nearestOutlet(site, parent.place) : null),
-      site.outlets.find((o) => o.id === unit.feed.farOutletId) ?? nearestOutlet(site, unit.place),
-    ];
-    for (const o of ends) if (o) wanted.set(o, [...(wanted.get(o) ?? []), unit]);
+    if (!parent) continue;
+    for (const o of outletsOf(site, parent, unit)) if (o) wanted.set(o, [...(wanted.get(o) ?? []), unit]);
   }
   for (const [outlet, units] of wanted) {
     const unitId = units[0]!.id;

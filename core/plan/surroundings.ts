@@ -1,5 +1,6 @@
+import { nearestOutlet } from '../feed/powerline';
 import { distanceToWallM } from '../site/rooms';
-import type { DataRun, Duct, Place, Site } from '../site/schema';
+import type { DataRun, Duct, Outlet, Place, Site } from '../site/schema';
 import type { Unit } from './schema';
 
 /** An end of a data run this near to a unit can serve it, m: a lead's length (estimate). */
@@ -36,6 +37,15 @@ export function ductBetween(site: Site, fromBuildingId: string, toBuildingId: st
       );
     }) ?? null
   );
+}
+
+/** The outlets of a powerline pair, near its parent and at the unit: those chosen, else the nearest; null where none is surveyed. */
+export function outletsOf(site: Site, parent: Unit, unit: Unit): [Outlet | null, Outlet | null] {
+  const chosen = (id: string | null) => site.outlets.find((o) => o.id === id);
+  return [
+    chosen(unit.feed.nearOutletId) ?? nearestOutlet(site, parent.place),
+    chosen(unit.feed.farOutletId) ?? nearestOutlet(site, unit.place),
+  ];
 }
 
 /** What disturbs radio within reach of a unit. */

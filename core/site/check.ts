@@ -2,6 +2,7 @@ import { outlineToTake } from './footprint';
 import { findRooms, looseEnds } from './rooms';
 import { buildingAt, inside, storeysById } from './levels';
 import type { Point, Site, Storey } from './schema';
+import { isSlowRun } from './slowRun';
 import type { Thing } from './things';
 
 /** Something in a survey worth a second look; it blocks nothing. */
@@ -180,7 +181,7 @@ function wiringNotices(site: Site): SurveyNotice[] {
       thing: { kind: 'jack', id: j.id },
     });
   for (const r of site.dataRuns)
-    if (r.negotiatedMbps !== null && r.negotiatedMbps <= 100 && r.category !== 'fibre')
+    if (isSlowRun(r))
       out.push({
         kind: 'slowRun',
         message: `${r.name} runs at ${r.negotiatedMbps} Mb/s: on gigabit ports a pair is likely broken. Test all eight wires, make the ends new.`,

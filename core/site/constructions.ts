@@ -79,6 +79,14 @@ export const customConstruction = z.strictObject({
 });
 export type CustomConstruction = z.infer<typeof customConstruction>;
 
+/** Thickness of a wall, m: as measured, else the usual one of its construction. */
+export function wallThicknessM(
+  wall: { construction: string; thicknessM?: number },
+  custom: readonly CustomConstruction[],
+): number {
+  return wall.thicknessM ?? describeConstruction(wall.construction, custom).thicknessM;
+}
+
 /** Label and drawing style of any construction of a site. */
 export function describeConstruction(
   name: string,

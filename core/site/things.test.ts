@@ -13,6 +13,7 @@ import {
   usesOfConstruction,
 } from './ownConstructions';
 import { site as siteSchema, type Place, type Site } from './schema';
+import { isSlowRun } from './slowRun';
 import { copyThings, deleteThings, moveThings, placeThing, type Thing, type ThingKind } from './things';
 
 let n = 0;
@@ -192,6 +193,16 @@ describe('jacks whose far end is not known', () => {
     checkSite(lost, (path, message) => problems.push(`${path}: ${message}`));
     expect(problems).toEqual(['site.jacks[0].place.storeyId: there is no storey "x"']);
   });
+});
+
+test.each([
+  ['cat5e', 10, true],
+  ['cat5e', 100, true],
+  ['cat6', 1000, false],
+  ['cat6a', null, false],
+  ['fibre', 100, false],
+] as const)('a %s run that negotiated %s points to a broken pair: %s', (category, negotiatedMbps, slow) => {
+  expect(isSlowRun({ category, negotiatedMbps })).toBe(slow);
 });
 
 describe('own constructions', () => {

@@ -1,6 +1,6 @@
 'use client';
 import { memo, useMemo } from 'react';
-import { describeConstruction, type CustomConstruction } from '@/core/site/constructions';
+import { wallThicknessM, type CustomConstruction } from '@/core/site/constructions';
 import type { Point, Wall } from '@/core/site/schema';
 import { placeLabels, type BlockedBox, type LabelWish, type SoftLine } from './labels';
 import { useSettled } from '@/ui/pieces/useSettled';
@@ -45,9 +45,7 @@ function linesOf({ walls, outlines, custom, k }: Labelled): SoftLine[] {
     faint,
   });
   return [
-    ...walls.map((w) =>
-      line(w.a, w.b, ((w.thicknessM ?? describeConstruction(w.construction, custom).thicknessM) * k) / 2),
-    ),
+    ...walls.map((w) => line(w.a, w.b, (wallThicknessM(w, custom) * k) / 2)),
     ...outlines.flatMap((o) => o.map((a, i) => line(a, o[(i + 1) % o.length]!, 0, true))),
   ];
 }

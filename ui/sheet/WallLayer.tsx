@@ -1,6 +1,6 @@
 'use client';
 import { memo } from 'react';
-import { describeConstruction, type DrawStyle } from '@/core/site/constructions';
+import { describeConstruction, wallThicknessM, type DrawStyle } from '@/core/site/constructions';
 import type { Opening, Point, Site, Wall } from '@/core/site/schema';
 
 /** Strokes of a wall, bottom first: width as a share of its thickness, colour, dashes in metres. */
@@ -163,10 +163,10 @@ export const WallLayer = memo(function WallLayer({
   chosen: ReadonlySet<string>;
 }) {
   const byId = new Map(walls.map((w) => [w.id, w]));
-  const style = (w: Wall) => {
-    const { draw, thicknessM } = describeConstruction(w.construction, custom);
-    return { draw, thicknessM: w.thicknessM ?? thicknessM };
-  };
+  const style = (w: Wall) => ({
+    draw: describeConstruction(w.construction, custom).draw,
+    thicknessM: wallThicknessM(w, custom),
+  });
   const area = (id: string) => (chosen.has(id) ? 'var(--lamp)' : undefined);
   return (
     <g aria-hidden="true" pointerEvents="none">

@@ -11,6 +11,7 @@ import type {
   Site,
   Splitter,
 } from '@/core/site/schema';
+import { isSlowRun } from '@/core/site/slowRun';
 import type { Thing } from '@/core/site/things';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
@@ -223,7 +224,7 @@ export function SplitterEditor({ splitter }: { splitter: Splitter }) {
 /** Kind, length, speed and how sure one is of a data run between two jacks. */
 export function DataRunEditor({ run }: { run: DataRun }) {
   const set = useChange('dataRuns', run.id);
-  const slow = run.negotiatedMbps !== null && run.negotiatedMbps <= 100 && run.category !== 'fibre';
+  const slow = isSlowRun(run);
   return (
     <Editor title="Data run" thing={{ kind: 'dataRun', id: run.id }} deleteLabel="run">
       <TextField

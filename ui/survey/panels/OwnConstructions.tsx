@@ -115,6 +115,12 @@ function LayerFields({ source, onChange }: { source: Layers; onChange: (source: 
   );
 }
 
+/** What a construction loses now, to a tenth of a dB, to begin typing from. */
+function lossesOf(own: CustomConstruction): Omit<Losses, 'kind'> {
+  const [db24, db5, db6] = constructionLossDb(own.id, [own]).map((db) => Math.round(db * 10) / 10);
+  return { db24: db24!, db5: db5!, db6: db6! };
+}
+
 function ConstructionEditor({ own }: { own: CustomConstruction }) {
   const setSite = useJob((s) => s.setSite);
   const set = (values: Partial<CustomConstruction>) =>
@@ -150,7 +156,7 @@ function ConstructionEditor({ own }: { own: CustomConstruction }) {
         onChange={(kind) =>
           setSource(
             kind === 'loss'
-              ? { kind: 'loss', db24: 8, db5: 12, db6: 14 }
+              ? { kind: 'loss', ...lossesOf(own) }
               : { kind: 'layers', layers: [{ material: 'brick', thicknessM: own.thicknessM || 0.1 }] },
           )
         }
