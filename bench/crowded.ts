@@ -1,8 +1,8 @@
-import { JOB_FILE_VERSION, type JobFile } from '../core/file/jobFile';
-import { emptyBrief } from '../core/plan/brief';
-import { emptyPlan } from '../core/plan/schema';
-import { emptyEvidence } from '../core/readings/schema';
-import { emptySite, type Wall } from '../core/site/schema';
+import { JOB_FILE_VERSION, type JobFile } from '../core/job/jobFile';
+import { emptyBrief } from '../core/brief/brief';
+import { emptyPlan } from '../core/plan/option/schema';
+import { emptyEvidence } from '../core/evidence/schema';
+import { emptySite, type Wall } from '../core/site/model/schema';
 
 /** Rooms to a side of the crowded storey, and their size, m. */
 const SIDE = 17;

@@ -1,5 +1,5 @@
 import { farmSite } from '../demo/farmSite';
-import type { Point, Site } from '../core/site/schema';
+import type { Point, Site } from '../core/site/model/schema';
 
 /** Distance between two farms of the estate, m. */
 const STEP_X_M = 48;

@@ -1,14 +1,14 @@
-import { arrivalsOf } from '../core/radio/detours';
+import { arrivalsOf } from '../core/radio/path/detours';
 import { gridOver, layersOf, type Grid, type Layer } from '../core/radio/field/layers';
 import { draggedField, fieldBase, settledFields } from '../core/radio/field/unitField';
-import { portalsOf } from '../core/radio/portals';
-import { buildScene } from '../core/radio/scene';
-import type { Spot3 } from '../core/radio/crossings';
-import { plotBox } from '../core/site/levels';
-import type { Site } from '../core/site/schema';
+import { portalsOf } from '../core/radio/path/portals';
+import { buildScene } from '../core/radio/path/scene';
+import type { Spot3 } from '../core/radio/path/crossings';
+import { plotBox } from '../core/site/model/levels';
+import type { Site } from '../core/site/model/schema';
 import { farmSite } from '../demo/farmSite';
 import { estate } from './estate';
-import { plainField } from './plainField';
+import { plainField } from '../core/radio/field/plainField';
 import { browserDrag } from './browserDrag';
 import { surveyFrames } from './surveyFrames';
 

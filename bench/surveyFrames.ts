@@ -1,5 +1,5 @@
 import type { CDPSession, Page } from '@playwright/test';
-import { writeJobFile } from '../core/file/jobFile';
+import { writeJobFile } from '../core/job/jobFile';
 import { crowdedJob } from './crowded';
 import { withBrowser } from './served';
 

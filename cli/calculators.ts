@@ -3,10 +3,10 @@ import { COAX_DB_PER_M, SPLITTER_DB, mocaMbps, type MocaVersion } from '../core/
 import { poeBudget } from '../core/feed/poe';
 import { powerlineMbps } from '../core/feed/powerline';
 import { poeType, type PoeType } from '../core/kit/schema';
-import { LOSS_DB, thicknessShare } from '../core/radio/materials';
-import { GUARDS_US, SHORTEST_GUARD_US, TCP_SHARE, phyRateMbps, standardId } from '../core/radio/rates';
-import { layersLossDb } from '../core/radio/slab';
-import { CONSTRUCTIONS, P2040_MATERIALS, type BuiltInConstruction } from '../core/site/constructions';
+import { LOSS_DB, thicknessShare } from '../core/radio/path/materials';
+import { GUARDS_US, SHORTEST_GUARD_US, TCP_SHARE, phyRateMbps, standardId } from '../core/radio/link/rates';
+import { layersLossDb } from '../core/radio/path/slab';
+import { CONSTRUCTIONS, P2040_MATERIALS, type BuiltInConstruction } from '../core/site/model/constructions';
 
 type Result = { ok: true; value: Record<string, unknown>; words: string } | { ok: false; message: string };
 

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { writeJobFile } from '../core/file/jobFile';
+import { writeJobFile } from '../core/job/jobFile';
 import { quillfeatherFarm } from '../demo/farm';
 import { CALCULATORS } from './calculators';
 

@@ -1,8 +1,8 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { parseJobFile, tooLarge, type Problem } from '../core/file/parse';
-import type { JobFile } from '../core/file/jobFile';
-import { checkSurvey } from '../core/site/check';
+import { parseJobFile, tooLarge, type Problem } from '../core/job/parse';
+import type { JobFile } from '../core/job/jobFile';
+import { checkSurvey } from '../core/site/check/survey';
 import { CALCULATORS, CALCULATOR_USAGE, isCalculator } from './calculators';
 import { predictReport, surveyReport, verifyReport } from './reports';
 import { explainLines, predictLines, surveyLines, verifyLines } from './text';

@@ -1,10 +1,10 @@
-import type { JobFile } from '../core/file/jobFile';
-import { checkSurvey } from '../core/site/check';
-import { findRooms } from '../core/site/rooms';
-import { walkingRoute } from '../core/site/route';
-import { suggestSpots } from '../core/site/suggest';
-import { predictOption, type Prediction } from '../core/plan/predict';
-import { chosenOption } from '../core/plan/schema';
+import type { JobFile } from '../core/job/jobFile';
+import { checkSurvey } from '../core/site/check/survey';
+import { findRooms } from '../core/site/geometry/rooms';
+import { walkingRoute } from '../core/site/geometry/route';
+import { suggestSpots } from '../core/site/check/suggestSpots';
+import { predictOption, type Prediction } from '../core/plan/evaluate/predict';
+import { chosenOption } from '../core/plan/option/schema';
 import { learntContext } from '../core/readings/learn';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
 import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/verdict';

@@ -1,5 +1,5 @@
-import type { Opening, Point, Site, Storey, Wall } from '@/core/site/schema';
-import type { ActivityCount, ActivityId } from '@/core/site/needs';
+import type { Opening, Point, Site, Storey, Wall } from '@/core/site/model/schema';
+import type { ActivityCount, ActivityId } from '@/core/site/model/needs';
 
 /** Short ways to write a site by hand in demo data. All lengths in m, plot coordinates, y to the south. */
 export const at = (xM: number, yM: number): Point => ({ xM, yM });

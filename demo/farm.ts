@@ -1,8 +1,8 @@
-import { JOB_FILE_VERSION, type JobFile } from '@/core/file/jobFile';
-import { planContext } from '@/core/plan/context';
-import { emptyBrief, type Brief } from '@/core/plan/brief';
-import { emptyPlan, plainFeed, type Option, type Plan, type Unit } from '@/core/plan/schema';
-import { emptyEvidence } from '@/core/readings/schema';
+import { JOB_FILE_VERSION, type JobFile } from '@/core/job/jobFile';
+import { planContext } from '@/core/plan/evaluate/context';
+import { emptyBrief, type Brief } from '@/core/brief/brief';
+import { emptyPlan, plainFeed, type Option, type Plan, type Unit } from '@/core/plan/option/schema';
+import { emptyEvidence } from '@/core/evidence/schema';
 import { farmSite } from './farmSite';
 import { simulateReadings } from './simulate';
 

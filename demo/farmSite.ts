@@ -1,4 +1,4 @@
-import { emptySite, type Site } from '@/core/site/schema';
+import { emptySite, type Site } from '@/core/site/model/schema';
 import { at, box, does, door, pane, spot, storey, walls } from './build';
 
 const HOUSE = box(0, 0, 14, 10);

@@ -1,8 +1,8 @@
-import { JOB_FILE_VERSION, type JobFile } from '@/core/file/jobFile';
-import { emptyBrief } from '@/core/plan/brief';
-import { emptyPlan, plainFeed } from '@/core/plan/schema';
-import { emptyEvidence } from '@/core/readings/schema';
-import { emptySite, type Site } from '@/core/site/schema';
+import { JOB_FILE_VERSION, type JobFile } from '@/core/job/jobFile';
+import { emptyBrief } from '@/core/brief/brief';
+import { emptyPlan, plainFeed } from '@/core/plan/option/schema';
+import { emptyEvidence } from '@/core/evidence/schema';
+import { emptySite, type Site } from '@/core/site/model/schema';
 import { at, box, does, door, pane, spot, storey, walls } from './build';
 
 const TERRACE = box(0, 0, 5, 9.5);

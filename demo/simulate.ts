@@ -1,8 +1,8 @@
-import { normalQuantile } from '@/core/plan/draws';
-import { predictOption, type Prediction } from '@/core/plan/predict';
-import type { PlanContext } from '@/core/plan/context';
-import type { Option } from '@/core/plan/schema';
-import type { Evidence, NetworkState, Reading } from '@/core/readings/schema';
+import { normalQuantile } from '@/core/stats/normalDraws';
+import { predictOption, type Prediction } from '@/core/plan/evaluate/predict';
+import type { PlanContext } from '@/core/plan/evaluate/context';
+import type { Option } from '@/core/plan/option/schema';
+import type { Evidence, NetworkState, Reading } from '@/core/evidence/schema';
 
 /** Small seeded generator (mulberry32): the same demo readings on every machine. */
 export function seeded(seed: number): () => number {

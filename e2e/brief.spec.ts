@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import type { JobFile } from '../core/file/jobFile';
-import { plainFeed } from '../core/plan/schema';
+import type { JobFile } from '../core/job/jobFile';
+import { plainFeed } from '../core/plan/option/schema';
 
 test.use({ actionTimeout: 20_000 });
 

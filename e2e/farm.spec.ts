@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { coaxAttenuation } from '../core/feed/coax';
-import { findRooms } from '../core/site/rooms';
-import type { Site } from '../core/site/schema';
+import { findRooms } from '../core/site/geometry/rooms';
+import type { Site } from '../core/site/model/schema';
 import { farmSite } from '../demo/farmSite';
 import { exported, onScreen } from './sheet';
 

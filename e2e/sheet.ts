@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import type { JobFile } from '../core/file/jobFile';
-import { parseJobFile } from '../core/file/parse';
+import type { JobFile } from '../core/job/jobFile';
+import { parseJobFile } from '../core/job/parse';
 
 /** The survey sheet. */
 export const sheet = (page: Page) => page.getByRole('group', { name: 'Survey sheet: walls and spots' });

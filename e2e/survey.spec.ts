@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import type { JobFile } from '../core/file/jobFile';
-import { findRooms } from '../core/site/rooms';
+import type { JobFile } from '../core/job/jobFile';
+import { findRooms } from '../core/site/geometry/rooms';
 import { addBuilding, exported, newJob, onScreen, pressAt, sheet } from './sheet';
 
 test.use({ actionTimeout: 20_000 });

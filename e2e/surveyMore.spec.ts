@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import type { JobFile } from '../core/file/jobFile';
+import type { JobFile } from '../core/job/jobFile';
 import { addBuilding, exported, newJob, pressAt, sheet } from './sheet';
 
 test.use({ actionTimeout: 20_000 });

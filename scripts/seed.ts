@@ -1,4 +1,4 @@
-import { writeJobFile } from '../core/file/jobFile';
+import { writeJobFile } from '../core/job/jobFile';
 import { database, databasePath } from '../db/connection';
 import { quillfeatherFarm } from '../demo/farm';
 import { larkspurRow } from '../demo/larkspur';

@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
-import { jobFile } from '../core/file/jobFile';
+import { jobFile } from '../core/job/jobFile';
 
 /** Writes the JSON Schema of the job file from the Zod schema; with --check only compares. */
 const PATH = 'docs/job-file.schema.json';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { pathText } from '@/core/file/parse';
-import { networkState, reading, stepEvent, voidedReading } from '@/core/readings/schema';
+import { pathText } from '@/core/job/parse';
+import { networkState, reading, stepEvent, voidedReading } from '@/core/evidence/schema';
 import { database, type Db } from '@/db/connection';
 import { addEvidence, evidenceOf, type EvidenceKind } from '@/db/evidence';
 import { findJob, touchJob } from '@/db/jobs';

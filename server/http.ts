@@ -1,4 +1,4 @@
-import { JOB_FILE_LIMIT_BYTES } from '@/core/file/parse';
+import { JOB_FILE_LIMIT_BYTES } from '@/core/job/parse';
 import { refuse, type Outcome } from './outcome';
 
 /** Answers an outcome as JSON with its status. */

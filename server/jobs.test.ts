@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { writeJobFile } from '../core/file/jobFile';
+import { writeJobFile } from '../core/job/jobFile';
 import { quillfeatherFarm } from '../demo/farm';
 import { openDatabase, type Db } from '../db/connection';
 import { recordEvidence } from './evidence';

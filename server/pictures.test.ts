@@ -1,7 +1,7 @@
 import { beforeEach, expect, test } from '@jest/globals';
 import { deflateSync } from 'node:zlib';
-import { PICTURE_LIMIT_BYTES } from '../core/file/picture';
-import { writeJobFile } from '../core/file/jobFile';
+import { PICTURE_LIMIT_BYTES } from '../core/job/picture';
+import { writeJobFile } from '../core/job/jobFile';
 import { openDatabase, type Db } from '../db/connection';
 import { createJob, duplicateJob, exportJob, importJob } from './jobs';
 import { addPicture, readPicture } from './pictures';

@@ -1,10 +1,5 @@
 import { nanoid } from 'nanoid';
-import {
-  JOB_PICTURES_LIMIT_BYTES,
-  PICTURE_LIMIT_BYTES,
-  checkPicture,
-  pictureType,
-} from '@/core/file/picture';
+import { JOB_PICTURES_LIMIT_BYTES, PICTURE_LIMIT_BYTES, checkPicture, pictureType } from '@/core/job/picture';
 import { database, type Db } from '@/db/connection';
 import { findJob } from '@/db/jobs';
 import { findPicture, insertPicture, pictureBytes, type PictureRow } from '@/db/pictures';

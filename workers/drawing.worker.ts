@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { readDxf, type ReadDrawing } from '../core/file/dxf';
+import { readDxf, type ReadDrawing } from '../core/intake/dxf';
 
 const api = {
   read(text: string): ReadDrawing {

@@ -1,10 +1,10 @@
 import { expose } from 'comlink';
-import type { Brief } from '../core/plan/brief';
-import { planContext, type LineState } from '../core/plan/context';
-import type { Plan } from '../core/plan/schema';
-import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../core/plan/shadeEngine';
-import type { Posterior } from '../core/radio/calibration';
-import type { Site } from '../core/site/schema';
+import type { Brief } from '../core/brief/brief';
+import { planContext, type LineState } from '../core/plan/evaluate/context';
+import type { Plan } from '../core/plan/option/schema';
+import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../core/plan/shade/shadeEngine';
+import type { Posterior } from '../core/radio/learn/calibration';
+import type { Site } from '../core/site/model/schema';
 
 /** Everything of a job that shade depends on beside the option; sent only when it changes. */
 export interface ShadeJob {

@@ -1,4 +1,4 @@
-import type { CoaxPlant } from '../site/schema';
+import type { CoaxPlant } from '../site/model/schema';
 import { ETHERNET_TCP_SHARE } from './ethernet';
 
 export type MocaVersion = '1.1' | '2.0' | '2.0b' | '2.5';

@@ -1,5 +1,5 @@
-import { levelOf } from '../site/levels';
-import type { Place, Site } from '../site/schema';
+import { levelOf } from '../site/model/levels';
+import type { Place, Site } from '../site/model/schema';
 
 /** TCP goodput of Ethernet as a share of its rate: 1448 payload of 1538 bytes on the wire (1500 MTU, timestamps). */
 export const ETHERNET_TCP_SHARE = 0.9415;

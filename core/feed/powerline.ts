@@ -1,5 +1,5 @@
-import { levelOf } from '../site/levels';
-import type { Outlet, Place, Site } from '../site/schema';
+import { levelOf } from '../site/model/levels';
+import type { Outlet, Place, Site } from '../site/model/schema';
 import { ETHERNET_TCP_SHARE } from './ethernet';
 
 /** Factors of usable powerline speed (estimates, docs/model.md "Powerline"). */

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../demo/farm';
-import { planContext } from '../plan/context';
-import { hopOf } from '../plan/hop';
-import { plainFeed, type Option, type Unit } from '../plan/schema';
-import type { CoaxPlant } from '../site/schema';
+import { planContext } from '../plan/evaluate/context';
+import { hopOf } from '../plan/evaluate/hop';
+import { plainFeed, type Option, type Unit } from '../plan/option/schema';
+import type { CoaxPlant } from '../site/model/schema';
 import { chainOf, type Part } from './chain';
 import { coaxAttenuation, coaxTreeOf, mocaMbps, type MocaVersion } from './coax';
 import { POE_W, poeBudget, sourceFeeds } from './poe';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { CoaxPlant } from '../site/schema';
+import type { CoaxPlant } from '../site/model/schema';
 import { farmSite } from '../../demo/farmSite';
 import { chainOf, type Part } from './chain';
 import { coaxAttenuation, mocaMbps } from './coax';

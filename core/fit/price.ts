@@ -1,4 +1,4 @@
-import type { PartLine } from '../plan/parts';
+import type { PartLine } from '../plan/cost/parts';
 import { totalMin, type ScheduledStep } from './schedule';
 
 export interface OptionPrice {

@@ -1,12 +1,12 @@
 import { expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
-import { planContext } from '../plan/context';
-import { plainFeed, type Option, type Unit } from '../plan/schema';
+import { planContext } from '../plan/evaluate/context';
+import { plainFeed, type Option, type Unit } from '../plan/option/schema';
 import { CAUTIONS } from './cautions';
 import { priceOf } from './price';
 import { runSheet } from './runSheet';
 import { minutesBetween, schedule, totalMin, type Step } from './schedule';
-import { serialAt } from './serials';
+import { serialAt } from '../evidence/serials';
 
 const job = quillfeatherFarm();
 const context = planContext(job);

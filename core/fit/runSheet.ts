@@ -1,7 +1,7 @@
-import { kitOf, type PlanContext } from '../plan/context';
-import { CONSENT_LABEL, type Brief } from '../plan/brief';
-import { gatewayOf } from '../plan/graph';
-import type { Option, Unit } from '../plan/schema';
+import { kitOf, type PlanContext } from '../plan/evaluate/context';
+import { CONSENT_LABEL, type Brief } from '../brief/brief';
+import { gatewayOf } from '../plan/option/graph';
+import type { Option, Unit } from '../plan/option/schema';
 import { cableStep } from './cableSteps';
 import { schedule, type ScheduledStep, type Step } from './schedule';
 import { step } from './steps';

@@ -1,7 +1,7 @@
-import { kitOf, type PlanContext } from '../plan/context';
-import { radioEnd } from '../plan/radios';
-import type { Unit } from '../plan/schema';
-import { radarWaitS } from '../radio/regions';
+import { kitOf, type PlanContext } from '../plan/evaluate/context';
+import { radioEnd } from '../plan/evaluate/radios';
+import type { Unit } from '../plan/option/schema';
+import { radarWaitS } from '../radio/link/regions';
 import type { Step } from './schedule';
 import { step } from './steps';
 

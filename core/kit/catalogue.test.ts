@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { MAX_WIDTH_MHZ, BAND_INDEX } from '../radio/bands';
-import { rateExists } from '../radio/rates';
+import { MAX_WIDTH_MHZ, BAND_INDEX } from '../radio/link/bands';
+import { rateExists } from '../radio/link/rates';
 import { CATALOGUE, kitById } from './catalogue';
 import { kitItem } from './schema';
 

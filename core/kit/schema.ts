@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { id, label } from '../site/schema';
-import { bandId } from '../radio/bands';
-import { standardId } from '../radio/rates';
+import { id, label } from '../site/model/schema';
+import { bandId } from '../radio/link/bands';
+import { standardId } from '../radio/link/rates';
 
 export const feedKind = z.enum(['line', 'ethernet', 'fibre', 'coax', 'powerline', 'bridge', 'wireless']);
 export type FeedKind = z.infer<typeof feedKind>;

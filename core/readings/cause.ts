@@ -1,4 +1,4 @@
-import { CLIENT_TYPES } from '../radio/clients';
+import { CLIENT_TYPES } from '../radio/link/clients';
 import type { LineTest } from './line';
 import type { SpotVerdict } from './verdict';
 

@@ -1,11 +1,11 @@
-import { calibrate, type Calibration } from '../radio/calibration';
-import { planContext, type PlanContext } from '../plan/context';
-import type { Brief } from '../plan/brief';
-import type { Plan } from '../plan/schema';
-import type { Site } from '../site/schema';
+import { calibrate, type Calibration } from '../radio/learn/calibration';
+import { planContext, type PlanContext } from '../plan/evaluate/context';
+import type { Brief } from '../brief/brief';
+import type { Plan } from '../plan/option/schema';
+import type { Site } from '../site/model/schema';
 import { knownLine } from './line';
 import { observationsOf } from './observations';
-import type { Evidence } from './schema';
+import type { Evidence } from '../evidence/schema';
 
 export interface Learnt {
   context: PlanContext;

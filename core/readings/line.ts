@@ -1,8 +1,8 @@
-import type { LineState } from '../plan/context';
-import { lineOfBrief } from '../plan/context';
-import type { Brief } from '../plan/brief';
-import { validReadings, type Evidence, type NetworkState } from './schema';
-import { median } from './statistics';
+import type { LineState } from '../plan/evaluate/context';
+import { lineOfBrief } from '../plan/evaluate/context';
+import type { Brief } from '../brief/brief';
+import { validReadings, type Evidence, type NetworkState } from '../evidence/schema';
+import { median } from '../stats/median';
 
 /** The line as the wired tests at the gateway found it in one phase. */
 export interface LineTest {

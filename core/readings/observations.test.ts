@@ -1,14 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { simulateReadings } from '../../demo/simulate';
-import { planContext } from '../plan/context';
-import { predictOption } from '../plan/predict';
-import { priorBeliefs } from '../radio/beliefs';
+import { planContext } from '../plan/evaluate/context';
+import { predictOption } from '../plan/evaluate/predict';
+import { priorBeliefs } from '../radio/learn/beliefs';
 import { learntContext } from './learn';
 import { knownLine, lineTest, phaseStates } from './line';
 import { observationsOf } from './observations';
-import { sampleReading } from './sampleReading';
-import { emptyEvidence, type Evidence, type NetworkState, type Reading } from './schema';
+import { sampleReading } from '../evidence/sampleReading';
+import { emptyEvidence, type Evidence, type NetworkState, type Reading } from '../evidence/schema';
 
 const farm = quillfeatherFarm();
 const context = planContext(farm);

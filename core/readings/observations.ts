@@ -1,18 +1,18 @@
-import { BANDS, BAND_INDEX, type Band } from '../radio/bands';
-import { CLIENT_TYPES } from '../radio/clients';
-import type { Observation } from '../radio/calibration';
-import { clientLink, elevationDb } from '../radio/link';
-import { radioPath } from '../radio/path';
-import { airKey } from '../plan/airtime';
-import { kitOf, pointOf, type PlanContext } from '../plan/context';
-import { BAND_CHANGE_DBM } from '../plan/access';
-import { linksOf } from '../plan/pipe';
-import { radioEnd } from '../plan/radios';
-import { optionToday } from './freeze';
-import type { Option, Unit } from '../plan/schema';
-import type { Spot } from '../site/schema';
-import { validReadings, type Evidence, type Reading } from './schema';
-import { median } from './statistics';
+import { BANDS, BAND_INDEX, type Band } from '../radio/link/bands';
+import { CLIENT_TYPES } from '../radio/link/clients';
+import type { Observation } from '../radio/learn/calibration';
+import { clientLink, elevationDb } from '../radio/link/link';
+import { radioPath } from '../radio/path/path';
+import { airKey } from '../plan/evaluate/airtime';
+import { kitOf, pointOf, type PlanContext } from '../plan/evaluate/context';
+import { BAND_CHANGE_DBM } from '../plan/evaluate/access';
+import { linksOf } from '../plan/evaluate/pipe';
+import { radioEnd } from '../plan/evaluate/radios';
+import { optionToday } from '../evidence/freeze';
+import type { Option, Unit } from '../plan/option/schema';
+import type { Spot } from '../site/model/schema';
+import { validReadings, type Evidence, type Reading } from '../evidence/schema';
+import { median } from '../stats/median';
 
 /** Spread of one reading of a level, of a level told from a speed, and of the limit of "no connection", dB (estimates). */
 const LEVEL_NOISE_DB = 2;

@@ -1,6 +1,6 @@
-import type { Calibration } from '../radio/calibration';
-import type { Spot } from '../site/schema';
-import type { Evidence } from './schema';
+import type { Calibration } from '../radio/learn/calibration';
+import type { Spot } from '../site/model/schema';
+import type { Evidence } from '../evidence/schema';
 
 /** A reading that all others contradict, with what is likely behind it. It is pointed out, never dropped. */
 export interface OddReading {

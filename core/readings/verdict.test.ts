@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import { emptySite, type Spot } from '../site/schema';
+import { emptySite, type Spot } from '../site/model/schema';
 import { firstCause } from './cause';
-import { stateForReading } from './freeze';
+import { stateForReading } from '../evidence/freeze';
 import type { LineTest } from './line';
-import { sampleReading } from './sampleReading';
-import type { Evidence, NetworkState, Reading } from './schema';
-import { median } from './statistics';
+import { sampleReading } from '../evidence/sampleReading';
+import type { Evidence, NetworkState, Reading } from '../evidence/schema';
+import { median } from '../stats/median';
 import { enoughRunsMet, judgeRuns, verdictOf } from './verdict';
 
 const option = { id: 'o', name: 'O', units: [], wiredSpots: [] };

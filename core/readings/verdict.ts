@@ -1,10 +1,10 @@
-import { CLIENT_TYPES } from '../radio/clients';
-import { needOf, type Need } from '../site/needs';
-import type { Site, Spot } from '../site/schema';
-import { decide, isSilent, type DecidedBy, type Verdict } from '../plan/judge';
+import { CLIENT_TYPES } from '../radio/link/clients';
+import { needOf, type Need } from '../site/model/needs';
+import type { Site, Spot } from '../site/model/schema';
+import { decide, isSilent, type DecidedBy, type Verdict } from '../plan/evaluate/judge';
 import { idsOf, lineTest, phaseStates, type LineTest, type Phase } from './line';
-import { validReadings, type Evidence, type Reading } from './schema';
-import { median } from './statistics';
+import { validReadings, type Evidence, type Reading } from '../evidence/schema';
+import { median } from '../stats/median';
 
 /** A run as it counts for internet use: through the house to the line. */
 interface Run {

@@ -1,7 +1,7 @@
 'use client';
 import { Slider } from 'radix-ui';
 import { useMemo, useState } from 'react';
-import type { Option } from '@/core/plan/schema';
+import type { Option } from '@/core/plan/option/schema';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import { useJob } from '@/ui/job/store';
 import { Sheet } from '@/ui/sheet/Sheet';

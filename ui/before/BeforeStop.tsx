@@ -3,10 +3,10 @@ import { useMemo } from 'react';
 import { firstCause } from '@/core/readings/cause';
 import { idsOf, lineTest, phaseStates } from '@/core/readings/line';
 import type { SpotVerdict } from '@/core/readings/verdict';
-import type { Spot } from '@/core/site/schema';
+import type { Spot } from '@/core/site/model/schema';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
-import { Workbench } from '@/ui/job/Workbench';
+import { Workbench } from '@/ui/pieces/Workbench';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
@@ -16,10 +16,10 @@ import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
 import { LearntPanel } from './LearntPanel';
-import { LinePanel } from './LinePanel';
+import { LinePanel } from '@/ui/readings/LinePanel';
 import { Words } from '@/ui/ledger/Words';
-import { ReadingForm } from './ReadingForm';
-import { RunList } from './RunList';
+import { ReadingForm } from '@/ui/readings/ReadingForm';
+import { RunList } from '@/ui/readings/RunList';
 
 const CAUSE_WORD = { line: 'the line', device: 'the device', signal: 'signal', airtime: 'airtime' } as const;
 

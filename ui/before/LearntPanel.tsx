@@ -1,8 +1,8 @@
 'use client';
-import { describeConstruction } from '@/core/site/constructions';
-import { CLIENT_TYPES } from '@/core/radio/clients';
+import { describeConstruction } from '@/core/site/model/constructions';
+import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { oddReadings } from '@/core/readings/outliers';
-import type { ClientTypeId } from '@/core/site/schema';
+import type { ClientTypeId } from '@/core/site/model/schema';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 

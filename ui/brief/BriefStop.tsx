@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
-import type { Brief, Policies } from '@/core/plan/brief';
-import { REGION_LABEL, type RegionId } from '@/core/radio/regions';
+import type { Brief, Policies } from '@/core/brief/brief';
+import { REGION_LABEL, type RegionId } from '@/core/radio/link/regions';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { Complaints } from './Complaints';

@@ -1,7 +1,7 @@
 'use client';
-import { activitiesLabel, needOf } from '@/core/site/needs';
-import { storeysById } from '@/core/site/levels';
-import { CLIENT_TYPES } from '@/core/radio/clients';
+import { activitiesLabel, needOf } from '@/core/site/model/needs';
+import { storeysById } from '@/core/site/model/levels';
+import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { useJob } from '@/ui/job/store';
 import { speedText } from '@/ui/pieces/format';
 import { SpotEditor } from '@/ui/survey/SpotEditor';

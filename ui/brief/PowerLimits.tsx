@@ -1,5 +1,5 @@
 'use client';
-import { SUB_BAND_LABEL, subBand, tabledLimitDbm } from '@/core/radio/regions';
+import { SUB_BAND_LABEL, subBand, tabledLimitDbm } from '@/core/radio/link/regions';
 import { useJob } from '@/ui/job/store';
 import { NumberField } from '@/ui/pieces/fields';
 

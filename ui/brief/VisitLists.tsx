@@ -1,6 +1,6 @@
 'use client';
 import { Plus, X } from 'lucide-react';
-import { CONSENT_LABEL, type Consent } from '@/core/plan/brief';
+import { CONSENT_LABEL, type Consent } from '@/core/brief/brief';
 import { useJob } from '@/ui/job/store';
 import { SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';

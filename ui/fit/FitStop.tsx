@@ -4,14 +4,14 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { CAUTIONS } from '@/core/fit/cautions';
 import { minutesBetween, totalMin, type ScheduledStep } from '@/core/fit/schedule';
-import { moneyText } from '@/core/plan/parts';
+import { moneyText } from '@/core/plan/cost/parts';
 import { useDerived } from '@/ui/job/derived';
-import { doneSteps } from '@/ui/job/progress';
+import { doneSteps } from '@/core/job/progress';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { minutesText } from '@/ui/pieces/format';
 import { SerialField } from './SerialField';
-import { useRunSheet } from './useRunSheet';
+import { useRunSheet } from '@/ui/job/useRunSheet';
 
 /** Height of a block by its minutes: to scale, but never too low to read. */
 const blockPx = (minutes: number) => Math.max(34, minutes * 2.4);

@@ -1,6 +1,6 @@
 'use client';
 import { useId, useState } from 'react';
-import { serialAt } from '@/core/fit/serials';
+import { serialAt } from '@/core/evidence/serials';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 

@@ -1,14 +1,14 @@
 'use client';
 import { Download, Printer } from 'lucide-react';
-import { serialAt } from '@/core/fit/serials';
-import { kitOf } from '@/core/plan/context';
-import { activitiesLabel } from '@/core/site/needs';
+import { serialAt } from '@/core/evidence/serials';
+import { kitOf } from '@/core/plan/evaluate/context';
+import { activitiesLabel } from '@/core/site/model/needs';
 import type { PhaseResult, SpotVerdict } from '@/core/readings/verdict';
-import { storeysById } from '@/core/site/levels';
+import { storeysById } from '@/core/site/model/levels';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { Track, TrackKey } from '@/ui/ledger/Track';
-import { FEED_LABEL } from '@/ui/plan/placing';
+import { FEED_LABEL } from '@/core/plan/option/placing';
 import { dayText, speedText } from '@/ui/pieces/format';
 
 const phaseText = (p: PhaseResult | null) =>

@@ -1,10 +1,10 @@
 'use client';
 import { useSelectedLayoutSegment } from 'next/navigation';
 import { createContext, useContext, useDeferredValue, useMemo, useState, type ReactNode } from 'react';
-import { planContext, type PlanContext } from '@/core/plan/context';
-import { predictOption, type Prediction } from '@/core/plan/predict';
-import { chosenOption, type Option } from '@/core/plan/schema';
-import type { Calibration } from '@/core/radio/calibration';
+import { planContext, type PlanContext } from '@/core/plan/evaluate/context';
+import { predictOption, type Prediction } from '@/core/plan/evaluate/predict';
+import { chosenOption, type Option } from '@/core/plan/option/schema';
+import type { Calibration } from '@/core/radio/learn/calibration';
 import { learntContext } from '@/core/readings/learn';
 import { knownLine } from '@/core/readings/line';
 import { verdictsOf, type SpotVerdict } from '@/core/readings/verdict';

@@ -1,4 +1,4 @@
-import type { Problem } from '@/core/file/parse';
+import type { Problem } from '@/core/job/parse';
 
 export type Answer<T> =
   | { ok: true; value: T }

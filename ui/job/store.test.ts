@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '@/demo/farm';
-import type { Thing } from '@/core/site/things';
+import type { Thing } from '@/core/site/edit/things';
 import { createJobStore, thingsSelected, type JobStore } from './store';
 
 let store: JobStore;

@@ -3,11 +3,11 @@ import { createContext, useContext } from 'react';
 import { temporal } from 'zundo';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import type { Brief } from '@/core/plan/brief';
-import type { Option, Plan } from '@/core/plan/schema';
-import type { Evidence } from '@/core/readings/schema';
-import type { Site } from '@/core/site/schema';
-import { sameThing, type Thing, type ThingKind } from '@/core/site/things';
+import type { Brief } from '@/core/brief/brief';
+import type { Option, Plan } from '@/core/plan/option/schema';
+import type { Evidence } from '@/core/evidence/schema';
+import type { Site } from '@/core/site/model/schema';
+import { sameThing, type Thing, type ThingKind } from '@/core/site/edit/things';
 import type { DocumentKind, OpenJob } from '@/server/jobs';
 
 /** What is selected everywhere: a unit of the network, or a thing of the survey. */

@@ -1,9 +1,9 @@
 'use client';
 import { useCallback } from 'react';
-import type { Option } from '@/core/plan/schema';
-import { stateForReading } from '@/core/readings/freeze';
+import type { Option } from '@/core/plan/option/schema';
+import { stateForReading } from '@/core/evidence/freeze';
 import type { Phase } from '@/core/readings/line';
-import type { Reading, StepEvent } from '@/core/readings/schema';
+import type { Reading, StepEvent } from '@/core/evidence/schema';
 import { newId } from '@/ui/pieces/newId';
 import type { EvidenceEntry } from '@/server/evidence';
 import { problemText, send } from './requests';

@@ -3,7 +3,7 @@ import { Archive, ArchiveRestore, Copy, Download, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import { tooLarge, type Problem } from '@/core/file/parse';
+import { tooLarge, type Problem } from '@/core/job/parse';
 import { send } from '@/ui/job/requests';
 import { dayText } from '@/ui/pieces/format';
 import { Mark } from '@/ui/pieces/Mark';

@@ -1,7 +1,7 @@
 'use client';
 import type { ReactNode } from 'react';
-import { activitiesLabel } from '@/core/site/needs';
-import type { Spot } from '@/core/site/schema';
+import { activitiesLabel } from '@/core/site/model/needs';
+import type { Spot } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { Track, type TrackMarks } from './Track';
 

@@ -1,4 +1,4 @@
-import type { Prediction } from '@/core/plan/predict';
+import type { Prediction } from '@/core/plan/evaluate/predict';
 import { speedText } from '@/ui/pieces/format';
 
 /** Height of a length of pipe, px, on a log scale of its Mb/s. */

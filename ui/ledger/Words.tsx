@@ -1,5 +1,5 @@
 'use client';
-import type { Spot } from '@/core/site/schema';
+import type { Spot } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 
 /** What the customer said about a spot, in their words; nothing where they said nothing. */

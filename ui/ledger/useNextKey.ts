@@ -1,6 +1,6 @@
 'use client';
 import { useEffect } from 'react';
-import { isTyping } from '@/ui/cable/Shortcuts';
+import { isTyping } from '@/ui/keys/Shortcuts';
 import { useJobStore } from '@/ui/job/store';
 
 /** N selects the next spot that is not finished at this stop, and opens its storey. */

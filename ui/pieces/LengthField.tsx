@@ -1,6 +1,6 @@
 'use client';
 import { useId, useState } from 'react';
-import { lengthInput, parseLength } from '@/core/site/lengths';
+import { lengthInput, parseLength } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
 
 /**

@@ -4,7 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { CATALOGUE } from '@/core/kit/catalogue';
 import type { KitItem, KitKind } from '@/core/kit/schema';
-import { isTyping } from '@/ui/cable/Shortcuts';
+import { isTyping } from '@/ui/keys/Shortcuts';
 import { useJob } from '@/ui/job/store';
 import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
 

@@ -3,12 +3,12 @@ import { Copy, Plus } from 'lucide-react';
 import { useMemo } from 'react';
 import { priceOf } from '@/core/fit/price';
 import { runSheet } from '@/core/fit/runSheet';
-import { moneyText, partsOf } from '@/core/plan/parts';
-import { predictOption } from '@/core/plan/predict';
+import { moneyText, partsOf } from '@/core/plan/cost/parts';
+import { predictOption } from '@/core/plan/evaluate/predict';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
-import type { Option } from '@/core/plan/schema';
+import type { Option } from '@/core/plan/option/schema';
 
 function OptionCard({ option, index, chosen }: { option: Option; index: number; chosen: boolean }) {
   const setPlan = useJob((s) => s.setPlan);

@@ -1,16 +1,16 @@
 'use client';
 import { useEffect, useMemo, useState } from 'react';
 import type { KitItem } from '@/core/kit/schema';
-import { withChannels } from '@/core/plan/channelPlan';
-import { loadsOf } from '@/core/plan/load';
-import type { Prediction } from '@/core/plan/predict';
-import { ruleNotices } from '@/core/plan/rules';
-import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/needs';
-import type { Place } from '@/core/site/schema';
-import { isTyping } from '@/ui/cable/Shortcuts';
+import { withChannels } from '@/core/plan/channels/channelPlan';
+import { loadsOf } from '@/core/plan/evaluate/load';
+import type { Prediction } from '@/core/plan/evaluate/predict';
+import { ruleNotices } from '@/core/plan/rules/rules';
+import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/model/needs';
+import type { Place } from '@/core/site/model/schema';
+import { isTyping } from '@/ui/keys/Shortcuts';
 import { useDerived } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
-import { Workbench } from '@/ui/job/Workbench';
+import { Workbench } from '@/ui/pieces/Workbench';
 import { Ledger, type LedgerRow, type Tone } from '@/ui/ledger/Ledger';
 import { Pipe } from '@/ui/ledger/Pipe';
 import { Words } from '@/ui/ledger/Words';
@@ -26,7 +26,7 @@ import { AccessChoice } from './AccessChoice';
 import { AddUnit } from './AddUnit';
 import { Options } from './Options';
 import { UnitPanel } from './UnitPanel';
-import { newUnit, withoutUnit } from './placing';
+import { newUnit, withoutUnit } from '@/core/plan/option/placing';
 
 export const VERDICT_TONE: Record<Prediction['verdict'], Tone> = {
   serves: 'good',

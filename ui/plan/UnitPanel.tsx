@@ -2,16 +2,16 @@
 import { Trash2 } from 'lucide-react';
 import { kitById } from '@/core/kit/catalogue';
 import type { FeedKind } from '@/core/kit/schema';
-import { fedThrough, gatewayOf } from '@/core/plan/graph';
-import { hopOf } from '@/core/plan/hop';
-import type { Feed, Option, Unit } from '@/core/plan/schema';
-import { runsBetween } from '@/core/plan/surroundings';
+import { fedThrough, gatewayOf } from '@/core/plan/option/graph';
+import { hopOf } from '@/core/plan/evaluate/hop';
+import type { Feed, Option, Unit } from '@/core/plan/option/schema';
+import { runsBetween } from '@/core/plan/evaluate/surroundings';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
-import { FEED_LABEL, feedChoices, feedTo, withoutUnit } from './placing';
+import { FEED_LABEL, feedChoices, feedTo, withoutUnit } from '@/core/plan/option/placing';
 
 const NONE = '';
 

@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { kitById } from '@/core/kit/catalogue';
-import type { Option } from '@/core/plan/schema';
-import { eavesLevelM, levelOf, sheetStoreys } from '@/core/site/levels';
+import type { Option } from '@/core/plan/option/schema';
+import { eavesLevelM, levelOf, sheetStoreys } from '@/core/site/model/levels';
 import { useJob } from '@/ui/job/store';
 import { FEED_STYLE, feedPath } from '@/ui/sheet/feedLine';
 import { UnitSymbol } from '@/ui/sheet/UnitSymbol';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '@/demo/farmSite';
-import type { Building } from '@/core/site/schema';
+import type { Building } from '@/core/site/model/schema';
 import { sectionLayout, sectionX } from './layout';
 
 const box = (id: string, x0: number, width: number, levels: number[]): Building => ({

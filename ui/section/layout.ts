@@ -1,5 +1,5 @@
-import { eavesLevelM } from '@/core/site/levels';
-import type { Building, Place } from '@/core/site/schema';
+import { eavesLevelM } from '@/core/site/model/levels';
+import type { Building, Place } from '@/core/site/model/schema';
 
 /** A building in the section: where it stands in px and how wide its own span in metres is. */
 export interface SectionBuilding {

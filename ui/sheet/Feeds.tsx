@@ -1,7 +1,7 @@
 'use client';
 import { memo } from 'react';
-import type { Option } from '@/core/plan/schema';
-import type { Place } from '@/core/site/schema';
+import type { Option } from '@/core/plan/option/schema';
+import type { Place } from '@/core/site/model/schema';
 import { FEED_STYLE, feedPath } from './feedLine';
 
 /** Feeds between units whose ends are both on the open sheet. */

@@ -1,7 +1,7 @@
 'use client';
 import { memo, useMemo } from 'react';
-import { wallThicknessM, type CustomConstruction } from '@/core/site/constructions';
-import type { Point, Wall } from '@/core/site/schema';
+import { wallThicknessM, type CustomConstruction } from '@/core/site/model/constructions';
+import type { Point, Wall } from '@/core/site/model/schema';
 import { placeLabels, type BlockedBox, type LabelWish, type SoftLine } from './labels';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { measuredWidth } from './measuredWidth';

@@ -1,8 +1,8 @@
 'use client';
 import { useDrag } from '@use-gesture/react';
 import { memo, useRef, type KeyboardEvent, type RefObject } from 'react';
-import type { Place } from '@/core/site/schema';
-import { sameThing } from '@/core/site/things';
+import type { Place } from '@/core/site/model/schema';
+import { sameThing } from '@/core/site/edit/things';
 import { thingsSelected, useJob, useJobStore, type JobState, type Selection } from '@/ui/job/store';
 import { sameMark, type SheetMark } from './marks';
 import { ThingSymbol } from './ThingSymbol';

@@ -2,7 +2,7 @@
 import { blur2 } from 'd3-array';
 import { contours } from 'd3-contour';
 import { memo, useMemo } from 'react';
-import type { ShadeGrid } from '@/core/plan/shade';
+import type { ShadeGrid } from '@/core/plan/shade/shade';
 
 /** Patterns of the four steps of shade; serves is plain paper. `id` keeps two sheets on one page apart. */
 export function ShadePatterns({ id }: { id: string }) {

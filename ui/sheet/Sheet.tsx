@@ -10,9 +10,9 @@ import {
   type ReactNode,
 } from 'react';
 import { kitById } from '@/core/kit/catalogue';
-import type { Option } from '@/core/plan/schema';
-import { inside, plotBox } from '@/core/site/levels';
-import type { Place, Point } from '@/core/site/schema';
+import type { Option } from '@/core/plan/option/schema';
+import { inside, plotBox } from '@/core/site/model/levels';
+import type { Place, Point } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { Feeds } from './Feeds';
 import { LabelLayer, type RoomLabel } from './LabelLayer';

@@ -1,7 +1,7 @@
 'use client';
 import { memo } from 'react';
-import { describeConstruction, wallThicknessM, type DrawStyle } from '@/core/site/constructions';
-import type { Opening, Point, Site, Wall } from '@/core/site/schema';
+import { describeConstruction, wallThicknessM, type DrawStyle } from '@/core/site/model/constructions';
+import type { Opening, Point, Site, Wall } from '@/core/site/model/schema';
 
 /** Strokes of a wall, bottom first: width as a share of its thickness, colour, dashes in metres. */
 const STROKES: Record<DrawStyle, readonly { width: number; color: string; dash?: string; cap?: 'square' }[]> =

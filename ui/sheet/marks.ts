@@ -1,6 +1,6 @@
 import type { KitKind } from '@/core/kit/schema';
-import type { Place } from '@/core/site/schema';
-import type { Thing } from '@/core/site/things';
+import type { Place } from '@/core/site/model/schema';
+import type { Thing } from '@/core/site/edit/things';
 
 /** Small marks of the survey, by what they stand for. */
 export type ThingSymbolId =

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useRef, useState, type PointerEvent } from 'react';
-import type { Point } from '@/core/site/schema';
+import type { Point } from '@/core/site/model/schema';
 
 /** A frame smaller than this is a press, m. */
 const LEAST_M = 0.05;

@@ -2,11 +2,11 @@
 import { wrap, type Remote } from 'comlink';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { ShadeGrid } from '@/core/plan/shade';
-import type { ShadeQuestion } from '@/core/plan/shadeEngine';
-import type { Option } from '@/core/plan/schema';
-import { plotBox, sheetStoreys } from '@/core/site/levels';
-import type { ActivityId } from '@/core/site/needs';
+import type { ShadeGrid } from '@/core/plan/shade/shade';
+import type { ShadeQuestion } from '@/core/plan/shade/shadeEngine';
+import type { Option } from '@/core/plan/option/schema';
+import { plotBox, sheetStoreys } from '@/core/site/model/levels';
+import type { ActivityId } from '@/core/site/model/needs';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import type { ShadeJob, ShadeWorker } from '@/workers/shade.worker';

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
-import { sheetStoreys, type StoreyRef } from '@/core/site/levels';
-import { storeyAbove } from '@/core/site/editStoreys';
+import { sheetStoreys, type StoreyRef } from '@/core/site/model/levels';
+import { storeyAbove } from '@/core/site/edit/storeys';
 import { useJob } from '@/ui/job/store';
 
 /** What of the site lies on the open sheet; each list stays the same one while nothing in it changes. */

@@ -2,7 +2,7 @@
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, zoomTransform, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Box } from '@/core/site/levels';
+import type { Box } from '@/core/site/model/levels';
 
 /** Pixels = metres · k + (x, y). */
 export interface View {

@@ -1,7 +1,7 @@
 'use client';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import { addBoxBuilding, freeCorner } from '@/core/site/edit';
+import { addBoxBuilding, freeCorner } from '@/core/site/edit/plot';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';

@@ -1,6 +1,6 @@
 'use client';
-import { exactLengthText, areaText } from '@/core/site/lengths';
-import type { SnapKind } from '@/core/site/snap';
+import { exactLengthText, areaText } from '@/core/site/model/lengths';
+import type { SnapKind } from '@/core/site/geometry/snap';
 import { useJob } from '@/ui/job/store';
 import type { View } from '@/ui/sheet/useView';
 import { useDrawing } from './drawing';

@@ -1,8 +1,8 @@
 'use client';
 import { useState, type KeyboardEvent } from 'react';
-import { parseLength } from '@/core/site/lengths';
-import type { Place, Point } from '@/core/site/schema';
-import { scaleByTwoPoints } from '@/core/site/underlay';
+import { parseLength } from '@/core/site/model/lengths';
+import type { Place, Point } from '@/core/site/model/schema';
+import { scaleByTwoPoints } from '@/core/site/edit/underlay';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { ARROWS } from '@/ui/sheet/Marks';
 import { useDrawing, useDrawingStore } from './drawing';

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { checkSurvey, type SurveyNotice } from '@/core/site/check';
-import type { ThingKind } from '@/core/site/things';
+import { checkSurvey, type SurveyNotice } from '@/core/site/check/survey';
+import type { ThingKind } from '@/core/site/edit/things';
 import { useJob } from '@/ui/job/store';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { useDrawingStore } from './drawing';

@@ -1,10 +1,10 @@
 'use client';
 import { Plus, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
-import { CLIENT_TYPES } from '@/core/radio/clients';
-import { changeSpot, deleteSpot } from '@/core/site/edit';
-import { ACTIVITIES, activityId, needOf, type ActivityId } from '@/core/site/needs';
-import type { ClientTypeId, Spot } from '@/core/site/schema';
+import { CLIENT_TYPES } from '@/core/radio/link/clients';
+import { changeSpot, deleteSpot } from '@/core/site/edit/plot';
+import { ACTIVITIES, activityId, needOf, type ActivityId } from '@/core/site/model/needs';
+import type { ClientTypeId, Spot } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { SelectField, TextField } from '@/ui/pieces/fields';

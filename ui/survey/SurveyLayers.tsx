@@ -1,8 +1,8 @@
 'use client';
 import { memo, useMemo } from 'react';
-import { areaText } from '@/core/site/lengths';
-import { findRooms, type FoundRoom } from '@/core/site/rooms';
-import type { Place, Point, Site } from '@/core/site/schema';
+import { areaText } from '@/core/site/model/lengths';
+import { findRooms, type FoundRoom } from '@/core/site/geometry/rooms';
+import type { Place, Point, Site } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { useSettled } from '@/ui/pieces/useSettled';
 import type { RoomLabel } from '@/ui/sheet/LabelLayer';

@@ -1,9 +1,9 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
-import { thingAt, thingsWithin } from '@/core/site/hit';
-import type { Place, Point } from '@/core/site/schema';
+import { thingAt, thingsWithin } from '@/core/site/geometry/hit';
+import type { Place, Point } from '@/core/site/model/schema';
 import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
-import { Workbench } from '@/ui/job/Workbench';
+import { Workbench } from '@/ui/pieces/Workbench';
 import { Section } from '@/ui/section/Section';
 import { Sheet, type SheetPress } from '@/ui/sheet/Sheet';
 import { useSheetSite } from '@/ui/sheet/useSheetSite';

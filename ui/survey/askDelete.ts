@@ -1,4 +1,4 @@
-import { deleteThings, type Thing } from '@/core/site/things';
+import { deleteThings, type Thing } from '@/core/site/edit/things';
 import type { JobStore } from '@/ui/job/store';
 import type { Drawing } from './drawing';
 

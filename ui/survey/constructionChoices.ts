@@ -1,4 +1,8 @@
-import { CONSTRUCTIONS, type ConstructionUse, type CustomConstruction } from '@/core/site/constructions';
+import {
+  CONSTRUCTIONS,
+  type ConstructionUse,
+  type CustomConstruction,
+} from '@/core/site/model/constructions';
 
 /** Constructions of one use as choices, the job's own ones after the built-in. */
 export function constructionChoices(use: ConstructionUse, custom: readonly CustomConstruction[] = []) {

@@ -1,4 +1,4 @@
-import type { Interference } from '@/core/site/schema';
+import type { Interference } from '@/core/site/model/schema';
 
 export const DISTURBERS: { value: Interference['kind']; label: string }[] = [
   { value: 'microwave', label: 'microwave oven' },

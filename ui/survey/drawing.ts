@@ -2,9 +2,9 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import type { Interference, Place, Point } from '@/core/site/schema';
-import type { SnapKind } from '@/core/site/snap';
-import type { Thing } from '@/core/site/things';
+import type { Interference, Place, Point } from '@/core/site/model/schema';
+import type { SnapKind } from '@/core/site/geometry/snap';
+import type { Thing } from '@/core/site/edit/things';
 import { TOOLS, type Pass, type Tool } from './tools';
 
 /** What the hand is doing on the survey sheet. It lives beside the job: moving a cross-hair draws nothing anew but itself. */

@@ -1,4 +1,4 @@
-import type { DataRun } from '@/core/site/schema';
+import type { DataRun } from '@/core/site/model/schema';
 
 /** How well something in the wall is known. */
 export const EVIDENCE: { value: DataRun['evidence']; label: string }[] = [

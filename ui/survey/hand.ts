@@ -1,9 +1,9 @@
-import { placeOn } from '@/core/site/edit';
-import { sheetStoreys } from '@/core/site/levels';
-import type { Place, Point, Site } from '@/core/site/schema';
-import type { Thing } from '@/core/site/things';
+import { placeOn } from '@/core/site/edit/plot';
+import { sheetStoreys } from '@/core/site/model/levels';
+import type { Place, Point, Site } from '@/core/site/model/schema';
+import type { Thing } from '@/core/site/edit/things';
 import type { JobState, JobStore } from '@/ui/job/store';
-import { roomNameAt } from '@/ui/plan/placing';
+import { roomNameAt } from '@/core/plan/option/placing';
 import type { Drawing, DrawingState } from './drawing';
 
 /** The storeys one draws on at once: the open one of each building. */

@@ -1,9 +1,9 @@
-import { addOpening, wallNear } from '@/core/site/edit';
-import { addHole, storeyAbove } from '@/core/site/editStoreys';
-import { addRoomBox } from '@/core/site/editWalls';
-import { inside } from '@/core/site/levels';
-import { findRooms } from '@/core/site/rooms';
-import { SHORTEST_WALL_M, type Point } from '@/core/site/schema';
+import { addOpening, wallNear } from '@/core/site/edit/plot';
+import { addHole, storeyAbove } from '@/core/site/edit/storeys';
+import { addRoomBox } from '@/core/site/edit/walls';
+import { inside } from '@/core/site/model/levels';
+import { findRooms } from '@/core/site/geometry/rooms';
+import { SHORTEST_WALL_M, type Point } from '@/core/site/model/schema';
 import { newId } from '@/ui/pieces/newId';
 import { boxOf, distanceM, type Hand } from './hand';
 

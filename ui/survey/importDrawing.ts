@@ -1,5 +1,5 @@
 import { wrap } from 'comlink';
-import { DXF_LIMIT_CHARACTERS, type ReadDrawing } from '@/core/file/dxf';
+import { DXF_LIMIT_CHARACTERS, type ReadDrawing } from '@/core/intake/dxf';
 import type { DrawingWorker } from '@/workers/drawing.worker';
 
 /** Longest a drawing may take to read, ms; a hostile one is given up on. */

@@ -1,5 +1,5 @@
 import { imageSize } from 'image-size';
-import { PICTURE_LIMIT_BYTES } from '@/core/file/picture';
+import { PICTURE_LIMIT_BYTES } from '@/core/job/picture';
 
 /** Largest file and picture that is opened at all. */
 const FILE_LIMIT_BYTES = 120 * 1024 * 1024;

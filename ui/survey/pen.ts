@@ -1,6 +1,6 @@
-import type { LengthUnit } from '@/core/site/lengths';
-import type { Place, Point, Site } from '@/core/site/schema';
-import { onStep, snap, type Snap } from '@/core/site/snap';
+import type { LengthUnit } from '@/core/site/model/lengths';
+import type { Place, Point, Site } from '@/core/site/model/schema';
+import { onStep, snap, type Snap } from '@/core/site/geometry/snap';
 import { openStoreys } from './hand';
 import { TOOLS, type Tool } from './tools';
 

@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { coaxAttenuation } from '../../core/feed/coax';
-import { checkSite } from '../../core/file/references';
-import { findRooms } from '../../core/site/rooms';
-import { site as siteSchema } from '../../core/site/schema';
+import { checkSite } from '@/core/job/references';
+import { findRooms } from '@/core/site/geometry/rooms';
+import { site as siteSchema } from '@/core/site/model/schema';
 import { createJobStore, type JobStore } from '../job/store';
 import { createDrawing, type Drawing } from './drawing';
 import { cornerOf, endOf, penAt, reachM } from './pen';

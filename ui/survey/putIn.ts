@@ -1,9 +1,9 @@
-import { addSpot } from '@/core/site/edit';
-import type { Point } from '@/core/site/schema';
-import { alignBy, straightenBy } from '@/core/site/underlay';
+import { addSpot } from '@/core/site/edit/plot';
+import type { Point } from '@/core/site/model/schema';
+import { alignBy, straightenBy } from '@/core/site/edit/underlay';
 import type { JobStore } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
-import { roomNameAt } from '@/ui/plan/placing';
+import { roomNameAt } from '@/core/plan/option/placing';
 import type { Drawing } from './drawing';
 import { distanceM, handOf } from './hand';
 import { houseTools } from './houseTools';

@@ -1,9 +1,9 @@
 'use client';
 import { useCallback, useMemo } from 'react';
-import { moveWalls } from '@/core/site/editWalls';
-import type { DataRun, Place, Point, Site, Wall } from '@/core/site/schema';
-import { moveThings, placeThing, sameThing, type Thing } from '@/core/site/things';
-import { pixelToPlot } from '@/core/site/underlay';
+import { moveWalls } from '@/core/site/edit/walls';
+import type { DataRun, Place, Point, Site, Wall } from '@/core/site/model/schema';
+import { moveThings, placeThing, sameThing, type Thing } from '@/core/site/edit/things';
+import { pixelToPlot } from '@/core/site/edit/underlay';
 import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
 import type { SheetMark, ThingSymbolId } from '@/ui/sheet/marks';
 import { useDrawing } from './drawing';

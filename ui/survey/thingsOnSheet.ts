@@ -1,5 +1,5 @@
-import type { Place, Site } from '@/core/site/schema';
-import type { Thing, ThingKind } from '@/core/site/things';
+import type { Place, Site } from '@/core/site/model/schema';
+import type { Thing, ThingKind } from '@/core/site/edit/things';
 import type { Pass } from './tools';
 
 /** A thing with a point of it that can be shown. */

@@ -1,4 +1,4 @@
-import type { Point } from '@/core/site/schema';
+import type { Point } from '@/core/site/model/schema';
 import { newId } from '@/ui/pieces/newId';
 import { boxOf, distanceM, nameFor, type Hand } from './hand';
 

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { openJob } from '@/server/jobs';
-import { JobShell } from '@/ui/job/JobShell';
+import { JobShell } from '@/ui/shell/JobShell';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,4 +1,4 @@
-import type { PlanBox } from '../sceneParts';
+import type { PlanBox } from '../path/sceneParts';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 import { flipped, type HalfPlane } from './spans';
 import { seenFrom } from './castWalls';

@@ -1,7 +1,7 @@
-import { BANDS, BAND_MHZ, type PerBand } from '../bands';
-import type { Skip, Spot3 } from '../crossings';
-import { correctedLossDb, floorWeight, foliageDb, type LossCorrection } from '../pathLoss';
-import type { Scene } from '../scene';
+import { BANDS, BAND_MHZ, type PerBand } from '../link/bands';
+import type { Skip, Spot3 } from '../path/crossings';
+import { correctedLossDb, floorWeight, foliageDb, type LossCorrection } from '../path/pathLoss';
+import type { Scene } from '../path/scene';
 import { betweenOf, outOfTheWay } from './between';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 import { castFloors, castIndoors, castPrisms } from './castParts';

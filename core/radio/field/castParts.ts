@@ -1,6 +1,6 @@
-import { insideFlat, lengthInPrismM, signedArea2, slabCrossed, type Spot3 } from '../crossings';
-import type { Slab } from '../scene';
-import type { ScenePart } from '../sceneParts';
+import { insideFlat, lengthInPrismM, signedArea2, slabCrossed, type Spot3 } from '../path/crossings';
+import type { Slab } from '../path/scene';
+import type { ScenePart } from '../path/sceneParts';
 import type { CastLosses, CastSpace } from './cast';
 import { line, seenFrom, type Move } from './castWalls';
 import { cellX, cellY, type Grid, type Layer } from './layers';

@@ -1,6 +1,6 @@
-import { MEETS_WALL, barrierHit, type Spot3 } from '../crossings';
-import type { PerBand } from '../bands';
-import type { Barrier } from '../scene';
+import { MEETS_WALL, barrierHit, type Spot3 } from '../path/crossings';
+import type { PerBand } from '../link/bands';
+import type { Barrier } from '../path/scene';
 import type { CastLosses } from './cast';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 import { eachSpan, flipped, type HalfPlane } from './spans';

@@ -1,9 +1,9 @@
-import { BAND_MHZ } from '../bands';
-import type { Spot3 } from '../crossings';
-import { LEAST_TURN_DB, onStraightWay, turnDb, type Arrival } from '../detours';
-import { freeSpaceDb, NEAREST_M, type LossCorrection } from '../pathLoss';
-import { portalsOf, sideOf, type Portal } from '../portals';
-import type { Scene } from '../scene';
+import { BAND_MHZ } from '../link/bands';
+import type { Spot3 } from '../path/crossings';
+import { LEAST_TURN_DB, onStraightWay, turnDb, type Arrival } from '../path/detours';
+import { freeSpaceDb, NEAREST_M, type LossCorrection } from '../path/pathLoss';
+import { portalsOf, sideOf, type Portal } from '../path/portals';
+import type { Scene } from '../path/scene';
 import { cast, type CastLoss, type CastLosses, type CastSpace } from './cast';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { plainField } from '../../../bench/plainField';
+import { plainField } from './plainField';
 import { farmSite } from '../../../demo/farmSite';
-import { plotBox } from '../../site/levels';
-import type { Spot3 } from '../crossings';
-import { buildScene } from '../scene';
+import { plotBox } from '../../site/model/levels';
+import type { Spot3 } from '../path/crossings';
+import { buildScene } from '../path/scene';
 import { gridOver, layersOf, type Grid } from './layers';
 import { draggedField, fieldBase, settledFields } from './unitField';
 

@@ -1,6 +1,6 @@
-import type { Site } from '../../site/schema';
-import type { Box } from '../../site/levels';
-import { insideFlat } from '../crossings';
+import type { Site } from '../../site/model/schema';
+import type { Box } from '../../site/model/levels';
+import { insideFlat } from '../path/crossings';
 
 /** A regular grid over a part of the plot; cell centres lie at (minXM + (i + ½)·cellM, minYM + (j + ½)·cellM). */
 export interface Grid {

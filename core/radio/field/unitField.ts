@@ -1,9 +1,9 @@
-import { BAND_MHZ } from '../bands';
-import type { Spot3 } from '../crossings';
-import { togetherDb } from '../detours';
-import { NEAREST_M, NOTHING_HEARD_DB, freeSpaceDb, type LossCorrection } from '../pathLoss';
-import { arrivalsFrom } from '../path';
-import type { Scene } from '../scene';
+import { BAND_MHZ } from '../link/bands';
+import type { Spot3 } from '../path/crossings';
+import { togetherDb } from '../path/detours';
+import { NEAREST_M, NOTHING_HEARD_DB, freeSpaceDb, type LossCorrection } from '../path/pathLoss';
+import { arrivalsFrom } from '../path/path';
+import type { Scene } from '../path/scene';
 import { cast, castLosses, castSpace, type CastLoss, type CastLosses, type CastSpace } from './cast';
 import {
   HOPELESS_DB,

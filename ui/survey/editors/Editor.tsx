@@ -1,7 +1,7 @@
 'use client';
 import { Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import type { Thing } from '@/core/site/things';
+import type { Thing } from '@/core/site/edit/things';
 import { useJobStore } from '@/ui/job/store';
 import { askDelete } from '../askDelete';
 import { useDrawingStore } from '../drawing';

@@ -1,9 +1,9 @@
 'use client';
 import { Copy, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { paintWalls } from '@/core/site/editWalls';
-import type { Site } from '@/core/site/schema';
-import { copyThings, type Thing } from '@/core/site/things';
+import { paintWalls } from '@/core/site/edit/walls';
+import type { Site } from '@/core/site/model/schema';
+import { copyThings, type Thing } from '@/core/site/edit/things';
 import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
 import { SelectField } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';

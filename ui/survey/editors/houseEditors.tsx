@@ -1,8 +1,8 @@
 'use client';
-import { fitOpenings, paintWalls, setWallLength } from '@/core/site/editWalls';
-import { describeConstruction } from '@/core/site/constructions';
-import { areaText, exactLengthText } from '@/core/site/lengths';
-import type { Opening, Room, Wall } from '@/core/site/schema';
+import { fitOpenings, paintWalls, setWallLength } from '@/core/site/edit/walls';
+import { describeConstruction } from '@/core/site/model/constructions';
+import { areaText, exactLengthText } from '@/core/site/model/lengths';
+import type { Opening, Room, Wall } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';

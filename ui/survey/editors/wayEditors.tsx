@@ -1,7 +1,7 @@
 'use client';
-import { INTERFERENCE_REACH_M } from '@/core/plan/surroundings';
-import { lengthText } from '@/core/site/lengths';
-import type { Foliage, Interference, Obstacle } from '@/core/site/schema';
+import { INTERFERENCE_REACH_M } from '@/core/plan/evaluate/surroundings';
+import { lengthText } from '@/core/site/model/lengths';
+import type { Foliage, Interference, Obstacle } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';

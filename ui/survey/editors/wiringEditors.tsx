@@ -10,9 +10,9 @@ import type {
   Place,
   Site,
   Splitter,
-} from '@/core/site/schema';
-import { isSlowRun } from '@/core/site/slowRun';
-import type { Thing } from '@/core/site/things';
+} from '@/core/site/model/schema';
+import { isSlowRun } from '@/core/site/check/slowRun';
+import type { Thing } from '@/core/site/edit/things';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';

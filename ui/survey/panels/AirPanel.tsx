@@ -1,8 +1,8 @@
 'use client';
 import { Plus, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { LISTING_LIMIT, parseListing } from '@/core/site/neighbourText';
-import type { Neighbour } from '@/core/site/schema';
+import { LISTING_LIMIT, parseListing } from '@/core/intake/neighbourText';
+import type { Neighbour } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';

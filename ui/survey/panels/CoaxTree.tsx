@@ -1,7 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { coaxAttenuation } from '@/core/feed/coax';
-import type { CoaxCable, CoaxPlant } from '@/core/site/schema';
+import type { CoaxCable, CoaxPlant } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { SelectField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';

@@ -1,8 +1,8 @@
 'use client';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { planWithoutStoreys } from '@/core/plan/moveUnits';
-import { deleteStoreys, standingOn } from '@/core/site/editStoreys';
+import { planWithoutStoreys } from '@/core/plan/option/moveUnits';
+import { deleteStoreys, standingOn } from '@/core/site/edit/storeys';
 import { useJobStore } from '@/ui/job/store';
 
 /** Deletes storeys and moves what hung on them; asks first where spots or wiring stand there. */

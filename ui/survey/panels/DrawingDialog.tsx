@@ -1,10 +1,10 @@
 'use client';
 import { Dialog } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
-import type { ReadDrawing } from '@/core/file/dxf';
-import { layersOf, likelyUnitM, wallsFromDrawing } from '@/core/site/dxfWalls';
-import { storeysById } from '@/core/site/levels';
-import { exactLengthText } from '@/core/site/lengths';
+import type { ReadDrawing } from '@/core/intake/dxf';
+import { layersOf, likelyUnitM, wallsFromDrawing } from '@/core/intake/dxfWalls';
+import { storeysById } from '@/core/site/model/levels';
+import { exactLengthText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
 import { SelectField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';

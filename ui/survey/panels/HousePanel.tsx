@@ -1,10 +1,10 @@
 'use client';
 import { RotateCw } from 'lucide-react';
-import { planAfterMove } from '@/core/plan/moveUnits';
-import { after, buildingsApartM, moveBuilding, turnAbout, STILL, type Frame } from '@/core/site/frames';
-import { storeysById } from '@/core/site/levels';
-import { middleOf } from '@/core/site/rooms';
-import type { Building, Point } from '@/core/site/schema';
+import { planAfterMove } from '@/core/plan/option/moveUnits';
+import { after, buildingsApartM, moveBuilding, turnAbout, STILL, type Frame } from '@/core/site/model/frames';
+import { storeysById } from '@/core/site/model/levels';
+import { middleOf } from '@/core/site/geometry/rooms';
+import type { Building, Point } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';

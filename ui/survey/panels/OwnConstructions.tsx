@@ -1,19 +1,19 @@
 'use client';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { constructionLossDb } from '@/core/radio/materials';
+import { constructionLossDb } from '@/core/radio/path/materials';
 import {
   P2040_MATERIALS,
   type CustomConstruction,
   type DrawStyle,
   type SlabLayer,
-} from '@/core/site/constructions';
+} from '@/core/site/model/constructions';
 import {
   changeOwnConstruction,
   deleteOwnConstruction,
   newOwnConstruction,
   usesOfConstruction,
-} from '@/core/site/ownConstructions';
+} from '@/core/site/edit/ownConstructions';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';

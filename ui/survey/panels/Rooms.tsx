@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { areaText } from '@/core/site/lengths';
+import { areaText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
 import { useFoundRooms } from '../SurveyLayers';

@@ -1,12 +1,12 @@
 'use client';
 import { ArrowDown, ArrowUp, Footprints, Merge, Plus } from 'lucide-react';
 import { memo, useMemo } from 'react';
-import { addSpot } from '@/core/site/edit';
-import { mergeSpots } from '@/core/site/mergeSpots';
-import { activitiesLabel } from '@/core/site/needs';
-import { inWalkingOrder, walkingRoute } from '@/core/site/route';
-import type { Spot } from '@/core/site/schema';
-import { suggestSpots } from '@/core/site/suggest';
+import { addSpot } from '@/core/site/edit/plot';
+import { mergeSpots } from '@/core/site/edit/mergeSpots';
+import { activitiesLabel } from '@/core/site/model/needs';
+import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/route';
+import type { Spot } from '@/core/site/model/schema';
+import { suggestSpots } from '@/core/site/check/suggestSpots';
 import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
 import { useSettled } from '@/ui/pieces/useSettled';

@@ -1,9 +1,9 @@
 'use client';
 import { ArrowUpFromLine, Spline } from 'lucide-react';
 import { useMemo } from 'react';
-import { addBasement, changeStorey, copyStoreyUp } from '@/core/site/editStoreys';
-import { outlineToTake, takeOutline } from '@/core/site/footprint';
-import type { Building, Site, Storey } from '@/core/site/schema';
+import { addBasement, changeStorey, copyStoreyUp } from '@/core/site/edit/storeys';
+import { outlineToTake, takeOutline } from '@/core/site/geometry/footprint';
+import type { Building, Site, Storey } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';

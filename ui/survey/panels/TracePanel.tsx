@@ -1,10 +1,10 @@
 'use client';
 import { FileImage, PencilRuler, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { storeysById } from '@/core/site/levels';
-import { exactLengthText } from '@/core/site/lengths';
-import type { Underlay } from '@/core/site/schema';
-import { turnPicture } from '@/core/site/underlay';
+import { storeysById } from '@/core/site/model/levels';
+import { exactLengthText } from '@/core/site/model/lengths';
+import type { Underlay } from '@/core/site/model/schema';
+import { turnPicture } from '@/core/site/edit/underlay';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { problemText, sendPicture } from '@/ui/job/requests';
 import { NumberField, SelectField } from '@/ui/pieces/fields';

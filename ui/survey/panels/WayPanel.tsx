@@ -1,5 +1,5 @@
 'use client';
-import { describeConstruction } from '@/core/site/constructions';
+import { describeConstruction } from '@/core/site/model/constructions';
 import { useJob } from '@/ui/job/store';
 import { DISTURBERS } from '../disturbers';
 

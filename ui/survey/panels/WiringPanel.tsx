@@ -1,12 +1,12 @@
 'use client';
 import { Plus, X } from 'lucide-react';
 import { CATALOGUE, kitById } from '@/core/kit/catalogue';
-import { middleOf } from '@/core/site/rooms';
-import type { Circuit } from '@/core/site/schema';
+import { middleOf } from '@/core/site/geometry/rooms';
+import type { Circuit } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { SelectField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
-import { newUnit, roomNameAt, withoutUnit } from '@/ui/plan/placing';
+import { newUnit, roomNameAt, withoutUnit } from '@/core/plan/option/placing';
 import { CoaxTree } from './CoaxTree';
 
 const LEGS = ['L1', 'L2', 'L3'].map((value) => ({ value: value as Circuit['leg'], label: value }));

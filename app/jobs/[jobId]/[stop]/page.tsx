@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
-import { StopView } from '@/ui/job/StopView';
-import { isStop } from '@/ui/job/stops';
+import { StopView } from '@/ui/shell/StopView';
+import { isStop } from '@/core/job/stops';
 
 export default async function Page({ params }: { params: Promise<{ stop: string }> }) {
   const { stop } = await params;

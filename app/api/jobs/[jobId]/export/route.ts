@@ -1,4 +1,4 @@
-import { writeJobFile } from '@/core/file/jobFile';
+import { writeJobFile } from '@/core/job/jobFile';
 import { answer } from '@/server/http';
 import { exportJob } from '@/server/jobs';
 

@@ -1,4 +1,4 @@
-import { PICTURE_LIMIT_BYTES } from '@/core/file/picture';
+import { PICTURE_LIMIT_BYTES } from '@/core/job/picture';
 import { answer, readBytes } from '@/server/http';
 import { addPicture } from '@/server/pictures';
 

@@ -1,0 +1,134 @@
+import { z } from 'zod';
+import { id } from '../site/model/schema';
+import { regionId, subBand } from '../radio/link/regions';
+
+export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
+
+/** The schools of the job: practitioners disagree, the job decides. */
+export const policies = z.strictObject({
+  feed: z.enum(['wireFirst', 'wirelessFirst', 'noDrilling', 'spendLeast']),
+  names: z.enum(['one', 'two']),
+  placing: z.enum(['halfway', 'asNear']),
+  joining: z.enum(['bench', 'inPlace']),
+  families: z.enum(['one', 'mixed']),
+});
+export type Policies = z.infer<typeof policies>;
+
+const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time is written 08:30');
+export const consent = z.strictObject({
+  id,
+  what: z.enum(['drilling', 'landlord', 'listedBuilding', 'neighbour', 'electrician', 'other']),
+  who: z.string().max(120),
+  got: z.boolean(),
+});
+export const CONSENT_LABEL: Record<z.infer<typeof consent>['what'], string> = {
+  drilling: 'drilling',
+  landlord: 'the landlord',
+  listedBuilding: 'the office for listed buildings',
+  neighbour: 'the neighbour at the party wall',
+  electrician: 'work by a licensed electrician',
+  other: 'something else',
+};
+export type Consent = z.infer<typeof consent>;
+export const rejoinDevice = z.strictObject({
+  id,
+  name: z.string().max(80),
+  /** Speaks 2.4 GHz only. */
+  only24: z.boolean(),
+});
+
+export const brief = z.strictObject({
+  customer: z.string().max(120),
+  address: z.string().max(200),
+  line: z.strictObject({
+    kind: lineKind,
+    downMbps: z.number().positive('the line has some speed').max(10_000),
+    upMbps: z.number().positive('the line has some speed').max(10_000),
+    /** Round trip of the idle line and what it rises by when both directions are full, ms; null is not known. */
+    idleMs: z.number().min(0).max(2000).nullable(),
+    riseMs: z.number().min(0).max(5000).nullable(),
+    /** What the connection asks for when a new gateway is put on it. */
+    login: z.enum(['unknown', 'automatic', 'password', 'fixedAddress']).default('unknown'),
+    /** Who holds user name, password or address. The secret itself does not belong here. */
+    loginHolder: z.string().max(120).default(''),
+  }),
+  region: regionId,
+  /** Power limits the job has set itself, dBm EIRP of a unit; others are as tabled for the region. */
+  ownLimitsDbm: z.partialRecord(subBand, z.number().min(0).max(36)).default({}),
+  currency: z.string().regex(/^[A-Z]{3}$/, 'a currency has three letters, such as EUR'),
+  lengthUnit: z.enum(['metres', 'feet']),
+  allowed: z.strictObject({
+    drilling: z.boolean(),
+    rented: z.boolean(),
+    listed: z.boolean(),
+    reuseOldGear: z.boolean(),
+    budgetMinor: z.number().int().min(0).max(100_000_00).nullable(),
+    note: z.string().max(2000),
+    /** Rooms nobody may enter or drill in. */
+    closedRooms: z.string().max(400).default(''),
+  }),
+  /** Who must agree to what before work begins. */
+  consents: z.array(consent).max(20).default([]),
+  /** Devices that must be on the new network before leaving. */
+  devices: z.array(rejoinDevice).max(80).default([]),
+  /** When the customer can have us in the house, 24-hour clock; null is any time. */
+  hours: z.strictObject({ from: clock, to: clock }).nullable().default(null),
+  oldRouter: z.strictObject({ telephone: z.boolean(), alarm: z.boolean() }),
+  complaints: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(64),
+        words: z.string().max(400),
+        /** The spot it is about; null is the whole house or not placed yet. */
+        spotId: id.nullable().default(null),
+      }),
+    )
+    .max(40),
+  policies,
+  labourMinorPerHour: z.number().int().min(0).max(1_000_00),
+});
+export type Brief = z.infer<typeof brief>;
+
+export function emptyBrief(): Brief {
+  return {
+    customer: '',
+    address: '',
+    line: {
+      kind: 'fibre',
+      downMbps: 100,
+      upMbps: 20,
+      idleMs: null,
+      riseMs: null,
+      login: 'unknown',
+      loginHolder: '',
+    },
+    region: 'europe',
+    ownLimitsDbm: {},
+    currency: 'EUR',
+    lengthUnit: 'metres',
+    allowed: {
+      drilling: true,
+      rented: false,
+      listed: false,
+      reuseOldGear: true,
+      budgetMinor: null,
+      note: '',
+      closedRooms: '',
+    },
+    consents: [],
+    devices: [],
+    hours: null,
+    oldRouter: { telephone: false, alarm: false },
+    complaints: [],
+    policies: { feed: 'wireFirst', names: 'one', placing: 'asNear', joining: 'bench', families: 'one' },
+    labourMinorPerHour: 55_00,
+  };
+}
+
+/** Idle round trip of a line of a kind, ms, and its rise under load where nobody measured (estimates). */
+export const LINE_LATENCY_MS: Record<Brief['line']['kind'], { idleMs: number; riseMs: number }> = {
+  fibre: { idleMs: 8, riseMs: 50 },
+  cable: { idleMs: 15, riseMs: 60 },
+  dsl: { idleMs: 22, riseMs: 60 },
+  fixedWireless: { idleMs: 35, riseMs: 80 },
+};

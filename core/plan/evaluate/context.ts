@@ -1,0 +1,70 @@
+import { priorBeliefs, type Beliefs } from '../../radio/learn/beliefs';
+import { beliefsOf, type Posterior } from '../../radio/learn/calibration';
+import { buildScene, type Scene } from '../../radio/path/scene';
+import type { Spot3 } from '../../radio/path/crossings';
+import { levelOf } from '../../site/model/levels';
+import type { Place, Site } from '../../site/model/schema';
+import { kitById } from '../../kit/catalogue';
+import type { KitItem } from '../../kit/schema';
+import { LINE_LATENCY_MS, type Brief } from '../../brief/brief';
+import type { Plan, Unit } from '../option/schema';
+
+/** The line as it is known: by contract, or by the wired test at the gateway. */
+export interface LineState {
+  downMbps: number;
+  upMbps: number;
+  idleMs: number;
+  riseMs: number;
+  measured: boolean;
+}
+
+/** Everything an evaluation needs beside the option itself. */
+export interface PlanContext {
+  site: Site;
+  brief: Brief;
+  ownKit: readonly KitItem[];
+  scene: Scene;
+  beliefs: Beliefs;
+  line: LineState;
+}
+
+/** The line from the brief, with estimates of its latency by kind where nobody measured. */
+export function lineOfBrief(brief: Brief): LineState {
+  const typical = LINE_LATENCY_MS[brief.line.kind];
+  return {
+    downMbps: brief.line.downMbps,
+    upMbps: brief.line.upMbps,
+    idleMs: brief.line.idleMs ?? typical.idleMs,
+    riseMs: brief.line.riseMs ?? typical.riseMs,
+    measured: false,
+  };
+}
+
+/** Context of a job. `line` and `posterior` come from readings where there are any. */
+export function planContext(
+  job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'> },
+  line: LineState = lineOfBrief(job.brief),
+  posterior: Posterior | null = null,
+): PlanContext {
+  const scene = buildScene(job.site);
+  return {
+    site: job.site,
+    brief: job.brief,
+    ownKit: job.plan.ownKit,
+    scene,
+    beliefs: posterior ? beliefsOf(scene, posterior) : priorBeliefs(scene),
+    line,
+  };
+}
+
+/** A place as a point in the plot's three dimensions. */
+export function pointOf(site: Site, place: Place): Spot3 {
+  return { x: place.xM, y: place.yM, z: levelOf(site, place) };
+}
+
+/** The kit item of a unit. A unit of unknown kit is refused by the job check; here it is a bug. */
+export function kitOf(context: Pick<PlanContext, 'ownKit'>, unit: Unit): KitItem {
+  const kit = kitById(unit.kitId, context.ownKit);
+  if (!kit) throw new Error(`unit ${unit.id} has unknown kit ${unit.kitId}`);
+  return kit;
+}

@@ -1,0 +1,57 @@
+import { nearestOutlet } from '../../feed/powerline';
+import { distanceToWallM } from '../../site/geometry/rooms';
+import type { DataRun, Duct, Outlet, Place, Site } from '../../site/model/schema';
+import type { Unit } from '../option/schema';
+
+/** An end of a data run this near to a unit can serve it, m: a lead's length (estimate). */
+const RUN_REACH_M = 5;
+/** An end of a duct this near to a building's outline leads into it, m. */
+const DUCT_REACH_M = 1.5;
+/** A unit this near to something that disturbs radio suffers from it, m (estimate). */
+export const INTERFERENCE_REACH_M = 2;
+
+const flatM = (a: Place, b: Place) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
+
+/** Data runs already in the house that join the places of two units, either way round, nearest first. */
+export function runsBetween(site: Site, a: Place, b: Place): DataRun[] {
+  const apart = (x: Place, y: Place) => (x.storeyId === y.storeyId ? flatM(x, y) : Infinity);
+  const reach = (r: DataRun) =>
+    Math.min(Math.max(apart(r.from, a), apart(r.to, b)), Math.max(apart(r.from, b), apart(r.to, a)));
+  return site.dataRuns.filter((r) => reach(r) <= RUN_REACH_M).sort((x, y) => reach(x) - reach(y));
+}
+
+/** The duct that leads from one building to another, if there is one. */
+export function ductBetween(site: Site, fromBuildingId: string, toBuildingId: string): Duct | null {
+  const touches = (buildingId: string, end: { xM: number; yM: number }): boolean => {
+    const outline = site.buildings.find((b) => b.id === buildingId)?.storeys[0]?.outline ?? [];
+    return outline.some(
+      (a, i) => distanceToWallM(end, { a, b: outline[(i + 1) % outline.length]! }) <= DUCT_REACH_M,
+    );
+  };
+  return (
+    site.ducts.find((d) => {
+      const [start, end] = [d.path[0]!, d.path[d.path.length - 1]!];
+      return (
+        (touches(fromBuildingId, start) && touches(toBuildingId, end)) ||
+        (touches(fromBuildingId, end) && touches(toBuildingId, start))
+      );
+    }) ?? null
+  );
+}
+
+/** The outlets of a powerline pair, near its parent and at the unit: those chosen, else the nearest; null where none is surveyed. */
+export function outletsOf(site: Site, parent: Unit, unit: Unit): [Outlet | null, Outlet | null] {
+  const chosen = (id: string | null) => site.outlets.find((o) => o.id === id);
+  return [
+    chosen(unit.feed.nearOutletId) ?? nearestOutlet(site, parent.place),
+    chosen(unit.feed.farOutletId) ?? nearestOutlet(site, unit.place),
+  ];
+}
+
+/** What disturbs radio within reach of a unit. */
+export function disturbersOf(site: Site, unit: Unit): { name: string; distanceM: number }[] {
+  return site.interference
+    .filter((x) => x.place.storeyId === unit.place.storeyId)
+    .map((x) => ({ name: x.name, distanceM: flatM(x.place, unit.place) }))
+    .filter((x) => x.distanceM < INTERFERENCE_REACH_M);
+}

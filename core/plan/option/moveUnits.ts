@@ -1,0 +1,28 @@
+import { framesOf, placeToday, type Frame } from '../../site/model/frames';
+import type { Place, Site } from '../../site/model/schema';
+import type { Option, Plan } from './schema';
+
+/** Every unit of a plan with its place changed; options in which nothing moves stay as they are. */
+function withPlaces(plan: Plan, change: (place: Place) => Place): Plan {
+  const moved = (option: Option): Option => {
+    const units = option.units.map((u) => {
+      const place = change(u.place);
+      return place === u.place ? u : { ...u, place };
+    });
+    return units.some((u, i) => u !== option.units[i]) ? { ...option, units } : option;
+  };
+  return { ...plan, today: moved(plan.today), options: plan.options.map(moved) };
+}
+
+/** The plan after buildings were moved: units go with the building they are in. */
+export function planAfterMove(plan: Plan, before: Site, now: Site): Plan {
+  const then: Record<string, Frame> = framesOf(before);
+  return withPlaces(plan, (place) => placeToday(now, place, then));
+}
+
+/** The plan after storeys were deleted: units on them count as yard until they are given a place again. */
+export function planWithoutStoreys(plan: Plan, storeyIds: ReadonlySet<string>): Plan {
+  return withPlaces(plan, (place) =>
+    place.storeyId !== null && storeyIds.has(place.storeyId) ? { ...place, storeyId: null } : place,
+  );
+}

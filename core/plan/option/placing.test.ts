@@ -1,0 +1,71 @@
+import { describe, expect, test } from '@jest/globals';
+import { kitById } from '../../kit/catalogue';
+import { planContext } from '../evaluate/context';
+import { partsOf } from '../cost/parts';
+import { quillfeatherFarm } from '../../../demo/farm';
+import { newUnit, nextLetter, withRouter, withoutUnit } from './placing';
+
+const { site, brief, plan } = quillfeatherFarm();
+const option = plan.options[0]!;
+const kit = kitById('mesh-dual')!;
+const studio = { storeyId: 's-ground', xM: 28, yM: 4, heightM: 1.2 };
+const kitchen = { storeyId: 'f-ground', xM: 3, yM: 3, heightM: 1.2 };
+const school = (policies: Partial<typeof brief.policies>) => ({
+  ...brief,
+  policies: { ...brief.policies, ...policies },
+});
+
+describe('the schools of the job decide how a new unit begins', () => {
+  test('wire first: fibre from building to building, Ethernet within, air where nothing may be drilled', () => {
+    const feed = (b: typeof brief, place: typeof studio) => newUnit(site, b, option, kit, place).feed;
+    expect(feed(brief, studio)).toMatchObject({ kind: 'fibre', parentId: 'a' });
+    expect(feed(brief, kitchen).kind).toBe('ethernet');
+    expect(feed({ ...brief, allowed: { ...brief.allowed, drilling: false } }, studio).kind).toBe('wireless');
+    expect(feed(school({ feed: 'wirelessFirst' }), studio).kind).toBe('wireless');
+    expect(newUnit(site, brief, option, kitById('powerline-pair')!, kitchen).feed.kind).toBe('powerline');
+  });
+  test('halfway places a unit on the air between its parent and where it is wanted; a wired one where it is wanted', () => {
+    const halfway = school({ feed: 'wirelessFirst', placing: 'halfway' });
+    const gateway = option.units[0]!.place;
+    expect(newUnit(site, halfway, option, kit, kitchen).place.xM).toBeCloseTo(
+      (gateway.xM + kitchen.xM) / 2,
+      9,
+    );
+    expect(newUnit(site, school({ placing: 'halfway' }), option, kit, kitchen).place).toEqual(kitchen);
+  });
+  test('the first unit goes on the line, at its entry', () => {
+    const first = newUnit(site, brief, { ...option, units: [] }, kit, studio);
+    expect(first).toMatchObject({
+      letter: 'A',
+      feed: { kind: 'line', parentId: null },
+      place: { storeyId: 'f-ground' },
+    });
+  });
+});
+
+test('old gear that may not be used again is bought', () => {
+  const parts = (reuseOldGear: boolean) =>
+    partsOf(
+      planContext({ site, plan, brief: { ...brief, allowed: { ...brief.allowed, reuseOldGear } } }),
+      plan.today,
+      plan.today,
+    );
+  expect(parts(true)).toEqual([]);
+  expect(parts(false)).toHaveLength(1);
+});
+
+test('letters go on, a deleted unit hands its children to its parent, the router is moved and not doubled', () => {
+  expect(nextLetter(option)).toBe('C');
+  const child = {
+    ...option.units[1]!,
+    id: 'x',
+    letter: 'C',
+    feed: { ...option.units[1]!.feed, parentId: 'b' },
+  };
+  const fewer = withoutUnit({ ...option, units: [...option.units, child] }, 'b');
+  expect(fewer.units.map((u) => [u.id, u.feed.parentId])).toEqual([
+    ['a', null],
+    ['x', 'a'],
+  ]);
+  expect(withRouter(plan.today, kitchen, 'Kitchen').units).toHaveLength(1);
+});

@@ -1,0 +1,139 @@
+import { kitById } from '../../kit/catalogue';
+import type { Brief } from '../../brief/brief';
+import { placeOn } from '../../site/edit/plot';
+import { buildingAt } from '../../site/model/levels';
+import type { FeedKind, KitItem } from '../../kit/schema';
+import { gatewayOf } from './graph';
+import { plainFeed, type Feed, type Option, type Unit } from './schema';
+import { nearestOutlet } from '../../feed/powerline';
+import type { Place, Site } from '../../site/model/schema';
+import { newId } from '../../../ui/pieces/newId';
+
+/** The next free letter: A … Z, then AA … */
+export function nextLetter(option: Option): string {
+  const used = new Set(option.units.map((u) => u.letter));
+  for (let i = 0; i < 26 * 27; i++) {
+    const letter =
+      (i >= 26 ? String.fromCharCode(64 + Math.floor(i / 26)) : '') + String.fromCharCode(65 + (i % 26));
+    if (!used.has(letter)) return letter;
+  }
+  return 'ZZ';
+}
+
+/** A coax outlet of the site nearest to a place, by plan distance on its storey first. */
+function nearestCoax(site: Site, at: Place): string | null {
+  const far = (p: Place) => Math.hypot(p.xM - at.xM, p.yM - at.yM) + (p.storeyId === at.storeyId ? 0 : 100);
+  return [...site.coax.outlets].sort((a, b) => far(a.place) - far(b.place))[0]?.id ?? null;
+}
+
+/** A feed of a kind from a parent with its ends filled in from what is nearest. */
+export function feedTo(site: Site, kind: FeedKind, parent: Unit | null, place: Place): Feed {
+  const feed = plainFeed(kind, kind === 'line' ? null : (parent?.id ?? null));
+  if (kind === 'powerline' && parent) {
+    feed.nearOutletId = nearestOutlet(site, parent.place)?.id ?? null;
+    feed.farOutletId = nearestOutlet(site, place)?.id ?? null;
+  }
+  if (kind === 'coax' && parent) {
+    feed.nearCoaxId = nearestCoax(site, parent.place);
+    feed.farCoaxId = nearestCoax(site, place);
+  }
+  return feed;
+}
+
+/** The feed a new unit begins with, by the school of the job: what wants a cable takes fibre from building to building. */
+function firstFeed(site: Site, brief: Brief, kit: KitItem, gateway: Unit, place: Place): FeedKind {
+  const between =
+    buildingAt(site, gateway.place.xM, gateway.place.yM)?.id !== buildingAt(site, place.xM, place.yM)?.id;
+  const wired = brief.policies.feed === 'wireFirst' && brief.allowed.drilling;
+  const wishes: FeedKind[] = wired ? [between ? 'fibre' : 'ethernet', 'wireless'] : ['wireless'];
+  return wishes.find((k) => kit.feeds.includes(k)) ?? kit.feeds.find((f) => f !== 'line') ?? kit.feeds[0]!;
+}
+
+/** Where a new unit begins by the school of the job: where it is wanted, or halfway to its parent when fed by air. */
+function firstPlace(site: Site, brief: Brief, kind: FeedKind, gateway: Unit, place: Place): Place {
+  if (brief.policies.placing !== 'halfway' || kind !== 'wireless') return place;
+  const at = { xM: (gateway.place.xM + place.xM) / 2, yM: (gateway.place.yM + place.yM) / 2 };
+  const storeys = new Set([place.storeyId, gateway.place.storeyId].filter((id) => id !== null));
+  return placeOn(site, storeys, at, place.heightM);
+}
+
+/** A new unit: the first goes on the line where its kit may, later ones hang on the gateway as the job's schools say. */
+export function newUnit(site: Site, brief: Brief, option: Option, kit: KitItem, place: Place): Unit {
+  const gateway = gatewayOf(option);
+  const kind = gateway
+    ? firstFeed(site, brief, kit, gateway, place)
+    : (kit.feeds.find((f) => f === 'line') ?? kit.feeds[0]!);
+  const atLine = site.lineEntry.storeyId === null ? place : { ...site.lineEntry, heightM: 1.2 };
+  const at = gateway ? firstPlace(site, brief, kind, gateway, place) : atLine;
+  const room = roomNameAt(site, at);
+  return {
+    id: newId('unit'),
+    letter: nextLetter(option),
+    kitId: kit.id,
+    name: gateway ? room : `${room}, at the line`.slice(0, 80),
+    place: { ...at, heightM: kit.outdoor ? 3 : at.heightM },
+    feed: feedTo(site, kind, gateway, at),
+    radios: {},
+  };
+}
+
+/** Today's network with its router at a place: moved where there is one on the line, else put in. */
+export function withRouter(today: Option, place: Place, name: string): Option {
+  const router = gatewayOf(today);
+  if (router)
+    return { ...today, units: today.units.map((u) => (u.id === router.id ? { ...u, place, name } : u)) };
+  const unit: Unit = {
+    id: newId('unit'),
+    letter: nextLetter(today),
+    kitId: 'provider-router',
+    name,
+    place,
+    feed: plainFeed('line', null),
+    radios: {},
+  };
+  return { ...today, units: [...today.units, unit] };
+}
+
+/** Takes a unit out; what it fed hangs on its parent by the same kind of feed, so that nothing dangles. */
+export function withoutUnit(option: Option, unitId: string): Option {
+  const gone = option.units.find((u) => u.id === unitId);
+  return {
+    ...option,
+    units: option.units
+      .filter((u) => u.id !== unitId)
+      .map((u) =>
+        u.feed.parentId === unitId ? { ...u, feed: { ...u.feed, parentId: gone?.feed.parentId ?? null } } : u,
+      ),
+    wiredSpots: option.wiredSpots.filter((w) => w.unitId !== unitId),
+  };
+}
+
+/** Feeds a unit's kit takes, for its list of choices. */
+export function feedChoices(unit: Unit, ownKit: readonly KitItem[]): readonly FeedKind[] {
+  return kitById(unit.kitId, ownKit)?.feeds ?? [];
+}
+
+export const FEED_LABEL: Record<FeedKind, string> = {
+  line: 'the line',
+  ethernet: 'Ethernet cable',
+  fibre: 'fibre',
+  coax: 'coax',
+  powerline: 'powerline',
+  bridge: 'outdoor bridge',
+  wireless: 'air',
+};
+
+/** Name for a thing at a place: the nearest room on its storey, else the yard. */
+export function roomNameAt(site: Site, place: Place): string {
+  if (!place.storeyId) return 'Yard';
+  const rooms = site.rooms.filter((r) => r.storeyId === place.storeyId);
+  const near = [...rooms].sort(
+    (a, b) =>
+      Math.hypot(a.at.xM - place.xM, a.at.yM - place.yM) - Math.hypot(b.at.xM - place.xM, b.at.yM - place.yM),
+  )[0];
+  return (
+    near?.name ??
+    site.buildings.flatMap((b) => b.storeys).find((s) => s.id === place.storeyId)?.name ??
+    'Inside'
+  );
+}

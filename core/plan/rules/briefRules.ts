@@ -1,0 +1,105 @@
+import { inside } from '../../site/model/levels';
+import { findRooms } from '../../site/geometry/rooms';
+import type { Place, Site } from '../../site/model/schema';
+import { CONSENT_LABEL, type Consent } from '../../brief/brief';
+import type { PlanContext } from '../evaluate/context';
+import type { RuleNotice } from './ruleNotice';
+import type { Option, Unit } from '../option/schema';
+
+/** Units that need a cable laid for them. */
+function newRuns(option: Option): Unit[] {
+  return option.units.filter(
+    (u) => (u.feed.kind === 'ethernet' || u.feed.kind === 'fibre') && u.feed.dataRunId === null,
+  );
+}
+
+/** Name of the closed room a place lies in; null where no named room is closed around it. */
+function roomNameOf(site: Site, place: Place): string | null {
+  const walls = site.walls.filter((w) => w.storeyId === place.storeyId);
+  const rooms = site.rooms.filter((r) => r.storeyId === place.storeyId);
+  return findRooms(walls, rooms).find((r) => inside(r.outline, place.xM, place.yM))?.named?.name ?? null;
+}
+
+const plain = (text: string) => text.trim().toLowerCase();
+
+/** Whether a list such as "parlour, the back bedroom" means a room. */
+function isClosed(closedRooms: string, room: string): boolean {
+  return closedRooms
+    .split(/[,;\n]/)
+    .map(plain)
+    .some((entry) => entry.length >= 3 && (entry.includes(plain(room)) || plain(room).includes(entry)));
+}
+
+function closedRoomNotices({ site, brief }: PlanContext, option: Option): RuleNotice[] {
+  const { closedRooms } = brief.allowed;
+  if (!closedRooms.trim()) return [];
+  return option.units.flatMap((unit) => {
+    const room = roomNameOf(site, unit.place);
+    if (!room || !isClosed(closedRooms, room)) return [];
+    return [
+      {
+        unitId: unit.id,
+        weight: 'stop' as const,
+        words: `${unit.letter} stands in ${room}, which is closed to us: choose another room, or ask.`,
+      },
+    ];
+  });
+}
+
+/** Consent a home of a kind needs before a cable is run through it, unless it is listed as got or still open. */
+function homeNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
+  const runs = newRuns(option);
+  const lacks = (what: Consent['what']) => !brief.consents.some((c) => c.what === what);
+  const out: RuleNotice[] = [];
+  const say = (words: string) => out.push({ unitId: null, weight: 'care', words });
+  if (runs.length === 0) return out;
+  const letters = runs.map((u) => u.letter).join(', ');
+  if (brief.allowed.rented && lacks('landlord'))
+    say(`A rented home and cable runs for ${letters}: put the landlord’s consent in the brief first.`);
+  if (brief.allowed.listed && lacks('listedBuilding'))
+    say(
+      `A listed building and cable runs for ${letters}: put the consent of ${CONSENT_LABEL.listedBuilding} in the brief first.`,
+    );
+  if (brief.policies.feed === 'noDrilling')
+    say(`The school of this job is no drilling, and ${letters} would need a cable run.`);
+  return out;
+}
+
+function consentNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
+  const drills = newRuns(option).length > 0;
+  return brief.consents
+    .filter((c) => !c.got && (c.what !== 'drilling' || drills))
+    .map((c) => ({
+      unitId: null,
+      weight: c.what === 'drilling' ? ('stop' as const) : ('care' as const),
+      words: `Consent still open: ${CONSENT_LABEL[c.what]}${c.who ? `, ${c.who}` : ''}.`,
+    }));
+}
+
+/** What hangs on a router that an option takes off the line. */
+function oldRouterNotices({ brief }: PlanContext, option: Option, today: Option | null): RuleNotice[] {
+  const router = today?.units.find((u) => u.feed.kind === 'line');
+  const stays = option.units.some((u) => u.feed.kind === 'line' && u.kitId === router?.kitId);
+  const hangs = [
+    ...(brief.oldRouter.telephone ? ['the telephone'] : []),
+    ...(brief.oldRouter.alarm ? ['an alarm'] : []),
+  ];
+  if (!router || stays || option.units.length === 0 || hangs.length === 0) return [];
+  return [
+    {
+      unitId: null,
+      weight: 'care',
+      words: `On the router this plan replaces hangs ${hangs.join(' and ')}: agree with the customer how it goes on.`,
+    },
+  ];
+}
+
+/** What the brief has to say against an option. `today` is the network before, where it is known. */
+export function briefNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
+  return [
+    ...closedRoomNotices(context, option),
+    ...homeNotices(context, option),
+    ...consentNotices(context, option),
+    ...oldRouterNotices(context, option, today),
+  ];
+}

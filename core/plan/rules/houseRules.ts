@@ -1,0 +1,116 @@
+import { coaxTreeOf, MOCA_ADAPTER_LIMIT } from '../../feed/coax';
+import { describeConstruction, wallThicknessM } from '../../site/model/constructions';
+import { lengthText } from '../../site/model/lengths';
+import { distanceToWallM } from '../../site/geometry/rooms';
+import type { Outlet, Wall } from '../../site/model/schema';
+import { isSlowRun } from '../../site/check/slowRun';
+import type { PlanContext } from '../evaluate/context';
+import type { RuleNotice } from './ruleNotice';
+import type { Option, Unit } from '../option/schema';
+import { INTERFERENCE_REACH_M, disturbersOf, outletsOf } from '../evaluate/surroundings';
+
+/** The wall a unit stands in, where it stands in one and not in an opening of it. */
+export function wallAround({ site }: PlanContext, { place }: Unit): Wall | null {
+  const within = (w: Wall): boolean => {
+    if (distanceToWallM(place, w) >= wallThicknessM(w, site.customConstructions) / 2) return false;
+    if (w.heightM !== null && place.heightM > w.heightM) return false;
+    const lengthM = Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM);
+    const alongM =
+      ((place.xM - w.a.xM) * (w.b.xM - w.a.xM) + (place.yM - w.a.yM) * (w.b.yM - w.a.yM)) / lengthM;
+    return !site.openings.some(
+      (o) => o.wallId === w.id && alongM >= o.offsetM && alongM <= o.offsetM + o.widthM,
+    );
+  };
+  return site.walls.find((w) => w.storeyId === place.storeyId && within(w)) ?? null;
+}
+
+function placeNotices(context: PlanContext, unit: Unit): RuleNotice[] {
+  const { site, brief } = context;
+  const out: RuleNotice[] = [];
+  const say = (words: string) => out.push({ unitId: unit.id, weight: 'care', words });
+  const wall = wallAround(context, unit);
+  if (wall)
+    say(
+      `${unit.letter} stands inside a wall (${describeConstruction(wall.construction, site.customConstructions).label}): move it in front of the side it is to serve.`,
+    );
+  for (const { name, distanceM } of disturbersOf(site, unit))
+    say(
+      `${unit.letter} stands ${lengthText(distanceM, brief.lengthUnit)} from ${name}: keep ${lengthText(INTERFERENCE_REACH_M, brief.lengthUnit)} away.`,
+    );
+  const run = site.dataRuns.find((r) => r.id === unit.feed.dataRunId);
+  if (run && isSlowRun(run))
+    say(
+      `${run.name} runs at ${run.negotiatedMbps} Mb/s: a pair is likely broken. Make its ends new before ${unit.letter} hangs on it.`,
+    );
+  return out;
+}
+
+/** Powerline outlets that have no socket left, or a strip in between. */
+function outletNotices({ site }: PlanContext, option: Option): RuleNotice[] {
+  const out: RuleNotice[] = [];
+  const wanted = new Map<Outlet, Unit[]>();
+  for (const unit of option.units) {
+    if (unit.feed.kind !== 'powerline') continue;
+    const parent = option.units.find((u) => u.id === unit.feed.parentId);
+    if (!parent) continue;
+    for (const o of outletsOf(site, parent, unit)) if (o) wanted.set(o, [...(wanted.get(o) ?? []), unit]);
+  }
+  for (const [outlet, units] of wanted) {
+    const unitId = units[0]!.id;
+    const letters = units.map((u) => u.letter).join(', ');
+    if (outlet.strip)
+      out.push({
+        unitId,
+        weight: 'care',
+        words: `A strip hangs on ${outlet.name}: the adapter of ${letters} goes straight into the wall, the strip elsewhere.`,
+      });
+    if (units.length > outlet.freeSockets)
+      out.push({
+        unitId,
+        weight: 'care',
+        words: `${outlet.name} has ${outlet.freeSockets} free, and ${units.length === 1 ? 'an adapter' : `${units.length} adapters`} for ${letters} ${units.length === 1 ? 'wants' : 'want'} in: free a socket or choose another outlet.`,
+      });
+  }
+  return out;
+}
+
+/** What has to be right about the coax before adapters go on it. */
+function coaxNotices({ site, brief }: PlanContext, option: Option): RuleNotice[] {
+  const units = option.units.filter((u) => u.feed.kind === 'coax');
+  if (units.length === 0) return [];
+  const out: RuleNotice[] = [];
+  const say = (weight: RuleNotice['weight'], words: string) =>
+    out.push({ unitId: units[0]!.id, weight, words });
+  const { coax } = site;
+  if (coax.satelliteOnCable)
+    say('stop', 'Satellite TV runs on this coax: it uses the band of the adapters. Choose another feed.');
+  if (!coax.entryFilter)
+    say(
+      'care',
+      'The coax has no entry filter yet: fit one where it enters, or neighbours hear the adapters.',
+    );
+  if (brief.line.kind === 'cable')
+    say(
+      'care',
+      'The line comes by the same kind of cable: where it uses more than 1 GHz the modem needs a filter of its own.',
+    );
+  const perTree = new Map<string, number>();
+  for (const { feed } of units) {
+    if (!feed.farCoaxId) continue;
+    const tree = coaxTreeOf(coax, feed.farCoaxId);
+    perTree.set(tree, (perTree.get(tree) ?? 0) + 2);
+  }
+  for (const adapters of perTree.values())
+    if (adapters > MOCA_ADAPTER_LIMIT)
+      say('stop', `${adapters} coax adapters on one tree; it carries at most ${MOCA_ADAPTER_LIMIT}.`);
+  return out;
+}
+
+/** What the house itself has to say against an option: walls, disturbers, old runs, outlets, coax. */
+export function houseNotices(context: PlanContext, option: Option): RuleNotice[] {
+  return [
+    ...option.units.flatMap((u) => placeNotices(context, u)),
+    ...outletNotices(context, option),
+    ...coaxNotices(context, option),
+  ];
+}

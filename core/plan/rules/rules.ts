@@ -1,0 +1,143 @@
+import { POE_W, poeBudget, sourceFeeds } from '../../feed/poe';
+import type { PoeType } from '../../kit/schema';
+import { buildingAt } from '../../site/model/levels';
+import { fresnelRadiusM } from '../../radio/link/bridge';
+import { crossingsBetween } from '../../radio/path/crossings';
+import { briefNotices } from './briefRules';
+import { kitOf, pointOf, type PlanContext } from '../evaluate/context';
+import { houseNotices } from './houseRules';
+import type { RuleNotice } from './ruleNotice';
+import { feedPath } from '../option/graph';
+import { lengthText } from '../../site/model/lengths';
+import { hopOf } from '../evaluate/hop';
+import type { Option, Unit } from '../option/schema';
+
+/** Frequency of the catalogue's bridges, GHz. */
+const BRIDGE_GHZ = 5.5;
+
+/** Most units in one mesh that installers plan without worry. */
+export const MESH_LIMIT = 5;
+
+function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNotice[] {
+  const out: RuleNotice[] = [];
+  const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
+  const { feed } = unit;
+  const parent = option.units.find((u) => u.id === feed.parentId);
+  const path = feedPath(option, unit.id);
+  if (!path.ok) say('stop', path.reason);
+  const hop = hopOf(context, option, unit);
+  if (hop && hop.at(0).downMbps === 0) say('stop', `${unit.letter}: ${hop.at(0).because}`);
+  if (!parent) return out;
+  if (feed.kind === 'bridge') {
+    const [u, p] = [pointOf(context.site, parent.place), pointOf(context.site, unit.place)];
+    const way = crossingsBetween(context.scene, u, p);
+    if (way.walls.length + way.floors.length > 0 || way.leafM + way.bareM > 0)
+      say(
+        'stop',
+        `${unit.letter}: the bridge has no clear view of ${parent.letter}. Move an end until nothing lies between.`,
+      );
+    const radiusM = fresnelRadiusM(way.distanceM / 2, way.distanceM / 2, BRIDGE_GHZ);
+    if (Math.min(u.z, p.z) < 0.6 * radiusM)
+      say(
+        'care',
+        `${unit.letter}: mount the bridge at least ${lengthText(0.6 * radiusM, context.brief.lengthUnit)} up, or the ground takes part of it.`,
+      );
+  }
+  const from = buildingAt(context.site, parent.place.xM, parent.place.yM);
+  const to = buildingAt(context.site, unit.place.xM, unit.place.yM);
+  if (feed.kind === 'ethernet' && from?.id !== to?.id)
+    say(
+      'care',
+      `${unit.letter} is fed by copper from one building to another: take fibre, or surge protection at both ends by someone licensed.`,
+    );
+  const { allowed } = context.brief;
+  if (
+    (feed.kind === 'ethernet' || feed.kind === 'fibre') &&
+    !allowed.drilling &&
+    feed.dataRunId === null &&
+    hop &&
+    (hop.lengthM ?? 0) > 5
+  )
+    say(
+      'stop',
+      `${unit.letter} needs a cable run, and the brief allows no drilling: choose air, powerline or coax, or ask.`,
+    );
+  return out;
+}
+
+/** Whether each unit that takes power over its cable gets it: class and budget of the switch, an injector, or nothing. */
+function powerNotices(context: PlanContext, option: Option): RuleNotice[] {
+  const out: RuleNotice[] = [];
+  const bySwitch = new Map<string, PoeType[]>();
+  for (const unit of option.units) {
+    const { poe } = kitOf(context, unit);
+    if (!poe || unit.feed.kind === 'line') continue;
+    const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
+    const parent = option.units.find((u) => u.id === unit.feed.parentId);
+    const source = parent && kitOf(context, parent).poeSource;
+    if (unit.feed.kind !== 'ethernet' || !source)
+      say(
+        'care',
+        `${unit.letter} takes its power over copper and ${unit.feed.kind === 'fibre' ? 'fibre carries none' : unit.feed.kind === 'ethernet' ? `${parent?.letter ?? 'its feed'} gives none` : 'this feed carries none'}: an ${POE_W[poe].label} injector near it is in the parts. No passive injector.`,
+      );
+    else if (!sourceFeeds(source.type, poe))
+      say(
+        'stop',
+        `${unit.letter} needs ${POE_W[poe].label}, ${parent.letter} gives only ${POE_W[source.type].label}: take a stronger switch or an injector.`,
+      );
+    else bySwitch.set(parent.id, [...(bySwitch.get(parent.id) ?? []), poe]);
+  }
+  for (const [id, devices] of bySwitch) {
+    const unit = option.units.find((u) => u.id === id)!;
+    const { problems } = poeBudget(devices, kitOf(context, unit).poeSource!);
+    for (const words of problems) out.push({ unitId: id, weight: 'stop', words: `${unit.letter}: ${words}` });
+  }
+  return out;
+}
+
+/** Units that need an injector of their own, because what feeds them gives no power. */
+export function injectorsOf(context: PlanContext, option: Option): PoeType[] {
+  return option.units.flatMap((unit) => {
+    const { poe } = kitOf(context, unit);
+    const parent = option.units.find((u) => u.id === unit.feed.parentId);
+    const powered = unit.feed.kind === 'ethernet' && parent && kitOf(context, parent).poeSource;
+    return poe && unit.feed.kind !== 'line' && !powered ? [poe] : [];
+  });
+}
+
+/** What a practitioner would object to in an option, the gravest first. `today` is the network before, where it is known. */
+export function ruleNotices(context: PlanContext, option: Option, today: Option | null = null): RuleNotice[] {
+  const out: RuleNotice[] = [
+    ...option.units.flatMap((u) => feedNotices(context, option, u)),
+    ...powerNotices(context, option),
+    ...houseNotices(context, option),
+    ...briefNotices(context, option, today),
+  ];
+  const families = new Set<string>();
+  let mesh = 0;
+  for (const unit of option.units) {
+    const kit = kitOf(context, unit);
+    if (kit.family) {
+      families.add(kit.family);
+      mesh++;
+    }
+    const open = unit.place.storeyId === null;
+    if (open && !kit.outdoor)
+      out.push({
+        unitId: unit.id,
+        weight: 'stop',
+        words: `${unit.letter} is an indoor unit in the open: take an outdoor one or bring it inside.`,
+      });
+  }
+  if (option.units.length > 0 && !option.units.some((u) => u.feed.kind === 'line'))
+    out.push({ unitId: null, weight: 'stop', words: 'No unit is on the line: feed one of them from it.' });
+  if (mesh > MESH_LIMIT)
+    out.push({
+      unitId: null,
+      weight: 'care',
+      words: `${mesh} units in one mesh; at most ${MESH_LIMIT} are planned without worry.`,
+    });
+  if (context.brief.policies.families === 'one' && families.size > 1)
+    out.push({ unitId: null, weight: 'care', words: 'The job wants one family, the plan mixes two.' });
+  return out.sort((a, b) => Number(b.weight === 'stop') - Number(a.weight === 'stop'));
+}

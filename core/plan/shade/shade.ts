@@ -1,0 +1,90 @@
+import type { Grid, Layer } from '../../radio/field/layers';
+import type { CastLoss } from '../../radio/field/cast';
+import { BAND_INDEX } from '../../radio/link/bands';
+import { elevationDb, type Antenna } from '../../radio/link/link';
+import { pointOf, kitOf, type PlanContext } from '../evaluate/context';
+import { BAND_CHANGE_DBM } from '../evaluate/access';
+import type { Unit } from '../option/schema';
+import { shadeAt, type ShadeRadio } from './shadeTable';
+
+export interface ShadeGrid {
+  originXM: number;
+  originYM: number;
+  cellM: number;
+  columns: number;
+  rows: number;
+  /** Verdict number of each cell, row by row: 0 serves, 1 tight, 2 short, 3 silent. */
+  verdicts: Uint8Array;
+}
+
+/** Units that serve devices, each with its access radios, in the order of the option. */
+export function servingUnits(radios: readonly ShadeRadio[]): Unit[] {
+  return [...new Set(radios.map((r) => r.unit))];
+}
+
+/** Writes level and verdict of one unit into the best so far, over the cells of a layer. */
+function shadeUnit(
+  own: readonly ShadeRadio[],
+  antenna: Antenna,
+  at: { x: number; y: number; z: number },
+  field: CastLoss,
+  layer: Layer,
+  best: Float32Array,
+  verdicts: Uint8Array,
+): void {
+  const radios = own.filter((r) => !layer.outdoors || r.mayOutdoors);
+  if (radios.length === 0) return;
+  const losses = radios.map((r) => field[BAND_INDEX[r.band]]);
+  const tables = radios.map((r) => (layer.outdoors ? r.outdoors : r.indoors));
+  const dz = layer.levelM - at.z;
+  const { cells, xs, ys } = layer;
+  for (let i = 0; i < cells.length; i++) {
+    const cell = cells[i]!;
+    const dx = xs[i]! - at.x;
+    const dy = ys[i]! - at.y;
+    const tilt = elevationDb(antenna, dz, Math.sqrt(dx * dx + dy * dy));
+    // The highest band at −70 dBm or better, otherwise the lowest.
+    let chosen = 0;
+    let level = radios[0]!.levelAtZeroDbm - losses[0]![cell]! + tilt;
+    for (let r = radios.length - 1; r > 0; r--) {
+      const higher = radios[r]!.levelAtZeroDbm - losses[r]![cell]! + tilt;
+      if (higher >= BAND_CHANGE_DBM) {
+        chosen = r;
+        level = higher;
+        break;
+      }
+    }
+    if (level <= best[cell]!) continue;
+    best[cell] = level;
+    verdicts[cell] = shadeAt(tables[chosen]!, level);
+  }
+}
+
+/**
+ * Light and shade over the layers of a grid: each cell takes the unit and band a phone would choose there, by the path
+ * loss `fields` of each serving unit. Antenna gain is taken along the straight line, also for ways round a corner.
+ */
+export function shadeGrid(
+  context: PlanContext,
+  radios: readonly ShadeRadio[],
+  grid: Grid,
+  layers: readonly Layer[],
+  fields: ReadonlyMap<string, CastLoss>,
+): ShadeGrid {
+  const verdicts = new Uint8Array(grid.columns * grid.rows).fill(3);
+  const best = new Float32Array(grid.columns * grid.rows).fill(-Infinity);
+  for (const unit of servingUnits(radios)) {
+    const own = radios.filter((r) => r.unit === unit);
+    const at = pointOf(context.site, unit.place);
+    const { antenna } = kitOf(context, unit);
+    for (const layer of layers) shadeUnit(own, antenna, at, fields.get(unit.id)!, layer, best, verdicts);
+  }
+  return {
+    originXM: grid.minXM,
+    originYM: grid.minYM,
+    cellM: grid.cellM,
+    columns: grid.columns,
+    rows: grid.rows,
+    verdicts,
+  };
+}

@@ -1,0 +1,178 @@
+import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../../radio/link/bands';
+import { DEVICE_SIGMA_DB, UNIT_SIGMA_DB, Z90 } from '../../radio/learn/beliefs';
+import { CLIENT_TYPES } from '../../radio/link/clients';
+import { clientLink, type RadioEnd } from '../../radio/link/link';
+import { powerLimit, type RadioRules } from '../../radio/link/regions';
+import { chainOf, type Part } from '../../feed/chain';
+import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } from '../../site/model/needs';
+import type { ClientTypeId } from '../../site/model/schema';
+import { airKey } from '../evaluate/airtime';
+import { kitOf, type PlanContext } from '../evaluate/context';
+import { predictedVerdict, type Verdict } from '../evaluate/judge';
+import { linksOf, partsBefore } from '../evaluate/pipe';
+import { channelMedium, radioEnd } from '../evaluate/radios';
+import type { Option, Unit } from '../option/schema';
+
+/** Verdicts as numbers of a shade grid, lightest first. */
+export const SHADE: readonly Verdict[] = ['serves', 'tight', 'short', 'silent'];
+
+/** Levels a table covers, dBm, in steps of a quarter dB. */
+export const TABLE_LOW_DBM = -120;
+export const TABLE_STEPS_PER_DB = 4;
+const TABLE_SIZE = 120 * TABLE_STEPS_PER_DB + 1;
+
+/** The device that shade is shown for. */
+export const SHADE_CLIENT: ClientTypeId = 'phone';
+
+/** Typical spread of what a path crosses, dB, added where the sheet shows a range without tracing each path (estimate). */
+export const TYPICAL_PATH_SIGMA_DB = 5;
+
+/** One access radio of one unit: how a received level turns into shade, indoors and in the open. */
+export interface ShadeRadio {
+  unit: Unit;
+  band: Band;
+  end: RadioEnd;
+  /** Level at a path loss of 0 dB without elevation, dBm. */
+  levelAtZeroDbm: number;
+  mayOutdoors: boolean;
+  /** Verdict number by level step. */
+  indoors: Uint8Array;
+  outdoors: Uint8Array;
+}
+
+export interface ShadeNeeds {
+  indoors: Need;
+  outdoors: Need;
+}
+
+/** Needs the sheet is shaded against: one chosen activity, or the defaults of rooms and yard. */
+export function shadeNeeds(context: PlanContext, activity: ActivityCount['activity'] | null): ShadeNeeds {
+  const of = (list: ActivityCount[]) => needOf(list, context.site.activityLimits);
+  if (activity) return { indoors: of([{ activity, count: 1 }]), outdoors: of([{ activity, count: 1 }]) };
+  return { indoors: of(ROOM_DEFAULT), outdoors: of(YARD_DEFAULT) };
+}
+
+/** Outcome of the whole chain with the air at a level given as a step of the goodput table. */
+type OutcomeAt = (step: number) => ReturnType<typeof chainOf>;
+
+/** How far below its lowest level a table looks for the low end of a range, in steps. */
+const LOW_STEPS = 20 * TABLE_STEPS_PER_DB;
+
+const goodputs = new Map<string, { downMbps: Float64Array; upMbps: Float64Array }>();
+
+/** TCP goodput of a radio to the shown device by level, on a quiet channel; kept, since no feed changes it. */
+function goodputByLevel(
+  end: RadioEnd,
+  rules: RadioRules,
+  zeroDbm: number,
+): { downMbps: Float64Array; upMbps: Float64Array } {
+  const key = JSON.stringify([end, rules.region, rules.ownLimitsDbm]);
+  const known = goodputs.get(key);
+  if (known) return known;
+  const downMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
+  const upMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
+  for (let i = 0; i < downMbps.length; i++) {
+    const level = TABLE_LOW_DBM + (i - LOW_STEPS) / TABLE_STEPS_PER_DB;
+    const link = clientLink(end, SHADE_CLIENT, rules, 0, 0, level - zeroDbm)!;
+    downMbps[i] = link.down.quietMbps;
+    upMbps[i] = link.up.quietMbps;
+  }
+  const made = { downMbps, upMbps };
+  goodputs.set(key, made);
+  return made;
+}
+
+/** Tables made lately by what they depend on: while a unit is dragged most stay the same from move to move. */
+const tables = new Map<string, { indoors: Uint8Array; outdoors: Uint8Array }>();
+const MOST_TABLES = 60;
+
+/** Verdict by level for both needs; each level's outcome is worked out once, its low end read from a step further down. */
+function verdictTables(
+  key: string,
+  outcomeAt: OutcomeAt,
+  sigmaDb: number,
+  needs: ShadeNeeds,
+): { indoors: Uint8Array; outdoors: Uint8Array } {
+  const known = tables.get(key);
+  if (known) return known;
+  const down = Math.min(LOW_STEPS, Math.round(Z90 * sigmaDb * TABLE_STEPS_PER_DB));
+  const outcomes = Array.from({ length: TABLE_SIZE + down }, (_, i) => outcomeAt(i + LOW_STEPS - down));
+  const table = (need: Need) =>
+    Uint8Array.from({ length: TABLE_SIZE }, (_, i) =>
+      SHADE.indexOf(predictedVerdict(outcomes[i + down]!, outcomes[i]!, need)),
+    );
+  const made = { indoors: table(needs.indoors), outdoors: table(needs.outdoors) };
+  if (tables.size >= MOST_TABLES) tables.delete(tables.keys().next().value!);
+  tables.set(key, made);
+  return made;
+}
+
+/** Tables for every access radio of the units that reach the line. */
+export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNeeds): ShadeRadio[] {
+  const links = linksOf(context, option);
+  const rules: RadioRules = context.brief;
+  const out: ShadeRadio[] = [];
+  for (const unit of option.units) {
+    if (!links.paths.has(unit.id)) continue;
+    const kit = kitOf(context, unit);
+    const before = partsBefore(context, links, unit, []);
+    for (const band of BANDS) {
+      const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
+      if (!radio || !CLIENT_TYPES[SHADE_CLIENT].bands.includes(band)) continue;
+      const end = radioEnd(unit, kit, radio);
+      const zero = clientLink(end, SHADE_CLIENT, rules, 0, 0, 0);
+      if (!zero) continue;
+      const air = links.air.get(airKey(unit.id, band))!;
+      const { downMbps, upMbps } = goodputByLevel(end, rules, zero.down.levelDbm);
+      const outcomeAt: OutcomeAt = (step) => {
+        const part: Part = {
+          kind: 'air',
+          label: '',
+          downMbps: downMbps[step]! * air,
+          upMbps: upMbps[step]! * air,
+          latencyMs: 2,
+          mediumId: channelMedium(end),
+          measured: false,
+          unitId: unit.id,
+          because: '',
+        };
+        return chainOf([...before, part]);
+      };
+      const learnt = context.beliefs.shiftDb(
+        new Map([
+          [`device:${SHADE_CLIENT}:${band}`, 1],
+          [`unit:${unit.id}:${band}`, 1],
+        ]),
+      );
+      const sigmaDb = Math.hypot(
+        DEVICE_SIGMA_DB,
+        UNIT_SIGMA_DB,
+        TYPICAL_PATH_SIGMA_DB,
+        SHADOWING_DB[BAND_INDEX[band]],
+      );
+      const key = JSON.stringify([
+        rules.region,
+        rules.ownLimitsDbm,
+        end,
+        air,
+        needs,
+        before.map((p) => [p.downMbps.toFixed(1), p.upMbps.toFixed(1), p.latencyMs.toFixed(1), p.mediumId]),
+      ]);
+      out.push({
+        unit,
+        band,
+        end,
+        levelAtZeroDbm: zero.down.levelDbm + learnt,
+        mayOutdoors: !powerLimit(rules, band, end.channel, end.widthMhz ?? 20).indoorsOnly,
+        ...verdictTables(key, outcomeAt, sigmaDb, needs),
+      });
+    }
+  }
+  return out;
+}
+
+/** Verdict number of a level in a table. */
+export function shadeAt(table: Uint8Array, levelDbm: number): number {
+  const i = Math.round((levelDbm - TABLE_LOW_DBM) * TABLE_STEPS_PER_DB);
+  return table[Math.max(0, Math.min(TABLE_SIZE - 1, i))]!;
+}

@@ -1,0 +1,67 @@
+import { BANDS, BAND_MHZ } from '../link/bands';
+import { crossingsBetween, type Spot3 } from '../path/crossings';
+import { arrivalsOf, onStraightWay, togetherDb, turnCosine, turnDb } from '../path/detours';
+import type { Grid, Layer } from './layers';
+import { cellX, cellY } from './layers';
+import { NOTHING_HEARD_DB, crossedDb, freeSpaceDb, straightLossDb } from '../path/pathLoss';
+import { passesThrough, portalsOf } from '../path/portals';
+import type { Scene } from '../path/scene';
+import type { ScenePart } from '../path/sceneParts';
+
+/** The scene without its rectangles, so that every wall is asked for every cell. */
+function withoutParts(scene: Scene): Scene {
+  const { barriers, slabs, footprints } = scene;
+  const all = <K extends 'volumes' | 'leaves'>(key: K) => scene.parts.flatMap((p) => [...p[key]]);
+  const part: ScenePart = {
+    barriers,
+    slabs,
+    footprints,
+    volumes: all('volumes') as ScenePart['volumes'],
+    leaves: all('leaves') as ScenePart['leaves'],
+    minX: -Infinity,
+    minY: -Infinity,
+    maxX: Infinity,
+    maxY: Infinity,
+  };
+  return { ...scene, parts: [part] };
+}
+
+/** Path loss by band of one unit to every cell by the plain triple loop: units × cells × walls, detours too. */
+export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readonly Layer[]): Float64Array[] {
+  const out = BANDS.map(() => new Float64Array(grid.columns * grid.rows));
+  const portals = portalsOf(scene);
+  const arrivals = arrivalsOf(scene, unit);
+  const plain = withoutParts(scene);
+  for (const layer of layers)
+    for (const cell of layer.cells) {
+      const column = cell % grid.columns;
+      const p = { x: cellX(grid, column), y: cellY(grid, (cell - column) / grid.columns), z: layer.levelM };
+      const straight = crossingsBetween(plain, unit, p);
+      const best = BANDS.map(() => Infinity);
+      portals.forEach((portal, j) => {
+        const leg = crossingsBetween(plain, portal.at, p, {
+          barriers: portal.wall ? [portal.wall] : [],
+          slabs: portal.slab ? [portal.slab] : [],
+        });
+        for (const a of arrivals[j]!) {
+          if (!passesThrough(portal, a.from, p)) continue;
+          if (onStraightWay(portal, unit, p) || (a.via !== null && onStraightWay(portals[a.via]!, unit, p)))
+            continue;
+          const bend = turnDb(turnCosine(a, portal.at, p, leg.distanceM));
+          BANDS.forEach((band, b) => {
+            const loss =
+              a.lossDb[b]! +
+              crossedDb(scene, leg, band) +
+              freeSpaceDb(a.lengthM + leg.distanceM, BAND_MHZ[b]!) +
+              bend;
+            if (loss < best[b]!) best[b] = loss;
+          });
+        }
+      });
+      BANDS.forEach((band, b) => {
+        const direct = straightLossDb(scene, straight, band);
+        out[b]![cell] = best[b]! < NOTHING_HEARD_DB ? togetherDb(direct, best[b]!) : direct;
+      });
+    }
+  return out;
+}

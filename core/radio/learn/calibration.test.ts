@@ -1,0 +1,173 @@
+import { describe, expect, test } from '@jest/globals';
+import { farmSite } from '../../../demo/farmSite';
+import { seeded } from '../../../demo/simulate';
+import { levelSigmaDb, priorBeliefs, Z90, type Features } from './beliefs';
+import { beliefsOf, calibrate, type Observation, type Posterior } from './calibration';
+import { crossingsBetween, type Spot3 } from '../path/crossings';
+import { normalQuantile } from '../../stats/normalDraws';
+import { radioPath } from '../path/path';
+import { buildScene } from '../path/scene';
+
+const scene = buildScene(farmSite());
+const UNIT: Spot3 = { x: 1.7, y: 7.2, z: 1.5 };
+const EIRP_DBM = 20;
+
+/** Points over the plot, by a seed. */
+function places(count: number, seed: number): Spot3[] {
+  const random = seeded(seed);
+  return Array.from({ length: count }, () => ({
+    x: 14 * random(),
+    y: 10 * random(),
+    z: [1, 3.9, 6.6][Math.floor(3 * random())]!,
+  }));
+}
+
+const NO_SHADOWING: [number, number, number] = [0, 0, 0];
+
+/** The level at a place in a world whose parameters are known, with what it leans on. */
+function observe(p: Spot3, i: number, world: Posterior, noiseDb: number, extraDb: number): Observation {
+  const predict: Observation['predict'] = (beliefs) => {
+    const path = radioPath(scene, UNIT, p, '5', beliefs);
+    const features = new Map(path.features);
+    features.set('unit:a:5', 1);
+    features.set('device:phone:5', 1);
+    return { levelDbm: EIRP_DBM - path.lossDb, features };
+  };
+  const truth = beliefsOf(scene, world);
+  const { levelDbm, features } = predict(truth);
+  return {
+    id: `o${i}`,
+    predict,
+    measuredDbm: levelDbm + truth.shiftDb(features) + extraDb,
+    kind: 'exact',
+    noiseDb,
+    band: '5',
+    linkId: 'a:5',
+    ...p,
+  };
+}
+
+const world = (values: Record<string, number>): Posterior => ({
+  parameters: Object.keys(values),
+  meanDb: Object.values(values),
+  covariance: Object.keys(values).map(() => Object.keys(values).map(() => 0)),
+});
+
+describe('calibration', () => {
+  test('on data with next to no noise every sum that the readings fix comes back within 0.1 dB', () => {
+    const truth = world({
+      'device:phone:5': -4,
+      'unit:a:5': 1,
+      'loss:lathPlaster:5': 2.5,
+      'loss:timberFloor:5': -1.5,
+      'loss:brickSingle:5': 1.2,
+      clutter: 0.05,
+    });
+    const list = places(60, 3).map((p, i) => observe(p, i, truth, 0.01, 0));
+    const result = calibrate(scene, list, { shadowingDb: NO_SHADOWING, rounds: 12 })!;
+    const learnt = beliefsOf(scene, result.posterior);
+    for (const p of places(60, 3)) {
+      const o = observe(p, 0, truth, 0.01, 0);
+      const { levelDbm, features } = o.predict(learnt);
+      expect(Math.abs(levelDbm + learnt.shiftDb(features) - o.measuredDbm)).toBeLessThan(0.1);
+    }
+    // The two offsets cannot be told apart, their sum can.
+    const sum = learnt.shiftDb(
+      new Map([
+        ['device:phone:5', 1],
+        ['unit:a:5', 1],
+      ]),
+    );
+    expect(Math.abs(sum - -3)).toBeLessThan(0.1);
+  });
+
+  test('the stated 10–90 % range holds about 80 % of what it has not seen', () => {
+    let inside = 0;
+    let all = 0;
+    for (let seed = 1; seed <= 12; seed++) {
+      const random = seeded(100 + seed);
+      const normal = () => normalQuantile(0.0005 + 0.999 * random());
+      const truth = world({
+        'device:phone:5': 6 * normal(),
+        'unit:a:5': 2 * normal(),
+        'loss:lathPlaster:5': 2.7 * normal(),
+        'loss:timberFloor:5': 3 * normal(),
+        'loss:rubbleStone:5': 8 * normal(),
+        'loss:brickSingle:5': 3 * normal(),
+        'loss:timberDoor:5': 2 * normal(),
+        'loss:glazingClear:5': 2 * normal(),
+      });
+      // Places far apart, so that each has a shadowing of its own.
+      const spread = places(26, seed).map((p, i) => ({ ...p, x: p.x + 0.01 * i }));
+      const list = spread.map((p, i) => observe({ ...p }, i, truth, 2, 5 * normal() + 2 * normal()));
+      const apart = list.map((o, i) => ({ ...o, linkId: `link${i}` }));
+      const result = calibrate(scene, apart.slice(0, 12))!;
+      const learnt = beliefsOf(scene, result.posterior);
+      for (const o of apart.slice(12)) {
+        const { levelDbm, features } = o.predict(learnt);
+        const half = Z90 * Math.hypot(levelSigmaDb(learnt, features, '5'), o.noiseDb);
+        if (Math.abs(o.measuredDbm - levelDbm - learnt.shiftDb(features)) <= half) inside++;
+        all++;
+      }
+    }
+    expect(inside / all).toBeGreaterThan(0.7);
+    expect(inside / all).toBeLessThan(0.9);
+  });
+
+  test('an odd reading is pointed out, not dropped, and by its sign', () => {
+    const list = places(20, 5).map((p, i) => observe(p, i, world({}), 2, i === 7 ? -40 : 0));
+    const result = calibrate(
+      scene,
+      list.map((o, i) => ({ ...o, linkId: `l${i}` })),
+    )!;
+    expect(result.outliers.map((o) => o.id)).toEqual(['o7']);
+    expect(result.outliers[0]!.offDb).toBeLessThan(-20);
+    expect(result.observations).toBe(20);
+  });
+
+  test('no connection pulls a level down, a reading at its ceiling only up', () => {
+    const [p] = places(1, 9);
+    const offset = (kind: Observation['kind'], measuredDbm: number) => {
+      const o = { ...observe(p!, 0, world({}), 2, 0), kind, measuredDbm };
+      return beliefsOf(scene, calibrate(scene, [o])!.posterior).shiftDb(new Map([['device:phone:5', 1]]));
+    };
+    const level = observe(p!, 0, world({}), 2, 0).measuredDbm;
+    expect(offset('atMost', level - 15)).toBeLessThan(-1);
+    expect(Math.abs(offset('atMost', level + 40))).toBeLessThan(0.1);
+    expect(offset('atLeast', level + 15)).toBeGreaterThan(1);
+    expect(Math.abs(offset('atLeast', level - 40))).toBeLessThan(0.1);
+  });
+
+  test('repeats at one place do not feign certainty; no reading, no calibration', () => {
+    const [p] = places(1, 11);
+    const sigma = (times: number) => {
+      const list = Array.from({ length: times }, (_, i) => ({
+        ...observe(p!, i, world({}), 2, 0),
+        id: `r${i}`,
+      }));
+      return beliefsOf(scene, calibrate(scene, list)!.posterior).sigmaDb(
+        new Map([['device:phone:5', 1]]) as Features,
+      );
+    };
+    expect(sigma(20)).toBeGreaterThan(0.6 * sigma(1));
+    expect(calibrate(scene, [])).toBeNull();
+  });
+});
+
+test('a way round a stone wall through the open door beats the straight line, and leans on the door', () => {
+  const inside = { x: 6, y: 8, z: 1 };
+  const yard = { x: -4, y: 4, z: 1 };
+  const path = radioPath(scene, inside, yard, '5', priorBeliefs(scene));
+  expect(crossingsBetween(scene, inside, yard).walls.map((c) => scene.constructionNames[c])).toContain(
+    'rubbleStone',
+  );
+  expect(path.detour).not.toBeNull();
+  expect(path.features.get('loss:timberDoor:5')!).toBeLessThan(-0.5);
+  const without = buildScene({
+    ...farmSite(),
+    openings: farmSite().openings.filter((o) => o.wallId !== 'fg-4'),
+  });
+  expect(radioPath(without, inside, yard, '5', priorBeliefs(without)).lossDb).toBeGreaterThan(
+    path.lossDb + 2,
+  );
+});

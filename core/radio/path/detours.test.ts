@@ -1,0 +1,168 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { farmSite } from '../../../demo/farmSite';
+import type { Site } from '../../site/model/schema';
+import { priorBeliefs } from '../learn/beliefs';
+import { arrivalsOf, onStraightWay, togetherDb, turnCosine, turnDb } from './detours';
+import { pathInWords, radioPath } from './path';
+import { NOTHING_HEARD_DB } from './pathLoss';
+import { passesThrough, portalsOf, samePlace, sideOf } from './portals';
+import { buildScene, type Scene } from './scene';
+
+const scene = buildScene(farmSite());
+const place = fc.record({
+  x: fc.double({ min: -3, max: 40, noNaN: true }),
+  y: fc.double({ min: -3, max: 28, noNaN: true }),
+  z: fc.double({ min: 0.3, max: 7, noNaN: true }),
+});
+const lossOf = (s: Scene, u: { x: number; y: number; z: number }, p: typeof u) =>
+  radioPath(s, u, p, '5', priorBeliefs(s)).lossDb;
+
+describe('a bend', () => {
+  test.each([
+    [0, 5],
+    [30, 9.5],
+    [90, 18.5],
+    [100, 20],
+    [180, 20],
+  ])('of %i degrees costs %d dB', (degrees, db) => {
+    expect(turnDb(Math.cos((degrees * Math.PI) / 180))).toBeCloseTo(db, 6);
+  });
+  test('rounding beyond a straight line or a full turn is no fault', () => {
+    expect(turnDb(1.0000001)).toBe(5);
+    expect(turnDb(-1.0000001)).toBe(20);
+  });
+  test('is told by the way that arrives and the way that leaves', () => {
+    const arrival = {
+      lengthM: 1,
+      lossDb: [0, 0, 0] as const,
+      from: { x: 0, y: 0, z: 0 },
+      dx: 1,
+      dy: 0,
+      dz: 0,
+      via: null,
+    };
+    const at = { x: 1, y: 0, z: 0 };
+    expect(turnCosine(arrival, at, { x: 2, y: 0, z: 0 }, 1)).toBeCloseTo(1, 9);
+    expect(turnCosine(arrival, at, { x: 1, y: 1, z: 0 }, 1)).toBeCloseTo(0, 9);
+    expect(turnCosine(arrival, at, at, 0)).toBe(1);
+  });
+});
+
+describe('two ways together', () => {
+  test('two equal ones are 3 dB better, a hopeless one adds nothing', () => {
+    expect(togetherDb(80, 80)).toBeCloseTo(80 - 10 * Math.log10(2), 9);
+    expect(togetherDb(80, 200)).toBe(80);
+    expect(togetherDb(200, 80)).toBe(80);
+  });
+  test('are never worse than the better, never more than 3 dB better, and alike either way round', () => {
+    const db = fc.double({ min: 20, max: 200, noNaN: true });
+    fc.assert(
+      fc.property(db, db, (a, b) => {
+        const both = togetherDb(a, b);
+        expect(both).toBeLessThanOrEqual(Math.min(a, b));
+        expect(both).toBeGreaterThan(Math.min(a, b) - 3.02);
+        expect(togetherDb(b, a)).toBe(both);
+      }),
+    );
+  });
+});
+
+describe('places where a way may bend', () => {
+  const portals = portalsOf(scene);
+  test('are the jambs of openings, the stairs, and the corners outside', () => {
+    const openings = portals.filter((p) => p.wall);
+    expect(openings).toHaveLength(2 * farmSite().openings.length);
+    const holes = farmSite().buildings.flatMap((b) => b.storeys.flatMap((s) => s.holes));
+    expect(portals.filter((p) => p.slab)).toHaveLength(
+      holes.reduce((sum, h) => sum + 1 + h.outline.length, 0),
+    );
+    const storeys = farmSite().buildings.reduce((sum, b) => sum + 4 * b.storeys.length, 0);
+    expect(portals.filter((p) => !p.wall && !p.slab)).toHaveLength(storeys);
+  });
+  test('two jambs of one door are one place, two doors are not', () => {
+    const [a, b, c] = portals.filter((p) => p.wall);
+    expect(samePlace(a!, b!)).toBe(true);
+    expect(samePlace(a!, c!)).toBe(false);
+    const corner = portals.find((p) => !p.wall && !p.slab)!;
+    expect(samePlace(corner, corner)).toBe(false);
+  });
+  test('a door is passed from one side to the other, a corner in any way', () => {
+    const door = portals.find((p) => p.wall)!;
+    const wall = door.wall!;
+    const nx = -(wall.by - wall.ay);
+    const ny = wall.bx - wall.ax;
+    const side = (k: number) => ({ x: door.at.x + k * nx * 0.1, y: door.at.y + k * ny * 0.1, z: 1 });
+    expect(sideOf(wall, side(1))).not.toBe(sideOf(wall, side(-1)));
+    expect(passesThrough(door, side(1), side(-1))).toBe(true);
+    expect(passesThrough(door, side(1), side(2))).toBe(false);
+    const corner = portals.find((p) => !p.wall && !p.slab)!;
+    expect(passesThrough(corner, side(1), side(2))).toBe(true);
+    expect(onStraightWay(corner, side(1), side(2))).toBe(false);
+  });
+});
+
+describe('ways to bends', () => {
+  test('lead to every one, clearest first, and none over a bend that nothing reaches', () => {
+    fc.assert(
+      fc.property(place, (u) => {
+        const arrivals = arrivalsOf(scene, u);
+        expect(arrivals).toHaveLength(portalsOf(scene).length);
+        for (const ways of arrivals) {
+          expect(ways.length).toBeGreaterThan(0);
+          expect(ways.some((w) => w.via === null)).toBe(true);
+          for (let i = 1; i < ways.length; i++)
+            expect(ways[i]!.lossDb[1]).toBeGreaterThanOrEqual(ways[i - 1]!.lossDb[1]);
+        }
+      }),
+      { numRuns: 10 },
+    );
+  });
+});
+
+describe('a path', () => {
+  test('is the same from either end', () => {
+    fc.assert(
+      fc.property(place, place, (u, p) => {
+        const [there, back] = [lossOf(scene, u, p), lossOf(scene, p, u)];
+        if (there > NOTHING_HEARD_DB - 5) return;
+        expect(Math.abs(there - back)).toBeLessThan(1e-6);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  test('closing a door with metal never helps', () => {
+    const closed: Site = {
+      ...farmSite(),
+      openings: farmSite().openings.map((o) => (o.kind === 'door' ? { ...o, construction: 'metalDoor' } : o)),
+    };
+    const shut = buildScene(closed);
+    fc.assert(
+      fc.property(place, place, (u, p) => {
+        expect(lossOf(shut, u, p)).toBeGreaterThanOrEqual(lossOf(scene, u, p) - 1e-6);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  test('an opening in a wall never hurts', () => {
+    const opened = buildScene({
+      ...farmSite(),
+      openings: farmSite().openings.map((o) => ({ ...o, construction: 'open' })),
+    });
+    fc.assert(
+      fc.property(place, place, (u, p) => {
+        expect(lossOf(opened, u, p)).toBeLessThanOrEqual(lossOf(scene, u, p) + 1e-6);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  test('is said in words: what is crossed how often, and how far', () => {
+    const metres = (m: number) => `${m.toFixed(1)} m`;
+    const near = radioPath(scene, { x: 1, y: 1, z: 1 }, { x: 3, y: 1, z: 1 }, '5', priorBeliefs(scene));
+    expect(pathInWords(scene, near, metres)).toBe('nothing in the way, 2.0 m');
+    const snug = radioPath(scene, { x: 4, y: 2, z: 1 }, { x: 6, y: 2, z: 1 }, '5', priorBeliefs(scene));
+    expect(pathInWords(scene, snug, metres)).toContain('1 × lath and plaster');
+    const hedge = radioPath(scene, { x: 20, y: 12, z: 1 }, { x: 20, y: 19, z: 1 }, '5', priorBeliefs(scene));
+    expect(pathInWords(scene, hedge, metres)).toContain('foliage');
+  });
+});

@@ -1,0 +1,290 @@
+import { BANDS, BAND_INDEX, BAND_MHZ, type Band, type PerBand } from '../link/bands';
+import { MEETS_WALL, barrierHit, crossingsBetween, type Crossings, type Skip, type Spot3 } from './crossings';
+import {
+  NOTHING_HEARD_DB,
+  correctedLossDb,
+  crossedAllDb,
+  freeSpaceDb,
+  type LossCorrection,
+} from './pathLoss';
+import { passesThrough, portalsOf, samePlace, type Portal } from './portals';
+import type { Scene } from './scene';
+
+/** Loss of a bend, dB: 5 + 0.15 per degree, at most 20 (estimate, docs/model.md "Detours"). */
+export function turnDb(cosine: number): number {
+  const degrees = (Math.acos(Math.max(-1, Math.min(1, cosine))) * 180) / Math.PI;
+  return Math.min(MOST_TURN_DB, LEAST_TURN_DB + 0.15 * degrees);
+}
+export const LEAST_TURN_DB = 5;
+export const MOST_TURN_DB = 20;
+
+/** Two bends of one way lie no farther apart than this in plan, m: it keeps large plots tractable (estimate). */
+const SECOND_BEND_WITHIN_M = 40;
+
+/** A way from a unit to a portal, straight or over one other portal. */
+export interface Arrival {
+  lengthM: number;
+  /** What is crossed so far with the bend at the portal between, and the last opening itself, dB by band. */
+  lossDb: PerBand;
+  /** Point from which the portal is reached. */
+  from: Spot3;
+  /** Unit vector of arrival. */
+  dx: number;
+  dy: number;
+  dz: number;
+  via: number | null;
+}
+
+/** Cosine of the turn between an arrival and the way on to a point. */
+export function turnCosine(a: Arrival, portal: Spot3, to: Spot3, distanceM: number): number {
+  if (distanceM === 0) return 1;
+  return (a.dx * (to.x - portal.x) + a.dy * (to.y - portal.y) + a.dz * (to.z - portal.z)) / distanceM;
+}
+
+function skipOf(...portals: readonly (Portal | null)[]): Skip {
+  return {
+    barriers: portals.flatMap((p) => (p?.wall ? [p.wall] : [])),
+    slabs: portals.flatMap((p) => (p?.slab ? [p.slab] : [])),
+  };
+}
+
+interface Leg {
+  crossings: Crossings;
+  lossDb: PerBand;
+}
+
+function legOf(scene: Scene, crossings: Crossings, correction?: LossCorrection): Leg {
+  return { crossings, lossDb: crossedAllDb(scene, crossings, correction) };
+}
+
+function throughDb(scene: Scene, portal: Portal, i: number, correction?: LossCorrection): number {
+  return portal.construction < 0 ? 0 : correctedLossDb(scene, portal.construction, BANDS[i]!, correction);
+}
+
+/** What legs cross: geometry alone, so kept once a scene whatever has been learnt about losses. */
+interface Geometry {
+  /** From portal i to portal j at i · portals + j. */
+  between: (Crossings | undefined)[];
+  toPoints: Map<string, Crossings[]>;
+  /** Losses of the legs under each correction met lately. */
+  losses: Map<string, LegCache>;
+}
+
+interface LegCache {
+  between: (Leg | undefined)[];
+  toPoints: Map<string, Leg[]>;
+}
+
+const geometries = new WeakMap<Scene, Geometry>();
+/** Points and corrections kept; more are met only while something is dragged or calibrated. */
+const MOST_POINTS = 2000;
+const MOST_CORRECTIONS = 4;
+
+function geometryOf(scene: Scene): Geometry {
+  let geometry = geometries.get(scene);
+  if (!geometry) geometries.set(scene, (geometry = { between: [], toPoints: new Map(), losses: new Map() }));
+  return geometry;
+}
+
+function cacheOf(scene: Scene, correction: LossCorrection | undefined): LegCache {
+  const { losses } = geometryOf(scene);
+  const key = correction?.id ?? '';
+  let cache = losses.get(key);
+  if (!cache) {
+    if (losses.size >= MOST_CORRECTIONS) losses.delete(losses.keys().next().value!);
+    losses.set(key, (cache = { between: [], toPoints: new Map() }));
+  }
+  return cache;
+}
+
+function legFrom(scene: Scene, cache: LegCache, i: number, j: number, correction?: LossCorrection): Leg {
+  const portals = portalsOf(scene);
+  const key = i * portals.length + j;
+  const known = cache.between[key];
+  if (known) return known;
+  const { between } = geometryOf(scene);
+  const crossings = (between[key] ??= crossingsBetween(
+    scene,
+    portals[i]!.at,
+    portals[j]!.at,
+    skipOf(portals[i]!, portals[j]!),
+  ));
+  return (cache.between[key] = legOf(scene, crossings, correction));
+}
+
+/** A way that can never be the strongest: another is no longer and clearer by more than bends can make up. */
+function dominated(a: Arrival, others: readonly Arrival[]): boolean {
+  const most = MOST_TURN_DB - LEAST_TURN_DB;
+  for (const o of others)
+    if (
+      o.lengthM <= a.lengthM &&
+      o.lossDb[0] + most <= a.lossDb[0] &&
+      o.lossDb[1] + most <= a.lossDb[1] &&
+      o.lossDb[2] + most <= a.lossDb[2]
+    )
+      return true;
+  return false;
+}
+
+/** Unit vector and length from one point to another. */
+function heading(from: Spot3, to: Spot3): { lengthM: number; dx: number; dy: number; dz: number } {
+  const [x, y, z] = [to.x - from.x, to.y - from.y, to.z - from.z];
+  const lengthM = Math.sqrt(x * x + y * y + z * z);
+  const by = lengthM > 0 ? 1 / lengthM : 0;
+  return { lengthM, dx: x * by, dy: y * by, dz: z * by };
+}
+
+/**
+ * All ways from a unit to each portal, straight and over one other, less those that can never win. One entry per portal.
+ * The loss holds everything but free space and the bend at the portal itself.
+ */
+export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrection): Arrival[][] {
+  const portals = portalsOf(scene);
+  const cache = cacheOf(scene, correction);
+  const straight = portals.map((portal) => {
+    const leg = legOf(scene, crossingsBetween(scene, unit, portal.at, skipOf(portal)), correction);
+    return { ...heading(unit, portal.at), leg };
+  });
+  // Bends differ by this much at most: a way weaker than the straight one by more, and longer, can never win.
+  const most = MOST_TURN_DB - LEAST_TURN_DB;
+  const through = portals.map((portal) => BANDS.map((_, i) => throughDb(scene, portal, i, correction)));
+  const heard = straight.map(({ leg, lengthM }) =>
+    BANDS.some((_, i) => leg.lossDb[i]! + freeSpaceDb(lengthM, BAND_MHZ[i]!) < NOTHING_HEARD_DB),
+  );
+  return portals.map((portal, j) => {
+    const { leg, ...way } = straight[j]!;
+    const [limit0, limit1, limit2] = [leg.lossDb[0] + most, leg.lossDb[1] + most, leg.lossDb[2] + most];
+    const own = through[j]!;
+    const withOwn = (a: number, b: number, c: number): PerBand => [a + own[0]!, b + own[1]!, c + own[2]!];
+    const ways: Arrival[] = [{ ...way, lossDb: withOwn(...leg.lossDb), from: unit, via: null }];
+    for (let k = 0; k < portals.length; k++) {
+      if (!heard[k]) continue;
+      const to = straight[k]!;
+      const first = portals[k]!;
+      const gate = through[k]!;
+      const so0 = to.leg.lossDb[0] + gate[0]! + LEAST_TURN_DB;
+      const so1 = to.leg.lossDb[1] + gate[1]! + LEAST_TURN_DB;
+      const so2 = to.leg.lossDb[2] + gate[2]! + LEAST_TURN_DB;
+      if (so0 >= limit0 && so1 >= limit1 && so2 >= limit2) continue;
+      const apart = (first.at.x - portal.at.x) ** 2 + (first.at.y - portal.at.y) ** 2;
+      if (apart > SECOND_BEND_WITHIN_M ** 2) continue;
+      if (k === j || samePlace(first, portal) || !passesThrough(first, unit, portal.at)) continue;
+      const between = legFrom(scene, cache, k, j, correction);
+      const [b0, b1, b2] = between.lossDb;
+      if (so0 + b0 >= limit0 && so1 + b1 >= limit1 && so2 + b2 >= limit2) continue;
+      const on = heading(first.at, portal.at);
+      const bend = turnDb(to.dx * on.dx + to.dy * on.dy + to.dz * on.dz) - LEAST_TURN_DB;
+      const lossDb = withOwn(so0 + b0 + bend, so1 + b1 + bend, so2 + b2 + bend);
+      const arrival = {
+        lengthM: to.lengthM + on.lengthM,
+        dx: on.dx,
+        dy: on.dy,
+        dz: on.dz,
+        lossDb,
+        from: first.at,
+        via: k,
+      };
+      if (!dominated(arrival, ways)) ways.push(arrival);
+    }
+    // The clearest first: what follows is then mostly passed over on its bound.
+    return ways.length > 1 ? ways.sort((a, b) => a.lossDb[1] - b.lossDb[1]) : ways;
+  });
+}
+
+/** Whether the straight line already goes through a portal's opening: then it is no detour. */
+export function onStraightWay(portal: Portal, unit: Spot3, p: Spot3): boolean {
+  if (!portal.wall) return false;
+  const hit = barrierHit(portal.wall, unit, p);
+  return hit > MEETS_WALL && hit === portal.opening;
+}
+
+export interface Detour {
+  lossDb: number;
+  lengthM: number;
+  /** What each straight leg crosses. */
+  legs: Crossings[];
+  /** Constructions passed at the bends: doors, panes. */
+  through: number[];
+}
+
+/** Legs from every portal to a fixed point. */
+function legsTo(scene: Scene, p: Spot3, correction?: LossCorrection): Leg[] {
+  const cache = cacheOf(scene, correction);
+  const key = `${p.x},${p.y},${p.z}`;
+  const known = cache.toPoints.get(key);
+  if (known) return known;
+  const { toPoints } = geometryOf(scene);
+  let crossings = toPoints.get(key);
+  if (!crossings) {
+    if (toPoints.size > MOST_POINTS) toPoints.clear();
+    crossings = portalsOf(scene).map((portal) => crossingsBetween(scene, portal.at, p, skipOf(portal)));
+    toPoints.set(key, crossings);
+  }
+  const legs = crossings.map((c) => legOf(scene, c, correction));
+  if (cache.toPoints.size > MOST_POINTS) cache.toPoints.clear();
+  cache.toPoints.set(key, legs);
+  return legs;
+}
+
+/**
+ * The strongest path from a unit to a point through one or two openings that the straight line does not pass; null where
+ * none loses less than `NOTHING_HEARD_DB`.
+ */
+export function strongestDetour(
+  scene: Scene,
+  unit: Spot3,
+  arrivals: readonly Arrival[][],
+  p: Spot3,
+  band: Band,
+  correction?: LossCorrection,
+): Detour | null {
+  const portals = portalsOf(scene);
+  const legs = legsTo(scene, p, correction);
+  const b = BAND_INDEX[band];
+  let best: { lossDb: number; lengthM: number; arrival: Arrival; portal: number } | null = null;
+  portals.forEach((portal, j) => {
+    const on = Math.hypot(p.x - portal.at.x, p.y - portal.at.y, p.z - portal.at.z);
+    for (const arrival of arrivals[j]!) {
+      if (!passesThrough(portal, arrival.from, p)) continue;
+      const lengthM = arrival.lengthM + on;
+      const clear = arrival.lossDb[b] + legs[j]!.lossDb[b] + freeSpaceDb(lengthM, BAND_MHZ[b]);
+      const limitDb = best?.lossDb ?? NOTHING_HEARD_DB;
+      if (clear + LEAST_TURN_DB >= limitDb) continue;
+      const lossDb = clear + turnDb(turnCosine(arrival, portal.at, p, on));
+      if (lossDb >= limitDb) continue;
+      const via = arrival.via === null ? null : portals[arrival.via]!;
+      if (onStraightWay(portal, unit, p) || (via && onStraightWay(via, unit, p))) continue;
+      best = { lossDb, lengthM, arrival, portal: j };
+    }
+  });
+  if (!best) return null;
+  const { arrival, portal, lossDb, lengthM } = best as {
+    lossDb: number;
+    lengthM: number;
+    arrival: Arrival;
+    portal: number;
+  };
+  const last = legs[portal]!.crossings;
+  const first = (to: Portal) => crossingsBetween(scene, unit, to.at, skipOf(to));
+  const parts: Crossings[] =
+    arrival.via === null
+      ? [first(portals[portal]!), last]
+      : [
+          first(portals[arrival.via]!),
+          legFrom(scene, cacheOf(scene, correction), arrival.via, portal, correction).crossings,
+          last,
+        ];
+  const through = [
+    portals[portal]!.construction,
+    arrival.via === null ? -1 : portals[arrival.via]!.construction,
+  ];
+  return { lossDb, lengthM, legs: parts, through: through.filter((c) => c >= 0) };
+}
+
+/** Two ways together, dB: −10·log10(10^(−a/10) + 10^(−b/10)). */
+export function togetherDb(aDb: number, bDb: number): number {
+  const low = Math.min(aDb, bDb);
+  const apart = Math.abs(aDb - bDb);
+  // Beyond 60 dB the weaker way adds less than a millionth of the power.
+  return apart > 60 ? low : low - 10 * Math.log10(1 + 10 ** (-apart / 10));
+}

@@ -1,0 +1,92 @@
+import { CONSTRUCTIONS, type BuiltInConstruction } from '../../site/model/constructions';
+import type { Band } from '../link/bands';
+import { lossParameter, pathFeatures, type Beliefs, type Features } from '../learn/beliefs';
+import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
+import { arrivalsOf, strongestDetour, togetherDb, type Arrival, type Detour } from './detours';
+import { straightLossDb, type LossCorrection } from './pathLoss';
+import type { Scene } from './scene';
+
+/** One radio path between two points in one band: the straight line and the strongest way round, together. */
+export interface RadioPath {
+  lossDb: number;
+  distanceM: number;
+  features: Features;
+  crossings: Crossings;
+  /** The way round where it carries half of the power or more; null where the straight line leads. */
+  detour: Detour | null;
+}
+
+/** Ways from the units met last; a drag asks for a new one at every move, so few are kept. */
+const arrivalsKnown = new WeakMap<Scene, Map<string, Arrival[][]>>();
+const MOST_KNOWN = 64;
+
+const arrivalsKey = (u: Spot3, correction: LossCorrection | undefined): string =>
+  `${u.x},${u.y},${u.z},${correction ? correction.id : ''}`;
+
+function isKnown(scene: Scene, u: Spot3, correction: LossCorrection | undefined): boolean {
+  return arrivalsKnown.get(scene)?.has(arrivalsKey(u, correction)) ?? false;
+}
+
+/** Ways from a unit to every portal, kept for the places asked for lately. */
+export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection | undefined): Arrival[][] {
+  let known = arrivalsKnown.get(scene);
+  if (!known) arrivalsKnown.set(scene, (known = new Map()));
+  const key = arrivalsKey(u, correction);
+  let arrivals = known.get(key);
+  if (!arrivals) {
+    if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
+    known.set(key, (arrivals = arrivalsOf(scene, u, correction)));
+  }
+  return arrivals;
+}
+
+/** The loss between two points of a scene in a band and what it leans on, each way weighted by its share of the power. */
+export function radioPath(scene: Scene, u: Spot3, p: Spot3, band: Band, beliefs: Beliefs): RadioPath {
+  const { correction } = beliefs;
+  // A way is the same in both directions: start it where the ways to all bends are known already.
+  if (!isKnown(scene, u, correction) && isKnown(scene, p, correction)) [u, p] = [p, u];
+  const crossings = crossingsBetween(scene, u, p);
+  const straightDb = straightLossDb(scene, crossings, band, correction);
+  const straight = pathFeatures(scene, crossings, band, correction);
+  const detour = strongestDetour(scene, u, arrivalsFrom(scene, u, correction), p, band, correction);
+  const { distanceM } = crossings;
+  if (!detour) return { lossDb: straightDb, distanceM, features: straight, crossings, detour: null };
+  const lossDb = togetherDb(straightDb, detour.lossDb);
+  const share = 10 ** ((lossDb - detour.lossDb) / 10);
+  const features = new Map<string, number>();
+  const add = (part: Features, weight: number) => {
+    for (const [name, by] of part) features.set(name, (features.get(name) ?? 0) + weight * by);
+  };
+  add(straight, 1 - share);
+  for (const leg of detour.legs) add(pathFeatures(scene, leg, band, correction), share);
+  for (const c of detour.through)
+    add(new Map([[lossParameter(scene.constructionNames[c]!, band), -1]]), share);
+  return { lossDb, distanceM, features, crossings, detour: share >= 0.5 ? detour : null };
+}
+
+function counted(scene: Scene, passed: readonly number[]): string[] {
+  const counts = new Map<string, number>();
+  for (const c of passed) {
+    const name = scene.constructionNames[c]!;
+    if (name === 'open') continue;
+    const text = CONSTRUCTIONS[name as BuiltInConstruction]?.label ?? 'own construction';
+    counts.set(text, (counts.get(text) ?? 0) + 1);
+  }
+  return [...counts].map(([text, n]) => `${n} × ${text}`);
+}
+
+/** "1 × cavity brick, 7.4 m", or the way round an obstacle. `lengthText` formats metres in the job's unit. */
+export function pathInWords(scene: Scene, path: RadioPath, lengthText: (m: number) => string): string {
+  const { detour } = path;
+  const legs = detour ? detour.legs : [path.crossings];
+  const list = counted(scene, [
+    ...legs.flatMap((c) => [...c.walls, ...c.floors]),
+    ...(detour?.through ?? []),
+  ]);
+  if (legs.some((c) => c.leafM + c.bareM > 0)) list.push('foliage');
+  const what = [
+    ...(list.length > 0 ? list : ['nothing in the way']),
+    lengthText(detour ? detour.lengthM : path.distanceM),
+  ];
+  return `${detour ? 'round by an opening or corner: ' : ''}${what.join(', ')}`;
+}

@@ -1,0 +1,217 @@
+import type { Point, Site } from '../../site/model/schema';
+import { eavesLevelM } from '../../site/model/levels';
+import type { PerBand } from '../link/bands';
+import { constructionLossDb, thicknessShare } from './materials';
+import { partOf, type ScenePart } from './sceneParts';
+
+/** A door, window or gap in a barrier, as the stretch [s0, s1) of its length and the heights it spans. */
+export interface SceneOpening {
+  id: string;
+  s0: number;
+  s1: number;
+  sillM: number;
+  headM: number;
+  construction: number;
+}
+
+/** A wall as a vertical rectangle. */
+export interface Barrier {
+  id: string;
+  ax: number;
+  ay: number;
+  bx: number;
+  by: number;
+  baseM: number;
+  topM: number;
+  construction: number;
+  openings: SceneOpening[];
+}
+
+/** A floor or roof: a level inside an outline, less its holes. */
+export interface Slab {
+  id: string;
+  levelM: number;
+  outline: Float64Array;
+  holes: Float64Array[];
+  construction: number;
+}
+
+/** A box or prism that costs once when a line passes through it. */
+export interface Volume {
+  id: string;
+  outline: Float64Array;
+  baseM: number;
+  topM: number;
+  construction: number;
+}
+
+export interface Leaves {
+  outline: Float64Array;
+  topM: number;
+  inLeaf: boolean;
+}
+
+/** The site as the radio sees it: flat lists in plot coordinates, constructions by number. */
+export interface Scene {
+  constructionNames: string[];
+  /** Thickness as a share of the construction's usual one; a wall measured thicker is a number of its own. */
+  thicknessShares: number[];
+  /** Loss at that thickness, dB. */
+  lossDb: PerBand[];
+  barriers: Barrier[];
+  slabs: Slab[];
+  /** The same and all else by building, the open last: what a line does not pass over is not looked at. */
+  parts: ScenePart[];
+  /** Outlines inside which clutter counts: the lowest storey of each building. */
+  footprints: Float64Array[];
+  /** Middle height of each storey of the building of that footprint, m. */
+  storeyMiddlesM: number[][];
+  clutterDbPerM: number;
+}
+
+/** Clutter indoors, dB per metre of the way inside buildings (estimate). */
+export const CLUTTER_DB_PER_M = 0.3;
+
+const flat = (outline: readonly Point[]): Float64Array =>
+  Float64Array.from(outline.flatMap((p) => [p.xM, p.yM]));
+
+/** Openings drawn over each other: the later one along the wall gives way, so that a line meets only one. */
+function keepApart(openings: SceneOpening[]): void {
+  openings.sort((a, b) => a.s0 - b.s0);
+  for (let i = 1; i < openings.length; i++)
+    for (let j = 0; j < i; j++) {
+      const [o, before] = [openings[i]!, openings[j]!];
+      if (o.s0 < before.s1 && o.sillM < before.headM && before.sillM < o.headM)
+        o.s0 = Math.min(o.s1, before.s1);
+    }
+}
+
+/** Compiles a site for propagation. Pure; walls of storeys that do not exist are left out (the site check names them). */
+export function buildScene(site: Site): Scene {
+  const constructionNames: string[] = [];
+  const thicknessShares: number[] = [];
+  const lossDb: PerBand[] = [];
+  const numbers = new Map<string, number>();
+  const numberOf = (name: string, share = 1): number => {
+    const key = `${name} ${share}`;
+    let n = numbers.get(key);
+    if (n === undefined) {
+      n = constructionNames.length;
+      numbers.set(key, n);
+      constructionNames.push(name);
+      thicknessShares.push(share);
+      const [db24, db5, db6] = constructionLossDb(name, site.customConstructions);
+      lossDb.push([db24 * share, db5 * share, db6 * share]);
+    }
+    return n;
+  };
+  const storeys = new Map(site.buildings.flatMap((b) => b.storeys.map((s) => [s.id, s] as const)));
+
+  const barriers: Barrier[] = [];
+  const barrierById = new Map<string, Barrier>();
+  for (const w of site.walls) {
+    const s = storeys.get(w.storeyId);
+    if (!s) continue;
+    const barrier: Barrier = {
+      id: w.id,
+      ax: w.a.xM,
+      ay: w.a.yM,
+      bx: w.b.xM,
+      by: w.b.yM,
+      baseM: s.floorLevelM,
+      topM: s.floorLevelM + (w.heightM ?? s.heightM),
+      construction: numberOf(w.construction, thicknessShare(w.construction, w.thicknessM)),
+      openings: [],
+    };
+    barriers.push(barrier);
+    barrierById.set(w.id, barrier);
+  }
+  for (const o of site.openings) {
+    const barrier = barrierById.get(o.wallId);
+    if (!barrier) continue;
+    const lengthM = Math.hypot(barrier.bx - barrier.ax, barrier.by - barrier.ay);
+    barrier.openings.push({
+      id: o.id,
+      s0: Math.min(1, o.offsetM / lengthM),
+      s1: Math.min(1, (o.offsetM + o.widthM) / lengthM),
+      sillM: barrier.baseM + o.sillM,
+      headM: Math.min(barrier.topM, barrier.baseM + o.sillM + o.heightM),
+      construction: numberOf(o.construction),
+    });
+  }
+
+  for (const barrier of barriers) keepApart(barrier.openings);
+
+  const buildingOf = new Map(site.buildings.flatMap((b) => b.storeys.map((s) => [s.id, b.id] as const)));
+  const slabs: Slab[] = [];
+  const slabsOf = new Map<string, Slab[]>();
+  const footprints: Float64Array[] = [];
+  const storeyMiddlesM: number[][] = [];
+  for (const b of site.buildings) {
+    const byLevel = [...b.storeys].sort((p, q) => p.floorLevelM - q.floorLevelM);
+    footprints.push(flat(byLevel[0]!.outline));
+    storeyMiddlesM.push(byLevel.map((s) => s.floorLevelM + s.heightM / 2));
+    const own: Slab[] = [];
+    for (const s of byLevel) {
+      if (s.floor === null) continue;
+      own.push({
+        id: s.id,
+        levelM: s.floorLevelM,
+        outline: flat(s.outline),
+        holes: s.holes.map((h) => flat(h.outline)),
+        construction: numberOf(s.floor),
+      });
+    }
+    if (b.roof) {
+      own.push({
+        id: b.id,
+        levelM: eavesLevelM(b),
+        outline: flat(byLevel[byLevel.length - 1]!.outline),
+        holes: [],
+        construction: numberOf(b.roof.construction),
+      });
+    }
+    slabs.push(...own);
+    slabsOf.set(b.id, own);
+  }
+  const volumes = site.obstacles.map((o) => {
+    const ground = o.storeyId ? (storeys.get(o.storeyId)?.floorLevelM ?? 0) : 0;
+    const volume: Volume = {
+      id: o.id,
+      outline: flat(o.outline),
+      baseM: ground + o.baseM,
+      topM: ground + o.baseM + o.heightM,
+      construction: numberOf(o.construction),
+    };
+    return { volume, buildingId: o.storeyId ? (buildingOf.get(o.storeyId) ?? null) : null };
+  });
+  const leaves = site.foliage.map((f) => ({ outline: flat(f.outline), topM: f.heightM, inLeaf: f.inLeaf }));
+  const volumesIn = (id: string | null) => volumes.filter((v) => v.buildingId === id).map((v) => v.volume);
+  const parts = site.buildings.map((b, i) =>
+    partOf({
+      barriers: site.walls
+        .filter((w) => buildingOf.get(w.storeyId) === b.id)
+        .map((w) => barrierById.get(w.id)!),
+      slabs: slabsOf.get(b.id)!,
+      volumes: volumesIn(b.id),
+      leaves: [],
+      footprints: [footprints[i]!],
+    }),
+  );
+  // Each obstacle and hedge of the open is a part of its own: they lie far apart.
+  for (const v of volumesIn(null))
+    parts.push(partOf({ barriers: [], slabs: [], volumes: [v], leaves: [], footprints: [] }));
+  for (const l of leaves)
+    parts.push(partOf({ barriers: [], slabs: [], volumes: [], leaves: [l], footprints: [] }));
+  return {
+    constructionNames,
+    thicknessShares,
+    lossDb,
+    barriers,
+    slabs,
+    parts,
+    footprints,
+    storeyMiddlesM,
+    clutterDbPerM: CLUTTER_DB_PER_M,
+  };
+}

@@ -1,0 +1,283 @@
+import type { Point, Room, Wall } from '../model/schema';
+import { inside } from '../model/levels';
+
+/** Ends of walls nearer than this meet, m. */
+export const MEET_M = 0.03;
+/** Smallest space that counts as a room, m²: less is a gap between two walls. */
+const SMALLEST_ROOM_M2 = 0.3;
+
+/** A space closed in by walls on all sides. */
+export interface FoundRoom {
+  /** Corners in order, without the first again at the end. */
+  outline: Point[];
+  /** Between the middle lines of its walls, m². */
+  areaM2: number;
+  /** A point well inside, where its name can stand. */
+  middle: Point;
+  /** What the job says about it; null where nobody has named it. */
+  named: Room | null;
+}
+
+/** Signed area of an outline, m²; positive clockwise on the sheet, where y points down. */
+export function signedAreaM2(outline: readonly Point[]): number {
+  let twice = 0;
+  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++)
+    twice += outline[j]!.xM * outline[i]!.yM - outline[i]!.xM * outline[j]!.yM;
+  return twice / 2;
+}
+
+/** Corners where walls meet or cross, and the stretches between them. */
+interface Graph {
+  points: Point[];
+  /** Neighbours of each corner. */
+  next: Set<number>[];
+}
+
+const CELL_M = MEET_M * 4;
+
+/** Gives each place its corner; places nearer than `MEET_M` share one. */
+class Corners {
+  readonly points: Point[] = [];
+  private readonly cells = new Map<string, number[]>();
+
+  at(p: Point): number {
+    const cx = Math.floor(p.xM / CELL_M);
+    const cy = Math.floor(p.yM / CELL_M);
+    for (let x = cx - 1; x <= cx + 1; x++)
+      for (let y = cy - 1; y <= cy + 1; y++)
+        for (const i of this.cells.get(`${x},${y}`) ?? []) {
+          const q = this.points[i]!;
+          if (Math.hypot(q.xM - p.xM, q.yM - p.yM) <= MEET_M) return i;
+        }
+    const key = `${cx},${cy}`;
+    const i = this.points.push(p) - 1;
+    this.cells.set(key, [...(this.cells.get(key) ?? []), i]);
+    return i;
+  }
+}
+
+/** Where along `w` (0 to 1) another wall touches or crosses it. */
+function cutsOf(w: Wall, other: Wall): number[] {
+  const wx = w.b.xM - w.a.xM;
+  const wy = w.b.yM - w.a.yM;
+  const length = Math.hypot(wx, wy);
+  const cuts: number[] = [];
+  for (const end of [other.a, other.b]) {
+    const t = ((end.xM - w.a.xM) * wx + (end.yM - w.a.yM) * wy) / (length * length);
+    const off = Math.abs((end.xM - w.a.xM) * wy - (end.yM - w.a.yM) * wx) / length;
+    if (off <= MEET_M && t >= -MEET_M / length && t <= 1 + MEET_M / length) cuts.push(t);
+  }
+  const ox = other.b.xM - other.a.xM;
+  const oy = other.b.yM - other.a.yM;
+  const cross = wx * oy - wy * ox;
+  if (Math.abs(cross) > 1e-9) {
+    const t = ((other.a.xM - w.a.xM) * oy - (other.a.yM - w.a.yM) * ox) / cross;
+    const s = ((other.a.xM - w.a.xM) * wy - (other.a.yM - w.a.yM) * wx) / cross;
+    if (t > 0 && t < 1 && s > 0 && s < 1) cuts.push(t);
+  }
+  return cuts;
+}
+
+/** Walls whose boxes come within a margin of each other, found by sweeping over x. */
+function nearPairs(walls: readonly Wall[], marginM: number): number[][] {
+  const boxes = walls.map((w) => ({
+    x0: Math.min(w.a.xM, w.b.xM) - marginM,
+    x1: Math.max(w.a.xM, w.b.xM) + marginM,
+    y0: Math.min(w.a.yM, w.b.yM) - marginM,
+    y1: Math.max(w.a.yM, w.b.yM) + marginM,
+  }));
+  const order = boxes.map((_, i) => i).sort((a, b) => boxes[a]!.x0 - boxes[b]!.x0);
+  const near: number[][] = walls.map(() => []);
+  let open: number[] = [];
+  for (const i of order) {
+    const b = boxes[i]!;
+    open = open.filter((j) => boxes[j]!.x1 >= b.x0);
+    for (const j of open)
+      if (boxes[j]!.y1 >= b.y0 && boxes[j]!.y0 <= b.y1) {
+        near[i]!.push(j);
+        near[j]!.push(i);
+      }
+    open.push(i);
+  }
+  return near;
+}
+
+function graphOf(walls: readonly Wall[]): Graph {
+  const corners = new Corners();
+  const near = nearPairs(walls, MEET_M);
+  const edges: [number, number][] = [];
+  walls.forEach((w, i) => {
+    const along = [0, 1, ...near[i]!.flatMap((j) => cutsOf(w, walls[j]!))]
+      .map((t) => Math.max(0, Math.min(1, t)))
+      .sort((a, b) => a - b);
+    const stops = along.map((t) =>
+      corners.at({
+        xM: w.a.xM + t * (w.b.xM - w.a.xM),
+        yM: w.a.yM + t * (w.b.yM - w.a.yM),
+      }),
+    );
+    for (let k = 1; k < stops.length; k++)
+      if (stops[k] !== stops[k - 1]) edges.push([stops[k - 1]!, stops[k]!]);
+  });
+  const next: Set<number>[] = corners.points.map(() => new Set());
+  for (const [a, b] of edges) {
+    next[a]!.add(b);
+    next[b]!.add(a);
+  }
+  return { points: corners.points, next };
+}
+
+/** Takes away corners where only one wall ends, again and again: they close nothing in. */
+function prune({ next }: Graph): void {
+  const queue = next.map((_, i) => i).filter((i) => next[i]!.size === 1);
+  while (queue.length > 0) {
+    const i = queue.pop()!;
+    if (next[i]!.size !== 1) continue;
+    const [other] = next[i]!;
+    next[i]!.clear();
+    next[other!]!.delete(i);
+    if (next[other!]!.size === 1) queue.push(other!);
+  }
+}
+
+/** Walks round every face once, always taking the sharpest turn; the face outside comes out the other way round. */
+function facesOf({ points, next }: Graph): Point[][] {
+  const angle = (a: number, b: number) =>
+    Math.atan2(points[b]!.yM - points[a]!.yM, points[b]!.xM - points[a]!.xM);
+  const around = next.map((set, i) => [...set].sort((a, b) => angle(i, a) - angle(i, b)));
+  const seen = new Set<string>();
+  const faces: Point[][] = [];
+  around.forEach((list, start) => {
+    for (const first of list) {
+      if (seen.has(`${start},${first}`)) continue;
+      const face: Point[] = [];
+      let [from, to] = [start, first];
+      while (!seen.has(`${from},${to}`)) {
+        seen.add(`${from},${to}`);
+        face.push(points[from]!);
+        const turns = around[to]!;
+        const after = turns[(turns.indexOf(from) - 1 + turns.length) % turns.length]!;
+        [from, to] = [to, after];
+      }
+      faces.push(face);
+    }
+  });
+  return faces;
+}
+
+/** Distance of a point from the nearest edge of an outline, m; negative outside. */
+function depthM(outline: readonly Point[], p: Point): number {
+  let nearest = Infinity;
+  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
+    const a = outline[j]!;
+    const b = outline[i]!;
+    const dx = b.xM - a.xM;
+    const dy = b.yM - a.yM;
+    const t = Math.max(0, Math.min(1, ((p.xM - a.xM) * dx + (p.yM - a.yM) * dy) / (dx * dx + dy * dy || 1)));
+    nearest = Math.min(nearest, Math.hypot(p.xM - a.xM - t * dx, p.yM - a.yM - t * dy));
+  }
+  return inside(outline, p.xM, p.yM) ? nearest : -nearest;
+}
+
+/** A point well inside an outline: its centre of area, or where that lies outside or near a wall the deepest of a grid. */
+export function middleOf(outline: readonly Point[]): Point {
+  const area = signedAreaM2(outline);
+  let [x, y] = [0, 0];
+  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
+    const [a, b] = [outline[j]!, outline[i]!];
+    const cross = a.xM * b.yM - b.xM * a.yM;
+    x += (a.xM + b.xM) * cross;
+    y += (a.yM + b.yM) * cross;
+  }
+  const centre = { xM: x / (6 * area), yM: y / (6 * area) };
+  const xs = outline.map((p) => p.xM);
+  const ys = outline.map((p) => p.yM);
+  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  let best = centre;
+  let bestM = depthM(outline, centre);
+  // Good enough where the centre lies at half the depth a square of that area would have.
+  if (bestM > Math.sqrt(Math.abs(area)) / 4) return centre;
+  const STEPS = 12;
+  for (let i = 1; i < STEPS; i++)
+    for (let j = 1; j < STEPS; j++) {
+      const p = { xM: x0 + ((x1 - x0) * i) / STEPS, yM: y0 + ((y1 - y0) * j) / STEPS };
+      const m = depthM(outline, p);
+      if (m > bestM) [best, bestM] = [p, m];
+    }
+  return best;
+}
+
+/**
+ * Rooms of one storey: every space its walls close in, with its area between the middle lines of the walls. A space within
+ * another, such as a column, is not taken off it. Walls that end freely close nothing in and are passed over.
+ */
+export function findRooms(walls: readonly Wall[], rooms: readonly Room[]): FoundRoom[] {
+  if (walls.length < 3) return [];
+  const graph = graphOf(walls);
+  prune(graph);
+  const found = facesOf(graph)
+    .map((outline) => ({ outline, areaM2: signedAreaM2(outline) }))
+    // Walked this way round, the inside of a face comes out positive and the outside of a group of walls negative.
+    .filter((f) => f.areaM2 >= SMALLEST_ROOM_M2)
+    .sort((a, b) => a.areaM2 - b.areaM2);
+  const taken = new Set<Room>();
+  return found
+    .map(({ outline, areaM2 }): FoundRoom => {
+      const named = rooms.find((r) => !taken.has(r) && inside(outline, r.at.xM, r.at.yM)) ?? null;
+      if (named) taken.add(named);
+      return { outline, areaM2, middle: middleOf(outline), named };
+    })
+    .sort((a, b) => a.middle.yM - b.middle.yM || a.middle.xM - b.middle.xM);
+}
+
+/** Corners at which an outline really turns. */
+function turning(outline: readonly Point[]): Point[] {
+  return outline.filter((p, i) => {
+    const a = outline[(i - 1 + outline.length) % outline.length]!;
+    const b = outline[(i + 1) % outline.length]!;
+    const [ax, ay, bx, by] = [p.xM - a.xM, p.yM - a.yM, b.xM - p.xM, b.yM - p.yM];
+    return Math.abs(ax * by - ay * bx) > 1e-3 * Math.hypot(ax, ay) * Math.hypot(bx, by);
+  });
+}
+
+/**
+ * The outline around everything the walls of one storey close in, corner by corner; null where they close in nothing. Of
+ * several groups of walls that do not touch, the one around the most.
+ */
+export function outlineOfWalls(walls: readonly Wall[]): Point[] | null {
+  if (walls.length < 3) return null;
+  const graph = graphOf(walls);
+  prune(graph);
+  let best: Point[] | null = null;
+  let mostM2 = SMALLEST_ROOM_M2;
+  for (const face of facesOf(graph)) {
+    // The outside of a group of walls comes out negative.
+    const areaM2 = -signedAreaM2(face);
+    if (areaM2 > mostM2) [best, mostM2] = [face, areaM2];
+  }
+  return best && turning([...best].reverse());
+}
+
+/** Farthest at which a loose end is told how far the next wall is, m. */
+const LOOK_M = 1;
+
+/** Ends of walls that close nothing: places where a wall of a storey ends in the open. */
+export function looseEnds(walls: readonly Wall[]): { wall: Wall; at: Point; gapM: number }[] {
+  const near = nearPairs(walls, LOOK_M);
+  const out: { wall: Wall; at: Point; gapM: number }[] = [];
+  walls.forEach((w, i) => {
+    for (const at of [w.a, w.b]) {
+      const gapM = Math.min(Infinity, ...near[i]!.map((j) => distanceToWallM(at, walls[j]!)));
+      if (gapM > MEET_M) out.push({ wall: w, at, gapM });
+    }
+  });
+  return out;
+}
+
+/** Distance of a point from a wall, m. */
+export function distanceToWallM(p: Point, w: Pick<Wall, 'a' | 'b'>): number {
+  const dx = w.b.xM - w.a.xM;
+  const dy = w.b.yM - w.a.yM;
+  const t = Math.max(0, Math.min(1, ((p.xM - w.a.xM) * dx + (p.yM - w.a.yM) * dy) / (dx * dx + dy * dy)));
+  return Math.hypot(p.xM - w.a.xM - t * dx, p.yM - w.a.yM - t * dy);
+}

@@ -1,0 +1,150 @@
+'use client';
+import { Redo2, Undo2 } from 'lucide-react';
+import Link from 'next/link';
+import { useSelectedLayoutSegment } from 'next/navigation';
+import { useStore } from 'zustand';
+import { useRunSheet } from '@/ui/job/useRunSheet';
+import { useDerived } from '@/ui/job/derived';
+import { progressOf } from '@/core/job/progress';
+import { STOPS } from '@/core/job/stops';
+import { useJob, useJobStore } from '@/ui/job/store';
+import { clockText } from '@/ui/pieces/format';
+import { Mark } from '@/ui/pieces/Mark';
+import { ThemeButton } from '@/ui/pieces/ThemeButton';
+
+function SaveNote() {
+  const saving = useJob((s) => s.saving);
+  const savedAt = useJob((s) => s.savedAt);
+  const text =
+    saving === 'saving'
+      ? 'saving'
+      : saving === 'failed'
+        ? 'not saved'
+        : savedAt
+          ? `saved ${clockText(savedAt)}`
+          : 'saved';
+  return (
+    <span role="status" className={saving === 'failed' ? 'font-semibold text-lamp' : ''}>
+      {text}
+    </span>
+  );
+}
+
+function UndoButtons() {
+  const { temporal } = useJobStore();
+  const canUndo = useStore(temporal, (t) => t.pastStates.length > 0);
+  const canRedo = useStore(temporal, (t) => t.futureStates.length > 0);
+  const style =
+    'grid h-8 w-8 cursor-pointer place-items-center rounded-[3px] text-head-ink hover:text-lamp disabled:cursor-default disabled:opacity-40';
+  return (
+    <>
+      <button
+        type="button"
+        className={style}
+        disabled={!canUndo}
+        aria-label="Undo"
+        onClick={() => temporal.getState().undo()}
+      >
+        <Undo2 size={18} aria-hidden="true" />
+      </button>
+      <button
+        type="button"
+        className={style}
+        disabled={!canRedo}
+        aria-label="Redo"
+        onClick={() => temporal.getState().redo()}
+      >
+        <Redo2 size={18} aria-hidden="true" />
+      </button>
+    </>
+  );
+}
+
+/** The head of every stop: the job, the seven stops as plugs on a run of cable, what is left. */
+export function Cable() {
+  const here = useSelectedLayoutSegment();
+  const id = useJob((s) => s.id);
+  const name = useJob((s) => s.name);
+  const brief = useJob((s) => s.brief);
+  const buildings = useJob((s) => s.site.buildings.length);
+  const spots = useJob((s) => s.site.spots.length);
+  const plan = useJob((s) => s.plan);
+  const evidence = useJob((s) => s.evidence);
+  const { verdicts, predictions, option } = useDerived();
+  const { steps } = useRunSheet();
+  const progress = progressOf({ brief, buildings, spots, plan, evidence }, verdicts, predictions, steps);
+  const dead = verdicts.filter((v) => v.wasDead);
+  const gone = dead.filter((v) => v.gone).length;
+  // The cable is drawn solid as far as the job has come without a gap.
+  const firstOpen = STOPS.findIndex((stop) => !progress[stop.id].done);
+  const solidTo = firstOpen < 0 ? STOPS.length : firstOpen;
+  return (
+    <header className="on-head no-print flex flex-wrap items-center gap-x-6 gap-y-1 bg-head px-4 py-2 text-head-ink">
+      <div className="flex min-w-56 flex-1 items-center gap-3 lg:max-w-72">
+        <Link href="/" className="flex items-center gap-2" aria-label="Nestle, all jobs">
+          <Mark />
+          <span className="fig text-xl font-semibold">Nestle</span>
+        </Link>
+        <div className="min-w-0 leading-tight">
+          <div className="fig truncate text-[15px] font-medium">{name}</div>
+          <div className="fig truncate text-[13px] text-head-ink-2">
+            {option && here === 'plan' ? `${option.name} · ` : ''}
+            <SaveNote />
+          </div>
+        </div>
+      </div>
+      <nav aria-label="Stops" className="order-last w-full overflow-x-auto lg:order-none lg:w-auto lg:flex-1">
+        <ol className="flex min-w-[560px] justify-between lg:mx-auto lg:max-w-[760px]">
+          {STOPS.map((stop, i) => {
+            const p = progress[stop.id];
+            return (
+              <li key={stop.id} className="relative flex flex-1 justify-center">
+                {i > 0 && (
+                  <span
+                    aria-hidden="true"
+                    className={`absolute top-[12px] right-[calc(50%+13px)] left-[calc(-50%+13px)] border-t-2 ${i <= solidTo ? 'border-lamp' : 'border-dotted border-head-ink-2'}`}
+                  />
+                )}
+                <Link
+                  href={`/jobs/${id}/${stop.id}`}
+                  aria-current={here === stop.id ? 'step' : undefined}
+                  className="fig relative flex flex-col items-center gap-0.5 rounded-[3px] px-1 text-[14px] leading-tight"
+                >
+                  <span
+                    className={`grid h-6 w-6 place-items-center rounded-[3px] border-2 text-[13px] font-semibold ${
+                      here === stop.id
+                        ? 'border-head-ink bg-[#fbfcfa] text-[#1c2a2e]'
+                        : p.done
+                          ? 'border-lamp bg-lamp text-[#1c2a2e]'
+                          : 'border-head-ink-2 text-head-ink-2'
+                    }`}
+                  >
+                    {i + 1}
+                  </span>
+                  <span className={here === stop.id ? 'font-semibold' : 'text-head-ink-2'}>{stop.label}</span>
+                  <span className="h-4 text-[12px] whitespace-nowrap text-head-ink-2">
+                    {p.done ? '' : p.outstanding}
+                  </span>
+                </Link>
+              </li>
+            );
+          })}
+        </ol>
+      </nav>
+      <div className="flex flex-1 items-center justify-end gap-2 lg:max-w-64">
+        <div className="fig mr-2 text-right leading-tight">
+          <div className="text-[15px] font-medium">
+            {dead.length === 0
+              ? 'No dead spot read yet'
+              : gone > 0
+                ? `${gone} of ${dead.length} dead spots gone`
+                : `${dead.length} dead ${dead.length === 1 ? 'spot' : 'spots'}`}
+          </div>
+          <div className="text-[13px] text-head-ink-2">{spots} spots</div>
+        </div>
+        <UndoButtons />
+        <ThemeButton />
+      </div>
+    </header>
+  );
+}
