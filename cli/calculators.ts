@@ -4,7 +4,8 @@ import { poeBudget } from '../core/feed/poe';
 import { powerlineMbps } from '../core/feed/powerline';
 import { poeType, type PoeType } from '../core/kit/schema';
 import { LOSS_DB, thicknessShare } from '../core/radio/path/materials';
-import { GUARDS_US, SHORTEST_GUARD_US, TCP_SHARE, phyRateMbps, standardId } from '../core/radio/link/rates';
+import { GUARDS_US, SHORTEST_GUARD_US, TCP_SHARE, phyRateMbps } from '../core/radio/link/rates';
+import { standardId } from '../core/site/model/radioTerms';
 import { layersLossDb } from '../core/radio/path/slab';
 import { CONSTRUCTIONS, P2040_MATERIALS, type BuiltInConstruction } from '../core/site/model/constructions';
 

@@ -1,6 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { parseJobFile, tooLarge, type Problem } from '../core/job/parse';
+import { parseJobFile, tooLarge } from '../core/job/parse';
+import type { Problem } from '../core/job/problem';
 import type { JobFile } from '../core/job/jobFile';
 import { checkSurvey } from '../core/site/check/survey';
 import { CALCULATORS, CALCULATOR_USAGE, isCalculator } from './calculators';

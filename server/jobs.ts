@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
-import { parseJobFile, pathText, type Problem } from '@/core/job/parse';
+import { parseJobFile, pathText } from '@/core/job/parse';
+import type { Problem } from '@/core/job/problem';
 import { checkPlan, checkSite } from '@/core/job/references';
 import { JOB_FILE_VERSION, type JobContent, type JobFile } from '@/core/job/jobFile';
 import { bytesOf } from '@/core/job/picture';

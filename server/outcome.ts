@@ -1,4 +1,4 @@
-import type { Problem } from '@/core/job/parse';
+import type { Problem } from '@/core/job/problem';
 
 /** What a use case answers: a value, or problems a person can mend. */
 export type Outcome<T> =

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { id } from '../site/model/schema';
-import { regionId, subBand } from '../radio/link/regions';
+import { regionId, subBand } from '../site/model/radioTerms';
 
 export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
 

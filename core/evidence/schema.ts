@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { clientType, frame, id, label, note } from '../site/model/schema';
-import { bandId } from '../radio/link/bands';
+import { bandId } from '../site/model/radioTerms';
 import { option } from '../plan/option/schema';
 
 const timestamp = z.iso.datetime({ offset: true, error: 'a time looks like 2026-06-03T09:20:00Z' });

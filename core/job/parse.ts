@@ -2,15 +2,10 @@ import { z } from 'zod';
 import { checkReferences } from './references';
 import { jobFile, type JobFile } from './jobFile';
 import { liftJobFile } from './migrate';
+import type { Problem } from './problem';
 
 /** Largest job file that is read, bytes. */
 export const JOB_FILE_LIMIT_BYTES = 64 * 1024 * 1024;
-
-export interface Problem {
-  /** Where in the file, such as `site.walls[3].construction`; empty for the whole file. */
-  path: string;
-  message: string;
-}
 
 export type ParsedJob = { ok: true; job: JobFile } | { ok: false; problems: Problem[] };
 

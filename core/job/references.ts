@@ -1,12 +1,12 @@
 import { feedPath } from '../plan/option/graph';
-import { MOST_FLOOR_KINDS } from '../radio/field/cast';
+import { MOST_FLOOR_KINDS } from '../radio/field/castSpace';
 import { kitById } from '../kit/catalogue';
 import type { Option, Plan } from '../plan/option/schema';
 import type { Evidence } from '../evidence/schema';
 import type { JobFile } from './jobFile';
 import { bytesOf, checkPicture } from './picture';
 import type { Place, Site } from '../site/model/schema';
-import type { Problem } from './parse';
+import type { Problem } from './problem';
 
 type Report = (path: string, message: string) => void;
 

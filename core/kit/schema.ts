@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { id, label } from '../site/model/schema';
-import { bandId } from '../radio/link/bands';
-import { standardId } from '../radio/link/rates';
+import { bandId, standardId, widthMhz } from '../site/model/radioTerms';
 
 export const feedKind = z.enum(['line', 'ethernet', 'fibre', 'coax', 'powerline', 'bridge', 'wireless']);
 export type FeedKind = z.infer<typeof feedKind>;
@@ -14,7 +13,7 @@ export const kitRadio = z.strictObject({
   band: bandId,
   standard: standardId,
   streams: z.number().int().min(1).max(8),
-  maxWidthMhz: z.union([z.literal(20), z.literal(40), z.literal(80), z.literal(160), z.literal(320)]),
+  maxWidthMhz: widthMhz,
   eirpDbm: z.number().min(0).max(36),
   /** `access` serves devices (and backhaul where there is no own radio); `backhaul` carries only the feed. */
   role: z.enum(['access', 'backhaul']),

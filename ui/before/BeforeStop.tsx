@@ -10,7 +10,7 @@ import { Workbench } from '@/ui/pieces/Workbench';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
-import { VERDICT_TONE } from '@/ui/plan/PlanStop';
+import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { speedText } from '@/ui/pieces/format';
 import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';

@@ -4,7 +4,7 @@ import { storeysById } from '@/core/site/model/levels';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { useJob } from '@/ui/job/store';
 import { speedText } from '@/ui/pieces/format';
-import { SpotEditor } from '@/ui/survey/SpotEditor';
+import { SpotEditor } from '@/ui/pieces/SpotEditor';
 
 /** What must work where: one row per spot with its need; the row opens to be changed. */
 export function NeedsTable() {

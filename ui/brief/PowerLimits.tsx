@@ -1,5 +1,6 @@
 'use client';
-import { SUB_BAND_LABEL, subBand, tabledLimitDbm } from '@/core/radio/link/regions';
+import { SUB_BAND_LABEL, tabledLimitDbm } from '@/core/radio/link/regions';
+import { subBand } from '@/core/site/model/radioTerms';
 import { useJob } from '@/ui/job/store';
 import { NumberField } from '@/ui/pieces/fields';
 

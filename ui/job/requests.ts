@@ -1,4 +1,4 @@
-import type { Problem } from '@/core/job/parse';
+import type { Problem } from '@/core/job/problem';
 
 export type Answer<T> =
   | { ok: true; value: T }

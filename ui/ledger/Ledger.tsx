@@ -4,8 +4,7 @@ import { activitiesLabel } from '@/core/site/model/needs';
 import type { Spot } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { Track, type TrackMarks } from './Track';
-
-export type Tone = 'good' | 'care' | 'bad' | 'plain';
+import type { Tone } from './tones';
 
 export interface LedgerRow {
   spot: Spot;

@@ -11,13 +11,15 @@ import { isTyping } from '@/ui/keys/Shortcuts';
 import { useDerived } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { Workbench } from '@/ui/pieces/Workbench';
-import { Ledger, type LedgerRow, type Tone } from '@/ui/ledger/Ledger';
+import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
 import { Pipe } from '@/ui/ledger/Pipe';
+import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { Words } from '@/ui/ledger/Words';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { SelectField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
+import { newId } from '@/ui/pieces/newId';
 import { Section } from '@/ui/section/Section';
 import type { SheetMark } from '@/ui/sheet/marks';
 import { Sheet } from '@/ui/sheet/Sheet';
@@ -27,13 +29,6 @@ import { AddUnit } from './AddUnit';
 import { Options } from './Options';
 import { UnitPanel } from './UnitPanel';
 import { newUnit, withoutUnit } from '@/core/plan/option/placing';
-
-export const VERDICT_TONE: Record<Prediction['verdict'], Tone> = {
-  serves: 'good',
-  tight: 'care',
-  short: 'bad',
-  silent: 'bad',
-};
 
 /** Numbers of a prediction in words, for readers of the track. */
 function predictionLabel(p: Prediction): string {
@@ -173,6 +168,7 @@ export function PlanStop() {
       option ?? { id: '', name: '', units: [], wiredSpots: [] },
       kit,
       place,
+      newId('unit'),
     );
     setOption((o) => ({ ...o, units: [...o.units, added] }));
     select({ kind: 'unit', id: added.id });

@@ -212,7 +212,7 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
     job().set({
       plan: {
         ...job().plan,
-        today: withRouter(job().plan.today, at, roomNameAt(site(), at)),
+        today: withRouter(job().plan.today, at, roomNameAt(site(), at), newId('unit')),
       },
       site: { ...site(), lineEntry: at },
     });

@@ -4,7 +4,7 @@ import { quillfeatherFarm } from '../../../demo/farm';
 import { larkspurRow } from '../../../demo/larkspur';
 import { CATALOGUE } from '../../kit/catalogue';
 import { feedKind } from '../../kit/schema';
-import { regionId } from '../../radio/link/regions';
+import { regionId } from '../../site/model/radioTerms';
 import type { Site } from '../../site/model/schema';
 import { withChannels } from '../channels/channelPlan';
 import { planContext, type PlanContext } from './context';

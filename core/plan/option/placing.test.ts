@@ -17,24 +17,26 @@ const school = (policies: Partial<typeof brief.policies>) => ({
 
 describe('the schools of the job decide how a new unit begins', () => {
   test('wire first: fibre from building to building, Ethernet within, air where nothing may be drilled', () => {
-    const feed = (b: typeof brief, place: typeof studio) => newUnit(site, b, option, kit, place).feed;
+    const feed = (b: typeof brief, place: typeof studio) => newUnit(site, b, option, kit, place, 'u').feed;
     expect(feed(brief, studio)).toMatchObject({ kind: 'fibre', parentId: 'a' });
     expect(feed(brief, kitchen).kind).toBe('ethernet');
     expect(feed({ ...brief, allowed: { ...brief.allowed, drilling: false } }, studio).kind).toBe('wireless');
     expect(feed(school({ feed: 'wirelessFirst' }), studio).kind).toBe('wireless');
-    expect(newUnit(site, brief, option, kitById('powerline-pair')!, kitchen).feed.kind).toBe('powerline');
+    expect(newUnit(site, brief, option, kitById('powerline-pair')!, kitchen, 'u').feed.kind).toBe(
+      'powerline',
+    );
   });
   test('halfway places a unit on the air between its parent and where it is wanted; a wired one where it is wanted', () => {
     const halfway = school({ feed: 'wirelessFirst', placing: 'halfway' });
     const gateway = option.units[0]!.place;
-    expect(newUnit(site, halfway, option, kit, kitchen).place.xM).toBeCloseTo(
+    expect(newUnit(site, halfway, option, kit, kitchen, 'u').place.xM).toBeCloseTo(
       (gateway.xM + kitchen.xM) / 2,
       9,
     );
-    expect(newUnit(site, school({ placing: 'halfway' }), option, kit, kitchen).place).toEqual(kitchen);
+    expect(newUnit(site, school({ placing: 'halfway' }), option, kit, kitchen, 'u').place).toEqual(kitchen);
   });
   test('the first unit goes on the line, at its entry', () => {
-    const first = newUnit(site, brief, { ...option, units: [] }, kit, studio);
+    const first = newUnit(site, brief, { ...option, units: [] }, kit, studio, 'u');
     expect(first).toMatchObject({
       letter: 'A',
       feed: { kind: 'line', parentId: null },
@@ -67,5 +69,5 @@ test('letters go on, a deleted unit hands its children to its parent, the router
     ['a', null],
     ['x', 'a'],
   ]);
-  expect(withRouter(plan.today, kitchen, 'Kitchen').units).toHaveLength(1);
+  expect(withRouter(plan.today, kitchen, 'Kitchen', 'u').units).toHaveLength(1);
 });

@@ -7,7 +7,6 @@ import { gatewayOf } from './graph';
 import { plainFeed, type Feed, type Option, type Unit } from './schema';
 import { nearestOutlet } from '../../feed/powerline';
 import type { Place, Site } from '../../site/model/schema';
-import { newId } from '../../../ui/pieces/newId';
 
 /** The next free letter: A … Z, then AA … */
 export function nextLetter(option: Option): string {
@@ -58,7 +57,14 @@ function firstPlace(site: Site, brief: Brief, kind: FeedKind, gateway: Unit, pla
 }
 
 /** A new unit: the first goes on the line where its kit may, later ones hang on the gateway as the job's schools say. */
-export function newUnit(site: Site, brief: Brief, option: Option, kit: KitItem, place: Place): Unit {
+export function newUnit(
+  site: Site,
+  brief: Brief,
+  option: Option,
+  kit: KitItem,
+  place: Place,
+  id: string,
+): Unit {
   const gateway = gatewayOf(option);
   const kind = gateway
     ? firstFeed(site, brief, kit, gateway, place)
@@ -67,7 +73,7 @@ export function newUnit(site: Site, brief: Brief, option: Option, kit: KitItem, 
   const at = gateway ? firstPlace(site, brief, kind, gateway, place) : atLine;
   const room = roomNameAt(site, at);
   return {
-    id: newId('unit'),
+    id,
     letter: nextLetter(option),
     kitId: kit.id,
     name: gateway ? room : `${room}, at the line`.slice(0, 80),
@@ -78,12 +84,12 @@ export function newUnit(site: Site, brief: Brief, option: Option, kit: KitItem, 
 }
 
 /** Today's network with its router at a place: moved where there is one on the line, else put in. */
-export function withRouter(today: Option, place: Place, name: string): Option {
+export function withRouter(today: Option, place: Place, name: string, id: string): Option {
   const router = gatewayOf(today);
   if (router)
     return { ...today, units: today.units.map((u) => (u.id === router.id ? { ...u, place, name } : u)) };
   const unit: Unit = {
-    id: newId('unit'),
+    id,
     letter: nextLetter(today),
     kitId: 'provider-router',
     name,

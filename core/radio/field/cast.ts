@@ -1,63 +1,15 @@
 import { BANDS, BAND_MHZ, type PerBand } from '../link/bands';
 import type { Skip, Spot3 } from '../path/crossings';
-import { correctedLossDb, floorWeight, foliageDb, type LossCorrection } from '../path/pathLoss';
+import { floorWeight, foliageDb } from '../path/pathLoss';
 import type { Scene } from '../path/scene';
 import { betweenOf, outOfTheWay } from './between';
 import { cellX, cellY, type Grid, type Layer } from './layers';
+import type { CastLosses, CastSpace } from './castSpace';
 import { castFloors, castIndoors, castPrisms } from './castParts';
 import { castBarrier } from './castWalls';
 
 /** Loss of everything but free space from one point to every cell of a layer, by band; indexed as the grid. */
 export type CastLoss = readonly [Float32Array, Float32Array, Float32Array];
-
-/** Working memory of a cast, kept between casts of one grid size. */
-export interface CastSpace {
-  /** Changes of loss along rows, by band: running sums give the loss. */
-  steps: [Float64Array, Float64Array, Float64Array];
-  /** Floors passed: four bits a kind of floor, as changes along rows. */
-  floorSteps: Int32Array;
-  indoor: Float64Array;
-  leaf: Float64Array;
-  bare: Float64Array;
-}
-
-export function castSpace(grid: Grid): CastSpace {
-  const size = (grid.columns + 1) * grid.rows;
-  const make = () => new Float64Array(size);
-  return {
-    steps: [make(), make(), make()],
-    floorSteps: new Int32Array(size),
-    indoor: make(),
-    leaf: make(),
-    bare: make(),
-  };
-}
-
-/** Kinds of floor and roof a cast can tell apart: four bits each in 32. */
-export const MOST_FLOOR_KINDS = 7;
-
-/** Loss of a scene's constructions under a correction, by number and band. */
-export interface CastLosses {
-  byConstruction: PerBand[];
-  clutterDbPerM: number;
-  floorKinds: number[];
-  floorSums: Map<number, PerBand>;
-}
-
-/** Prepares a scene for casting. Throws where a job has more kinds of floor and roof than can be told apart. */
-export function castLosses(scene: Scene, correction?: LossCorrection): CastLosses {
-  const floorKinds = [...new Set(scene.slabs.map((s) => s.construction))];
-  if (floorKinds.length > MOST_FLOOR_KINDS)
-    throw new Error(`more than ${MOST_FLOOR_KINDS} kinds of floor and roof in one job`);
-  return {
-    byConstruction: scene.constructionNames.map(
-      (_, c) => BANDS.map((b) => correctedLossDb(scene, c, b, correction)) as unknown as PerBand,
-    ),
-    clutterDbPerM: Math.max(0, scene.clutterDbPerM + (correction?.clutterDbPerM ?? 0)),
-    floorKinds,
-    floorSums: new Map(),
-  };
-}
 
 /** Loss of a set of floors given as counts by kind, by falling loss with the weights of COST 231. */
 function floorsDb(losses: CastLosses, packed: number): PerBand {

@@ -1,7 +1,7 @@
 import { insideFlat, lengthInPrismM, signedArea2, slabCrossed, type Spot3 } from '../path/crossings';
-import type { Slab } from '../path/scene';
+import type { Slab } from '../path/solids';
 import type { ScenePart } from '../path/sceneParts';
-import type { CastLosses, CastSpace } from './cast';
+import type { CastLosses, CastSpace } from './castSpace';
 import { line, seenFrom, type Move } from './castWalls';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 import { eachPolygonSpan, eachSpan, flipped, type HalfPlane } from './spans';

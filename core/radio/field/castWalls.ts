@@ -1,7 +1,7 @@
 import { MEETS_WALL, barrierHit, type Spot3 } from '../path/crossings';
 import type { PerBand } from '../link/bands';
-import type { Barrier } from '../path/scene';
-import type { CastLosses } from './cast';
+import type { Barrier } from '../path/solids';
+import type { CastLosses } from './castSpace';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 import { eachSpan, flipped, type HalfPlane } from './spans';
 

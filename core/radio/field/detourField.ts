@@ -4,7 +4,8 @@ import { LEAST_TURN_DB, onStraightWay, turnDb, type Arrival } from '../path/deto
 import { freeSpaceDb, NEAREST_M, type LossCorrection } from '../path/pathLoss';
 import { portalsOf, sideOf, type Portal } from '../path/portals';
 import type { Scene } from '../path/scene';
-import { cast, type CastLoss, type CastLosses, type CastSpace } from './cast';
+import { cast, type CastLoss } from './cast';
+import { type CastLosses, type CastSpace } from './castSpace';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 
 /** A detour this much weaker than the straight line adds less than 0.009 dB and is not looked at, dB. */

@@ -4,7 +4,8 @@ import { togetherDb } from '../path/detours';
 import { NEAREST_M, NOTHING_HEARD_DB, freeSpaceDb, type LossCorrection } from '../path/pathLoss';
 import { arrivalsFrom } from '../path/path';
 import type { Scene } from '../path/scene';
-import { cast, castLosses, castSpace, type CastLoss, type CastLosses, type CastSpace } from './cast';
+import { cast, type CastLoss } from './cast';
+import { castLosses, castSpace, type CastLosses, type CastSpace } from './castSpace';
 import {
   HOPELESS_DB,
   WEAKER_UNDER_HAND_DB,

@@ -1,8 +1,8 @@
-import { z } from 'zod';
+import type { z } from 'zod';
+import { bandId } from '../../site/model/radioTerms';
 
-export const bandId = z.enum(['2.4', '5', '6']);
 export type Band = z.infer<typeof bandId>;
-export const BANDS: readonly Band[] = ['2.4', '5', '6'];
+export const BANDS: readonly Band[] = bandId.options;
 
 /** Position of a band in every per-band triple. */
 export const BAND_INDEX: Record<Band, 0 | 1 | 2> = { '2.4': 0, '5': 1, '6': 2 };

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { channelMhz, channelSpan, overlap, touches } from './blocks';
 import { allowedChannels, type ChannelUser } from './channels';
-import { powerLimit, radarWaitS, regionId, subBandsOf, tabledRules } from './regions';
+import { regionId } from '../../site/model/radioTerms';
+import { powerLimit, radarWaitS, subBandsOf, tabledRules } from './regions';
 
 describe('frequencies of channels (IEEE 802.11)', () => {
   test.each([

@@ -4,7 +4,8 @@ import { clientType } from '../../site/model/schema';
 import { BANDS, BAND_INDEX, type Band } from './bands';
 import { CLIENT_TYPES } from './clients';
 import { BRIDGE_GAIN_DBI, UNIT_GAIN_DBI, clientLink, elevationDb, unitLink, type RadioEnd } from './link';
-import { powerLimit, regionId, tabledRules } from './regions';
+import { regionId } from '../../site/model/radioTerms';
+import { powerLimit, tabledRules } from './regions';
 
 const CHANNEL: Record<Band, number> = { '2.4': 1, '5': 36, '6': 37 };
 const end = (band: Band, more: Partial<RadioEnd> = {}): RadioEnd => ({

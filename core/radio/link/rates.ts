@@ -1,16 +1,9 @@
-import { z } from 'zod';
+import type { z } from 'zod';
+import type { standardId, widthMhz } from '../../site/model/radioTerms';
 import type { Band } from './bands';
 import { BAND_INDEX, MAX_WIDTH_MHZ } from './bands';
 
-export const standardId = z.enum(['n', 'ac', 'ax', 'be']);
 export type Standard = z.infer<typeof standardId>;
-export const widthMhz = z.union([
-  z.literal(20),
-  z.literal(40),
-  z.literal(80),
-  z.literal(160),
-  z.literal(320),
-]);
 export type WidthMhz = z.infer<typeof widthMhz>;
 const WIDTHS: readonly WidthMhz[] = [20, 40, 80, 160, 320];
 

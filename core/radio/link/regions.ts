@@ -1,8 +1,8 @@
-import { z } from 'zod';
+import type { z } from 'zod';
+import type { regionId, subBand } from '../../site/model/radioTerms';
 import type { Band } from './bands';
 import { channelSpan, touches } from './blocks';
 
-export const regionId = z.enum(['europe', 'unitedStates', 'canada']);
 export type RegionId = z.infer<typeof regionId>;
 
 export const REGION_LABEL: Record<RegionId, string> = {
@@ -11,8 +11,6 @@ export const REGION_LABEL: Record<RegionId, string> = {
   canada: 'Canada',
 };
 
-/** Sub-bands that share one rule. */
-export const subBand = z.enum(['2.4', '5150', '5250', '5470', '5725', '6']);
 export type SubBand = z.infer<typeof subBand>;
 
 export const SUB_BAND_LABEL: Record<SubBand, string> = {

@@ -1,4 +1,5 @@
-import type { Barrier, Scene, Slab } from './scene';
+import type { Scene } from './scene';
+import type { Barrier, Slab } from './solids';
 import { passesOver } from './sceneParts';
 
 export interface Spot3 {

@@ -1,5 +1,6 @@
 import type { Spot3 } from './crossings';
-import type { Barrier, Scene, Slab } from './scene';
+import type { Scene } from './scene';
+import type { Barrier, Slab } from './solids';
 
 /** Where a path may bend: beside a jamb of a door or window, in a stairwell, round a corner of a building. */
 export interface Portal {

@@ -1,4 +1,4 @@
-import type { Barrier, Leaves, Slab, Volume } from './scene';
+import type { Barrier, Leaves, Slab, Volume } from './solids';
 
 /** A rectangle in plan, m. */
 export interface PlanBox {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { constructionId, customConstruction } from './constructions';
 import { activityCount, needLimits } from './needs';
+import { bandId, channelNumber, widthMhz } from './radioTerms';
 
 /** Farthest coordinate a plot may have from its origin, m. A site larger than this is a typing error. */
 export const PLOT_LIMIT_M = 2000;
@@ -255,10 +256,10 @@ export type Room = z.infer<typeof room>;
 
 export const neighbour = z.strictObject({
   id,
-  band: z.enum(['2.4', '5', '6']),
-  channel: z.number().int().min(1).max(233),
+  band: bandId,
+  channel: channelNumber,
   levelDbm: z.number().min(-110).max(0),
-  widthMhz: z.union([z.literal(20), z.literal(40), z.literal(80), z.literal(160), z.literal(320)]),
+  widthMhz,
 });
 export type Neighbour = z.infer<typeof neighbour>;
 

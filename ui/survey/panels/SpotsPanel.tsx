@@ -11,7 +11,7 @@ import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { useDrawingStore } from '../drawing';
-import { SpotEditor } from '../SpotEditor';
+import { SpotEditor } from '@/ui/pieces/SpotEditor';
 
 const SpotRow = memo(function SpotRow({
   spot,

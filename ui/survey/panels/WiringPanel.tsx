@@ -141,7 +141,11 @@ function ExistingGear() {
     if (!kit) return;
     const outline = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === storeyId)?.outline;
     const at = outline ? { storeyId, ...middleOf(outline), heightM: 1.2 } : site.lineEntry;
-    const unit = { ...newUnit(site, brief, plan.today, kit, at), place: at, name: roomNameAt(site, at) };
+    const unit = {
+      ...newUnit(site, brief, plan.today, kit, at, newId('unit')),
+      place: at,
+      name: roomNameAt(site, at),
+    };
     setPlan((p) => ({ ...p, today: { ...p.today, units: [...p.today.units, unit] } }));
     select({ kind: 'unit', id: unit.id });
   };

@@ -1,0 +1,46 @@
+/** A door, window or gap in a barrier, as the stretch [s0, s1) of its length and the heights it spans. */
+export interface SceneOpening {
+  id: string;
+  s0: number;
+  s1: number;
+  sillM: number;
+  headM: number;
+  construction: number;
+}
+
+/** A wall as a vertical rectangle. */
+export interface Barrier {
+  id: string;
+  ax: number;
+  ay: number;
+  bx: number;
+  by: number;
+  baseM: number;
+  topM: number;
+  construction: number;
+  openings: SceneOpening[];
+}
+
+/** A floor or roof: a level inside an outline, less its holes. */
+export interface Slab {
+  id: string;
+  levelM: number;
+  outline: Float64Array;
+  holes: Float64Array[];
+  construction: number;
+}
+
+/** A box or prism that costs once when a line passes through it. */
+export interface Volume {
+  id: string;
+  outline: Float64Array;
+  baseM: number;
+  topM: number;
+  construction: number;
+}
+
+export interface Leaves {
+  outline: Float64Array;
+  topM: number;
+  inLeaf: boolean;
+}

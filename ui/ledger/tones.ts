@@ -1,0 +1,11 @@
+import type { Verdict } from '@/core/plan/evaluate/judge';
+
+export type Tone = 'good' | 'care' | 'bad' | 'plain';
+
+/** How a verdict is shown in a ledger. */
+export const VERDICT_TONE: Record<Verdict, Tone> = {
+  serves: 'good',
+  tight: 'care',
+  short: 'bad',
+  silent: 'bad',
+};
