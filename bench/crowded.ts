@@ -1,7 +1,6 @@
 import { JOB_FILE_VERSION, type JobFile } from '../core/job/jobFile';
 import { emptyBrief } from '../core/brief/brief';
 import { emptyPlan } from '../core/plan/option/schema';
-import { emptyEvidence } from '../core/evidence/schema';
 import { emptySite, type Wall } from '../core/site/model/schema';
 
 /** Rooms to a side of the crowded storey, and their size, m. */
@@ -83,7 +82,7 @@ export function crowdedJob(): JobFile {
       })),
     },
     plan: emptyPlan(),
-    evidence: emptyEvidence(),
+    evidence: [],
     pictures: [],
   };
 }

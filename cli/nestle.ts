@@ -11,7 +11,7 @@ import { explainLines, predictLines, surveyLines, verifyLines } from './text';
 const USAGE = `nestle — the core without a browser
 
   nestle check   JOB.json [--json]                 every problem of a job file with its path; exits 1 when there is one
-  nestle predict JOB.json [--option NAME] [--json] prediction of every spot under the chosen option
+  nestle predict JOB.json [--option NAME] [--json] prediction of every spot under an option: the accepted one, else the first
   nestle predict JOB.json --explain SPOT           one spot in words, by number, name or id
   nestle survey  JOB.json [--json]                 rooms with their areas, the shortest walk, what is worth a look
   nestle verify  JOB.json [--json]                 before, after and verdict of every spot

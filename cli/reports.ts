@@ -4,13 +4,17 @@ import { findRooms } from '../core/site/geometry/rooms';
 import { walkingRoute } from '../core/site/geometry/route';
 import { suggestSpots } from '../core/site/check/suggestSpots';
 import { predictOption, type Prediction } from '../core/plan/evaluate/predict';
-import { chosenOption } from '../core/plan/option/schema';
+import type { Option } from '../core/plan/option/schema';
+import { acceptedOption } from '../core/evidence/built';
+import { heldBackLabel, partBecause, partLabel, problemWords } from '../core/plan/evaluate/words';
+import { headlineOf } from '../core/readings/verdict';
+import { standingOf } from '../core/readings/standing';
 import { learntContext } from '../core/readings/learn';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
 import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/verdict';
 
 /** One spot of `predict --json`. Null where there is no link. */
-function spotRow(p: Prediction) {
+function spotRow(p: Prediction, option: Option, lengthUnit: JobFile['brief']['lengthUnit']) {
   return {
     spotId: p.spotId,
     number: p.number,
@@ -28,20 +32,20 @@ function spotRow(p: Prediction) {
     needUpMbps: p.need.upMbps,
     decidedBy: p.decidedBy,
     verdict: p.verdict,
-    heldBackBy: p.heldBackBy,
+    heldBackBy: heldBackLabel(p, option),
     wouldGiveMbps: p.wouldGiveMbps,
-    thenHeldBackBy: p.thenHeldBackBy,
+    thenHeldBackBy: p.pipe[p.second] ? partLabel(p.pipe[p.second]!, option) : '',
     stuck: p.stuck,
-    problem: p.problem,
+    problem: problemWords(p),
     pipe: p.pipe.map((part) => ({
       kind: part.kind,
-      label: part.label,
+      label: partLabel(part, option),
       downMbps: part.downMbps,
       upMbps: part.upMbps,
       latencyMs: part.latencyMs,
       sharedMedium: part.mediumId,
       measured: part.measured,
-      because: part.because,
+      because: partBecause(part, lengthUnit),
     })),
   };
 }
@@ -54,7 +58,7 @@ export interface PredictReport {
   spots: ReturnType<typeof spotRow>[];
 }
 
-/** Prediction of the named option (name or id), else the chosen one, else today's network. */
+/** Prediction of the named option (name or id), else the accepted one, the first, or today's network. */
 export function predictReport(
   job: JobFile,
   optionName: string | undefined,
@@ -62,7 +66,7 @@ export function predictReport(
   const all = [job.plan.today, ...job.plan.options];
   const option = optionName
     ? all.find((o) => o.id === optionName || o.name === optionName)
-    : (chosenOption(job.plan) ?? job.plan.today);
+    : (acceptedOption(job.plan, job.evidence) ?? job.plan.options[0] ?? job.plan.today);
   if (!option)
     return {
       ok: false,
@@ -80,7 +84,7 @@ export function predictReport(
       job: job.name,
       option: option.name,
       calibration: learnt,
-      spots: predictOption(context, option).map(spotRow),
+      spots: predictOption(context, option).map((p) => spotRow(p, option, job.brief.lengthUnit)),
     },
   };
 }
@@ -99,6 +103,8 @@ function verdictRow(v: SpotVerdict) {
     decidedBy: v.decidedBy,
     verdict: v.verdict,
     gone: v.gone,
+    worse: v.worse,
+    rounds: v.rounds,
     missing: v.missing,
   };
 }
@@ -107,17 +113,17 @@ export interface VerifyReport {
   job: string;
   deadBefore: number;
   gone: number;
+  /** Spots that were fine before and are worse now. */
+  worse: number;
   spots: ReturnType<typeof verdictRow>[];
 }
 
+/** Before, after and verdict of every spot, with the proofs that hold for the network as built now. */
 export function verifyReport(job: JobFile): VerifyReport {
-  const verdicts = verdictsOf(job.site, job.evidence);
-  return {
-    job: job.name,
-    deadBefore: verdicts.filter((v) => v.wasDead).length,
-    gone: verdicts.filter((v) => v.gone).length,
-    spots: verdicts.map(verdictRow),
-  };
+  const standing = standingOf(learntContext(job).context, job.plan, job.evidence);
+  const verdicts = verdictsOf(job.site, job.evidence, standing);
+  const { dead, gone, worse } = headlineOf(verdicts);
+  return { job: job.name, deadBefore: dead, gone, worse, spots: verdicts.map(verdictRow) };
 }
 
 /** Rooms with their areas, how far apart buildings stand, the shortest walk, and what is worth a second look. */

@@ -44,10 +44,10 @@ export function verifyLines(report: VerifyReport): string {
     s.name,
     phase(s.before),
     phase(s.after),
-    s.gone ? 'gone' : (s.verdict ?? 'unknown'),
+    s.gone ? 'gone' : s.worse ? `worse: ${s.verdict}` : (s.verdict ?? 'unknown'),
     s.missing.length > 0 ? `missing: ${s.missing.join('; ')}` : '',
   ]);
-  return `${report.job}: ${report.gone} of ${report.deadBefore} dead spots gone\n${table([['no', 'spot', 'before', 'after', 'verdict', ''], ...rows])}`;
+  return `${report.job}: ${report.gone} of ${report.deadBefore} dead spots gone${report.worse > 0 ? `, ${report.worse} worse than before` : ''}\n${table([['no', 'spot', 'before', 'after', 'verdict', ''], ...rows])}`;
 }
 
 /** One spot in words: the chain part by part, what holds it back and what would follow. */

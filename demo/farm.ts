@@ -1,10 +1,11 @@
 import { JOB_FILE_VERSION, type JobFile } from '@/core/job/jobFile';
 import { planContext } from '@/core/plan/evaluate/context';
 import { emptyBrief, type Brief } from '@/core/brief/brief';
-import { emptyPlan, plainFeed, type Option, type Plan, type Unit } from '@/core/plan/option/schema';
-import { emptyEvidence } from '@/core/evidence/schema';
+import { emptyPlan, type Option, type Plan, type Unit } from '@/core/plan/option/schema';
+import { sampleState } from '@/core/evidence/sampleRows';
 import { farmSite } from './farmSite';
 import { simulateReadings } from './simulate';
+import { plainFeed } from '@/core/plan/option/feeds';
 
 function farmBrief(): Brief {
   return {
@@ -111,7 +112,6 @@ function farmPlan(): Plan {
         wiredSpots: [],
       },
     ],
-    chosenId: 'opt-wire',
   };
 }
 
@@ -126,7 +126,7 @@ export function quillfeatherFarm(): JobFile {
   const before = simulateReadings(
     planContext({ site, brief, plan }),
     today,
-    { id: 'st-today', kind: 'today', round: 0, label: 'Today', takenAt: '2026-06-03T09:20:00.000Z' },
+    sampleState('st-today', 'before', today, { site, at: '2026-06-03T09:20:00.000Z' }),
     7,
     OLD_ROUTER_WEAKER_DB,
   );
@@ -137,7 +137,7 @@ export function quillfeatherFarm(): JobFile {
     brief,
     site,
     plan,
-    evidence: { ...emptyEvidence(), ...before },
+    evidence: before.map((row, i) => ({ ...row, received: { number: i + 1, at: row.at } })),
     pictures: [],
   };
 }

@@ -1,9 +1,9 @@
 import { JOB_FILE_VERSION, type JobFile } from '@/core/job/jobFile';
 import { emptyBrief } from '@/core/brief/brief';
-import { emptyPlan, plainFeed } from '@/core/plan/option/schema';
-import { emptyEvidence } from '@/core/evidence/schema';
+import { emptyPlan } from '@/core/plan/option/schema';
 import { emptySite, type Site } from '@/core/site/model/schema';
 import { at, box, does, door, pane, spot, storey, walls } from './build';
+import { plainFeed } from '@/core/plan/option/feeds';
 
 const TERRACE = box(0, 0, 5, 9.5);
 const GARAGE = box(0, 11.5, 3.2, 16.5);
@@ -176,7 +176,7 @@ export function larkspurRow(): JobFile {
     },
     site: site(),
     plan: { ...emptyPlan(), today: { id: 'today', name: 'Today', units: [router], wiredSpots: [] } },
-    evidence: emptyEvidence(),
+    evidence: [],
     pictures: [],
   };
 }

@@ -2,7 +2,7 @@ import { normalQuantile } from '@/core/stats/normalDraws';
 import { predictOption, type Prediction } from '@/core/plan/evaluate/predict';
 import type { PlanContext } from '@/core/plan/evaluate/context';
 import type { Option } from '@/core/plan/option/schema';
-import type { Evidence, NetworkState, Reading } from '@/core/evidence/schema';
+import type { EvidenceRow, Reading, StateRow } from '@/core/evidence/rows';
 
 /** Small seeded generator (mulberry32): the same demo readings on every machine. */
 export function seeded(seed: number): () => number {
@@ -24,26 +24,34 @@ const round = (v: number, digits: number) => Number(v.toFixed(digits));
 export function simulateReadings(
   context: PlanContext,
   option: Option,
-  state: Omit<NetworkState, 'option' | 'frames'>,
+  state: StateRow,
   seed: number,
   /** How much weaker than the catalogue the units of this network really are, dB: what a calibration has to find out. */
   weakerDb: number,
   runs = 3,
-): Pick<Evidence, 'states' | 'readings'> {
+): EvidenceRow[] {
   const random = seeded(seed);
   const normal = () => normalQuantile(0.001 + 0.998 * random());
-  const start = Date.parse(state.takenAt);
+  const start = Date.parse(state.at);
   let count = 0;
   const stamp = () => new Date(start + 45_000 * ++count).toISOString();
   const jitter = (value: number, share: number) => Math.max(0, value * (1 + share * normal()));
   const { line } = context;
-  const base = { stateId: state.id, target: 'internet', note: '' } as const;
+  const base = {
+    kind: 'reading',
+    by: '',
+    stateId: state.id,
+    target: 'internet',
+    source: 'typed',
+    replacesId: null,
+    note: '',
+  } as const;
   const readings: Reading[] = [];
   for (let i = 0; i < runs; i++) {
     readings.push({
       ...base,
       id: `${state.id}-line-${i + 1}`,
-      spotId: null,
+      subject: { kind: 'line' },
       device: 'wired',
       deviceName: 'wired laptop',
       band: 'free',
@@ -54,7 +62,7 @@ export function simulateReadings(
       upMbps: round(jitter(line.upMbps * 0.98, 0.01), 0),
       idleMs: round(jitter(line.idleMs, 0.05), 0),
       loadedMs: round(jitter(line.idleMs + 18, 0.08), 0),
-      takenAt: stamp(),
+      at: stamp(),
     });
   }
   const at = (p: Prediction, i: number): Reading => {
@@ -63,7 +71,7 @@ export function simulateReadings(
     return {
       ...base,
       id: `${state.id}-${p.number}-${i + 1}`,
-      spotId: p.spotId,
+      subject: { kind: 'spot', spotId: p.spotId },
       device: spot.client,
       deviceName: spot.deviceName,
       band: 'free',
@@ -74,10 +82,10 @@ export function simulateReadings(
       upMbps: connected ? round(jitter(p.upMbps, 0.06), 1) : null,
       idleMs: connected ? round(jitter(line.idleMs + 3, 0.1), 0) : null,
       loadedMs: connected ? round(jitter(line.idleMs + 26, 0.1), 0) : null,
-      takenAt: stamp(),
+      at: stamp(),
     };
   };
   const world: PlanContext = { ...context, beliefs: { ...context.beliefs, shiftDb: () => -weakerDb } };
   for (const p of predictOption(world, option)) for (let i = 0; i < runs; i++) readings.push(at(p, i));
-  return { states: [{ ...state, option, frames: {} }], readings };
+  return [state, ...readings];
 }

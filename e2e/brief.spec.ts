@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { JobFile } from '../core/job/jobFile';
-import { plainFeed } from '../core/plan/option/schema';
+import { plainFeed } from '../core/plan/option/feeds';
+
 
 test.use({ actionTimeout: 20_000 });
 

@@ -1,19 +1,11 @@
-/** One length of the pipe between the line and a device. */
-export interface Part {
-  kind: 'line' | 'port' | 'feed' | 'air' | 'lead' | 'device';
-  label: string;
+/** What a chain needs to know of one length of the pipe between the line and a device: numbers, no words. */
+export interface ChainPart {
   downMbps: number;
   upMbps: number;
   /** Idle round trip this part adds, ms. */
   latencyMs: number;
   /** Parts with the same medium share its airtime or wiring: 1/R = Σ 1/R_i. Null shares with nothing. */
   mediumId: string | null;
-  /** Whether it is an estimate or was measured. */
-  measured: boolean;
-  /** The unit at the far end of a feed, or the serving unit of the air. */
-  unitId: string | null;
-  /** Why it gives what it gives, in words. */
-  because: string;
 }
 
 export interface ChainResult {
@@ -33,7 +25,7 @@ export interface ChainResult {
 type Direction = 'downMbps' | 'upMbps';
 
 function throughput(
-  parts: readonly Part[],
+  parts: readonly ChainPart[],
   direction: Direction,
   without = -1,
 ): { mbps: number; at: number } {
@@ -68,7 +60,7 @@ function throughput(
  * End to end = the smallest of all parts; parts on one shared medium give together 1 / Σ 1/R_i. Latency adds up.
  * An empty chain carries nothing. Source: docs/model.md "Chain".
  */
-export function chainOf(parts: readonly Part[]): ChainResult {
+export function chainOf(parts: readonly ChainPart[]): ChainResult {
   const down = throughput(parts, 'downMbps');
   const up = throughput(parts, 'upMbps');
   const nextDown = throughput(parts, 'downMbps', down.at);

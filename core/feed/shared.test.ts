@@ -3,12 +3,13 @@ import fc from 'fast-check';
 import { quillfeatherFarm } from '../../demo/farm';
 import { planContext } from '../plan/evaluate/context';
 import { hopOf } from '../plan/evaluate/hop';
-import { plainFeed, type Option, type Unit } from '../plan/option/schema';
+import { type Option, type Unit } from '../plan/option/schema';
 import type { CoaxPlant } from '../site/model/schema';
-import { chainOf, type Part } from './chain';
+import { chainOf, type ChainPart } from './chain';
 import { coaxAttenuation, coaxTreeOf, mocaMbps, type MocaVersion } from './coax';
 import { POE_W, poeBudget, sourceFeeds } from './poe';
 import { POWERLINE, powerlineMbps, type PowerlineRun } from './powerline';
+import { plainFeed } from '../plan/option/feeds';
 
 const farm = quillfeatherFarm();
 
@@ -73,7 +74,7 @@ describe('coax trees', () => {
         context,
         option,
         option.units.find((u) => u.id === id)!,
-      )!.at(0).mediumId;
+      )!.part.mediumId;
     expect(medium('b')).toBe(medium('c'));
     expect(medium('b')).toMatch(/^coax:/);
   });
@@ -201,20 +202,15 @@ describe('power over Ethernet (IEEE 802.3)', () => {
 
 describe('the second narrowest', () => {
   const part = (
-    label: string,
+    _label: string,
     downMbps: number,
     upMbps = downMbps,
     mediumId: string | null = null,
-  ): Part => ({
-    kind: 'feed',
-    label,
+  ): ChainPart => ({
     downMbps,
     upMbps,
     latencyMs: 1,
     mediumId,
-    measured: false,
-    unitId: null,
-    because: '',
   });
   test('is what holds the chain back once the narrowest is no limit', () => {
     const chain = chainOf([

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { CoaxPlant } from '../site/model/schema';
 import { farmSite } from '../../demo/farmSite';
-import { chainOf, type Part } from './chain';
+import { chainOf, type ChainPart } from './chain';
 import { coaxAttenuation, mocaMbps } from './coax';
 import { copperRateMbps, ethernetGoodputMbps } from './ethernet';
 import { poeBudget } from './poe';
@@ -91,16 +91,11 @@ describe('powerline', () => {
 });
 
 describe('the chain', () => {
-  const part = (downMbps: number, mediumId: string | null = null, upMbps = downMbps): Part => ({
-    kind: 'feed',
-    label: '',
+  const part = (downMbps: number, mediumId: string | null = null, upMbps = downMbps): ChainPart => ({
     downMbps,
     upMbps,
     latencyMs: 2,
     mediumId,
-    measured: false,
-    unitId: null,
-    because: '',
   });
   test('two equal hops on one channel halve; on two channels the smaller holds', () => {
     expect(chainOf([part(400, 'x'), part(400, 'x')]).downMbps).toBeCloseTo(200, 9);

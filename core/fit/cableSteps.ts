@@ -9,6 +9,7 @@ import { isSlowRun } from '../site/check/slowRun';
 import type { CautionId } from './cautions';
 import type { Step } from './schedule';
 import { step } from './steps';
+import { categoryLabel, dataRunOf, parentIdOf } from '../plan/option/feeds';
 
 /** Minutes of work per metre of cable run, and to begin one (estimates). */
 const CABLE_MIN_PER_M = 0.9;
@@ -39,10 +40,10 @@ function runStep(context: PlanContext, run: DataRun, unit: Unit): Step {
 
 /** The step that lays a unit's cable, or tests the run it uses; null for other feeds. */
 export function cableStep(context: PlanContext, option: Option, unit: Unit): Step | null {
-  const parent = option.units.find((u) => u.id === unit.feed.parentId);
+  const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
   const { kind } = unit.feed;
   if (!parent || (kind !== 'ethernet' && kind !== 'fibre')) return null;
-  const run = context.site.dataRuns.find((r) => r.id === unit.feed.dataRunId);
+  const run = context.site.dataRuns.find((r) => r.id === dataRunOf(unit.feed));
   if (run) return runStep(context, run, unit);
   const lengthM = hopOf(context, option, unit)?.lengthM ?? 0;
   const across = betweenBuildings(context, parent, unit);
@@ -53,7 +54,7 @@ export function cableStep(context: PlanContext, option: Option, unit: Unit): Ste
   if (across) cautions.push(...(kind === 'ethernet' ? (['copperBetween'] as const) : []));
   if (across) cautions.push(...(duct ? [] : (['buried'] as const)), 'outdoorCable');
   if (kind === 'fibre') cautions.push('fibre');
-  const what = kind === 'fibre' ? 'fibre' : unit.feed.category.replace('cat', 'Cat ').replace(/a$/, 'A');
+  const what = kind === 'fibre' ? 'fibre' : categoryLabel(unit.feed);
   return step(
     `cable:${unit.id}`,
     `Run ${what} from ${parent.letter} to the place of ${unit.letter}`,

@@ -1,12 +1,14 @@
 import { expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { planContext } from '../plan/evaluate/context';
-import { plainFeed, type Option, type Unit } from '../plan/option/schema';
+import { type Option, type Unit } from '../plan/option/schema';
 import { CAUTIONS } from './cautions';
 import { priceOf } from './price';
 import { runSheet } from './runSheet';
 import { minutesBetween, schedule, totalMin, type Step } from './schedule';
-import { serialAt } from '../evidence/serials';
+import { serialAt } from '../evidence/fold';
+import { sampleStep } from '../evidence/sampleRows';
+import { plainFeed } from '../plan/option/feeds';
 
 const job = quillfeatherFarm();
 const context = planContext(job);
@@ -112,16 +114,9 @@ test('the schedule waits only where it must, and a circle does not hang it', () 
 });
 
 test('the newest serial of a step counts', () => {
-  const event = (id: string, text: string) => ({
-    id,
-    optionId: 'o',
-    stepKey: 'join:c',
-    kind: 'serial' as const,
-    text,
-    at: '',
-  });
-  expect(serialAt({ stepEvents: [event('1', 'A1'), event('2', 'A2')] }, 'o', 'join:c')).toBe('A2');
-  expect(serialAt({ stepEvents: [] }, 'o', 'join:c')).toBeNull();
+  const noted = [sampleStep('join:c', 'serial', 'o', 'A1'), sampleStep('join:c', 'serial', 'o', 'A2')];
+  expect(serialAt(noted, 'o', 'join:c')).toBe('A2');
+  expect(serialAt([], 'o', 'join:c')).toBeNull();
 });
 
 test('what the brief and the survey know stands in the steps', () => {

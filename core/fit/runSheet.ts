@@ -6,6 +6,7 @@ import { cableStep } from './cableSteps';
 import { schedule, type ScheduledStep, type Step } from './schedule';
 import { step } from './steps';
 import { joinSteps } from './unitSteps';
+import { parentIdOf } from '../plan/option/feeds';
 
 /** Minutes to put one device on the new network (estimate). */
 const DEVICE_MIN = 2;
@@ -38,7 +39,9 @@ function feedOrder(option: Option): Unit[] {
   const out: Unit[] = [];
   const left = [...option.units].sort((a, b) => a.letter.localeCompare(b.letter));
   while (left.length > 0) {
-    const i = left.findIndex((u) => u.feed.parentId === null || out.some((p) => p.id === u.feed.parentId));
+    const i = left.findIndex(
+      (u) => parentIdOf(u.feed) === null || out.some((p) => p.id === parentIdOf(u.feed)),
+    );
     out.push(...left.splice(Math.max(0, i), 1));
   }
   return out;

@@ -4,6 +4,7 @@ import type { Unit } from '../plan/option/schema';
 import { radarWaitS } from '../radio/link/regions';
 import type { Step } from './schedule';
 import { step } from './steps';
+import { parentIdOf } from '../plan/option/feeds';
 
 /** Silence of a unit's radios after start on radar-checked channels, and what to say about it. */
 function radarWait(context: PlanContext, unit: Unit): { waitMin: number; words: string[] } {
@@ -41,7 +42,7 @@ export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit): Step
         good: 'Link light at the rate of the port on both ends of its feed.',
         cautions: kit.poeSource ? ['poe'] : [],
         unitId: unit.id,
-        after: [`cable:${unit.id}`, ...(unit.feed.parentId ? [`place:${unit.feed.parentId}`] : [])],
+        after: [`cable:${unit.id}`, ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : [])],
       }),
     ];
   if (kit.kind === 'powerline' || kit.kind === 'coax')
@@ -90,7 +91,7 @@ export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit): Step
       after: [
         `join:${unit.id}`,
         `cable:${unit.id}`,
-        ...(unit.feed.parentId ? [`place:${unit.feed.parentId}`] : []),
+        ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : []),
       ],
     },
   );
@@ -128,7 +129,7 @@ function pairSteps(unit: Unit, kind: 'powerline' | 'coax', handsMin: number, wai
       good: 'The link light holds with a transfer running.',
       cautions: powerline ? ['strip'] : [],
       unitId: unit.id,
-      after: [`join:${unit.id}`, ...(unit.feed.parentId ? [`place:${unit.feed.parentId}`] : [])],
+      after: [`join:${unit.id}`, ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : [])],
     }),
   ];
 }

@@ -3,10 +3,11 @@ import { site } from '../site/model/schema';
 import { plan } from '../plan/option/schema';
 import { brief } from '../brief/brief';
 import { storedPicture } from './picture';
-import { evidence } from '../evidence/schema';
+import { evidenceRows } from '../evidence/rows';
+import { MOST_PICTURES } from './limits';
 
-/** Version written today. Older files are lifted by core/file/migrate.ts; newer ones are refused. */
-export const JOB_FILE_VERSION = 2;
+/** Version written today. Older files are lifted by core/job/versions.ts; newer ones are refused. */
+export const JOB_FILE_VERSION = 3;
 
 /** The whole job as one document: current site, brief and options, and all evidence. Secrets are never part of it. */
 export const jobFile = z.strictObject({
@@ -16,9 +17,10 @@ export const jobFile = z.strictObject({
   brief,
   site,
   plan,
-  evidence,
+  /** All evidence in the order the server got it. */
+  evidence: evidenceRows,
   /** Pictures to trace over, without what their cameras noted. */
-  pictures: z.array(storedPicture).max(60),
+  pictures: z.array(storedPicture).max(MOST_PICTURES, `a job holds at most ${MOST_PICTURES} pictures`),
 });
 export type JobFile = z.infer<typeof jobFile>;
 /** A job without its pictures, which only its file carries. */

@@ -3,8 +3,10 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../demo/farm';
 import { larkspurRow } from '../../demo/larkspur';
+import { fromParent, plainFeed } from '../plan/option/feeds';
 import { writeJobFile, type JobFile } from './jobFile';
-import { JOB_FILE_LIMIT_BYTES, parseJobFile, tooLarge } from './parse';
+import { JOB_FILE_LIMIT_BYTES } from './limits';
+import { parseJobFile, tooLarge } from './parse';
 
 const farm = quillfeatherFarm();
 /** The farm with something broken in a copy of it. */
@@ -67,8 +69,8 @@ describe('bad input is named with its path', () => {
     ],
     [
       'a reading of no state',
-      (j) => (j.evidence.readings[0]!.stateId = 'x'),
-      'evidence.readings[0].stateId',
+      (j) => Object.assign(j.evidence[1]!, { stateId: 'x' }),
+      'evidence[1].stateId',
       /no network state/,
     ],
     [
@@ -86,8 +88,8 @@ describe('bad input is named with its path', () => {
   test('a circle of feeds', () => {
     const result = broken((j) => {
       const [a, b] = j.plan.options[0]!.units;
-      a!.feed = { ...a!.feed, kind: 'ethernet', parentId: b!.id };
-      b!.feed = { ...b!.feed, parentId: a!.id };
+      a!.feed = plainFeed('ethernet', b!.id);
+      b!.feed = fromParent(b!.feed, a!.id);
     });
     expect(
       problems(result)
@@ -128,7 +130,7 @@ test('a file of version 1 still opens and is written as of today', () => {
   const text = readFileSync(new URL('./fixtures/job-version-1.json', import.meta.url), 'utf8');
   const parsed = parseJobFile(text);
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
-  expect(parsed.job).toMatchObject({ version: 2, pictures: [], brief: { consents: [], hours: null } });
+  expect(parsed.job).toMatchObject({ version: 3, pictures: [], brief: { consents: [], hours: null } });
   expect(parsed.job.site.spots).toHaveLength(larkspurRow().site.spots.length);
   expect(parseJobFile(writeJobFile(parsed.job))).toEqual({ ok: true, job: parsed.job });
 });

@@ -1,26 +1,16 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { checkReferences } from './references';
 import { jobFile, type JobFile } from './jobFile';
-import { liftJobFile } from './migrate';
-import type { Problem } from './problem';
-
-/** Largest job file that is read, bytes. */
-export const JOB_FILE_LIMIT_BYTES = 64 * 1024 * 1024;
+import { JOB_FILE_LIMIT_BYTES } from './limits';
+import { pathText, shortList, type Problem } from './problem';
+import { illFormedAt } from './text';
+import { liftJobFile } from './versions';
 
 export type ParsedJob = { ok: true; job: JobFile } | { ok: false; problems: Problem[] };
 
-/** A path as people write it: `site.walls[3].construction`. */
-export function pathText(path: readonly PropertyKey[]): string {
-  return path.reduce<string>(
-    (text, key) =>
-      typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
-    '',
-  );
-}
-
-/** Zod's issues as problems, the branches of a union unfolded to the one that came farthest. */
-export function problemsOf(error: z.ZodError): Problem[] {
-  return error.issues.map((issue) => ({ path: pathText(issue.path), message: issue.message }));
+/** Zod's issues as problems. `under` is the path of what was parsed. */
+export function problemsOf(error: z.ZodError, under: readonly PropertyKey[] = []): Problem[] {
+  return error.issues.map((issue) => ({ path: pathText([...under, ...issue.path]), message: issue.message }));
 }
 
 /** Message for a file that is too large, or null. */
@@ -57,7 +47,10 @@ export function parseJobFile(text: string): ParsedJob {
   const lifted = liftJobFile(raw);
   if (!lifted.ok) return { ok: false, problems: [{ path: '', message: lifted.message }] };
   const parsed = jobFile.safeParse(lifted.file);
-  if (!parsed.success) return { ok: false, problems: problemsOf(parsed.error) };
+  if (!parsed.success) return { ok: false, problems: shortList(problemsOf(parsed.error)) };
+  const bad = illFormedAt(parsed.data);
+  if (bad !== null)
+    return { ok: false, problems: [{ path: bad, message: 'holds a broken character: type it again' }] };
   const problems = checkReferences(parsed.data);
-  return problems.length > 0 ? { ok: false, problems } : { ok: true, job: parsed.data };
+  return problems.length > 0 ? { ok: false, problems: shortList(problems) } : { ok: true, job: parsed.data };
 }

@@ -4,3 +4,24 @@ export interface Problem {
   path: string;
   message: string;
 }
+
+/** Most problems that are listed; more than that are counted. */
+export const MOST_PROBLEMS = 100;
+
+/** A list of problems short enough to be read, the last one saying how many are left out. */
+export function shortList(problems: readonly Problem[]): Problem[] {
+  if (problems.length <= MOST_PROBLEMS) return [...problems];
+  return [
+    ...problems.slice(0, MOST_PROBLEMS),
+    { path: '', message: `and ${problems.length - MOST_PROBLEMS} more: mend these first.` },
+  ];
+}
+
+/** A path as people write it: `site.walls[3].construction`. */
+export function pathText(path: readonly PropertyKey[]): string {
+  return path.reduce<string>(
+    (text, key) =>
+      typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
+    '',
+  );
+}

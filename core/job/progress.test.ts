@@ -3,11 +3,12 @@ import { quillfeatherFarm } from '../../demo/farm';
 import { runSheet } from '../fit/runSheet';
 import { planContext } from '../plan/evaluate/context';
 import { predictOption } from '../plan/evaluate/predict';
-import { emptyPlan } from '../plan/option/schema';
-import { emptyEvidence, type StepEvent } from '../evidence/schema';
+import { doneSteps } from '../evidence/fold';
+import { sampleStep } from '../evidence/sampleRows';
+import { spotIdOf, type RowOf } from '../evidence/rows';
 import { verdictsOf } from '../readings/verdict';
 import { emptyBrief } from '../brief/brief';
-import { doneSteps, progressOf } from './progress';
+import { progressOf } from './progress';
 
 const farm = quillfeatherFarm();
 const context = planContext(farm);
@@ -18,17 +19,11 @@ const job = {
   brief: farm.brief,
   buildings: farm.site.buildings.length,
   spots: farm.site.spots.length,
-  plan: farm.plan,
+  option,
   evidence: farm.evidence,
 };
-const event = (stepKey: string, kind: StepEvent['kind'], optionId = option.id): StepEvent => ({
-  id: `${stepKey}-${kind}-${optionId}`,
-  optionId,
-  stepKey,
-  kind,
-  text: '',
-  at: '2026-06-03T10:00:00Z',
-});
+const event = (stepKey: string, act: RowOf<'step'>['act'], optionId = option.id) =>
+  sampleStep(stepKey, act, optionId);
 
 describe('steps ticked', () => {
   test('the newest event of a step decides, per option', () => {
@@ -38,16 +33,16 @@ describe('steps ticked', () => {
       event('a', 'undone'),
       event('c', 'done', 'other'),
     ];
-    expect([...doneSteps({ ...emptyEvidence(), stepEvents }, option.id)]).toEqual(['b']);
+    expect([...doneSteps(stepEvents, option.id)]).toEqual(['b']);
     const again = [...stepEvents, event('a', 'done'), event('d', 'note'), event('d', 'serial')];
-    expect([...doneSteps({ ...emptyEvidence(), stepEvents: again }, option.id)].sort()).toEqual(['a', 'b']);
+    expect([...doneSteps(again, option.id)].sort()).toEqual(['a', 'b']);
   });
 });
 
 describe('how far a job has come', () => {
   test('an empty job says at each stop what comes next', () => {
     const nothing = progressOf(
-      { brief: emptyBrief(), buildings: 0, spots: 0, plan: emptyPlan(), evidence: emptyEvidence() },
+      { brief: emptyBrief(), buildings: 0, spots: 0, option: null, evidence: [] },
       [],
       new Map(),
       [],
@@ -69,14 +64,14 @@ describe('how far a job has come', () => {
   });
   test('a ticked step is one less, the last one is said as one, and none is done', () => {
     const all = steps.map((s) => event(s.key, 'done'));
-    const at = (stepEvents: StepEvent[]) =>
-      progressOf({ ...job, evidence: { ...job.evidence, stepEvents } }, [], predictions, steps).fit;
+    const at = (ticked: RowOf<'step'>[]) =>
+      progressOf({ ...job, evidence: [...job.evidence, ...ticked] }, [], predictions, steps).fit;
     expect(at(all.slice(1)).outstanding).toBe('1 step');
     expect(at(all)).toEqual({ done: true, outstanding: '' });
   });
   test('a spot without runs before is to be read', () => {
-    const readings = farm.evidence.readings.filter((r) => r.spotId !== 'spot-3');
-    const verdicts = verdictsOf(farm.site, { ...farm.evidence, readings });
+    const rows = farm.evidence.filter((r) => r.kind !== 'reading' || spotIdOf(r) !== 'spot-3');
+    const verdicts = verdictsOf(farm.site, rows);
     expect(progressOf(job, verdicts, predictions, steps).before.outstanding).toBe('1 to read');
   });
 });

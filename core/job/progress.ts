@@ -1,6 +1,6 @@
-import type { Plan } from '../plan/option/schema';
-import { chosenOption } from '../plan/option/schema';
-import type { Evidence } from '../evidence/schema';
+import type { Option } from '../plan/option/schema';
+import { doneSteps } from '../evidence/fold';
+import type { EvidenceRows } from '../evidence/rows';
 import type { SpotVerdict } from '../readings/verdict';
 import type { Prediction } from '../plan/evaluate/predict';
 import type { Brief } from '../brief/brief';
@@ -13,17 +13,6 @@ export interface StopProgress {
   outstanding: string;
 }
 
-/** Steps ticked last: the newest event of each step decides. */
-export function doneSteps(e: Evidence, optionId: string): Set<string> {
-  const done = new Set<string>();
-  for (const event of e.stepEvents) {
-    if (event.optionId !== optionId) continue;
-    if (event.kind === 'done') done.add(event.stepKey);
-    if (event.kind === 'undone') done.delete(event.stepKey);
-  }
-  return done;
-}
-
 const count = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `${n} ${many}`);
 
 /** How far a job has come at each stop. Nobody is locked out of a later one. */
@@ -33,15 +22,15 @@ export function progressOf(
     /** How many buildings and spots the survey holds. */
     buildings: number;
     spots: number;
-    plan: Plan;
-    evidence: Evidence;
+    /** The option agreed to, else the one being looked at. */
+    option: Option | null;
+    evidence: EvidenceRows;
   },
   verdicts: readonly SpotVerdict[],
   predictions: ReadonlyMap<string, Prediction>,
   steps: readonly ScheduledStep[],
 ): Record<StopId, StopProgress> {
-  const { buildings, spots, plan, evidence } = job;
-  const option = chosenOption(plan);
+  const { buildings, spots, option, evidence } = job;
   const state = (outstanding: string): StopProgress => ({ done: outstanding === '', outstanding });
   const unread = verdicts.filter((v) => !v.before).length;
   const dead = verdicts.filter((v) => v.wasDead);
@@ -50,6 +39,8 @@ export function progressOf(
     ? steps.length - steps.filter((s) => doneSteps(evidence, option.id).has(s.key)).length
     : 0;
   const notGone = dead.filter((v) => !v.gone).length;
+  const worse = verdicts.filter((v) => v.worse).length;
+  const proven = dead.length > 0 && notGone === 0 && worse === 0;
   return {
     brief: state(job.brief.customer === '' ? 'no customer yet' : ''),
     survey: state(buildings === 0 ? 'no building' : spots === 0 ? 'no spots' : ''),
@@ -59,8 +50,16 @@ export function progressOf(
     ),
     fit: state(steps.length === 0 ? 'no plan' : open > 0 ? count(open, 'step', 'steps') : ''),
     after: state(
-      spots === 0 ? 'no spots' : dead.length === 0 ? 'no evidence' : notGone > 0 ? `${notGone} not gone` : '',
+      spots === 0
+        ? 'no spots'
+        : dead.length === 0
+          ? 'no evidence'
+          : notGone > 0
+            ? `${notGone} not gone`
+            : worse > 0
+              ? `${worse} worse`
+              : '',
     ),
-    handover: state(dead.length === 0 || notGone > 0 ? 'after proof' : ''),
+    handover: state(proven ? '' : 'after proof'),
   };
 }

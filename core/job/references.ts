@@ -2,11 +2,14 @@ import { feedPath } from '../plan/option/graph';
 import { MOST_FLOOR_KINDS } from '../radio/field/castSpace';
 import { kitById } from '../kit/catalogue';
 import type { Option, Plan } from '../plan/option/schema';
-import type { Evidence } from '../evidence/schema';
+import { networkHash } from '../evidence/network';
+import { type EvidenceRows, type StateRow } from '../evidence/rows';
 import type { JobFile } from './jobFile';
 import { bytesOf, checkPicture } from './picture';
 import type { Place, Site } from '../site/model/schema';
 import type { Problem } from './problem';
+import type { KitItem } from '../kit/schema';
+import { parentIdOf } from '../plan/option/feeds';
 
 type Report = (path: string, message: string) => void;
 
@@ -131,34 +134,51 @@ function checkWiring(site: Site, place: (p: Place, path: string) => void, report
   });
 }
 
-function checkOption(option: Option, site: Site, p: Plan, path: string, report: Report): void {
-  const units = unique(option.units, `${path}.units`, report);
-  const storeys = new Set(site.buildings.flatMap((b) => b.storeys.map((s) => s.id)));
-  const spots = new Set(site.spots.map((s) => s.id));
+/** What a network needs of each kit item it names. */
+type KnownKit = Pick<KitItem, 'feeds'> & { label?: string };
+type NetworkUnits = readonly Pick<Option['units'][number], 'id' | 'kitId' | 'place' | 'feed'>[];
+
+/** Units, kit and feeds of any network, planned or frozen: everything named is there, feeds run in no circle. */
+function checkUnits(
+  list: NetworkUnits,
+  kitOf: (kitId: string) => KnownKit | undefined,
+  path: string,
+  report: Report,
+): Set<string> {
+  const units = unique(list, `${path}.units`, report);
   let gateways = 0;
-  option.units.forEach((u, i) => {
+  list.forEach((u, i) => {
     const at = `${path}.units[${i}]`;
-    const kit = kitById(u.kitId, p.ownKit);
+    const kit = kitOf(u.kitId);
     if (!kit) report(`${at}.kitId`, `there is no kit item "${u.kitId}"`);
     else if (!kit.feeds.includes(u.feed.kind))
       report(
         `${at}.feed.kind`,
-        `${kit.label} cannot be fed by ${u.feed.kind}: it takes ${kit.feeds.join(', ')}`,
+        `${kit.label ?? u.kitId} cannot be fed by ${u.feed.kind}: it takes ${kit.feeds.join(', ')}`,
       );
-    if (u.place.storeyId !== null && !storeys.has(u.place.storeyId))
-      report(`${at}.place.storeyId`, `there is no storey "${u.place.storeyId}"`);
-    if (u.feed.kind === 'line') {
-      gateways++;
-      if (u.feed.parentId !== null) report(`${at}.feed.parentId`, 'a unit on the line has no parent');
-    } else if (u.feed.parentId !== null && !units.has(u.feed.parentId))
-      report(`${at}.feed.parentId`, `there is no unit "${u.feed.parentId}"`);
-    else if (u.feed.parentId !== null) {
-      const way = feedPath(option, u.id);
+    const parentId = parentIdOf(u.feed);
+    if (u.feed.kind === 'line') gateways++;
+    else if (parentId !== null && !units.has(parentId))
+      report(`${at}.feed.parentId`, `there is no unit "${parentId}"`);
+    else if (parentId !== null) {
+      const named = list.map((x) => ({ ...x, letter: x.id, name: x.id, radios: {} }));
+      const way = feedPath({ id: '', name: '', units: named, wiredSpots: [] }, u.id);
       if (!way.ok && way.reason.includes('circle')) report(`${at}.feed.parentId`, way.reason);
     }
   });
   if (gateways > 1)
     report(`${path}.units`, 'two units are on the line: two routers in series are a classic fault');
+  return units;
+}
+
+function checkOption(option: Option, site: Site, p: Plan, path: string, report: Report): void {
+  const units = checkUnits(option.units, (kitId) => kitById(kitId, p.ownKit), path, report);
+  const storeys = new Set(site.buildings.flatMap((b) => b.storeys.map((s) => s.id)));
+  const spots = new Set(site.spots.map((s) => s.id));
+  option.units.forEach((u, i) => {
+    if (u.place.storeyId !== null && !storeys.has(u.place.storeyId))
+      report(`${path}.units[${i}].place.storeyId`, `there is no storey "${u.place.storeyId}"`);
+  });
   option.wiredSpots.forEach((w, i) => {
     if (!spots.has(w.spotId)) report(`${path}.wiredSpots[${i}].spotId`, `there is no spot "${w.spotId}"`);
     if (!units.has(w.unitId)) report(`${path}.wiredSpots[${i}].unitId`, `there is no unit "${w.unitId}"`);
@@ -168,24 +188,54 @@ function checkOption(option: Option, site: Site, p: Plan, path: string, report: 
 /** Ids and references of the options of a plan. */
 export function checkPlan(p: Plan, site: Site, report: Report): void {
   checkOption(p.today, site, p, 'plan.today', report);
-  const options = unique(p.options, 'plan.options', report);
+  unique(p.ownKit, 'plan.ownKit', report);
+  unique(p.options, 'plan.options', report);
   p.options.forEach((o, i) => checkOption(o, site, p, `plan.options[${i}]`, report));
-  if (p.chosenId !== null && !options.has(p.chosenId))
-    report('plan.chosenId', `there is no option "${p.chosenId}"`);
 }
 
-function checkEvidence(e: Evidence, report: Report): void {
-  const states = unique(e.states, 'evidence.states', report);
-  const readings = unique(e.readings, 'evidence.readings', report);
-  e.readings.forEach((r, i) => {
-    if (!states.has(r.stateId))
-      report(`evidence.readings[${i}].stateId`, `there is no network state "${r.stateId}"`);
+/**
+ * A frozen network looked into as into an option. Storeys and spots it names may have been deleted since: its units then
+ * count as yard. Where all are there still, its identity must be that of what it holds.
+ */
+function checkState(state: StateRow, site: Site, path: string, report: Report): void {
+  const { network } = state;
+  const kit = new Map(network.kit.map((k) => [k.id, k]));
+  const units = checkUnits(network.units, (kitId) => kit.get(kitId), `${path}.network`, report);
+  network.wiredSpots.forEach((w, i) => {
+    if (!units.has(w.unitId))
+      report(`${path}.network.wiredSpots[${i}].unitId`, `there is no unit "${w.unitId}"`);
   });
-  e.voided.forEach((v, i) => {
-    if (!readings.has(v.readingId))
-      report(`evidence.voided[${i}].readingId`, `there is no reading "${v.readingId}"`);
+  const storeys = new Set(site.buildings.flatMap((b) => b.storeys.map((s) => s.id)));
+  const whole = network.units.every((u) => u.place.storeyId === null || storeys.has(u.place.storeyId));
+  if (whole && networkHash(network, site) !== state.hash)
+    report(`${path}.hash`, 'is not that of the network it stands for: this file was changed by hand');
+}
+
+/** What rows of evidence refer to, and that they stand in one order. */
+export function checkEvidence(rows: EvidenceRows, site: Site, report: Report): void {
+  const states = new Set<string>();
+  const readings = new Set<string>();
+  const seen = new Set<string>();
+  let last = 0;
+  for (const row of rows) {
+    if (row.kind === 'state') states.add(row.id);
+    if (row.kind === 'reading') readings.add(row.id);
+  }
+  rows.forEach((row, i) => {
+    const at = `evidence[${i}]`;
+    const key = `${row.kind} ${row.id}`;
+    if (seen.has(key))
+      report(`${at}.id`, `the id "${row.id}" stands twice among rows of kind ${row.kind}: give one another`);
+    seen.add(key);
+    const number = row.received?.number ?? last + 1;
+    if (number <= last) report(`${at}.received.number`, 'does not come after the one before');
+    last = number;
+    if (row.kind === 'state') checkState(row, site, at, report);
+    if ((row.kind === 'reading' || row.kind === 'round') && !states.has(row.stateId))
+      report(`${at}.stateId`, `there is no network state "${row.stateId}"`);
+    if (row.kind === 'correction' && !readings.has(row.readingId))
+      report(`${at}.readingId`, `there is no reading "${row.readingId}"`);
   });
-  unique(e.stepEvents, 'evidence.stepEvents', report);
 }
 
 function checkPictures(job: JobFile, report: Report): void {
@@ -209,7 +259,7 @@ export function checkReferences(job: JobFile): Problem[] {
   const report: Report = (path, message) => problems.push({ path, message });
   checkSite(job.site, report);
   checkPlan(job.plan, job.site, report);
-  checkEvidence(job.evidence, report);
+  checkEvidence(job.evidence, job.site, report);
   checkPictures(job, report);
   return problems;
 }

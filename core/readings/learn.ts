@@ -5,7 +5,7 @@ import type { Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';
 import { knownLine } from './line';
 import { observationsOf } from './observations';
-import type { Evidence } from '../evidence/schema';
+import type { EvidenceRows } from '../evidence/rows';
 
 export interface Learnt {
   context: PlanContext;
@@ -17,7 +17,7 @@ export function learntContext(job: {
   site: Site;
   brief: Brief;
   plan: Pick<Plan, 'ownKit'>;
-  evidence: Evidence;
+  evidence: EvidenceRows;
 }): Learnt {
   const line = knownLine(job.brief, job.evidence);
   const plain = planContext(job, line);

@@ -1,7 +1,7 @@
-import type { LineState } from '../plan/evaluate/context';
-import { lineOfBrief } from '../plan/evaluate/context';
+import { lineOfBrief, type LineState } from '../plan/evaluate/context';
 import type { Brief } from '../brief/brief';
-import { validReadings, type Evidence, type NetworkState } from '../evidence/schema';
+import { evidenceOf } from '../evidence/fold';
+import type { EvidenceRows, Phase, Reading } from '../evidence/rows';
 import { median } from '../stats/median';
 
 /** The line as the wired tests at the gateway found it in one phase. */
@@ -14,12 +14,9 @@ export interface LineTest {
   riseMs: number | null;
 }
 
-/** Medians of the wired internet tests of some states. */
-export function lineTest(e: Evidence, stateIds: ReadonlySet<string>): LineTest {
-  const runs = validReadings(e).filter(
-    (r) => r.spotId === null && r.device === 'wired' && r.target === 'internet' && stateIds.has(r.stateId),
-  );
-  const of = (pick: (r: (typeof runs)[number]) => number | null) =>
+/** Medians of some wired runs. */
+function medians(runs: readonly Reading[]): LineTest {
+  const of = (pick: (r: Reading) => number | null) =>
     median(runs.map((r) => (r.connected ? pick(r) : 0)).filter((v) => v !== null));
   const both = runs.filter((r) => r.connected && r.loadedMs !== null && r.idleMs !== null);
   return {
@@ -31,23 +28,29 @@ export function lineTest(e: Evidence, stateIds: ReadonlySet<string>): LineTest {
   };
 }
 
-export type Phase = 'before' | 'after';
-
-/** States a phase counts: before is today's network; after is the newest one built. */
-export function phaseStates(e: Evidence, phase: Phase): NetworkState[] {
-  if (phase === 'before') return e.states.filter((s) => s.kind === 'today');
-  const built = e.states.filter((s) => s.kind === 'asBuilt');
-  const newest = Math.max(...built.map((s) => s.round));
-  return built.filter((s) => s.round === newest);
+/**
+ * The wired internet tests of a phase. Before, all of them count; after, those beside the network read last with any,
+ * since the line may have been mended between two rounds.
+ */
+export function lineTest(rows: EvidenceRows, phase: Phase): LineTest {
+  const e = evidenceOf(rows);
+  const runs = e.valid.filter(
+    (r) =>
+      r.subject.kind === 'line' &&
+      r.device === 'wired' &&
+      r.target === 'internet' &&
+      e.states.get(r.stateId)?.phase === phase,
+  );
+  if (phase === 'before') return medians(runs);
+  const newest = runs[runs.length - 1]?.stateId;
+  return medians(runs.filter((r) => r.stateId === newest));
 }
 
-export const idsOf = (states: readonly NetworkState[]): Set<string> => new Set(states.map((s) => s.id));
-
 /** The line for predictions: what the newest wired test found, else the contract with typical latency. */
-export function knownLine(brief: Brief, e: Evidence): LineState {
+export function knownLine(brief: Brief, rows: EvidenceRows): LineState {
   const paid = lineOfBrief(brief);
   for (const phase of ['after', 'before'] as const) {
-    const test = lineTest(e, idsOf(phaseStates(e, phase)));
+    const test = lineTest(rows, phase);
     if (test.runs === 0 || test.downMbps === null || test.upMbps === null) continue;
     return {
       downMbps: test.downMbps,

@@ -5,25 +5,20 @@ import { planContext } from '../plan/evaluate/context';
 import { predictOption } from '../plan/evaluate/predict';
 import { priorBeliefs } from '../radio/learn/beliefs';
 import { learntContext } from './learn';
-import { knownLine, lineTest, phaseStates } from './line';
+import { knownLine, lineTest } from './line';
 import { observationsOf } from './observations';
-import { sampleReading } from '../evidence/sampleReading';
-import { emptyEvidence, type Evidence, type NetworkState, type Reading } from '../evidence/schema';
+import { sampleReading, sampleRound, sampleState, sampleStrike } from '../evidence/sampleRows';
+import { spotIdOf, type EvidenceRow, type Reading } from '../evidence/rows';
 
 const farm = quillfeatherFarm();
 const context = planContext(farm);
-const state: NetworkState = {
-  id: 'st',
-  kind: 'today',
-  round: 0,
-  label: 'Today',
-  takenAt: '2026-06-03T09:20:00.000Z',
-  option: farm.plan.today,
-  frames: {},
-};
-const reading = (values: Partial<Reading>): Reading =>
+const state = sampleState('st', 'before', farm.plan.today, {
+  site: farm.site,
+  at: '2026-06-03T09:20:00.000Z',
+});
+const reading = (values: Partial<Reading> & { spotId?: string | null }): Reading =>
   sampleReading({ spotId: 'spot-1', stateId: 'st', ...values });
-const of = (...readings: Reading[]): Evidence => ({ ...emptyEvidence(), states: [state], readings });
+const of = (...readings: Reading[]): EvidenceRow[] => [state, ...readings];
 const observed = (...readings: Reading[]) => observationsOf(context, of(...readings));
 
 describe('what a reading says about a level', () => {
@@ -62,16 +57,15 @@ describe('what a reading says about a level', () => {
     expect(observed(reading({ spotId: 'spot-99' }))).toEqual([]);
     expect(observed(reading({ stateId: 'nobody' }))).toEqual([]);
     const gone = reading({});
-    const voided = { readingId: gone.id, reason: 'wrong spot', at: gone.takenAt };
-    expect(observationsOf(context, { ...of(gone), voided: [voided] })).toEqual([]);
+    expect(observationsOf(context, [...of(gone), sampleStrike(gone.id)])).toEqual([]);
   });
   test('a device without the band seen was not served on it', () => {
     expect(observed(reading({ device: 'smartDevice', bandSeen: '5' }))).toEqual([]);
   });
   test('without a band noted the highest strong one is taken, else 2.4 GHz', () => {
-    const planned: NetworkState = { ...state, id: 'planned', option: farm.plan.options[0]! };
+    const planned = sampleState('planned', 'before', farm.plan.options[0]!, { site: farm.site });
     const near = reading({ spotId: 'spot-6', stateId: 'planned', bandSeen: null });
-    const seen = observationsOf(context, { ...of(near), states: [state, planned] });
+    const seen = observationsOf(context, [...of(near), planned]);
     expect(seen[0]!.band).toBe('5');
     expect(observed(reading({ spotId: 'spot-7', bandSeen: null, rssiDbm: -85 }))[0]!.band).toBe('2.4');
   });
@@ -86,7 +80,6 @@ describe('what a reading says about a level', () => {
 
 describe('the line as tested by cable', () => {
   const wired = (values: Partial<Reading>) => reading({ spotId: null, device: 'wired', ...values });
-  const ids = new Set(['st']);
   test('medians of the runs; the rise only from runs that have both times', () => {
     const e = of(
       wired({ downMbps: 480, upMbps: 98, idleMs: 9, loadedMs: 29 }),
@@ -94,7 +87,7 @@ describe('the line as tested by cable', () => {
       wired({ downMbps: 470, upMbps: 97, idleMs: 10, loadedMs: 40 }),
       wired({ target: 'house', downMbps: 900, upMbps: 900 }),
     );
-    expect(lineTest(e, ids)).toEqual({ runs: 3, downMbps: 480, upMbps: 97, idleMs: 9, riseMs: 25 });
+    expect(lineTest(e, 'before')).toEqual({ runs: 3, downMbps: 480, upMbps: 97, idleMs: 9, riseMs: 25 });
     expect(knownLine(farm.brief, e)).toEqual({
       downMbps: 480,
       upMbps: 97,
@@ -104,29 +97,37 @@ describe('the line as tested by cable', () => {
     });
   });
   test('a line that is down counts as 0, one never tested is as paid for', () => {
-    expect(lineTest(of(wired({ connected: false })), ids).downMbps).toBe(0);
-    expect(knownLine(farm.brief, emptyEvidence())).toMatchObject({ downMbps: 500, measured: false });
+    expect(lineTest(of(wired({ connected: false })), 'before').downMbps).toBe(0);
+    expect(knownLine(farm.brief, [])).toMatchObject({ downMbps: 500, measured: false });
   });
   test('after the work the newest network built counts alone', () => {
-    const built = (id: string, round: number): NetworkState => ({ ...state, id, kind: 'asBuilt', round });
-    const e = { ...emptyEvidence(), states: [state, built('r1', 1), built('r2', 2)] };
-    expect(phaseStates(e, 'before').map((s) => s.id)).toEqual(['st']);
-    expect(phaseStates(e, 'after').map((s) => s.id)).toEqual(['r2']);
-    expect(phaseStates(emptyEvidence(), 'after')).toEqual([]);
+    const built = (id: string, round: number) => [sampleState(id, 'after'), sampleRound(round, id)];
+    const rows = [
+      ...of(wired({ downMbps: 100 })),
+      ...built('r1', 1),
+      wired({ stateId: 'r1', downMbps: 200 }),
+      ...built('r2', 2),
+      wired({ stateId: 'r2', downMbps: 300 }),
+      wired({ stateId: 'r2', downMbps: 320 }),
+    ];
+    expect(lineTest(rows, 'before')).toMatchObject({ runs: 1, downMbps: 100 });
+    expect(lineTest(rows, 'after')).toMatchObject({ runs: 2, downMbps: 310 });
+    expect(lineTest([], 'after')).toMatchObject({ runs: 0, downMbps: null });
   });
 });
 
 test('what the readings teach brings predictions nearer to what was read', () => {
-  const job = { ...farm, evidence: { ...emptyEvidence() } };
+  const job = { ...farm, evidence: [] };
   const truth = simulateReadings(context, farm.plan.today, state, 11, 8);
-  const learnt = learntContext({ ...job, evidence: { ...emptyEvidence(), ...truth } });
+  const learnt = learntContext({ ...job, evidence: truth });
   const plain = learntContext(job);
   expect(plain.calibration).toBeNull();
   const miss = (c: typeof context) =>
     predictOption(c, farm.plan.today)
       .map((p) => {
-        const levels = truth.readings
-          .filter((r) => r.spotId === p.spotId && r.rssiDbm !== null && r.bandSeen === p.band)
+        const levels = truth
+          .filter((r) => r.kind === 'reading')
+          .filter((r) => spotIdOf(r) === p.spotId && r.rssiDbm !== null && r.bandSeen === p.band)
           .map((r) => r.rssiDbm!);
         return levels.length > 0 && p.rssiDbm !== null
           ? Math.abs(levels.reduce((s, v) => s + v, 0) / levels.length - p.rssiDbm)

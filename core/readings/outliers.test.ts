@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
+import { spotIdOf } from '../evidence/rows';
 import { learntContext } from './learn';
 import { oddReadings } from './outliers';
 
@@ -8,10 +9,12 @@ const farm = quillfeatherFarm();
 test('a reading the others contradict is named with its spot and a reason by its sign', () => {
   const off = (byDb: number) => {
     // Every level noted at the parlour by so much.
-    const readings = farm.evidence.readings.map((r) =>
-      r.spotId === 'spot-3' && r.rssiDbm !== null ? { ...r, rssiDbm: Math.min(-20, r.rssiDbm + byDb) } : r,
+    const evidence = farm.evidence.map((r) =>
+      r.kind === 'reading' && spotIdOf(r) === 'spot-3' && r.rssiDbm !== null
+        ? { ...r, rssiDbm: Math.min(-20, r.rssiDbm + byDb) }
+        : r,
     );
-    const job = { ...farm, evidence: { ...farm.evidence, readings } };
+    const job = { ...farm, evidence };
     return oddReadings(learntContext(job).calibration!, job.site.spots, job.evidence);
   };
   expect(off(0)).toEqual([]);
@@ -24,7 +27,7 @@ test('a reading the others contradict is named with its spot and a reason by its
 });
 
 test('a reading of a spot that is gone is still pointed out', () => {
-  const [odd] = oddReadings({ outliers: [{ id: 'x', offDb: -20, sigmas: 4 }] }, [], { readings: [] });
+  const [odd] = oddReadings({ outliers: [{ id: 'x', offDb: -20, sigmas: 4 }] }, [], []);
   expect(odd).toMatchObject({
     readingId: 'x',
     spotId: null,

@@ -1,6 +1,7 @@
 import type { Calibration } from '../radio/learn/calibration';
 import type { Spot } from '../site/model/schema';
-import type { Evidence } from '../evidence/schema';
+import { evidenceOf } from '../evidence/fold';
+import { spotIdOf, type EvidenceRows } from '../evidence/rows';
 
 /** A reading that all others contradict, with what is likely behind it. It is pointed out, never dropped. */
 export interface OddReading {
@@ -15,10 +16,12 @@ export interface OddReading {
 export function oddReadings(
   calibration: Pick<Calibration, 'outliers'>,
   spots: readonly Spot[],
-  evidence: Pick<Evidence, 'readings'>,
+  rows: EvidenceRows,
 ): OddReading[] {
+  const { readings } = evidenceOf(rows);
   return calibration.outliers.map(({ id, offDb }) => {
-    const spotId = evidence.readings.find((r) => r.id === id)?.spotId ?? null;
+    const reading = readings.find((r) => r.id === id);
+    const spotId = reading ? spotIdOf(reading) : null;
     const spot = spots.find((s) => s.id === spotId);
     const where = spot ? `Spot ${spot.number} ${spot.name}` : 'A reading';
     const weaker = offDb < 0;

@@ -1,23 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { emptySite, type Spot } from '../site/model/schema';
 import { firstCause } from './cause';
-import { stateForReading } from '../evidence/freeze';
 import type { LineTest } from './line';
-import { sampleReading } from '../evidence/sampleReading';
-import type { Evidence, NetworkState, Reading } from '../evidence/schema';
+import { sampleReading, sampleRound, sampleState, sampleStrike } from '../evidence/sampleRows';
+import type { EvidenceRow, Reading } from '../evidence/rows';
 import { median } from '../stats/median';
-import { enoughRunsMet, judgeRuns, verdictOf } from './verdict';
+import { enoughRunsMet, judgeRuns, verdictsOf, type SpotVerdict } from './verdict';
+import type { Standing } from './standing';
 
-const option = { id: 'o', name: 'O', units: [], wiredSpots: [] };
-const state = (id: string, kind: NetworkState['kind'], round: number): NetworkState => ({
-  id,
-  kind,
-  round,
-  frames: {},
-  label: id,
-  takenAt: '2026-01-01T00:00:00Z',
-  option,
-});
 const run = sampleReading;
 const bad = { downMbps: 2, upMbps: 1, rssiDbm: -80 };
 const spot: Spot = {
@@ -30,14 +20,15 @@ const spot: Spot = {
   activities: [{ activity: 'hdCall', count: 1 }],
   complaint: '',
 };
-const evidence = (readings: Reading[], voided: Evidence['voided'] = []): Evidence => ({
-  states: [state('b', 'today', 0), state('a', 'asBuilt', 1)],
-  readings,
-  voided,
-  stepEvents: [],
-});
-const judge = (readings: Reading[], voided: Evidence['voided'] = []) =>
-  verdictOf(emptySite(), spot, evidence(readings, voided));
+const evidence = (rows: EvidenceRow[]): EvidenceRow[] => [
+  sampleState('b', 'before'),
+  sampleState('a', 'after'),
+  sampleRound(1, 'a'),
+  ...rows,
+];
+const verdictOf = (own: Spot, rows: EvidenceRow[], standing?: Standing): SpotVerdict =>
+  verdictsOf({ ...emptySite(), spots: [own] }, rows, standing)[0]!;
+const judge = (rows: EvidenceRow[]) => verdictOf(spot, evidence(rows));
 const times = (n: number, values: Partial<Reading>) => Array.from({ length: n }, () => run(values));
 const line: LineTest = { runs: 3, downMbps: 100, upMbps: 20, idleMs: 10, riseMs: 15 };
 const need = { downMbps: 10, upMbps: 5, latencyMs: 100 };
@@ -129,20 +120,68 @@ describe('gone only on evidence', () => {
     const wrong = run({ stateId: 'a', ...bad });
     const readings = [...before(), ...times(2, { stateId: 'a' }), wrong];
     expect(judge(readings).after!.runs).toBe(3);
-    expect(
-      judge(readings, [{ readingId: wrong.id, reason: 'x', at: '2026-01-01T00:00:00Z' }]).after!.runs,
-    ).toBe(2);
+    expect(judge([...readings, sampleStrike(wrong.id)]).after!.runs).toBe(2);
+    const back = [...readings, sampleStrike(wrong.id), sampleStrike(wrong.id, 'takeBack')];
+    expect(judge(back).after!.runs).toBe(3);
   });
   test('runs of an earlier round do not prove the network of a later one', () => {
-    const e = evidence([...before(), ...times(3, { stateId: 'a' })]);
-    e.states.push(state('a2', 'asBuilt', 2));
-    expect(verdictOf(emptySite(), spot, e)).toMatchObject({ gone: false, after: null });
+    const rows = [
+      ...evidence([...before(), ...times(3, { stateId: 'a' })]),
+      sampleState('a2', 'after'),
+      sampleRound(2, 'a2'),
+      run({ stateId: 'a2' }),
+    ];
+    const later = verdictOf(spot, rows);
+    expect(later).toMatchObject({ gone: false, rounds: [2], missing: ['2 more runs'] });
+    expect(later.past).toEqual([{ round: 1, runs: 3, because: null }]);
+  });
+  test('a proof of an earlier round stands where the change does not touch its spot, and says its round', () => {
+    const rows = [
+      ...evidence([...before(), ...times(3, { stateId: 'a' })]),
+      sampleState('a2', 'after'),
+      sampleRound(2, 'a2'),
+    ];
+    const standing = (touch: 'level' | null): Standing =>
+      new Map([
+        ['a', new Map(touch ? [['s', touch]] : [])],
+        ['a2', new Map()],
+      ]);
+    expect(verdictOf(spot, rows, standing(null))).toMatchObject({ gone: true, rounds: [1], past: [] });
+    const touched = verdictOf(spot, rows, standing('level'));
+    expect(touched).toMatchObject({
+      gone: false,
+      after: null,
+      past: [{ round: 1, runs: 3, because: 'level' }],
+    });
+    expect(touched.missing.join()).toContain('its signal changes');
+    // Fewer runs than it takes are filled up from the round before, the newest first.
+    const two = [...rows, ...times(2, { stateId: 'a2', downMbps: 70 })];
+    expect(verdictOf(spot, two, standing(null))).toMatchObject({ gone: true, rounds: [1, 2] });
+    const three = [...two, run({ stateId: 'a2', downMbps: 70 })];
+    expect(verdictOf(spot, three, standing(null)).after).toMatchObject({ runs: 3, downMbps: 70 });
+  });
+});
+
+describe('a spot that was fine and is now worse', () => {
+  const fine = () => times(3, {});
+  test('is a finding of its own', () => {
+    expect(judge([...fine(), ...times(3, { stateId: 'a', ...bad })])).toMatchObject({
+      worse: true,
+      wasDead: false,
+      gone: false,
+    });
+    expect(judge([...fine(), ...times(3, { stateId: 'a' })]).worse).toBe(false);
+  });
+  test('is not said on too little: one good run, another device', () => {
+    expect(judge([...fine(), run({ stateId: 'a' })]).worse).toBe(false);
+    expect(judge([...fine(), ...times(3, { stateId: 'a', device: 'laptop', ...bad })]).worse).toBe(false);
+    expect(judge([...times(3, bad), ...times(3, { stateId: 'a', ...bad })]).worse).toBe(false);
   });
 });
 
 test('first causes: the line, the device, the signal, the airtime', () => {
   const cause = (values: Partial<Reading>, l: LineTest = line, device: Partial<Spot> = {}) =>
-    firstCause(verdictOf(emptySite(), { ...spot, ...device }, evidence(times(3, values))), l)?.kind;
+    firstCause(verdictOf({ ...spot, ...device }, evidence(times(3, values))), l)?.kind;
   expect(cause({ downMbps: 2 }, { ...line, downMbps: 3 })).toBe('line');
   expect(cause(bad)).toBe('signal');
   expect(cause({ connected: false, downMbps: null, upMbps: null, rssiDbm: null })).toBe('signal');
@@ -154,17 +193,4 @@ test('first causes: the line, the device, the signal, the airtime', () => {
     }),
   ).toBe('device');
   expect(cause({})).toBeUndefined();
-});
-
-test('a reading hangs on the newest state while the network is the same, else on a new round', () => {
-  const e = evidence([]);
-  expect(stateForReading(emptySite(), e, 'after', option, 'n', 't')).toMatchObject({
-    isNew: false,
-    state: { id: 'a' },
-  });
-  const changed = { ...option, wiredSpots: [{ spotId: 's', unitId: 'u' }] };
-  expect(stateForReading(emptySite(), e, 'after', changed, 'n', 't')).toMatchObject({
-    isNew: true,
-    state: { id: 'n', round: 2, kind: 'asBuilt' },
-  });
 });

@@ -2,8 +2,11 @@ import { CLIENT_TYPES } from '../radio/link/clients';
 import { needOf, type Need } from '../site/model/needs';
 import type { Site, Spot } from '../site/model/schema';
 import { decide, isSilent, type DecidedBy, type Verdict } from '../plan/evaluate/judge';
-import { idsOf, lineTest, phaseStates, type LineTest, type Phase } from './line';
-import { validReadings, type Evidence, type Reading } from '../evidence/schema';
+import { evidenceOf, type Evidence } from '../evidence/fold';
+import type { EvidenceRows, Reading } from '../evidence/rows';
+import { TOUCH_WORDS, type Touch } from '../plan/evaluate/touch';
+import { lineTest, type LineTest } from './line';
+import { builtStates, type Standing } from './standing';
 import { median } from '../stats/median';
 
 /** A run as it counts for internet use: through the house to the line. */
@@ -55,12 +58,12 @@ const groupKey = (r: Reading) => `${r.device}|${r.band}`;
 
 /** Readings of one kind of device and band setting: the wanted group where there is one, else the largest. */
 function comparableGroup(readings: readonly Reading[], wanted: readonly string[]): Reading[] {
-  const groups = Map.groupBy
-    ? Map.groupBy(readings, groupKey)
-    : readings.reduce(
-        (m, r) => m.set(groupKey(r), [...(m.get(groupKey(r)) ?? []), r]),
-        new Map<string, Reading[]>(),
-      );
+  const groups = new Map<string, Reading[]>();
+  for (const r of readings) {
+    const group = groups.get(groupKey(r));
+    if (group) group.push(r);
+    else groups.set(groupKey(r), [r]);
+  }
   for (const key of wanted) if (groups.has(key)) return groups.get(key)!;
   return [...groups.values()].sort((a, b) => b.length - a.length)[0] ?? [];
 }
@@ -116,6 +119,14 @@ export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Ne
   };
 }
 
+/** Readings as built that no longer count for a spot, and why: they are shown, never dropped. */
+export interface PastProof {
+  round: number;
+  runs: number;
+  /** What of the spot's way has changed since; null where the network is too old to be compared. */
+  because: Touch | null;
+}
+
 export interface SpotVerdict {
   spotId: string;
   number: number;
@@ -126,14 +137,14 @@ export interface SpotVerdict {
   /** Whether it was a dead spot: silent or short before. */
   wasDead: boolean;
   gone: boolean;
+  /** Whether it was fine before and is not now: a finding of its own. */
+  worse: boolean;
+  /** Rounds whose runs its after result counts, oldest first. */
+  rounds: number[];
+  past: PastProof[];
   verdict: Verdict | null;
   decidedBy: DecidedBy | null;
   missing: string[];
-}
-
-function readingsAt(e: Evidence, spotId: string, phase: Phase): Reading[] {
-  const states = idsOf(phaseStates(e, phase));
-  return validReadings(e).filter((r) => r.spotId === spotId && states.has(r.stateId));
 }
 
 /** What keeps two phases from being compared: another kind of device, or another band setting. */
@@ -152,22 +163,86 @@ function incomparable(before: PhaseResult, after: PhaseResult): string[] {
   return missing;
 }
 
-/** The verdict of one spot: before, after, whether the dead spot is gone, and what evidence is missing. */
-export function verdictOf(site: Pick<Site, 'activityLimits'>, spot: Spot, e: Evidence): SpotVerdict {
+/** Networks as built, newest first, and what is known of each: made once for all spots. */
+interface AfterStates {
+  ids: readonly string[];
+  standing: Standing;
+}
+
+interface AfterRuns {
+  counted: Reading[];
+  rounds: number[];
+  past: PastProof[];
+}
+
+/**
+ * Runs as built that count for a spot: of the networks that still stand for it the newest, and older ones as far as it
+ * takes to have enough runs.
+ */
+function afterRuns(e: Evidence, spotId: string, readings: readonly Reading[], after: AfterStates): AfterRuns {
+  const byState = new Map<string, Reading[]>();
+  for (const r of readings) {
+    if (e.states.get(r.stateId)?.phase !== 'after') continue;
+    const list = byState.get(r.stateId);
+    if (list) list.push(r);
+    else byState.set(r.stateId, [r]);
+  }
+  const counted: Reading[][] = [];
+  const rounds: number[] = [];
+  const past: PastProof[] = [];
+  let runs = 0;
+  for (const id of after.ids) {
+    const own = byState.get(id);
+    if (!own) continue;
+    const round = e.roundOf.get(id) ?? 1;
+    const touched = after.standing.get(id);
+    const because = touched?.get(spotId) ?? null;
+    if (!touched || because) past.unshift({ round, runs: own.length, because });
+    else if (runs < RUNS_WANTED) {
+      counted.unshift(own);
+      rounds.unshift(round);
+      runs += own.length;
+    }
+  }
+  return { counted: counted.flat(), rounds, past };
+}
+
+const STEPS: readonly Verdict[] = ['serves', 'tight', 'short', 'silent'];
+
+/** Whether a spot that was not dead reads worse now, on runs enough to say so. */
+function isWorse(before: PhaseResult | null, after: PhaseResult | null): boolean {
+  if (!before || !after || before.verdict === 'silent' || before.verdict === 'short') return false;
+  if (STEPS.indexOf(after.verdict) <= STEPS.indexOf(before.verdict)) return false;
+  return after.verdict !== 'tight' || after.missing.length === 0;
+}
+
+function verdictOf(
+  site: Pick<Site, 'activityLimits'>,
+  spot: Spot,
+  e: Evidence,
+  lines: Record<'before' | 'after', LineTest>,
+  afterStates: AfterStates,
+): SpotVerdict {
   const need = needOf(spot.activities, site.activityLimits);
-  const line = (phase: Phase) => lineTest(e, idsOf(phaseStates(e, phase)));
-  const beforeReadings = comparableGroup(readingsAt(e, spot.id, 'before'), [`${spot.client}|free`]);
-  const before = judgeRuns(beforeReadings, line('before'), need);
+  const readings = e.bySpot.get(spot.id) ?? [];
+  const first = readings.filter((r) => e.states.get(r.stateId)?.phase === 'before');
+  const before = judgeRuns(comparableGroup(first, [`${spot.client}|free`]), lines.before, need);
   const wanted = before
     ? [`${before.device}|${before.band}`, `${before.device}|free`]
     : [`${spot.client}|free`];
-  const after = judgeRuns(comparableGroup(readingsAt(e, spot.id, 'after'), wanted), line('after'), need);
+  const { counted, rounds, past } = afterRuns(e, spot.id, readings, afterStates);
+  const after = judgeRuns(comparableGroup(counted, wanted), lines.after, need);
   const wasDead = before !== null && (before.verdict === 'silent' || before.verdict === 'short');
   const unlike = before && after ? incomparable(before, after) : [];
   const missing: string[] = [];
   if (!before) missing.push('runs before anything is changed');
   else if (!wasDead) missing.push(...before.missing.map((m) => `before: ${m}`));
-  if (before && !after) missing.push('runs after the work');
+  if (before && !after)
+    missing.push(
+      past.length > 0
+        ? `runs with the network as it is now: ${TOUCH_WORDS[past[past.length - 1]!.because ?? 'way']}`
+        : 'runs after the work',
+    );
   if (after) missing.push(...after.missing, ...unlike);
   return {
     spotId: spot.id,
@@ -178,13 +253,48 @@ export function verdictOf(site: Pick<Site, 'activityLimits'>, spot: Spot, e: Evi
     after,
     wasDead,
     gone: wasDead && after?.verdict === 'serves' && unlike.length === 0,
+    worse: isWorse(before, after) && unlike.length === 0,
+    rounds,
+    past,
     verdict: (after ?? before)?.verdict ?? null,
     decidedBy: (after ?? before)?.decidedBy ?? null,
     missing,
   };
 }
 
-/** Verdicts of all spots, in the order of their numbers. */
-export function verdictsOf(site: Site, e: Evidence): SpotVerdict[] {
-  return [...site.spots].sort((a, b) => a.number - b.number).map((spot) => verdictOf(site, spot, e));
+/**
+ * Verdicts of all spots, in the order of their numbers: before, after, whether the dead spot is gone, what evidence is
+ * missing. `standing` says which networks as built still count for which spots; without it the one read last does.
+ */
+export function verdictsOf(site: Site, rows: EvidenceRows, standing?: Standing): SpotVerdict[] {
+  const e = evidenceOf(rows);
+  const ids = builtStates(rows)
+    .map((s) => s.id)
+    .reverse();
+  const last = new Map(ids.slice(0, 1).map((id) => [id, new Map<string, Touch>()]));
+  const after: AfterStates = { ids, standing: standing ?? last };
+  const lines = { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') };
+  return [...site.spots]
+    .sort((a, b) => a.number - b.number)
+    .map((spot) => verdictOf(site, spot, e, lines, after));
+}
+
+/** How a job stands, in the numbers of its headline. */
+export interface Headline {
+  spots: number;
+  /** Whether anything was read before. */
+  read: boolean;
+  dead: number;
+  gone: number;
+  worse: number;
+}
+
+export function headlineOf(verdicts: readonly SpotVerdict[]): Headline {
+  return {
+    spots: verdicts.length,
+    read: verdicts.some((v) => v.before !== null),
+    dead: verdicts.filter((v) => v.wasDead).length,
+    gone: verdicts.filter((v) => v.gone).length,
+    worse: verdicts.filter((v) => v.worse).length,
+  };
 }

@@ -10,6 +10,7 @@ import { useJob } from '@/ui/job/store';
 import { Track, TrackKey } from '@/ui/ledger/Track';
 import { FEED_LABEL } from '@/core/plan/option/placing';
 import { dayText, speedText } from '@/ui/pieces/format';
+import { parentIdOf } from '@/core/plan/option/feeds';
 
 const phaseText = (p: PhaseResult | null) =>
   p
@@ -148,7 +149,7 @@ export function HandOverStop() {
               </thead>
               <tbody>
                 {units.map((u) => {
-                  const parent = units.find((p) => p.id === u.feed.parentId);
+                  const parent = units.find((p) => p.id === parentIdOf(u.feed));
                   const ref = u.place.storeyId ? storeys.get(u.place.storeyId) : undefined;
                   return (
                     <tr key={u.id} className="border-t border-rule">

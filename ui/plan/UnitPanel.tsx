@@ -12,6 +12,7 @@ import { LengthField } from '@/ui/pieces/LengthField';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 import { FEED_LABEL, feedChoices, feedTo, withoutUnit } from '@/core/plan/option/placing';
+import { parentIdOf } from '@/core/plan/option/feeds';
 
 const NONE = '';
 
@@ -25,7 +26,7 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
   const kit = kitById(unit.kitId, ownKit);
   const below = fedThrough(option, unit.id);
   const parents = option.units.filter((u) => !below.has(u.id));
-  const parent = option.units.find((u) => u.id === unit.feed.parentId) ?? null;
+  const parent = option.units.find((u) => u.id === parentIdOf(unit.feed)) ?? null;
   const hop = hopOf(context, option, unit)?.at(0);
   const change = (values: Partial<Unit>) =>
     setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === unit.id ? { ...u, ...values } : u)) }));
@@ -72,7 +73,7 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
         {unit.feed.kind !== 'line' && (
           <SelectField
             label="From"
-            value={unit.feed.parentId ?? NONE}
+            value={parentIdOf(unit.feed) ?? NONE}
             options={[
               ...(parent ? [] : [{ value: NONE, label: 'choose' }]),
               ...parents.map((u) => ({ value: u.id, label: `${u.letter} ${u.name}` })),

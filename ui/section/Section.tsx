@@ -7,6 +7,7 @@ import { useJob } from '@/ui/job/store';
 import { FEED_STYLE, feedPath } from '@/ui/sheet/feedLine';
 import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
 import { sectionLayout, sectionX } from './layout';
+import { parentIdOf } from '@/core/plan/option/feeds';
 
 /** Room at the left for the storey names of the first building. */
 const SIDE_PX = 64;
@@ -131,7 +132,7 @@ export function Section({ option }: { option: Option | null }) {
         })}
         <g fill="none" pointerEvents="none" strokeLinecap="round" aria-hidden="true">
           {units.map((u) => {
-            const parent = units.find((p) => p.id === u.feed.parentId);
+            const parent = units.find((p) => p.id === parentIdOf(u.feed));
             if (!parent) return null;
             const style = FEED_STYLE[u.feed.kind];
             const d = feedPath(u.feed.kind, at(parent), at(u));

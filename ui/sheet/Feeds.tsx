@@ -3,6 +3,7 @@ import { memo } from 'react';
 import type { Option } from '@/core/plan/option/schema';
 import type { Place } from '@/core/site/model/schema';
 import { FEED_STYLE, feedPath } from './feedLine';
+import { parentIdOf } from '@/core/plan/option/feeds';
 
 /** Feeds between units whose ends are both on the open sheet. */
 export const Feeds = memo(function Feeds({
@@ -18,7 +19,7 @@ export const Feeds = memo(function Feeds({
   return (
     <g aria-hidden="true" fill="none" pointerEvents="none" strokeLinecap="round" strokeLinejoin="round">
       {option.units.map((u) => {
-        const parent = option.units.find((p) => p.id === u.feed.parentId);
+        const parent = option.units.find((p) => p.id === parentIdOf(u.feed));
         if (!parent || (!shown(u.place) && !shown(parent.place))) return null;
         const style = FEED_STYLE[u.feed.kind];
         const d = feedPath(u.feed.kind, toPx(parent.place.xM, parent.place.yM), toPx(u.place.xM, u.place.yM));

@@ -9,7 +9,8 @@ import { kitOf, planContext } from '../evaluate/context';
 import { hopOf } from '../evaluate/hop';
 import { predictOption } from '../evaluate/predict';
 import { meshRadios, partnerOf, radioEnd } from '../evaluate/radios';
-import { plainFeed, type Option, type Unit } from '../option/schema';
+import { type Option, type Unit } from '../option/schema';
+import { plainFeed } from '../option/feeds';
 
 const farm = quillfeatherFarm();
 const context = planContext(farm);
@@ -87,7 +88,7 @@ describe('channels of an option', () => {
             expect(end.widthMhz).toBeLessThanOrEqual(radio.maxWidthMhz);
           }
           const hop = hopOf(context, o, u);
-          if (hop) expect(Number.isFinite(hop.at(0).downMbps)).toBe(true);
+          if (hop) expect(Number.isFinite(hop.part.downMbps)).toBe(true);
         }
       }),
       { numRuns: 25 },

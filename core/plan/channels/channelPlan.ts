@@ -5,6 +5,7 @@ import { hearEachOther } from '../evaluate/airtime';
 import { kitOf, type PlanContext } from '../evaluate/context';
 import { meshRadios, partnerOf, settingKey } from '../evaluate/radios';
 import type { Option, RadioSetting, Unit } from '../option/schema';
+import { parentIdOf } from '../option/feeds';
 
 interface UnitRadio {
   unit: Unit;
@@ -18,7 +19,7 @@ function leaderOf(context: PlanContext, option: Option, own: UnitRadio, passed: 
   const { unit, radio } = own;
   if (unit.feed.kind !== 'wireless' || passed.includes(unit)) return own;
   if (!meshRadios(kitOf(context, unit)).includes(radio)) return own;
-  const parent = option.units.find((u) => u.id === unit.feed.parentId);
+  const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
   const partner = parent && partnerOf(kitOf(context, parent), radio);
   return partner ? leaderOf(context, option, { unit: parent, radio: partner }, [...passed, unit]) : own;
 }
@@ -29,7 +30,7 @@ function isUsed(context: PlanContext, option: Option, { unit, radio }: UnitRadio
   return option.units.some(
     (child) =>
       child.feed.kind === 'wireless' &&
-      child.feed.parentId === unit.id &&
+      parentIdOf(child.feed) === unit.id &&
       meshRadios(kitOf(context, child)).some((r) => partnerOf(kitOf(context, unit), r) === radio),
   );
 }

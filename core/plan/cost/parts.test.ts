@@ -7,7 +7,8 @@ import { priceOf } from '../../fit/price';
 import type { Brief } from '../../brief/brief';
 import { planContext } from '../evaluate/context';
 import { moneyText, partsOf, type PartLine } from './parts';
-import { plainFeed, type Feed, type Option, type Unit } from '../option/schema';
+import { type Feed, type Option, type Unit } from '../option/schema';
+import { plainFeed } from '../option/feeds';
 
 const farm = quillfeatherFarm();
 const contextOf = (change: (b: Brief) => Brief = (b) => b) =>

@@ -2,6 +2,7 @@ import { kitOf, type PlanContext } from '../evaluate/context';
 import { POE_W } from '../../feed/poe';
 import { hopOf } from '../evaluate/hop';
 import { injectorsOf } from '../rules/rules';
+import { categoryLabel, needsRun } from '../option/feeds';
 import type { Option } from '../option/schema';
 
 /** Material per metre and per run, minor units (estimates, EUR cents). */
@@ -33,11 +34,11 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
     const have = atHand.indexOf(unit.kitId);
     if (have >= 0) atHand.splice(have, 1);
     else add(kit.label, 1, 'piece', kit.costMinor);
-    const { kind } = unit.feed;
-    if ((kind !== 'ethernet' && kind !== 'fibre') || unit.feed.dataRunId !== null) continue;
+    const { feed } = unit;
+    if (!needsRun(feed)) continue;
+    const { kind } = feed;
     const lengthM = Math.ceil(hopOf(context, option, unit)?.lengthM ?? 0);
-    const label =
-      kind === 'fibre' ? 'Fibre, pre-made' : unit.feed.category.replace('cat', 'Cat ').replace(/a$/, 'A');
+    const label = feed.kind === 'fibre' ? 'Fibre, pre-made' : categoryLabel(feed);
     add(label, lengthM, 'm', lengthM * CABLE_MINOR_PER_M[kind]);
     add(kind === 'fibre' ? 'Media converters, pair' : 'Plugs and sockets, pair', 1, 'piece', RUN_MINOR[kind]);
   }

@@ -1,20 +1,29 @@
 import { BANDS } from '../../radio/link/bands';
 import { levelSigmaDb } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
-import { clientLink, elevationDb, type RadioEnd, type RadioLink } from '../../radio/link/link';
-import { pathInWords, radioPath, type RadioPath } from '../../radio/path/path';
+import {
+  elevationDb,
+  linkAt,
+  prepareClientLink,
+  quietMbpsAt,
+  type PreparedLink,
+  type RadioEnd,
+} from '../../radio/link/link';
+import { factsOf, radioPath, type RadioPath } from '../../radio/path/path';
 import { powerLimit } from '../../radio/link/regions';
-import type { Part } from '../../feed/chain';
 import type { Spot } from '../../site/model/schema';
+import type { Unit } from '../option/schema';
 import { airKey } from './airtime';
 import { kitOf, pointOf, type PlanContext } from './context';
 import { portGoodputMbps } from './hop';
+import type { Part, UnsureLink } from './part';
 import { channelMedium, radioEnd } from './radios';
-import type { Unit } from '../option/schema';
-import { lengthText } from '../../site/model/lengths';
 
 /** Level at or above which a client takes a higher band, dBm (estimate). */
 export const BAND_CHANGE_DBM = -70;
+/** Idle round trip the air adds, ms (estimate). */
+const AIR_LATENCY_MS = 2;
+
 /** A way a spot's device may be served. */
 export interface Access {
   unit: Unit;
@@ -22,27 +31,48 @@ export interface Access {
   levelDbm: number;
   sigmaDb: number;
   phyMbps: number;
-  at(shiftDb: number): Part;
-}
-
-function airPart(unit: Unit, end: RadioEnd, link: RadioLink, air: number, because: string): Part {
-  return {
-    kind: 'air',
-    label: `air from ${unit.letter}, ${end.band} GHz`,
-    downMbps: link.down.quietMbps * air,
-    upMbps: link.up.quietMbps * air,
-    latencyMs: 2,
-    mediumId: channelMedium(end),
-    measured: false,
-    unitId: unit.id,
-    because,
-  };
+  /** The air or the lead as a part, with what it gives at a shift of its level; made only for ways that are used. */
+  link(): UnsureLink;
+  /** Mb/s down in the middle. */
+  downMbps: number;
 }
 
 /** Whether a band and channel may be planned for a place: indoor-only channels never reach into the open. */
 function mayUse(context: PlanContext, end: RadioEnd, spot: Spot): boolean {
   if (spot.place.storeyId !== null) return true;
   return !powerLimit(context.brief, end.band, end.channel, end.widthMhz ?? 20).indoorsOnly;
+}
+
+function airLink(
+  context: PlanContext,
+  unit: Unit,
+  end: RadioEnd,
+  prepared: PreparedLink,
+  share: number,
+  path: RadioPath,
+  sigmaDb: number,
+): UnsureLink {
+  const ratesAt = (shiftDb: number) => {
+    const quiet = quietMbpsAt(prepared, shiftDb);
+    return { downMbps: quiet.downMbps * share, upMbps: quiet.upMbps * share };
+  };
+  const part: Part = {
+    kind: 'air',
+    ...ratesAt(0),
+    latencyMs: AIR_LATENCY_MS,
+    mediumId: channelMedium(end),
+    measured: false,
+    unitId: unit.id,
+    parentId: null,
+    why: {
+      kind: 'air',
+      bridge: false,
+      band: end.band,
+      levelDbm: prepared.downDbm,
+      way: factsOf(context.scene, path),
+    },
+  };
+  return { part, sigmaDb, ratesAt };
 }
 
 /** The way a client would use one unit: the highest band at −70 dBm or better, otherwise the lowest that works. */
@@ -64,24 +94,23 @@ export function accessThrough(
     if (!radio || !CLIENT_TYPES[spot.client].bands.includes(band)) continue;
     const end = radioEnd(unit, kit, radio);
     if (!mayUse(context, end, spot)) continue;
-    const path: RadioPath = radioPath(scene, u, p, band, beliefs);
+    const path = radioPath(scene, u, p, band, beliefs);
     const features = new Map(path.features);
     features.set(`unit:${unit.id}:${band}`, 1);
     features.set(`device:${spot.client}:${band}`, 1);
     const learnt = beliefs.shiftDb(features);
+    const prepared = prepareClientLink(end, spot.client, brief, path.lossDb, elevation, learnt);
+    if (!prepared) continue;
     const share = air.get(airKey(unit.id, band))!;
-    const linkAt = (shiftDb: number) =>
-      clientLink(end, spot.client, brief, path.lossDb, elevation, learnt + shiftDb);
-    const middle = linkAt(0);
-    if (!middle) continue;
-    const words = pathInWords(scene, path, (m) => lengthText(m, brief.lengthUnit));
+    const sigmaDb = levelSigmaDb(beliefs, features, band);
     const access: Access = {
       unit,
       end,
-      levelDbm: middle.down.levelDbm,
-      sigmaDb: levelSigmaDb(beliefs, features, band),
-      phyMbps: middle.down.rate?.phyMbps ?? 0,
-      at: (shiftDb) => airPart(unit, end, linkAt(shiftDb)!, share, words),
+      levelDbm: prepared.downDbm,
+      sigmaDb,
+      phyMbps: linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
+      downMbps: quietMbpsAt(prepared, 0).downMbps * share,
+      link: () => airLink(context, unit, end, prepared, share, path, sigmaDb),
     };
     if (!lowest) lowest = access;
     if (access.levelDbm >= BAND_CHANGE_DBM) highest = access;
@@ -92,16 +121,24 @@ export function accessThrough(
 /** A lead from a unit's port. */
 export function leadAccess(context: PlanContext, unit: Unit): Access {
   const mbps = portGoodputMbps(kitOf(context, unit));
-  const lead: Part = {
+  const part: Part = {
     kind: 'lead',
-    label: `lead from ${unit.letter}`,
     downMbps: mbps,
     upMbps: mbps,
     latencyMs: 0.1,
     mediumId: null,
     measured: false,
     unitId: unit.id,
-    because: 'plugged in',
+    parentId: null,
+    why: { kind: 'lead' },
   };
-  return { unit, end: null, levelDbm: Infinity, sigmaDb: 0, phyMbps: mbps, at: () => lead };
+  return {
+    unit,
+    end: null,
+    levelDbm: Infinity,
+    sigmaDb: 0,
+    phyMbps: mbps,
+    downMbps: mbps,
+    link: () => ({ part, sigmaDb: 0, ratesAt: () => part }),
+  };
 }

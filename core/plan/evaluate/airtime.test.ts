@@ -12,7 +12,8 @@ import { partsOf } from '../cost/parts';
 import { predictOption } from './predict';
 import { radioEnd } from './radios';
 import { ruleNotices } from '../rules/rules';
-import { emptyPlan, plainFeed, type Option, type Unit } from '../option/schema';
+import { emptyPlan, type Option, type Unit } from '../option/schema';
+import { plainFeed } from '../option/feeds';
 
 const farm = quillfeatherFarm();
 const heard = (channel: number, levelDbm = -55): Neighbour => ({

@@ -40,13 +40,22 @@ export function lineOfBrief(brief: Brief): LineState {
   };
 }
 
+const scenes = new WeakMap<Site, Scene>();
+
+/** The scene of a site, built once for it. */
+export function sceneOf(site: Site): Scene {
+  let scene = scenes.get(site);
+  if (!scene) scenes.set(site, (scene = buildScene(site)));
+  return scene;
+}
+
 /** Context of a job. `line` and `posterior` come from readings where there are any. */
 export function planContext(
   job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'> },
   line: LineState = lineOfBrief(job.brief),
   posterior: Posterior | null = null,
 ): PlanContext {
-  const scene = buildScene(job.site);
+  const scene = sceneOf(job.site);
   return {
     site: job.site,
     brief: job.brief,

@@ -1,159 +1,153 @@
 import { BAND_INDEX, BAND_MHZ } from '../../radio/link/bands';
 import { groundLossDb } from '../../radio/link/bridge';
 import { levelSigmaDb } from '../../radio/learn/beliefs';
-import { elevationDb, unitLink } from '../../radio/link/link';
-import { pathInWords, radioPath } from '../../radio/path/path';
+import { elevationDb, prepareUnitLink, quietMbpsAt } from '../../radio/link/link';
+import { factsOf, radioPath } from '../../radio/path/path';
 import { ETHERNET_TCP_SHARE, copperRateMbps, ethernetGoodputMbps, wireLengthM } from '../../feed/ethernet';
 import { coaxAttenuation, coaxTreeOf, mocaMbps } from '../../feed/coax';
 import { powerlineMbps, powerlinePath } from '../../feed/powerline';
-import { HOP_LATENCY_MS, type Part } from '../../feed/chain';
+import { HOP_LATENCY_MS } from '../../feed/chain';
 import type { KitItem } from '../../kit/schema';
+import { categoryLabel, dataRunOf, parentIdOf } from '../option/feeds';
+import type { Feed, FeedOf, Option, Unit } from '../option/schema';
 import { airShare } from './airtime';
 import { kitOf, pointOf, type PlanContext } from './context';
+import { sureLink, type Part, type UnsureLink, type Why } from './part';
 import { channelMedium, meshRadios, partnerOf, radioEnd } from './radios';
 import { outletsOf, runsBetween } from './surroundings';
-import type { Option, Unit } from '../option/schema';
-import { lengthText } from '../../site/model/lengths';
 
-/** A hop of the backhaul: what it gives at a shift of its level, and how unsure that level is. */
-export interface Hop {
-  at(shiftDb: number): Part;
-  sigmaDb: number;
+/** A hop of the backhaul: what it gives, and how unsure its level is. */
+export interface Hop extends UnsureLink {
   lengthM: number | null;
   /** Level the child hears its parent at, dBm; null for wires. */
   levelDbm: number | null;
 }
 
-interface Ends {
+interface Ends<F extends Feed = Feed> {
   context: PlanContext;
   option: Option;
   parent: Unit;
   child: Unit;
+  feed: F;
   parentKit: KitItem;
   childKit: KitItem;
 }
 
 const fixedHop = (part: Part, lengthM: number | null): Hop => ({
-  at: () => part,
-  sigmaDb: 0,
+  ...sureLink(part),
   lengthM,
   levelDbm: null,
 });
 
-function part(child: Unit, values: Omit<Part, 'kind' | 'unitId' | 'upMbps'> & { upMbps?: number }): Part {
-  return { kind: 'feed', unitId: child.id, upMbps: values.downMbps, ...values };
+/** A feed as a part of the pipe; a wire gives the same both ways. */
+function feedPart(
+  child: Unit,
+  why: Why,
+  values: { downMbps: number; upMbps?: number; latencyMs: number; mediumId?: string },
+): Part {
+  const { downMbps, upMbps = downMbps, latencyMs, mediumId = null } = values;
+  return {
+    kind: 'feed',
+    downMbps,
+    upMbps,
+    latencyMs,
+    mediumId,
+    measured: false,
+    unitId: child.id,
+    parentId: parentIdOf(child.feed),
+    why,
+  };
 }
 
-function deadHop(child: Unit, label: string, because: string): Hop {
-  return fixedHop(
-    part(child, { label, downMbps: 0, latencyMs: 0, mediumId: null, measured: false, because }),
-    null,
-  );
-}
+/** A feed that cannot work: 0 Mb/s, and what to do about it. */
+const deadHop = (child: Unit, medium: string, problem: string): Hop =>
+  fixedHop(feedPart(child, { kind: 'dead', medium, problem }, { downMbps: 0, latencyMs: 0 }), null);
 
 /** A cable feed over a data run that is already in the house: what was negotiated on it, else what its kind carries. */
 function runHop({ context, parent, child, parentKit, childKit }: Ends): Hop | null {
-  const run = context.site.dataRuns.find((r) => r.id === child.feed.dataRunId);
+  const run = context.site.dataRuns.find((r) => r.id === dataRunOf(child.feed));
   if (!run) return null;
   if (!runsBetween(context.site, parent.place, child.place).includes(run))
     return deadHop(
       child,
-      `${run.name} to ${child.letter}`,
+      run.name,
       `${run.name} does not end near ${parent.letter} and ${child.letter}: choose another run or a new cable.`,
     );
   const carries =
     run.category === 'fibre' ? 1000 : Math.min(copperRateMbps(run.category, run.lengthM), 10_000);
   const rate = Math.min(run.negotiatedMbps ?? carries, parentKit.portMbps, childKit.portMbps);
+  const why: Why = {
+    kind: 'run',
+    name: run.name,
+    lengthM: run.lengthM,
+    certainty: run.evidence,
+    negotiatedMbps: run.negotiatedMbps,
+  };
   return fixedHop(
-    part(child, {
-      label: `${run.name} to ${child.letter}`,
-      downMbps: ethernetGoodputMbps(rate),
-      latencyMs: HOP_LATENCY_MS.ethernet,
-      mediumId: null,
-      measured: false,
-      because: `${lengthText(run.lengthM, context.brief.lengthUnit)} already in the house (${run.evidence})${run.negotiatedMbps ? `, negotiated ${run.negotiatedMbps} Mb/s` : ', speed not tested yet'}`,
-    }),
+    feedPart(child, why, { downMbps: ethernetGoodputMbps(rate), latencyMs: HOP_LATENCY_MS.ethernet }),
     run.lengthM,
   );
 }
 
-function cableHop(ends: Ends): Hop {
+function cableHop(ends: Ends<FeedOf<'ethernet' | 'fibre'>>): Hop {
   const known = runHop(ends);
   if (known) return known;
-  const { context, parent, child, parentKit, childKit } = ends;
-  const lengthM = child.feed.lengthM ?? wireLengthM(context.site, parent.place, child.place);
+  const { context, parent, child, feed, parentKit, childKit } = ends;
+  const lengthM = feed.lengthM ?? wireLengthM(context.site, parent.place, child.place);
   const ports = Math.min(parentKit.portMbps, childKit.portMbps);
-  const length = lengthText(lengthM, context.brief.lengthUnit);
-  const common = { latencyMs: HOP_LATENCY_MS.ethernet, mediumId: null, measured: false };
-  if (child.feed.kind === 'fibre')
-    return fixedHop(
-      part(child, {
-        ...common,
-        label: `fibre to ${child.letter}`,
-        downMbps: ethernetGoodputMbps(Math.min(ports, 1000)),
-        because: `${length} of fibre with media converters at 1 Gb/s`,
-      }),
-      lengthM,
-    );
-  const rate = Math.min(copperRateMbps(child.feed.category, lengthM), ports);
-  const category = child.feed.category.replace('cat', 'Cat ').replace(/a$/, 'A');
+  const rateMbps =
+    feed.kind === 'fibre' ? Math.min(ports, 1000) : Math.min(copperRateMbps(feed.category, lengthM), ports);
+  const medium = feed.kind === 'fibre' ? 'fibre' : categoryLabel(feed);
   return fixedHop(
-    part(child, {
-      ...common,
-      label: `${category} to ${child.letter}`,
-      downMbps: ethernetGoodputMbps(rate),
-      because:
-        rate === 0
-          ? `${length} is past the 100 m that copper carries: take fibre or a shorter route`
-          : `${length} of ${category} at ${rate} Mb/s`,
-    }),
+    feedPart(
+      child,
+      { kind: 'cable', medium, lengthM, rateMbps },
+      { downMbps: ethernetGoodputMbps(rateMbps), latencyMs: HOP_LATENCY_MS.ethernet },
+    ),
     lengthM,
   );
 }
 
-function coaxHop({ context, child, childKit }: Ends): Hop {
-  const label = `coax to ${child.letter}`;
-  const { nearCoaxId, farCoaxId } = child.feed;
+function coaxHop({ context, child, feed, childKit }: Ends<FeedOf<'coax'>>): Hop {
+  const { nearCoaxId, farCoaxId } = feed;
   if (!nearCoaxId || !farCoaxId)
     return deadHop(
       child,
-      label,
+      'coax',
       'Choose the two coax outlets of the pair: near its parent and at the far end.',
     );
   const path = coaxAttenuation(context.site.coax, nearCoaxId, farCoaxId);
-  if (!path.ok) return deadHop(child, label, path.reason);
-  const mbps = mocaMbps(childKit.moca ?? '2.5', path.attenuationDb, childKit.portMbps);
+  if (!path.ok) return deadHop(child, 'coax', path.reason);
+  const downMbps = mocaMbps(childKit.moca ?? '2.5', path.attenuationDb, childKit.portMbps);
+  const { attenuationDb, parts: stretches, guessed } = path;
   return fixedHop(
-    part(child, {
-      label,
-      downMbps: mbps,
-      latencyMs: HOP_LATENCY_MS.coax,
-      mediumId: `coax:${coaxTreeOf(context.site.coax, farCoaxId)}`,
-      measured: false,
-      because: `${path.attenuationDb.toFixed(1)} dB: ${path.parts.join(', ')}${path.guessed ? ' (part of it guessed)' : ''}`,
-    }),
+    feedPart(
+      child,
+      { kind: 'coax', attenuationDb, stretches, guessed },
+      {
+        downMbps,
+        latencyMs: HOP_LATENCY_MS.coax,
+        mediumId: `coax:${coaxTreeOf(context.site.coax, farCoaxId)}`,
+      },
+    ),
     path.lengthM,
   );
 }
 
 function powerlineHop({ context, parent, child, childKit }: Ends): Hop {
   const { site } = context;
-  const label = `powerline to ${child.letter}`;
   const [near, far] = outletsOf(site, parent, child);
   if (!near || !far)
-    return deadHop(child, label, 'No power outlet is surveyed: add the two outlets in Survey.');
+    return deadHop(child, 'powerline', 'No power outlet is surveyed: add the two outlets in Survey.');
   const path = powerlinePath(site, near, far, childKit.powerlineBoxMbps ?? 1000, childKit.portMbps);
-  if (!path.ok) return deadHop(child, label, path.reason);
-  const result = powerlineMbps(path.run);
+  if (!path.ok) return deadHop(child, 'powerline', path.reason);
+  const { mbps, factors } = powerlineMbps(path.run);
   return fixedHop(
-    part(child, {
-      label,
-      downMbps: result.mbps,
-      latencyMs: HOP_LATENCY_MS.powerline,
-      mediumId: `powerline:${path.wiringId}`,
-      measured: false,
-      because: `${near.name} to ${far.name}: ${result.factors.map((f) => `${f.factor.toFixed(2)} ${f.label}`).join(' × ')}`,
-    }),
+    feedPart(
+      child,
+      { kind: 'powerline', near: near.name, far: far.name, factors },
+      { downMbps: mbps, latencyMs: HOP_LATENCY_MS.powerline, mediumId: `powerline:${path.wiringId}` },
+    ),
     path.run.wireM,
   );
 }
@@ -170,10 +164,6 @@ function radioPairs({ parent, child, parentKit, childKit }: Ends) {
 function airHop(ends: Ends): Hop {
   const { context, option, parent, child, parentKit, childKit } = ends;
   const { site, scene, beliefs, brief } = context;
-  const label =
-    child.feed.kind === 'bridge'
-      ? `bridge to ${child.letter}`
-      : `air from ${parent.letter} to ${child.letter}`;
   const u = pointOf(site, parent.place);
   const p = pointOf(site, child.place);
   const bridge = child.feed.kind === 'bridge';
@@ -189,42 +179,43 @@ function airHop(ends: Ends): Hop {
     elevationDb(childKit.antenna, u.z - p.z, apartM);
   let best: { hop: Hop; score: number } | null = null;
   for (const { parentEnd, childEnd } of pairs) {
-    const path = radioPath(scene, u, p, parentEnd.band, beliefs);
-    const ground = bridge
-      ? groundLossDb(u.z, p.z, path.distanceM, BAND_MHZ[BAND_INDEX[parentEnd.band]] / 1000)
-      : 0;
+    const { band } = parentEnd;
+    const path = radioPath(scene, u, p, band, beliefs);
+    const ground = bridge ? groundLossDb(u.z, p.z, path.distanceM, BAND_MHZ[BAND_INDEX[band]] / 1000) : 0;
     const features = new Map(path.features);
-    for (const end of [parent, child]) features.set(`unit:${end.id}:${parentEnd.band}`, 1);
+    for (const end of [parent, child]) features.set(`unit:${end.id}:${band}`, 1);
     const learnt = beliefs.shiftDb(features);
+    const link = prepareUnitLink(parentEnd, childEnd, brief, path.lossDb + ground, tilt, learnt);
+    if (!link) continue;
     const air = airShare(context, option, parent, parentEnd);
-    const linkAt = (shiftDb: number) =>
-      unitLink(parentEnd, childEnd, brief, path.lossDb + ground, tilt, learnt + shiftDb);
-    const middle = linkAt(0);
-    if (!middle) continue;
-    const hop: Hop = {
-      sigmaDb: levelSigmaDb(beliefs, features, parentEnd.band),
-      lengthM: path.distanceM,
-      levelDbm: middle.down.levelDbm,
-      at: (shiftDb) => {
-        const link = linkAt(shiftDb)!;
-        return part(child, {
-          label,
-          downMbps: link.down.quietMbps * air,
-          upMbps: link.up.quietMbps * air,
-          latencyMs: HOP_LATENCY_MS.wireless,
-          mediumId: channelMedium(parentEnd),
-          measured: false,
-          because: `${parentEnd.band} GHz at ${link.down.levelDbm.toFixed(0)} dBm: ${pathInWords(scene, path, (m) => lengthText(m, brief.lengthUnit))}`,
-        });
+    const ratesAt = (shiftDb: number) => {
+      const quiet = quietMbpsAt(link, shiftDb);
+      return { downMbps: quiet.downMbps * air, upMbps: quiet.upMbps * air };
+    };
+    const middle = ratesAt(0);
+    const score = Math.min(middle.downMbps, middle.upMbps);
+    if (best && score <= best.score) continue;
+    const way = factsOf(scene, path);
+    const part = feedPart(
+      child,
+      { kind: 'air', bridge, band, levelDbm: link.downDbm, way },
+      { ...middle, latencyMs: HOP_LATENCY_MS.wireless, mediumId: channelMedium(parentEnd) },
+    );
+    best = {
+      score,
+      hop: {
+        part,
+        ratesAt,
+        sigmaDb: levelSigmaDb(beliefs, features, band),
+        lengthM: path.distanceM,
+        levelDbm: link.downDbm,
       },
     };
-    const score = Math.min(middle.down.quietMbps, middle.up.quietMbps) * air;
-    if (!best || score > best.score) best = { hop, score };
   }
   if (!best)
     return deadHop(
       child,
-      label,
+      bridge ? 'bridge' : `air from ${parent.letter}`,
       `${parent.letter} and ${child.letter} share no radio: choose another feed or kit.`,
     );
   return best.hop;
@@ -232,33 +223,29 @@ function airHop(ends: Ends): Hop {
 
 /** The feed of one unit as a hop; null for the gateway. A feed that cannot work is a hop of 0 Mb/s that says why. */
 export function hopOf(context: PlanContext, option: Option, child: Unit): Hop | null {
-  if (child.feed.kind === 'line') return null;
-  const parent = option.units.find((u) => u.id === child.feed.parentId);
-  if (!parent) return deadHop(child, `feed of ${child.letter}`, 'Choose what feeds this unit.');
-  const parentKit = kitOf(context, parent);
-  const ends = { context, option, parent, child, parentKit, childKit: kitOf(context, child) };
-  const hop = {
-    ethernet: cableHop,
-    fibre: cableHop,
-    coax: coaxHop,
-    powerline: powerlineHop,
-    wireless: airHop,
-    bridge: airHop,
-  }[child.feed.kind](ends);
-  const { measuredDownMbps, measuredUpMbps } = child.feed;
+  const { feed } = child;
+  if (feed.kind === 'line') return null;
+  const parent = option.units.find((u) => u.id === feed.parentId);
+  if (!parent) return deadHop(child, 'feed', 'Choose what feeds this unit.');
+  const common = { context, option, parent, child, parentKit: kitOf(context, parent) };
+  const ends = { ...common, childKit: kitOf(context, child) };
+  const hop =
+    feed.kind === 'ethernet' || feed.kind === 'fibre'
+      ? cableHop({ ...ends, feed })
+      : feed.kind === 'coax'
+        ? coaxHop({ ...ends, feed })
+        : feed.kind === 'powerline'
+          ? powerlineHop({ ...ends, feed })
+          : airHop({ ...ends, feed });
+  const { measuredDownMbps, measuredUpMbps } = feed;
   if (measuredDownMbps === null && measuredUpMbps === null) return hop;
-  const estimate = hop.at(0);
-  return {
-    ...hop,
-    sigmaDb: 0,
-    at: () => ({
-      ...estimate,
-      downMbps: measuredDownMbps ?? estimate.downMbps,
-      upMbps: measuredUpMbps ?? measuredDownMbps ?? estimate.upMbps,
-      measured: true,
-      because: 'measured on this very link',
-    }),
+  const part: Part = {
+    ...hop.part,
+    downMbps: measuredDownMbps ?? hop.part.downMbps,
+    upMbps: measuredUpMbps ?? measuredDownMbps ?? hop.part.upMbps,
+    measured: true,
   };
+  return { ...hop, ...sureLink(part) };
 }
 
 /** What a unit's port carries to a device on a lead, Mb/s. */

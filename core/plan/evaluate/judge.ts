@@ -1,7 +1,9 @@
+import { z } from 'zod';
 import type { Need } from '../../site/model/needs';
 
 /** The four steps of shade, in words. */
-export type Verdict = 'serves' | 'tight' | 'short' | 'silent';
+export const verdictWord = z.enum(['serves', 'tight', 'short', 'silent']);
+export type Verdict = z.infer<typeof verdictWord>;
 export type DecidedBy = 'down' | 'up' | 'latency';
 
 /** Below this a spot is silent, Mb/s. */

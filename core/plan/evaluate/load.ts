@@ -1,7 +1,9 @@
 import { airtimeKey, contentionOf } from './airtime';
 import type { PlanContext } from './context';
 import type { Prediction } from './predict';
+import { partLabel } from './words';
 import type { Option } from '../option/schema';
+import { parentIdOf } from '../option/feeds';
 
 /** Share of a radio channel and of a wire that may be used at the busiest hour (estimates). */
 export const AIR_LOAD_LIMIT = 0.7;
@@ -34,7 +36,7 @@ export function loadsOf(
   predictions: readonly Prediction[],
 ): MediumLoad[] {
   const contention = contentionOf(context, option);
-  const parents = new Map(option.units.map((u) => [u.id, u.feed.parentId]));
+  const parents = new Map(option.units.map((u) => [u.id, parentIdOf(u.feed)]));
   const loads = new Map<string, MediumLoad>();
   for (const p of predictions) {
     if (p.downMbps <= 0 || p.upMbps <= 0) continue;
@@ -60,7 +62,7 @@ export function loadsOf(
         loads.set(key, known);
         return known;
       };
-      const label = part.mediumId ? mediumLabel(part.mediumId) : part.label;
+      const label = part.mediumId ? mediumLabel(part.mediumId) : partLabel(part, option);
       entry(own, label, onAir ? `${label} at ${letter}` : label).load += share;
       if (!onAir) continue;
       for (const rival of contention.get(own) ?? []) {

@@ -1,15 +1,15 @@
 import { Z90 } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
-import { chainOf, type ChainResult, type Part } from '../../feed/chain';
 import type { Spot } from '../../site/model/schema';
-import { airKey, airShare } from './airtime';
-import type { Access } from './access';
-import { kitOf, type PlanContext } from './context';
 import { normalDraws } from '../../stats/normalDraws';
 import { feedPath } from '../option/graph';
-import { hopOf, portGoodputMbps, type Hop } from './hop';
-import { radioEnd } from './radios';
 import type { Option, Unit } from '../option/schema';
+import type { Access } from './access';
+import { airKey, airShare } from './airtime';
+import { kitOf, type PlanContext } from './context';
+import { hopOf, portGoodputMbps, type Hop } from './hop';
+import { sureLink, type Part, type UnsureLink } from './part';
+import { radioEnd } from './radios';
 
 export interface OptionLinks {
   hops: ReadonlyMap<string, Hop>;
@@ -37,111 +37,102 @@ export function linksOf(context: PlanContext, option: Option): OptionLinks {
   return { hops, paths, air };
 }
 
-const simple = (
-  kind: Part['kind'],
-  label: string,
-  down: number,
-  up: number,
-  latencyMs: number,
-  because: string,
-): Part => ({
-  kind,
-  label,
-  downMbps: down,
-  upMbps: up,
-  latencyMs,
-  mediumId: null,
-  measured: false,
-  unitId: null,
-  because,
-});
+const SURE = { mediumId: null, measured: false, unitId: null, parentId: null } as const;
 
-/** Parts from the line through every hop to a unit; `shifts` moves the level of each hop in turn, dB. */
-export function partsBefore(
-  context: PlanContext,
-  links: OptionLinks,
-  unit: Unit,
-  shifts: readonly number[],
-): Part[] {
+/** Links from the line through every hop to a unit, in that order. */
+export function linksBefore(context: PlanContext, links: OptionLinks, unit: Unit): UnsureLink[] {
   const { line } = context;
   const path = links.paths.get(unit.id) ?? [];
   const gateway = path[0] ?? unit;
   const port = portGoodputMbps(kitOf(context, gateway));
-  const parts: Part[] = [
+  const head: Part[] = [
     {
-      ...simple(
-        'line',
-        'line',
-        line.downMbps,
-        line.upMbps,
-        line.idleMs + line.riseMs,
-        line.measured ? 'measured by cable' : 'as paid for',
-      ),
+      ...SURE,
+      kind: 'line',
+      downMbps: line.downMbps,
+      upMbps: line.upMbps,
+      latencyMs: line.idleMs + line.riseMs,
       measured: line.measured,
+      why: { kind: 'line', measured: line.measured },
     },
-    { ...simple('port', `gateway ${gateway.letter}`, port, port, 0, 'its port'), unitId: gateway.id },
+    {
+      ...SURE,
+      kind: 'port',
+      downMbps: port,
+      upMbps: port,
+      latencyMs: 0,
+      unitId: gateway.id,
+      why: { kind: 'port' },
+    },
   ];
-  path.slice(1).forEach((u, i) => parts.push(links.hops.get(u.id)!.at(shifts[i] ?? 0)));
-  return parts;
+  return [...head.map(sureLink), ...path.slice(1).map((u) => links.hops.get(u.id)!)];
 }
 
-/** All parts from the line to the device, with one level shift per uncertain link (hops first, the access last). */
+/** All links from the line to the device. */
 export function pipeOf(
   context: PlanContext,
   links: OptionLinks,
   access: Access,
   spot: Spot,
-  shifts: readonly number[],
-): Part[] {
-  const parts = partsBefore(context, links, access.unit, shifts);
-  const hops = (links.paths.get(access.unit.id) ?? []).length - 1;
-  parts.push(access.at(shifts[hops] ?? 0));
-  const ceiling = CLIENT_TYPES[spot.client].ceilingMbps;
-  parts.push(
-    simple(
-      'device',
-      spot.deviceName || CLIENT_TYPES[spot.client].label,
-      ceiling,
-      ceiling,
-      0,
-      'what the device itself can move',
-    ),
-  );
-  return parts;
+): readonly UnsureLink[] {
+  const { ceilingMbps, label } = CLIENT_TYPES[spot.client];
+  const device: Part = {
+    ...SURE,
+    kind: 'device',
+    downMbps: ceilingMbps,
+    upMbps: ceilingMbps,
+    latencyMs: 0,
+    why: { kind: 'device', name: spot.deviceName || label },
+  };
+  return [...linksBefore(context, links, access.unit), access.link(), sureLink(device)];
 }
 
-const percentile = (sorted: readonly number[], share: number): number =>
+/** The end to end rate of a chain from numbers alone: groups share a medium, −1 shares with nothing. */
+function endToEnd(rates: Float64Array, groupOf: Int32Array, inverse: Float64Array): number {
+  inverse.fill(0);
+  let mbps = Infinity;
+  for (let i = 0; i < rates.length; i++) {
+    const group = groupOf[i]!;
+    if (group < 0) mbps = Math.min(mbps, rates[i]!);
+    else inverse[group]! += 1 / rates[i]!;
+  }
+  for (let g = 0; g < inverse.length; g++) mbps = Math.min(mbps, 1 / inverse[g]!);
+  return mbps;
+}
+
+const percentile = (sorted: Float64Array, share: number): number =>
   sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(share * (sorted.length - 1))))]!;
 
 /** 10th and 90th percentile of down and up over what is unsure. One unsure link is exact; more are drawn. */
-export function rangesOf(
-  context: PlanContext,
-  links: OptionLinks,
-  access: Access,
-  spot: Spot,
-): { down: [number, number]; up: [number, number] } {
-  const path = links.paths.get(access.unit.id) ?? [];
-  const sigmas = [...path.slice(1).map((u) => links.hops.get(u.id)!.sigmaDb), access.sigmaDb];
-  const unsure = sigmas.filter((s) => s > 0).length;
-  const run = (z: readonly number[]): ChainResult =>
-    chainOf(
-      pipeOf(
-        context,
-        links,
-        access,
-        spot,
-        sigmas.map((s, i) => s * z[i]!),
-      ),
-    );
-  if (unsure <= 1) {
-    const low = run(sigmas.map(() => -Z90));
-    const high = run(sigmas.map(() => Z90));
-    return { down: [low.downMbps, high.downMbps], up: [low.upMbps, high.upMbps] };
+export function rangesOf(pipe: readonly UnsureLink[]): { down: [number, number]; up: [number, number] } {
+  const media = [...new Set(pipe.map((l) => l.part.mediumId).filter((m) => m !== null))];
+  const groupOf = Int32Array.from(pipe, (l) => (l.part.mediumId ? media.indexOf(l.part.mediumId) : -1));
+  const inverse = new Float64Array(media.length);
+  const down = Float64Array.from(pipe, (l) => l.part.downMbps);
+  const up = Float64Array.from(pipe, (l) => l.part.upMbps);
+  const unsure = pipe.flatMap((link, i) => (link.sigmaDb > 0 ? [{ link, i }] : []));
+  const run = (z: readonly number[]): [number, number] => {
+    unsure.forEach(({ link, i }, n) => {
+      const rates = link.ratesAt(link.sigmaDb * z[n]!);
+      down[i] = rates.downMbps;
+      up[i] = rates.upMbps;
+    });
+    return [endToEnd(down, groupOf, inverse), endToEnd(up, groupOf, inverse)];
+  };
+  if (unsure.length <= 1) {
+    const low = run([-Z90]);
+    const high = run([Z90]);
+    return { down: [low[0], high[0]], up: [low[1], high[1]] };
   }
-  const runs = normalDraws(sigmas.length).map(run);
-  const range = (values: number[]): [number, number] => {
-    values.sort((a, b) => a - b);
+  const draws = normalDraws(unsure.length);
+  const downs = new Float64Array(draws.length);
+  const ups = new Float64Array(draws.length);
+  draws.forEach((z, k) => {
+    [downs[k], ups[k]] = run(z);
+  });
+  const range = (values: Float64Array): [number, number] => {
+    values.sort();
     return [percentile(values, 0.1), percentile(values, 0.9)];
   };
-  return { down: range(runs.map((r) => r.downMbps)), up: range(runs.map((r) => r.upMbps)) };
+  return { down: range(downs), up: range(ups) };
 }

@@ -1,17 +1,22 @@
 import type { Band } from '../../radio/link/bands';
-import { chainOf, type Part } from '../../feed/chain';
+import { chainOf } from '../../feed/chain';
 import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
+import type { Option } from '../option/schema';
 import { accessThrough, leadAccess, type Access } from './access';
 import type { PlanContext } from './context';
 import { decide, predictedVerdict, type DecidedBy, type Verdict } from './judge';
+import type { Part } from './part';
 import { linksOf, pipeOf, rangesOf, type OptionLinks } from './pipe';
-import type { Option } from '../option/schema';
 
 /** A client sticks to a unit heard at this level or better and less than this below the best (estimates); under two names to any not yet lost. */
 export const STICK_DBM = -72;
 export const STICK_WITHIN_DB = 8;
 
+/** Why a spot has no link. */
+export type NoLink = { kind: 'noUnits' | 'notJoined' | 'noBand' } | { kind: 'tooWeak'; levelDbm: number };
+
+/** What one spot gets under an option: numbers and facts; `words.ts` makes sentences of them. */
 export interface Prediction {
   spotId: string;
   number: number;
@@ -32,20 +37,19 @@ export interface Prediction {
   latencyMs: number;
   decidedBy: DecidedBy;
   verdict: Verdict;
-  /** Label of the part that holds it back in the deciding direction. */
-  heldBackBy: string;
-  /** What it would give without that part, Mb/s, and the part that would hold it back then. */
-  wouldGiveMbps: number;
-  thenHeldBackBy: string;
   pipe: Part[];
+  /** Index in the pipe of the part that holds it back in the deciding direction. */
   narrowest: number;
+  /** What it would give without that part, Mb/s, and the index of the part that would hold it back then. */
+  wouldGiveMbps: number;
+  second: number;
   /** The unit a device that does not let go may stay on, and what it gets there. */
   stuck: { unitId: string; downMbps: number; upMbps: number } | null;
   /** Why there is no link, where there is none. */
-  problem: string | null;
+  problem: NoLink | null;
 }
 
-function noLink(spot: Spot, need: Need, problem: string): Prediction {
+function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
   return {
     spotId: spot.id,
     number: spot.number,
@@ -63,11 +67,10 @@ function noLink(spot: Spot, need: Need, problem: string): Prediction {
     latencyMs: 0,
     decidedBy: 'down',
     verdict: 'silent',
-    heldBackBy: problem,
-    wouldGiveMbps: 0,
-    thenHeldBackBy: '',
     pipe: [],
     narrowest: 0,
+    wouldGiveMbps: 0,
+    second: 0,
     stuck: null,
     problem,
   };
@@ -90,17 +93,13 @@ export function predictSpot(
     .sort((a, b) => b.levelDbm - a.levelDbm);
   const access = wiredUnit ? leadAccess(context, wiredUnit) : ways[0];
   if (!access) {
-    const reason =
-      option.units.length === 0
-        ? 'no unit is placed yet'
-        : links.paths.size === 0
-          ? 'no unit is joined to the line'
-          : 'no unit has a band this device may use here';
-    return noLink(spot, need, reason);
+    const kind = option.units.length === 0 ? 'noUnits' : links.paths.size === 0 ? 'notJoined' : 'noBand';
+    return noLink(spot, need, { kind });
   }
-  const pipe = pipeOf(context, links, access, spot, []);
+  const unsure = pipeOf(context, links, access, spot);
+  const pipe = unsure.map((link) => link.part);
   const chain = chainOf(pipe);
-  const ranges = rangesOf(context, links, access, spot);
+  const ranges = rangesOf(unsure);
   const decided = decide(
     { downMbps: chain.downMbps, upMbps: chain.upMbps, latencyMs: chain.latencyMs },
     need,
@@ -109,11 +108,11 @@ export function predictSpot(
   const { names } = context.brief.policies;
   const mayStick = (a: Access): boolean =>
     names === 'two'
-      ? a.at(0).downMbps > 0
+      ? a.downMbps > 0
       : a.levelDbm >= STICK_DBM && a.levelDbm > access.levelDbm - STICK_WITHIN_DB;
   // Ways stand strongest first, so the last that may hold on to a device is the worst.
   const stuckWay = wiredUnit ? undefined : ways.filter((a) => a !== access && mayStick(a)).pop();
-  const stuckChain = stuckWay && chainOf(pipeOf(context, links, stuckWay, spot, []));
+  const stuckChain = stuckWay && chainOf(pipeOf(context, links, stuckWay, spot).map((link) => link.part));
   const slowest = pipe.reduce((worst, part, i) => (part.latencyMs > pipe[worst]!.latencyMs ? i : worst), 0);
   const held = decided === 'latency' ? slowest : narrowest;
   return {
@@ -137,17 +136,15 @@ export function predictSpot(
       { downMbps: ranges.down[0], upMbps: ranges.up[0], latencyMs: chain.latencyMs },
       need,
     ),
-    heldBackBy: pipe[held]!.label,
-    wouldGiveMbps: decided === 'up' ? chain.nextUpMbps : chain.nextDownMbps,
-    thenHeldBackBy: pipe[decided === 'up' ? chain.secondUp : chain.secondDown]!.label,
     pipe,
     narrowest: held,
+    wouldGiveMbps: decided === 'up' ? chain.nextUpMbps : chain.nextDownMbps,
+    second: decided === 'up' ? chain.secondUp : chain.secondDown,
     stuck:
       stuckWay && stuckChain
         ? { unitId: stuckWay.unit.id, downMbps: stuckChain.downMbps, upMbps: stuckChain.upMbps }
         : null,
-    problem:
-      access.at(0).downMbps === 0 ? `too weak to hold a link (${access.levelDbm.toFixed(0)} dBm)` : null,
+    problem: access.downMbps === 0 ? { kind: 'tooWeak', levelDbm: access.levelDbm } : null,
   };
 }
 

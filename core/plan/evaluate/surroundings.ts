@@ -41,11 +41,9 @@ export function ductBetween(site: Site, fromBuildingId: string, toBuildingId: st
 
 /** The outlets of a powerline pair, near its parent and at the unit: those chosen, else the nearest; null where none is surveyed. */
 export function outletsOf(site: Site, parent: Unit, unit: Unit): [Outlet | null, Outlet | null] {
-  const chosen = (id: string | null) => site.outlets.find((o) => o.id === id);
-  return [
-    chosen(unit.feed.nearOutletId) ?? nearestOutlet(site, parent.place),
-    chosen(unit.feed.farOutletId) ?? nearestOutlet(site, unit.place),
-  ];
+  const [near, far] = unit.feed.kind === 'powerline' ? [unit.feed.nearOutletId, unit.feed.farOutletId] : [];
+  const chosen = (id: string | null | undefined) => site.outlets.find((o) => o.id === id);
+  return [chosen(near) ?? nearestOutlet(site, parent.place), chosen(far) ?? nearestOutlet(site, unit.place)];
 }
 
 /** What disturbs radio within reach of a unit. */

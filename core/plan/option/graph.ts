@@ -1,4 +1,5 @@
 import type { Option, Unit } from './schema';
+import { parentIdOf } from './feeds';
 
 export type FeedPath = { ok: true; units: Unit[] } | { ok: false; reason: string };
 
@@ -21,7 +22,7 @@ export function feedPath(option: Option, unitId: string): FeedPath {
       };
     path.unshift(unit);
     // The line ends the way, whatever parent was left behind in the feed.
-    at = unit.feed.kind === 'line' ? null : unit.feed.parentId;
+    at = unit.feed.kind === 'line' ? null : parentIdOf(unit.feed);
   }
   const head = path[0]!;
   if (head.feed.kind !== 'line') return { ok: false, reason: `Unit ${head.letter} is fed from nothing.` };
@@ -36,13 +37,7 @@ export function gatewayOf(option: Option): Unit | null {
 /** Everything fed through a unit, itself included. */
 export function fedThrough(option: Option, unitId: string): Set<string> {
   const out = new Set([unitId]);
-  for (let grew = true; grew;) {
-    grew = false;
-    for (const u of option.units)
-      if (u.feed.parentId && out.has(u.feed.parentId) && !out.has(u.id)) {
-        out.add(u.id);
-        grew = true;
-      }
-  }
+  // A set grows while it is walked: what hangs on a unit that was just added is found too.
+  for (const above of out) for (const u of option.units) if (parentIdOf(u.feed) === above) out.add(u.id);
   return out;
 }

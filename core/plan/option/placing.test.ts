@@ -4,6 +4,7 @@ import { planContext } from '../evaluate/context';
 import { partsOf } from '../cost/parts';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { newUnit, nextLetter, withRouter, withoutUnit } from './placing';
+import { parentIdOf } from './feeds';
 
 const { site, brief, plan } = quillfeatherFarm();
 const option = plan.options[0]!;
@@ -39,7 +40,7 @@ describe('the schools of the job decide how a new unit begins', () => {
     const first = newUnit(site, brief, { ...option, units: [] }, kit, studio, 'u');
     expect(first).toMatchObject({
       letter: 'A',
-      feed: { kind: 'line', parentId: null },
+      feed: { kind: 'line' },
       place: { storeyId: 'f-ground' },
     });
   });
@@ -65,7 +66,7 @@ test('letters go on, a deleted unit hands its children to its parent, the router
     feed: { ...option.units[1]!.feed, parentId: 'b' },
   };
   const fewer = withoutUnit({ ...option, units: [...option.units, child] }, 'b');
-  expect(fewer.units.map((u) => [u.id, u.feed.parentId])).toEqual([
+  expect(fewer.units.map((u) => [u.id, parentIdOf(u.feed)])).toEqual([
     ['a', null],
     ['x', 'a'],
   ]);

@@ -4,9 +4,10 @@ import { placeOn } from '../../site/edit/plot';
 import { buildingAt } from '../../site/model/levels';
 import type { FeedKind, KitItem } from '../../kit/schema';
 import { gatewayOf } from './graph';
-import { plainFeed, type Feed, type Option, type Unit } from './schema';
+import { type Feed, type Option, type Unit } from './schema';
 import { nearestOutlet } from '../../feed/powerline';
 import type { Place, Site } from '../../site/model/schema';
+import { fromParent, parentIdOf, plainFeed } from './feeds';
 
 /** The next free letter: A … Z, then AA … */
 export function nextLetter(option: Option): string {
@@ -27,15 +28,16 @@ function nearestCoax(site: Site, at: Place): string | null {
 
 /** A feed of a kind from a parent with its ends filled in from what is nearest. */
 export function feedTo(site: Site, kind: FeedKind, parent: Unit | null, place: Place): Feed {
-  const feed = plainFeed(kind, kind === 'line' ? null : (parent?.id ?? null));
-  if (kind === 'powerline' && parent) {
-    feed.nearOutletId = nearestOutlet(site, parent.place)?.id ?? null;
-    feed.farOutletId = nearestOutlet(site, place)?.id ?? null;
-  }
-  if (kind === 'coax' && parent) {
-    feed.nearCoaxId = nearestCoax(site, parent.place);
-    feed.farCoaxId = nearestCoax(site, place);
-  }
+  const feed: Feed = plainFeed(kind, parent?.id ?? null);
+  if (!parent) return feed;
+  if (feed.kind === 'powerline')
+    return {
+      ...feed,
+      nearOutletId: nearestOutlet(site, parent.place)?.id ?? null,
+      farOutletId: nearestOutlet(site, place)?.id ?? null,
+    };
+  if (feed.kind === 'coax')
+    return { ...feed, nearCoaxId: nearestCoax(site, parent.place), farCoaxId: nearestCoax(site, place) };
   return feed;
 }
 
@@ -103,13 +105,12 @@ export function withRouter(today: Option, place: Place, name: string, id: string
 /** Takes a unit out; what it fed hangs on its parent by the same kind of feed, so that nothing dangles. */
 export function withoutUnit(option: Option, unitId: string): Option {
   const gone = option.units.find((u) => u.id === unitId);
+  const above = gone ? parentIdOf(gone.feed) : null;
   return {
     ...option,
     units: option.units
       .filter((u) => u.id !== unitId)
-      .map((u) =>
-        u.feed.parentId === unitId ? { ...u, feed: { ...u.feed, parentId: gone?.feed.parentId ?? null } } : u,
-      ),
+      .map((u) => (parentIdOf(u.feed) === unitId ? { ...u, feed: fromParent(u.feed, above) } : u)),
     wiredSpots: option.wiredSpots.filter((w) => w.unitId !== unitId),
   };
 }

@@ -1,32 +1,53 @@
 import { z } from 'zod';
 import { id, label, place } from '../../site/model/schema';
-import { feedKind, kitItem } from '../../kit/schema';
+import { channelNumber, widthMhz } from '../../site/model/radioTerms';
+import { kitItem } from '../../kit/schema';
 
 export const cableCategory = z.enum(['cat5e', 'cat6', 'cat6a']);
 
-export const feed = z.strictObject({
-  kind: feedKind,
+const lengthM = z.number().min(0.1).max(5000);
+/** What feeds a unit hangs on, and what a test of this very link gave, which replaces its estimate, Mb/s. */
+const fedFrom = {
   parentId: id.nullable(),
-  category: cableCategory,
-  /** Measured or decided route length, m; null lets Nestle estimate it. */
-  lengthM: z.number().min(0.1).max(5000).nullable(),
-  /** Outlets of a powerline pair: near the parent and at the unit. */
-  nearOutletId: id.nullable(),
-  farOutletId: id.nullable(),
-  /** Coax outlets of a coax pair. */
-  nearCoaxId: id.nullable(),
-  farCoaxId: id.nullable(),
-  /** A data run already in the house that this cable feed uses; null runs a new cable. */
-  dataRunId: id.nullable().default(null),
-  /** A test of this very link replaces its estimate, Mb/s. */
   measuredDownMbps: z.number().min(0).max(10_000).nullable(),
   measuredUpMbps: z.number().min(0).max(10_000).nullable(),
-});
+};
+const cabled = {
+  ...fedFrom,
+  /** Measured or decided route length, m; null lets Nestle estimate it. */
+  lengthM: lengthM.nullable(),
+  /** A data run already in the house that this feed uses; null runs a new cable. */
+  dataRunId: id.nullable(),
+};
+
+/** How a unit gets its network: each kind holds what it needs and nothing else. */
+export const feed = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('line') }),
+  z.strictObject({ kind: z.literal('ethernet'), ...cabled, category: cableCategory }),
+  z.strictObject({ kind: z.literal('fibre'), ...cabled }),
+  /** Coax outlets of the pair: near the parent and at the unit. */
+  z.strictObject({
+    kind: z.literal('coax'),
+    ...fedFrom,
+    nearCoaxId: id.nullable(),
+    farCoaxId: id.nullable(),
+  }),
+  /** Outlets of the pair: near the parent and at the unit; null takes the nearest. */
+  z.strictObject({
+    kind: z.literal('powerline'),
+    ...fedFrom,
+    nearOutletId: id.nullable(),
+    farOutletId: id.nullable(),
+  }),
+  z.strictObject({ kind: z.literal('bridge'), ...fedFrom }),
+  z.strictObject({ kind: z.literal('wireless'), ...fedFrom }),
+]);
 export type Feed = z.infer<typeof feed>;
+export type FeedOf<K extends Feed['kind']> = Extract<Feed, { kind: K }>;
 
 export const radioSetting = z.strictObject({
-  channel: z.number().int().min(1).max(233),
-  widthMhz: z.union([z.literal(20), z.literal(40), z.literal(80), z.literal(160), z.literal(320)]),
+  channel: channelNumber,
+  widthMhz,
 });
 export type RadioSetting = z.infer<typeof radioSetting>;
 
@@ -62,38 +83,14 @@ export const plan = z.strictObject({
   /** The network as it is before anything is done: an option like any other. */
   today: option,
   options: z.array(option).max(12),
-  chosenId: id.nullable(),
   ownKit: z.array(kitItem).max(100),
 });
 export type Plan = z.infer<typeof plan>;
-
-/** A feed with nothing chosen but its kind and parent. */
-export function plainFeed(kind: Feed['kind'], parentId: string | null): Feed {
-  return {
-    kind,
-    parentId,
-    category: 'cat6',
-    lengthM: null,
-    nearOutletId: null,
-    farOutletId: null,
-    nearCoaxId: null,
-    farCoaxId: null,
-    dataRunId: null,
-    measuredDownMbps: null,
-    measuredUpMbps: null,
-  };
-}
 
 export function emptyPlan(): Plan {
   return {
     today: { id: 'today', name: 'Today', units: [], wiredSpots: [] },
     options: [],
-    chosenId: null,
     ownKit: [],
   };
-}
-
-/** The option being worked on: the chosen one, else the first. */
-export function chosenOption(p: Plan): Option | null {
-  return p.options.find((o) => o.id === p.chosenId) ?? p.options[0] ?? null;
 }

@@ -3,7 +3,8 @@ import { quillfeatherFarm } from '../../../demo/farm';
 import { emptyBrief, type Brief, type Consent } from '../../brief/brief';
 import { briefNotices } from './briefRules';
 import { planContext } from '../evaluate/context';
-import { plainFeed, type Option, type Unit } from '../option/schema';
+import { type Option, type Unit } from '../option/schema';
+import { plainFeed } from '../option/feeds';
 
 const farm = quillfeatherFarm();
 

@@ -4,13 +4,12 @@ import type { Place, Site } from '../../site/model/schema';
 import { CONSENT_LABEL, type Consent } from '../../brief/brief';
 import type { PlanContext } from '../evaluate/context';
 import type { RuleNotice } from './ruleNotice';
+import { needsRun } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
 
 /** Units that need a cable laid for them. */
 function newRuns(option: Option): Unit[] {
-  return option.units.filter(
-    (u) => (u.feed.kind === 'ethernet' || u.feed.kind === 'fibre') && u.feed.dataRunId === null,
-  );
+  return option.units.filter((u) => needsRun(u.feed));
 }
 
 /** Name of the closed room a place lies in; null where no named room is closed around it. */

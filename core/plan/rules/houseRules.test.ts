@@ -5,7 +5,8 @@ import type { Site } from '../../site/model/schema';
 import { planContext } from '../evaluate/context';
 import { houseNotices, wallAround } from './houseRules';
 import { ruleNotices } from './rules';
-import { plainFeed, type Feed, type Option, type Unit } from '../option/schema';
+import { type FeedOf, type Option, type Unit } from '../option/schema';
+import { plainFeed } from '../option/feeds';
 
 const farm = quillfeatherFarm();
 const contextOf = (change: (s: Site) => Site = (s) => s, lineKind = farm.brief.line.kind) =>
@@ -64,7 +65,7 @@ describe('a unit inside a wall', () => {
 
 describe('powerline outlets', () => {
   const [near, far] = farm.site.outlets;
-  const powerline = (id: string, more: Partial<Feed> = {}): Unit =>
+  const powerline = (id: string, more: Partial<FeedOf<'powerline'>> = {}): Unit =>
     unit(id, {
       kitId: 'powerline-ap-pair',
       feed: {

@@ -8,6 +8,7 @@ import type { PlanContext } from '../evaluate/context';
 import type { RuleNotice } from './ruleNotice';
 import type { Option, Unit } from '../option/schema';
 import { INTERFERENCE_REACH_M, disturbersOf, outletsOf } from '../evaluate/surroundings';
+import { dataRunOf, parentIdOf } from '../option/feeds';
 
 /** The wall a unit stands in, where it stands in one and not in an opening of it. */
 export function wallAround({ site }: PlanContext, { place }: Unit): Wall | null {
@@ -37,7 +38,7 @@ function placeNotices(context: PlanContext, unit: Unit): RuleNotice[] {
     say(
       `${unit.letter} stands ${lengthText(distanceM, brief.lengthUnit)} from ${name}: keep ${lengthText(INTERFERENCE_REACH_M, brief.lengthUnit)} away.`,
     );
-  const run = site.dataRuns.find((r) => r.id === unit.feed.dataRunId);
+  const run = site.dataRuns.find((r) => r.id === dataRunOf(unit.feed));
   if (run && isSlowRun(run))
     say(
       `${run.name} runs at ${run.negotiatedMbps} Mb/s: a pair is likely broken. Make its ends new before ${unit.letter} hangs on it.`,
@@ -51,7 +52,7 @@ function outletNotices({ site }: PlanContext, option: Option): RuleNotice[] {
   const wanted = new Map<Outlet, Unit[]>();
   for (const unit of option.units) {
     if (unit.feed.kind !== 'powerline') continue;
-    const parent = option.units.find((u) => u.id === unit.feed.parentId);
+    const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
     if (!parent) continue;
     for (const o of outletsOf(site, parent, unit)) if (o) wanted.set(o, [...(wanted.get(o) ?? []), unit]);
   }
@@ -96,7 +97,7 @@ function coaxNotices({ site, brief }: PlanContext, option: Option): RuleNotice[]
     );
   const perTree = new Map<string, number>();
   for (const { feed } of units) {
-    if (!feed.farCoaxId) continue;
+    if (feed.kind !== 'coax' || !feed.farCoaxId) continue;
     const tree = coaxTreeOf(coax, feed.farCoaxId);
     perTree.set(tree, (perTree.get(tree) ?? 0) + 2);
   }

@@ -11,6 +11,8 @@ import { feedPath } from '../option/graph';
 import { lengthText } from '../../site/model/lengths';
 import { hopOf } from '../evaluate/hop';
 import type { Option, Unit } from '../option/schema';
+import { needsRun, parentIdOf } from '../option/feeds';
+import { partBecause } from '../evaluate/words';
 
 /** Frequency of the catalogue's bridges, GHz. */
 const BRIDGE_GHZ = 5.5;
@@ -22,11 +24,12 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
   const out: RuleNotice[] = [];
   const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
   const { feed } = unit;
-  const parent = option.units.find((u) => u.id === feed.parentId);
+  const parent = option.units.find((u) => u.id === parentIdOf(feed));
   const path = feedPath(option, unit.id);
   if (!path.ok) say('stop', path.reason);
   const hop = hopOf(context, option, unit);
-  if (hop && hop.at(0).downMbps === 0) say('stop', `${unit.letter}: ${hop.at(0).because}`);
+  if (hop && hop.part.downMbps === 0)
+    say('stop', `${unit.letter}: ${partBecause(hop.part, context.brief.lengthUnit)}`);
   if (!parent) return out;
   if (feed.kind === 'bridge') {
     const [u, p] = [pointOf(context.site, parent.place), pointOf(context.site, unit.place)];
@@ -51,13 +54,7 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
       `${unit.letter} is fed by copper from one building to another: take fibre, or surge protection at both ends by someone licensed.`,
     );
   const { allowed } = context.brief;
-  if (
-    (feed.kind === 'ethernet' || feed.kind === 'fibre') &&
-    !allowed.drilling &&
-    feed.dataRunId === null &&
-    hop &&
-    (hop.lengthM ?? 0) > 5
-  )
+  if (needsRun(feed) && !allowed.drilling && hop && (hop.lengthM ?? 0) > 5)
     say(
       'stop',
       `${unit.letter} needs a cable run, and the brief allows no drilling: choose air, powerline or coax, or ask.`,
@@ -73,7 +70,7 @@ function powerNotices(context: PlanContext, option: Option): RuleNotice[] {
     const { poe } = kitOf(context, unit);
     if (!poe || unit.feed.kind === 'line') continue;
     const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
-    const parent = option.units.find((u) => u.id === unit.feed.parentId);
+    const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
     const source = parent && kitOf(context, parent).poeSource;
     if (unit.feed.kind !== 'ethernet' || !source)
       say(
@@ -99,7 +96,7 @@ function powerNotices(context: PlanContext, option: Option): RuleNotice[] {
 export function injectorsOf(context: PlanContext, option: Option): PoeType[] {
   return option.units.flatMap((unit) => {
     const { poe } = kitOf(context, unit);
-    const parent = option.units.find((u) => u.id === unit.feed.parentId);
+    const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
     const powered = unit.feed.kind === 'ethernet' && parent && kitOf(context, parent).poeSource;
     return poe && unit.feed.kind !== 'line' && !powered ? [poe] : [];
   });

@@ -6,6 +6,7 @@ import { predictOption } from '../evaluate/predict';
 import { ShadeEngine, type ShadeQuestion } from './shadeEngine';
 import { SHADE, SHADE_CLIENT, shadeNeeds } from './shadeTable';
 import type { Option } from '../option/schema';
+import { fromParent } from '../option/feeds';
 
 const farm = quillfeatherFarm();
 const context = planContext(farm);
@@ -88,7 +89,7 @@ describe('light and shade', () => {
     expect(share(engine.shade(question({ option: { ...option, units: [] } })).grid.verdicts, 3)).toBe(1);
     const orphan: Option = {
       ...option,
-      units: [{ ...option.units[1]!, feed: { ...option.units[1]!.feed, parentId: 'nobody' } }],
+      units: [{ ...option.units[1]!, feed: fromParent(option.units[1]!.feed, 'nobody') }],
     };
     expect(share(engine.shade(question({ option: orphan })).grid.verdicts, 3)).toBe(1);
   });

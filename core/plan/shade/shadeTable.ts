@@ -3,13 +3,13 @@ import { DEVICE_SIGMA_DB, UNIT_SIGMA_DB, Z90 } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import { clientLink, type RadioEnd } from '../../radio/link/link';
 import { powerLimit, type RadioRules } from '../../radio/link/regions';
-import { chainOf, type Part } from '../../feed/chain';
+import { chainOf, type ChainPart } from '../../feed/chain';
 import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } from '../../site/model/needs';
 import type { ClientTypeId } from '../../site/model/schema';
 import { airKey } from '../evaluate/airtime';
 import { kitOf, type PlanContext } from '../evaluate/context';
 import { predictedVerdict, type Verdict } from '../evaluate/judge';
-import { linksOf, partsBefore } from '../evaluate/pipe';
+import { linksOf, linksBefore } from '../evaluate/pipe';
 import { channelMedium, radioEnd } from '../evaluate/radios';
 import type { Option, Unit } from '../option/schema';
 
@@ -115,7 +115,7 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
   for (const unit of option.units) {
     if (!links.paths.has(unit.id)) continue;
     const kit = kitOf(context, unit);
-    const before = partsBefore(context, links, unit, []);
+    const before = linksBefore(context, links, unit).map((link) => link.part);
     for (const band of BANDS) {
       const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
       if (!radio || !CLIENT_TYPES[SHADE_CLIENT].bands.includes(band)) continue;
@@ -125,16 +125,11 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
       const air = links.air.get(airKey(unit.id, band))!;
       const { downMbps, upMbps } = goodputByLevel(end, rules, zero.down.levelDbm);
       const outcomeAt: OutcomeAt = (step) => {
-        const part: Part = {
-          kind: 'air',
-          label: '',
+        const part: ChainPart = {
           downMbps: downMbps[step]! * air,
           upMbps: upMbps[step]! * air,
           latencyMs: 2,
           mediumId: channelMedium(end),
-          measured: false,
-          unitId: unit.id,
-          because: '',
         };
         return chainOf([...before, part]);
       };

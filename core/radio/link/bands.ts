@@ -1,8 +1,8 @@
 import type { z } from 'zod';
-import { bandId } from '../../site/model/radioTerms';
+import { BAND_IDS, type bandId } from '../../site/model/radioTerms';
 
 export type Band = z.infer<typeof bandId>;
-export const BANDS: readonly Band[] = bandId.options;
+export const BANDS: readonly Band[] = BAND_IDS;
 
 /** Position of a band in every per-band triple. */
 export const BAND_INDEX: Record<Band, 0 | 1 | 2> = { '2.4': 0, '5': 1, '6': 2 };

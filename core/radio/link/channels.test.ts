@@ -6,12 +6,14 @@ import { withChannels } from '../../plan/channels/channelPlan';
 import { planContext, kitOf } from '../../plan/evaluate/context';
 import { loadsOf } from '../../plan/evaluate/load';
 import { predictOption } from '../../plan/evaluate/predict';
-import { plainFeed } from '../../plan/option/schema';
+
 import type { Neighbour } from '../../site/model/schema';
 import { fresnelRadiusM, groundLossDb, knifeEdgeDb } from './bridge';
 import { channelSpan } from './blocks';
 import { allowedChannels, planChannels, type ChannelUser } from './channels';
 import { powerLimit, radarWaitS, subBandsOf, tabledLimitDbm, tabledRules } from './regions';
+import type { Unit } from '../../plan/option/schema';
+import { plainFeed } from '../../plan/option/feeds';
 
 const user = (
   id: string,
@@ -183,7 +185,7 @@ test('an option with channels set: a wired unit off the gateway’s channel, a m
   const [a, b] = job.plan.options[0]!.units;
   const wired = { ...b!, kitId: 'mesh-dual', feed: plainFeed('ethernet', 'a') };
   const meshed = { ...wired, feed: plainFeed('wireless', 'a') };
-  const mediumOf = (unit: typeof wired) => {
+  const mediumOf = (unit: Unit) => {
     const option = withChannels(context, { ...job.plan.options[0]!, units: [a!, unit] });
     return option.units.map((u) => {
       const kit = kitOf(context, u);

@@ -2,7 +2,7 @@ import type { ClientTypeId } from '../../site/model/schema';
 import { BAND_INDEX, DEFAULT_WIDTH_MHZ, type Band } from './bands';
 import { CLIENT_NOISE_FIGURE_DB, CLIENT_TYPES, UNIT_NOISE_FIGURE_DB } from './clients';
 import { powerLimit, type RadioRules } from './regions';
-import { TCP_SHARE, bestRate, commonStandard, type LinkRate, type RateEnds, type Standard } from './rates';
+import { TCP_SHARE, commonStandard, rateLadder, stepOf, type LinkRate, type Standard } from './rates';
 
 export type Antenna = 'inner' | 'rods' | 'ceiling' | 'directional';
 
@@ -51,9 +51,40 @@ export interface RadioLink {
   standard: Standard;
 }
 
-function directed(levelDbm: number, ends: RateEnds): DirectedLink {
-  const rate = bestRate(ends, levelDbm);
-  return { levelDbm, rate, quietMbps: rate ? rate.phyMbps * TCP_SHARE[ends.standard] : 0 };
+/**
+ * A link with everything worked out but the level's shift: received levels at no shift, and the rates each end can take.
+ * Asking it at another shift is a walk down two ladders.
+ */
+export interface PreparedLink {
+  standard: Standard;
+  downDbm: number;
+  upDbm: number;
+  downLadder: ReturnType<typeof rateLadder>;
+  upLadder: ReturnType<typeof rateLadder>;
+}
+
+/** Mb/s of TCP both ways at a shift of the level, dB; none where one side does not hold. */
+export function quietMbpsAt(link: PreparedLink, shiftDb: number): { downMbps: number; upMbps: number } {
+  const down = stepOf(link.downLadder, link.downDbm + shiftDb);
+  const up = stepOf(link.upLadder, link.upDbm + shiftDb);
+  if (!down || !up) return { downMbps: 0, upMbps: 0 };
+  const share = TCP_SHARE[link.standard];
+  return { downMbps: down.phyMbps * share, upMbps: up.phyMbps * share };
+}
+
+/** A prepared link at a shift of its level, dB. The weaker side decides whether it works at all. */
+export function linkAt(link: PreparedLink, shiftDb: number): RadioLink {
+  const { standard } = link;
+  const share = TCP_SHARE[standard];
+  const down = stepOf(link.downLadder, link.downDbm + shiftDb);
+  const up = stepOf(link.upLadder, link.upDbm + shiftDb);
+  const holds = down !== null && up !== null;
+  const side = (levelDbm: number, rate: LinkRate | null): DirectedLink => ({
+    levelDbm,
+    rate: holds ? rate : null,
+    quietMbps: holds && rate ? rate.phyMbps * share : 0,
+  });
+  return { standard, down: side(link.downDbm + shiftDb, down), up: side(link.upDbm + shiftDb, up) };
 }
 
 function usedWidth(unit: RadioEnd, otherMaxMhz: number): number {
@@ -61,25 +92,18 @@ function usedWidth(unit: RadioEnd, otherMaxMhz: number): number {
   return Math.min(own, unit.maxWidthMhz, otherMaxMhz);
 }
 
-/** The weaker side decides whether a link works at all. */
-function bothOrNone(standard: Standard, down: DirectedLink, up: DirectedLink): RadioLink {
-  if (down.rate && up.rate) return { standard, down, up };
-  const off = (d: DirectedLink): DirectedLink => ({ ...d, rate: null, quietMbps: 0 });
-  return { standard, down: off(down), up: off(up) };
-}
-
 /**
  * Link between a unit's radio and a client, both directions. `lossDb` is the path loss, `offsetDb` what calibration
  * adds to the received level, `elevation` the antenna's gain towards the client. Null where the two share no standard.
  */
-export function clientLink(
+export function prepareClientLink(
   unit: RadioEnd,
   clientId: ClientTypeId,
   rules: RadioRules,
   lossDb: number,
   elevation: number,
   offsetDb: number,
-): RadioLink | null {
+): PreparedLink | null {
   const client = CLIENT_TYPES[clientId];
   const i = BAND_INDEX[unit.band];
   if (!client.bands.includes(unit.band)) return null;
@@ -92,22 +116,28 @@ export function clientLink(
   const downDbm = Math.min(unit.eirpDbm, limit.unitDbm) + path + client.gainDbi[i];
   const upDbm = Math.min(client.eirpDbm[i], limit.clientDbm) + path + UNIT_GAIN_DBI[i];
   const ends = { band: unit.band, standard, widthMhz: width, streams };
-  return bothOrNone(
+  return {
     standard,
-    directed(downDbm, { ...ends, receiveAntennas: client.streams, noiseFigureDb: CLIENT_NOISE_FIGURE_DB }),
-    directed(upDbm, { ...ends, receiveAntennas: unit.streams, noiseFigureDb: UNIT_NOISE_FIGURE_DB }),
-  );
+    downDbm,
+    upDbm,
+    downLadder: rateLadder({
+      ...ends,
+      receiveAntennas: client.streams,
+      noiseFigureDb: CLIENT_NOISE_FIGURE_DB,
+    }),
+    upLadder: rateLadder({ ...ends, receiveAntennas: unit.streams, noiseFigureDb: UNIT_NOISE_FIGURE_DB }),
+  };
 }
 
 /** Link between two units (down is parent to child). `elevation` is the sum of both antennas' gains on the path. */
-export function unitLink(
+export function prepareUnitLink(
   parent: RadioEnd,
   child: RadioEnd,
   rules: RadioRules,
   lossDb: number,
   elevation: number,
   offsetDb: number,
-): RadioLink | null {
+): PreparedLink | null {
   const standard = commonStandard(parent.standard, child.standard, parent.band);
   if (!standard || parent.band !== child.band) return null;
   const i = BAND_INDEX[parent.band];
@@ -117,15 +147,23 @@ export function unitLink(
   const streams = Math.min(parent.streams, child.streams);
   const path = -lossDb + elevation + offsetDb;
   const ends = { band: parent.band, standard, widthMhz: width, streams, noiseFigureDb: UNIT_NOISE_FIGURE_DB };
-  return bothOrNone(
+  return {
     standard,
-    directed(Math.min(parent.eirpDbm, limit) + path + gain(child), {
-      ...ends,
-      receiveAntennas: child.streams,
-    }),
-    directed(Math.min(child.eirpDbm, limit) + path + gain(parent), {
-      ...ends,
-      receiveAntennas: parent.streams,
-    }),
-  );
+    downDbm: Math.min(parent.eirpDbm, limit) + path + gain(child),
+    upDbm: Math.min(child.eirpDbm, limit) + path + gain(parent),
+    downLadder: rateLadder({ ...ends, receiveAntennas: child.streams }),
+    upLadder: rateLadder({ ...ends, receiveAntennas: parent.streams }),
+  };
+}
+
+/** A client's link at its level as it stands. */
+export function clientLink(...args: Parameters<typeof prepareClientLink>): RadioLink | null {
+  const link = prepareClientLink(...args);
+  return link && linkAt(link, 0);
+}
+
+/** The link of two units at its level as it stands. */
+export function unitLink(...args: Parameters<typeof prepareUnitLink>): RadioLink | null {
+  const link = prepareUnitLink(...args);
+  return link && linkAt(link, 0);
 }

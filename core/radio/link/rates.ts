@@ -150,6 +150,11 @@ export function rateLadder(ends: RateEnds): readonly RateStep[] {
 
 /** The best rate over width × MCS × streams that a received power carries; null when not even the slowest holds. */
 export function bestRate(ends: RateEnds, receivedDbm: number): LinkRate | null {
-  for (const step of rateLadder(ends)) if (receivedDbm >= step.sensitivityDbm) return step;
+  return stepOf(rateLadder(ends), receivedDbm);
+}
+
+/** The best step of a ladder that a received power carries; null when not even the slowest holds. */
+export function stepOf(ladder: readonly RateStep[], receivedDbm: number): LinkRate | null {
+  for (const step of ladder) if (receivedDbm >= step.sensitivityDbm) return step;
   return null;
 }

@@ -4,7 +4,7 @@ import { farmSite } from '../../../demo/farmSite';
 import type { Site } from '../../site/model/schema';
 import { priorBeliefs } from '../learn/beliefs';
 import { arrivalsOf, onStraightWay, togetherDb, turnCosine, turnDb } from './detours';
-import { pathInWords, radioPath } from './path';
+import { factsOf, pathWords, radioPath } from './path';
 import { NOTHING_HEARD_DB } from './pathLoss';
 import { passesThrough, portalsOf, samePlace, sideOf } from './portals';
 import { buildScene, type Scene } from './scene';
@@ -159,10 +159,10 @@ describe('a path', () => {
   test('is said in words: what is crossed how often, and how far', () => {
     const metres = (m: number) => `${m.toFixed(1)} m`;
     const near = radioPath(scene, { x: 1, y: 1, z: 1 }, { x: 3, y: 1, z: 1 }, '5', priorBeliefs(scene));
-    expect(pathInWords(scene, near, metres)).toBe('nothing in the way, 2.0 m');
+    expect(pathWords(factsOf(scene, near), metres)).toBe('nothing in the way, 2.0 m');
     const snug = radioPath(scene, { x: 4, y: 2, z: 1 }, { x: 6, y: 2, z: 1 }, '5', priorBeliefs(scene));
-    expect(pathInWords(scene, snug, metres)).toContain('1 × lath and plaster');
+    expect(pathWords(factsOf(scene, snug), metres)).toContain('1 × lath and plaster');
     const hedge = radioPath(scene, { x: 20, y: 12, z: 1 }, { x: 20, y: 19, z: 1 }, '5', priorBeliefs(scene));
-    expect(pathInWords(scene, hedge, metres)).toContain('foliage');
+    expect(pathWords(factsOf(scene, hedge), metres)).toContain('foliage');
   });
 });

@@ -2,6 +2,7 @@ import {
   CONSTRUCTIONS,
   type BuiltInConstruction,
   type CustomConstruction,
+  isBuiltIn,
 } from '../../site/model/constructions';
 import { BAND_MHZ, type PerBand } from '../link/bands';
 import { layersLossDb } from './slab';
@@ -57,7 +58,7 @@ const UNCERTAIN: ReadonlySet<string> = new Set([
 /** Loss of any construction of a site at the three bands, dB. */
 export function constructionLossDb(name: string, custom: readonly CustomConstruction[]): PerBand {
   const own = custom.find((c) => c.id === name);
-  if (!own) return LOSS_DB[name as BuiltInConstruction] ?? LOSS_DB.plasterboard;
+  if (!own) return isBuiltIn(name) ? LOSS_DB[name] : LOSS_DB.plasterboard;
   if (own.source.kind === 'loss') return [own.source.db24, own.source.db5, own.source.db6];
   const { layers } = own.source;
   return [

@@ -1,4 +1,4 @@
-import { CONSTRUCTIONS, type BuiltInConstruction } from '../../site/model/constructions';
+import { CONSTRUCTIONS, isBuiltIn } from '../../site/model/constructions';
 import type { Band } from '../link/bands';
 import { lossParameter, pathFeatures, type Beliefs, type Features } from '../learn/beliefs';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
@@ -40,9 +40,43 @@ export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection 
   return arrivals;
 }
 
+/** Paths met lately by scene and correction; a drag leaves many behind, so the oldest go. */
+const pathsKnown = new WeakMap<Scene, Map<string, Map<string, RadioPath>>>();
+const MOST_PATHS = 20_000;
+const MOST_CORRECTIONS = 3;
+
+function knownPaths(scene: Scene, correction: LossCorrection | undefined): Map<string, RadioPath> {
+  let byCorrection = pathsKnown.get(scene);
+  if (!byCorrection) pathsKnown.set(scene, (byCorrection = new Map()));
+  const id = correction?.id ?? '';
+  let paths = byCorrection.get(id);
+  if (!paths) {
+    if (byCorrection.size >= MOST_CORRECTIONS) byCorrection.delete(byCorrection.keys().next().value!);
+    byCorrection.set(id, (paths = new Map()));
+  }
+  return paths;
+}
+
 /** The loss between two points of a scene in a band and what it leans on, each way weighted by its share of the power. */
 export function radioPath(scene: Scene, u: Spot3, p: Spot3, band: Band, beliefs: Beliefs): RadioPath {
   const { correction } = beliefs;
+  const paths = knownPaths(scene, correction);
+  const key = `${u.x},${u.y},${u.z},${p.x},${p.y},${p.z},${band}`;
+  let path = paths.get(key);
+  if (!path) {
+    if (paths.size >= MOST_PATHS) paths.delete(paths.keys().next().value!);
+    paths.set(key, (path = findPath(scene, u, p, band, correction)));
+  }
+  return path;
+}
+
+function findPath(
+  scene: Scene,
+  u: Spot3,
+  p: Spot3,
+  band: Band,
+  correction: LossCorrection | undefined,
+): RadioPath {
   // A way is the same in both directions: start it where the ways to all bends are known already.
   if (!isKnown(scene, u, correction) && isKnown(scene, p, correction)) [u, p] = [p, u];
   const crossings = crossingsBetween(scene, u, p);
@@ -64,29 +98,42 @@ export function radioPath(scene: Scene, u: Spot3, p: Spot3, band: Band, beliefs:
   return { lossDb, distanceM, features, crossings, detour: share >= 0.5 ? detour : null };
 }
 
-function counted(scene: Scene, passed: readonly number[]): string[] {
+/** What a path passes, as facts for a sentence: constructions counted, its length, whether it bends. */
+export interface PathFacts {
+  passed: readonly { construction: string; count: number }[];
+  lengthM: number;
+  bends: boolean;
+  foliage: boolean;
+}
+
+/** The facts of a path, by its strongest way. */
+export function factsOf(scene: Scene, path: RadioPath): PathFacts {
+  const { detour } = path;
+  const legs = detour ? detour.legs : [path.crossings];
   const counts = new Map<string, number>();
-  for (const c of passed) {
+  const all = [...legs.flatMap((c) => [...c.walls, ...c.floors]), ...(detour?.through ?? [])];
+  for (const c of all) {
     const name = scene.constructionNames[c]!;
-    if (name === 'open') continue;
-    const text = CONSTRUCTIONS[name as BuiltInConstruction]?.label ?? 'own construction';
-    counts.set(text, (counts.get(text) ?? 0) + 1);
+    if (name !== 'open') counts.set(name, (counts.get(name) ?? 0) + 1);
   }
-  return [...counts].map(([text, n]) => `${n} × ${text}`);
+  return {
+    passed: [...counts].map(([construction, count]) => ({ construction, count })),
+    lengthM: detour ? detour.lengthM : path.distanceM,
+    bends: detour !== null,
+    foliage: legs.some((c) => c.leafM + c.bareM > 0),
+  };
 }
 
 /** "1 × cavity brick, 7.4 m", or the way round an obstacle. `lengthText` formats metres in the job's unit. */
-export function pathInWords(scene: Scene, path: RadioPath, lengthText: (m: number) => string): string {
-  const { detour } = path;
-  const legs = detour ? detour.legs : [path.crossings];
-  const list = counted(scene, [
-    ...legs.flatMap((c) => [...c.walls, ...c.floors]),
-    ...(detour?.through ?? []),
-  ]);
-  if (legs.some((c) => c.leafM + c.bareM > 0)) list.push('foliage');
-  const what = [
-    ...(list.length > 0 ? list : ['nothing in the way']),
-    lengthText(detour ? detour.lengthM : path.distanceM),
-  ];
-  return `${detour ? 'round by an opening or corner: ' : ''}${what.join(', ')}`;
+export function pathWords(facts: PathFacts, lengthText: (m: number) => string): string {
+  // Two constructions of the job's own read alike here; their names are the job's, not the model's.
+  const counts = new Map<string, number>();
+  for (const { construction, count } of facts.passed) {
+    const text = isBuiltIn(construction) ? CONSTRUCTIONS[construction].label : 'own construction';
+    counts.set(text, (counts.get(text) ?? 0) + count);
+  }
+  const list = [...counts].map(([text, n]) => `${n} × ${text}`);
+  if (facts.foliage) list.push('foliage');
+  const what = [...(list.length > 0 ? list : ['nothing in the way']), lengthText(facts.lengthM)];
+  return `${facts.bends ? 'round by an opening or corner: ' : ''}${what.join(', ')}`;
 }

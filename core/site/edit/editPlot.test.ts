@@ -6,7 +6,9 @@ import { checkSite } from '../../job/references';
 import { planContext } from '../../plan/evaluate/context';
 import { predictOption } from '../../plan/evaluate/predict';
 import { planAfterMove, planWithoutStoreys } from '../../plan/option/moveUnits';
-import { optionToday } from '../../evidence/freeze';
+import { evidenceOf } from '../../evidence/fold';
+import { networkHash, thawed } from '../../evidence/network';
+import { spotIdOf } from '../../evidence/rows';
 import { observationsOf } from '../../readings/observations';
 import { priorBeliefs } from '../../radio/learn/beliefs';
 import { addBoxBuilding } from './plot';
@@ -242,14 +244,16 @@ describe('buildings on the plot', () => {
         .sort((a, b) => a - b);
     roomAreas(moved).forEach((a, i) => expect(a).toBeCloseTo(roomAreas(job.site)[i]!, 2));
     // The frozen network of the readings moves along, so levels inside the house stay what they were.
-    const option = optionToday(moved, job.evidence.states[0]!);
+    const state = [...evidenceOf(job.evidence).states.values()][0]!;
+    const { option } = thawed(moved, state);
+    expect(networkHash(state.network, moved)).toBe(state.hash);
     expect(option.units[0]!.place.xM).not.toBeCloseTo(job.plan.today.units[0]!.place.xM, 1);
     const inHouse = new Set(job.site.spots.filter((s) => s.place.storeyId === 'f-ground').map((s) => s.id));
     const levels = (site: Site) => {
       const context = planContext({ ...job, site });
       const beliefs = priorBeliefs(context.scene);
       return observationsOf(context, job.evidence)
-        .filter((o) => inHouse.has(job.evidence.readings.find((r) => r.id === o.id)!.spotId!))
+        .filter((o) => inHouse.has(spotIdOf(evidenceOf(job.evidence).readings.find((r) => r.id === o.id)!)!))
         .map((o) => o.predict(beliefs).levelDbm);
     };
     const [before, now] = [levels(job.site), levels(moved)];

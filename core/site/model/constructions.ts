@@ -38,11 +38,14 @@ export type ConstructionUse = 'wall' | 'opening' | 'floor' | 'roof' | 'obstacle'
 export type DrawStyle = 'stud' | 'brick' | 'stone' | 'concrete' | 'timber' | 'metal' | 'glass' | 'open';
 export type BuiltInConstruction = keyof typeof CONSTRUCTIONS;
 
+/** Whether a name is one of ours: own properties only, since a name from outside may be that of a method. */
+export const isBuiltIn = (name: string): name is BuiltInConstruction => Object.hasOwn(CONSTRUCTIONS, name);
+
 /** A built-in name, or `custom-…` for one the job defines itself. Whether the latter exists is checked with the site. */
 export const constructionId = z
   .string()
   .max(64)
-  .refine((name) => name in CONSTRUCTIONS || name.startsWith('custom-'), {
+  .refine((name) => isBuiltIn(name) || name.startsWith('custom-'), {
     error: (issue) =>
       `unknown material "${String(issue.input).slice(0, 40)}". Known are ${Object.keys(CONSTRUCTIONS).join(', ')}, or custom-… defined in customConstructions`,
   });
@@ -94,5 +97,5 @@ export function describeConstruction(
 ): { label: string; draw: DrawStyle; thicknessM: number } {
   const own = custom.find((c) => c.id === name);
   if (own) return { label: own.name, draw: own.draw, thicknessM: own.thicknessM };
-  return CONSTRUCTIONS[name as BuiltInConstruction] ?? CONSTRUCTIONS.plasterboard;
+  return isBuiltIn(name) ? CONSTRUCTIONS[name] : CONSTRUCTIONS.plasterboard;
 }

@@ -56,7 +56,10 @@ export const YARD_DEFAULT: ActivityCount[] = [{ activity: 'messages', count: 1 }
  * The need at one place: the sum of what runs at once plus 20 % in each direction; the round trip is the strictest.
  * `overrides` replaces the defaults of an activity. An empty list needs nothing: the need of messages stands in.
  */
-export function needOf(activities: readonly ActivityCount[], overrides: Record<string, Need> = {}): Need {
+export function needOf(
+  activities: readonly ActivityCount[],
+  overrides: Partial<Record<ActivityId, Need>> = {},
+): Need {
   const list = activities.length > 0 ? activities : YARD_DEFAULT;
   let downMbps = 0;
   let upMbps = 0;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { constructionId, customConstruction } from './constructions';
-import { activityCount, needLimits } from './needs';
+import { activityCount, activityId, needLimits } from './needs';
 import { bandId, channelNumber, widthMhz } from './radioTerms';
 
 /** Farthest coordinate a plot may have from its origin, m. A site larger than this is a typing error. */
@@ -287,7 +287,7 @@ export const site = z.strictObject({
   lineEntry: place,
   customConstructions: z.array(customConstruction).max(60),
   /** Changed defaults of what an activity needs. */
-  activityLimits: z.record(z.string(), needLimits),
+  activityLimits: z.partialRecord(activityId, needLimits),
 });
 export type Site = z.infer<typeof site>;
 

@@ -1,10 +1,17 @@
 import { JOB_FILE_VERSION } from './jobFile';
+import { liftEvidence2, liftPlan2, liftSite2 } from './lift';
 
 type Json = Record<string, unknown>;
 
 /** Lifts a file from the version of its key to the next. What else is new since then has a default in its schema. */
 const LIFTS: Record<number, (file: Json) => Json> = {
   1: (file) => ({ ...file, pictures: [] }),
+  2: (file) => ({
+    ...file,
+    site: liftSite2(file.site),
+    plan: liftPlan2(file.plan),
+    evidence: liftEvidence2(file.evidence, file.plan, file.site),
+  }),
 };
 
 /** Lifts a parsed job file of any earlier version to today's; says what is wrong where that cannot be done. */

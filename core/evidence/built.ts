@@ -1,0 +1,68 @@
+import { kitById } from '../kit/catalogue';
+import type { KitItem } from '../kit/schema';
+import type { Option, Plan } from '../plan/option/schema';
+import type { Site } from '../site/model/schema';
+import { evidenceOf } from './fold';
+import { thawed } from './network';
+import type { EvidenceRows } from './rows';
+
+/** A network with the kit it is made of, as things were on the day they were built. */
+export interface Built {
+  option: Option;
+  /** Every kit item it uses, frozen ones as they were. */
+  kit: readonly KitItem[];
+}
+
+/** The option agreed to, as it stands in the plan; null before any, or where it was deleted. */
+export function acceptedOption(plan: Pick<Plan, 'options'>, rows: EvidenceRows): Option | null {
+  const { accepted } = evidenceOf(rows);
+  return accepted ? (plan.options.find((o) => o.id === accepted.optionId) ?? null) : null;
+}
+
+/** Kit for the units of an option: as it was when that very unit was last read, else as the catalogue has it today. */
+export function kitThen(
+  option: Option,
+  ownKit: readonly KitItem[],
+  rows: EvidenceRows,
+  phase: 'before' | 'after',
+): readonly KitItem[] {
+  const states = [...evidenceOf(rows).states.values()].filter((s) => s.phase === phase).reverse();
+  const kit = new Map<string, KitItem>();
+  for (const unit of option.units) {
+    if (kit.has(unit.kitId)) continue;
+    const today = kitById(unit.kitId, ownKit);
+    const state = states.find((s) => s.network.units.some((u) => u.id === unit.id && u.kitId === unit.kitId));
+    const then = state?.network.kit.find((k) => k.id === unit.kitId);
+    const called = { label: unit.kitId, about: '', costMinor: 0, handsMin: 0, waitMin: 0 };
+    const item = then ? { ...called, ...today, ...then } : today;
+    if (item) kit.set(unit.kitId, item);
+  }
+  return [...kit.values()];
+}
+
+/**
+ * The network as built: the option agreed to, with what was built otherwise. Where that option was deleted from the plan,
+ * the network read last stands in. Null before anything was agreed to.
+ */
+export function asBuilt(site: Site, plan: Plan, rows: EvidenceRows): Built | null {
+  const { accepted, moves, states } = evidenceOf(rows);
+  if (!accepted) return null;
+  const option = acceptedOption(plan, rows);
+  if (!option) {
+    const last = [...states.values()].filter((s) => s.phase === 'after').pop();
+    return last ? thawed(site, last) : null;
+  }
+  const units = option.units
+    .filter((u) => !moves.get(u.id)?.leftOut)
+    .map((u) => {
+      const m = moves.get(u.id);
+      return m ? { ...u, place: m.place ?? u.place, feed: m.feed ?? u.feed } : u;
+    });
+  const built = moves.size === 0 ? option : { ...option, units };
+  return { option: built, kit: kitThen(built, plan.ownKit, rows, 'after') };
+}
+
+/** The network of before, with its kit as it was when it was read. */
+export function asItWas(plan: Plan, rows: EvidenceRows): Built {
+  return { option: plan.today, kit: kitThen(plan.today, plan.ownKit, rows, 'before') };
+}

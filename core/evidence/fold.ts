@@ -1,0 +1,89 @@
+import type { EvidenceKind, EvidenceRows, Phase, Reading, RowOf, StateRow } from './rows';
+
+/** What the rows of a job add up to. */
+export interface Evidence {
+  /** Networks that were read, by id, in the order they were first read. */
+  states: ReadonlyMap<string, StateRow>;
+  /** Number of the round of an as-built network; the first is 1. */
+  roundOf: ReadonlyMap<string, number>;
+  /** All readings, struck out or not. */
+  readings: readonly Reading[];
+  struck: ReadonlySet<string>;
+  /** Readings that count, and the same by spot. */
+  valid: readonly Reading[];
+  bySpot: ReadonlyMap<string, readonly Reading[]>;
+  /** Steps of a run sheet by option: those done, and the newest serial of each. */
+  stepsDone: ReadonlyMap<string, ReadonlySet<string>>;
+  serials: ReadonlyMap<string, string>;
+  /** The option agreed to last; null before any. */
+  accepted: RowOf<'acceptance'> | null;
+  /** What was built otherwise than planned, the newest of each unit. */
+  moves: ReadonlyMap<string, RowOf<'move'>>;
+}
+
+const folded = new WeakMap<EvidenceRows, Evidence>();
+
+/** Adds up the rows of a job; a list that was added up before is not added up again. */
+export function evidenceOf(rows: EvidenceRows): Evidence {
+  let known = folded.get(rows);
+  if (!known) folded.set(rows, (known = addUp(rows)));
+  return known;
+}
+
+const serialKey = (optionId: string, stepKey: string) => `${optionId}|${stepKey}`;
+
+function addUp(rows: EvidenceRows): Evidence {
+  const states = new Map<string, StateRow>();
+  const roundOf = new Map<string, number>();
+  const readings: Reading[] = [];
+  const struck = new Set<string>();
+  const stepsDone = new Map<string, Set<string>>();
+  const serials = new Map<string, string>();
+  const moves = new Map<string, RowOf<'move'>>();
+  let accepted: RowOf<'acceptance'> | null = null;
+  for (const row of rows) {
+    if (row.kind === 'state') states.set(row.id, row);
+    else if (row.kind === 'round') roundOf.set(row.stateId, row.number);
+    else if (row.kind === 'reading') readings.push(row);
+    else if (row.kind === 'correction') {
+      if (row.act === 'strikeOut') struck.add(row.readingId);
+      else struck.delete(row.readingId);
+    } else if (row.kind === 'move') moves.set(row.unitId, row);
+    else if (row.kind === 'acceptance') accepted = row;
+    else if (row.kind === 'step') {
+      let done = stepsDone.get(row.optionId);
+      if (!done) stepsDone.set(row.optionId, (done = new Set()));
+      if (row.act === 'done') done.add(row.stepKey);
+      else if (row.act === 'undone') done.delete(row.stepKey);
+      else if (row.act === 'serial') serials.set(serialKey(row.optionId, row.stepKey), row.text);
+    }
+  }
+  const valid = readings.filter((r) => !struck.has(r.id));
+  const bySpot = new Map<string, Reading[]>();
+  for (const r of valid) {
+    if (r.subject.kind !== 'spot') continue;
+    const list = bySpot.get(r.subject.spotId);
+    if (list) list.push(r);
+    else bySpot.set(r.subject.spotId, [r]);
+  }
+  return { states, roundOf, readings, struck, valid, bySpot, stepsDone, serials, accepted, moves };
+}
+
+const NOTHING: ReadonlySet<string> = new Set();
+
+/** Steps of an option that are ticked: the newest row of each step decides. */
+export const doneSteps = (rows: EvidenceRows, optionId: string): ReadonlySet<string> =>
+  evidenceOf(rows).stepsDone.get(optionId) ?? NOTHING;
+
+/** The serial noted last at a step, or null. */
+export const serialAt = (rows: EvidenceRows, optionId: string, stepKey: string): string | null =>
+  evidenceOf(rows).serials.get(serialKey(optionId, stepKey)) ?? null;
+
+/** Ids of the networks of one phase. */
+export function stateIdsOf(e: Pick<Evidence, 'states'>, phase: Phase): Set<string> {
+  return new Set([...e.states.values()].filter((s) => s.phase === phase).map((s) => s.id));
+}
+
+/** How many rows of a kind there are. */
+export const countOf = (rows: EvidenceRows, kind: EvidenceKind): number =>
+  rows.reduce((n, r) => n + Number(r.kind === kind), 0);

@@ -1,0 +1,255 @@
+import { z } from 'zod';
+import { verdictWord } from '../plan/evaluate/judge';
+import { feed } from '../plan/option/schema';
+import { clientType, id, label, note, place } from '../site/model/schema';
+import { bandId } from '../site/model/radioTerms';
+import { network, networkLabels } from './network';
+
+const timestamp = z.iso.datetime({ offset: true, error: 'a time looks like 2026-06-03T09:20:00Z' });
+
+/** What every row of evidence has: its own id, when it was taken, by whom, and when and as which number the server got it. */
+const base = {
+  id,
+  at: timestamp,
+  /** Who took it; empty where nobody said. */
+  by: z.string().max(80),
+  /** Given by the server, never by who sends it: the order of all evidence of a job. */
+  received: z.strictObject({ number: z.number().int().min(1).max(10_000_000), at: timestamp }).optional(),
+};
+
+/** Two phases of a proof: before anything is changed, and with the network as built. */
+export const phase = z.enum(['before', 'after']);
+export type Phase = z.infer<typeof phase>;
+
+/** A network as it stood when something was read, told by what is physical in it. */
+const state = z.strictObject({
+  kind: z.literal('state'),
+  ...base,
+  phase,
+  hash: z.string().regex(/^[0-9a-f]{64}$/, 'a hash has 64 hex digits'),
+  network,
+  labels: networkLabels,
+});
+
+/** One turn of as built and proven. */
+const round = z.strictObject({
+  kind: z.literal('round'),
+  ...base,
+  number: z.number().int().min(1).max(999),
+  stateId: id,
+});
+
+const mbps = z
+  .number()
+  .min(0, 'a speed is not negative')
+  .max(100_000, 'a speed above 100 000 Mb/s is a typing error');
+const ms = z
+  .number()
+  .min(0, 'a time is not negative')
+  .max(60_000, 'a round trip above 60 000 ms is a typing error');
+const dbm = z
+  .number()
+  .min(-120, 'a level is between −120 and 0 dBm')
+  .max(0, 'a level is between −120 and 0 dBm');
+
+/** What a reading is about. */
+export const subject = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('spot'), spotId: id }),
+  /** By cable at the gateway. */
+  z.strictObject({ kind: z.literal('line') }),
+  /** The link that feeds a unit, idle or under load. */
+  z.strictObject({ kind: z.literal('link'), unitId: id, load: z.enum(['idle', 'loaded']) }),
+  /** A trial at a place, or through a pair of outlets, before anything is decided. */
+  z.strictObject({ kind: z.literal('trialPlace'), place }),
+  z.strictObject({ kind: z.literal('trialOutlets'), nearOutletId: id, farOutletId: id }),
+  z.strictObject({ kind: z.literal('walk'), fromUnitId: id, toUnitId: id }),
+]);
+export type Subject = z.infer<typeof subject>;
+
+const reading = z
+  .strictObject({
+    kind: z.literal('reading'),
+    ...base,
+    subject,
+    stateId: id,
+    /** What was tested against: a wired host in the house, or the internet. */
+    target: z.enum(['house', 'internet']),
+    device: z.union([clientType, z.literal('wired')]),
+    deviceName: z.string().max(80),
+    /** The band the device was left with: free to choose, or fixed. */
+    band: z.union([z.literal('free'), bandId]),
+    bandSeen: bandId.nullable(),
+    /** False is "no connection": a run of 0. */
+    connected: z.boolean(),
+    rssiDbm: dbm.nullable(),
+    downMbps: mbps.nullable(),
+    upMbps: mbps.nullable(),
+    /** Round trip while both directions are full. */
+    loadedMs: ms.nullable(),
+    idleMs: ms.nullable(),
+    source: z.enum(['typed', 'pasted', 'file', 'meter', 'practice']),
+    /** A reading this one was taken in place of. */
+    replacesId: id.nullable(),
+    note,
+  })
+  .refine(
+    (r) =>
+      !r.connected || r.downMbps !== null || r.upMbps !== null || r.rssiDbm !== null || r.loadedMs !== null,
+    {
+      message: 'the reading is empty: enter a speed, a level or a round trip, or "no connection"',
+    },
+  );
+
+/** A row is never overwritten: a mistaken reading is struck out, with the reason, and a strike-out can be taken back. */
+const correction = z.strictObject({
+  kind: z.literal('correction'),
+  ...base,
+  readingId: id,
+  act: z.enum(['strikeOut', 'takeBack']),
+  reason: z.string().min(1).max(300),
+});
+
+const step = z.strictObject({
+  kind: z.literal('step'),
+  ...base,
+  optionId: id,
+  stepKey: z.string().min(1).max(120),
+  act: z.enum(['done', 'undone', 'serial', 'note']),
+  text: z.string().max(500),
+});
+
+/** What the light of a unit says, in our own words whatever its colours. */
+export const light = z.enum([
+  'starting',
+  'ready',
+  'joining',
+  'updating',
+  'holds',
+  'thin',
+  'lost',
+  'noInternet',
+  'switchedOff',
+]);
+
+/** One try of a place for a unit: where it stood, what its light said, what came in. */
+const placingTry = z.strictObject({
+  kind: z.literal('try'),
+  ...base,
+  unitId: id,
+  place,
+  light: light.nullable(),
+  levelDbm: dbm.nullable(),
+  linkMbps: mbps.nullable(),
+  note,
+});
+
+/** A unit that was built otherwise than planned: elsewhere, fed otherwise, or not at all. Null is as planned. */
+const move = z.strictObject({
+  kind: z.literal('move'),
+  ...base,
+  unitId: id,
+  place: place.nullable(),
+  feed: feed.nullable(),
+  leftOut: z.boolean(),
+  note,
+});
+
+const device = z.strictObject({
+  kind: z.literal('device'),
+  ...base,
+  deviceId: id,
+  joined: z.boolean(),
+  note,
+});
+
+/** What was promised for a spot when the work began. */
+export const forecast = z.strictObject({
+  spotId: id,
+  verdict: verdictWord,
+  downMbps: mbps,
+  upMbps: mbps,
+  downLowMbps: mbps,
+  downHighMbps: mbps,
+  upLowMbps: mbps,
+  upHighMbps: mbps,
+});
+export type Forecast = z.infer<typeof forecast>;
+
+/** The option the customer agreed to, with what it was forecast to give: After is held against that. */
+const acceptance = z.strictObject({
+  kind: z.literal('acceptance'),
+  ...base,
+  optionId: id,
+  optionName: label,
+  forecast: z.array(forecast).max(200),
+  note,
+});
+
+const signOff = z.strictObject({
+  kind: z.literal('signOff'),
+  ...base,
+  who: label,
+  says: z.string().max(500),
+});
+
+/** Every kind of evidence there is, each with its schema. This list stands nowhere else. */
+export const EVIDENCE = {
+  state,
+  round,
+  reading,
+  correction,
+  step,
+  try: placingTry,
+  move,
+  device,
+  acceptance,
+  signOff,
+} as const;
+export type EvidenceKind = keyof typeof EVIDENCE;
+
+export const evidenceRow = z.discriminatedUnion('kind', [
+  state,
+  round,
+  reading,
+  correction,
+  step,
+  placingTry,
+  move,
+  device,
+  acceptance,
+  signOff,
+]);
+export type EvidenceRow = z.infer<typeof evidenceRow>;
+export type RowOf<K extends EvidenceKind> = Extract<EvidenceRow, { kind: K }>;
+export type StateRow = RowOf<'state'>;
+export type Reading = RowOf<'reading'>;
+
+/** Most rows of a kind a job holds; the file, the database and the forms all go by it. */
+export const MOST_ROWS: Record<EvidenceKind, number> = {
+  state: 500,
+  round: 500,
+  reading: 50_000,
+  correction: 50_000,
+  step: 50_000,
+  try: 5_000,
+  move: 5_000,
+  device: 5_000,
+  acceptance: 500,
+  signOff: 100,
+};
+
+/** All evidence of a job in the order the server got it. */
+export const evidenceRows = z.array(evidenceRow).superRefine((rows, check) => {
+  const counts = new Map<EvidenceKind, number>();
+  for (const { kind } of rows) counts.set(kind, (counts.get(kind) ?? 0) + 1);
+  for (const [kind, n] of counts)
+    if (n > MOST_ROWS[kind])
+      check.addIssue({
+        code: 'custom',
+        message: `${n} rows of kind ${kind}; a job holds at most ${MOST_ROWS[kind]}`,
+      });
+});
+export type EvidenceRows = readonly EvidenceRow[];
+
+export const spotIdOf = (r: Pick<Reading, 'subject'>): string | null =>
+  r.subject.kind === 'spot' ? r.subject.spotId : null;

@@ -1,0 +1,51 @@
+import type { ChainPart } from '../../feed/chain';
+import type { Band } from '../../radio/link/bands';
+import type { PathFacts } from '../../radio/path/path';
+
+/** Why a part gives what it gives: facts that can go to another thread; `words.ts` makes the sentence when it is read. */
+export type Why =
+  | { kind: 'line'; measured: boolean }
+  | { kind: 'port' }
+  | { kind: 'device'; name: string }
+  | { kind: 'lead' }
+  | { kind: 'run'; name: string; lengthM: number; certainty: string; negotiatedMbps: number | null }
+  | { kind: 'cable'; medium: string; lengthM: number; rateMbps: number }
+  | { kind: 'coax'; attenuationDb: number; stretches: readonly string[]; guessed: boolean }
+  | {
+      kind: 'powerline';
+      near: string;
+      far: string;
+      factors: readonly { factor: number; label: string }[];
+    }
+  | { kind: 'air'; bridge: boolean; band: Band; levelDbm: number; way: PathFacts }
+  | { kind: 'dead'; medium: string; problem: string };
+
+/** One length of the pipe between the line and a device. */
+export interface Part extends ChainPart {
+  kind: 'line' | 'port' | 'feed' | 'air' | 'lead' | 'device';
+  /** Whether it is an estimate or was measured. */
+  measured: boolean;
+  /** The unit at the far end of a feed, or the serving unit of the air. */
+  unitId: string | null;
+  /** The unit a feed comes from. */
+  parentId: string | null;
+  why: Why;
+}
+
+/** What one link gives both ways, Mb/s. */
+export interface Rates {
+  downMbps: number;
+  upMbps: number;
+}
+
+/** A link whose level is unsure: the part in its middle, and what it gives at a shift of the level. */
+export interface UnsureLink {
+  part: Part;
+  /** Spread of its level, dB; 0 where it is sure. */
+  sigmaDb: number;
+  /** Mb/s at a shift of its level, dB. */
+  ratesAt(shiftDb: number): Rates;
+}
+
+/** A link that is sure of what it gives. */
+export const sureLink = (part: Part): UnsureLink => ({ part, sigmaDb: 0, ratesAt: () => part });
