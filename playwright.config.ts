@@ -30,9 +30,9 @@ export default defineConfig({
     },
   },
   webServer: {
-    command: `rm -rf .tmp/e2e && npx tsx scripts/seed.ts && npx next start -H 127.0.0.1 -p ${PORT}`,
+    command: `rm -rf .tmp/e2e && npx tsx scripts/seed.ts && npx tsx scripts/serve.ts -p ${PORT}`,
     url: `http://127.0.0.1:${PORT}/`,
-    env: { NESTLE_DB: '.tmp/e2e/nestle.db', NEXT_TELEMETRY_DISABLED: '1' },
+    env: { NESTLE_DB: '.tmp/e2e/nestle.db', NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
     gracefulShutdown: { signal: 'SIGTERM', timeout: 3000 },
     timeout: 60_000,
   },

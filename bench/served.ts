@@ -7,15 +7,14 @@ const DB = '.tmp/bench.db';
 
 async function startDemo(): Promise<() => void> {
   for (const end of ['', '-wal', '-shm']) rmSync(DB + end, { force: true });
-  const env = { ...process.env, NESTLE_DB: DB, NEXT_TELEMETRY_DISABLED: '1' };
+  const env: NodeJS.ProcessEnv = { ...process.env, NODE_ENV: 'production', NESTLE_DB: DB, NEXT_TELEMETRY_DISABLED: '1' };
   await new Promise((resolve) =>
     spawn('npx', ['tsx', 'scripts/seed.ts'], { env, stdio: 'ignore' }).once('exit', resolve),
   );
-  const server = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
-    { env, stdio: ['ignore', 'pipe', 'ignore'] },
-  );
+  const server = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts', '--port', String(PORT)], {
+    env,
+    stdio: ['ignore', 'pipe', 'ignore'],
+  });
   await new Promise<void>((resolve) =>
     server.stdout.on('data', (chunk: Buffer) => chunk.includes('Ready') && resolve()),
   );

@@ -1,9 +1,13 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { evidenceRows } from '@/core/evidence/rows';
+import { plan } from '@/core/plan/option/schema';
 import { migrate, openDatabase, type Db } from './connection';
-import { addEvidence, evidenceOf } from './evidence';
+import { findRow, insertRow, newestNumber, rowsAfter, rowsOfKind } from './evidence';
+import { DatabaseFault, faultOf } from './faults';
 import {
   currentDocument,
   deleteJob,
@@ -13,7 +17,7 @@ import {
   listJobs,
   setArchived,
 } from './jobs';
-import { findPicture, insertPicture, pictureBytes, picturesOf } from './pictures';
+import { dropUnusedPictures, findPicture, insertPicture, pictureCount, picturesOf } from './pictures';
 
 let folder: string;
 let db: Db;
@@ -37,18 +41,72 @@ describe('migrations', () => {
     expect(db.pragma('user_version', { simple: true })).toBe(version);
     expect(findJob(db, 'a')!.name).toBe('Mill');
   });
-  test('a database of the first version is lifted with its jobs', () => {
-    db.exec('DROP TABLE picture');
-    db.pragma('user_version = 1');
-    expect(migrate(db)).toBeGreaterThan(0);
-    expect(picturesOf(db, 'a')).toEqual([]);
-    expect(listJobs(db)).toHaveLength(1);
+  test('a database of the version before is lifted with everything in it', () => {
+    const path = join(folder, 'old.db');
+    const old = new Database(path);
+    migrate(old, 2);
+    const file = JSON.parse(
+      readFileSync(new URL('../core/job/fixtures/job-version-2.json', import.meta.url), 'utf8'),
+    ) as Record<string, Record<string, { id?: string; readingId?: string }[]>>;
+    const at = '2026-01-01T00:00:00Z';
+    old
+      .prepare('INSERT INTO job (id, name, created_at, changed_at) VALUES (?, ?, ?, ?)')
+      .run('farm', 'Farm', at, at);
+    for (const kind of ['brief', 'site', 'plan'])
+      old
+        .prepare('INSERT INTO document (job_id, kind, revision, json, saved_at) VALUES (?, ?, 7, ?, ?)')
+        .run('farm', kind, JSON.stringify(file[kind]), at);
+    const lists = { state: 'states', reading: 'readings', voided: 'voided', stepEvent: 'stepEvents' };
+    for (const [kind, list] of Object.entries(lists))
+      for (const row of file.evidence![list]!)
+        old
+          .prepare('INSERT INTO evidence (job_id, kind, row_id, json) VALUES (?, ?, ?, ?)')
+          .run('farm', kind, row.id ?? row.readingId, JSON.stringify(row));
+    old.close();
+    const lifted = openDatabase(path);
+    const kinds = (kind: string) => rowsOfKind(lifted, 'farm', kind).length;
+    expect(kinds('state')).toBe(file.evidence!.states!.length);
+    expect(kinds('reading')).toBe(file.evidence!.readings!.length);
+    expect([kinds('correction'), kinds('step'), kinds('round'), kinds('acceptance')]).toEqual([1, 2, 1, 1]);
+    const rows = rowsAfter(lifted, 'farm', 0).map((r) => JSON.parse(r.json) as unknown);
+    expect(evidenceRows.safeParse(rows).error?.issues ?? []).toEqual([]);
+    const document = currentDocument(lifted, 'farm', 'plan')!;
+    expect(document.revision).toBe(7);
+    expect(plan.safeParse(JSON.parse(document.json)).error?.issues ?? []).toEqual([]);
+    expect(JSON.parse(findJob(lifted, 'farm')!.summary!)).toMatchObject({ spots: 14, read: true });
+    lifted.close();
+  });
+  test('a database that is newer than the program is refused and not written', () => {
+    db.pragma('user_version = 99');
+    db.close();
+    const path = join(folder, 'deep', 'nestle.db');
+    const bytes = readFileSync(path);
+    expect(() => openDatabase(path)).toThrow(DatabaseFault);
+    expect(readFileSync(path).equals(bytes)).toBe(true);
+    db = openDatabase(':memory:');
   });
   test('a job that is not there takes no rows', () => {
-    expect(() =>
-      insertPicture(db, 'nobody', { picture_id: 'p', type: 'image/png', bytes: Buffer.from('x') }),
-    ).toThrow();
-    expect(() => addEvidence(db, 'nobody', 'reading', 'r', '{}')).toThrow();
+    const nothing = { number: 1, kind: 'reading', row_id: 'r', received_at: '', json: '{}' };
+    const picture = { picture_id: 'p', type: 'image/png', bytes: Buffer.from('x') };
+    expect(() => insertPicture(db, 'nobody', picture, '')).toThrow();
+    expect(() => insertRow(db, 'nobody', nothing)).toThrow();
+  });
+  test.each([
+    ['SQLITE_FULL', 'full'],
+    ['SQLITE_BUSY_SNAPSHOT', 'locked'],
+    ['SQLITE_READONLY_DBMOVED', 'readOnly'],
+    ['SQLITE_CORRUPT', 'corrupt'],
+    ['SQLITE_NOTADB', 'corrupt'],
+    ['SQLITE_MISUSE', 'other'],
+    ['EACCES', 'readOnly'],
+  ])('a fault %s has words', (code, kind) => {
+    const fault = faultOf(Object.assign(new Error('x'), { code }));
+    expect(fault!.kind).toBe(kind);
+    expect(fault!.message.length).toBeGreaterThan(30);
+  });
+  test('a broken rule of the tables is a bug and no fault', () => {
+    expect(faultOf(Object.assign(new Error('x'), { code: 'SQLITE_CONSTRAINT_UNIQUE' }))).toBeNull();
+    expect(faultOf(new TypeError('x'))).toBeNull();
   });
 });
 
@@ -62,24 +120,45 @@ describe('rows', () => {
     expect(currentDocument(db, 'a', 'site')).toMatchObject({ revision: 2, json: '"two"' });
     expect(() => save(2, '"again"')).toThrow();
   });
-  test('evidence is added, known or a clash, and comes in its order', () => {
-    expect(addEvidence(db, 'a', 'reading', 'r1', '{"v":1}')).toBe('added');
-    expect(addEvidence(db, 'a', 'reading', 'r1', '{"v":1}')).toBe('known');
-    expect(addEvidence(db, 'a', 'reading', 'r1', '{"v":2}')).toBe('clash');
-    expect(addEvidence(db, 'a', 'voided', 'r1', '{"v":2}')).toBe('added');
-    expect(evidenceOf(db, 'a').map((e) => e.kind)).toEqual(['reading', 'voided']);
+  const row = (number: number, kind: string, id: string) => ({
+    number,
+    kind,
+    row_id: id,
+    received_at: '2026-01-01T00:00:00Z',
+    json: '{"v":1}',
+  });
+  test('evidence is added once, under a number of its own, and comes in its order', () => {
+    expect(newestNumber(db, 'a')).toBe(0);
+    insertRow(db, 'a', row(1, 'reading', 'r1'));
+    insertRow(db, 'a', row(2, 'correction', 'r1'));
+    expect(() => insertRow(db, 'a', row(3, 'reading', 'r1'))).toThrow();
+    expect(() => insertRow(db, 'a', row(2, 'reading', 'r2'))).toThrow();
+    expect(rowsAfter(db, 'a', 0).map((e) => e.kind)).toEqual(['reading', 'correction']);
+    expect(rowsAfter(db, 'a', 1)).toHaveLength(1);
+    expect(findRow(db, 'a', 'reading', 'r1')!.number).toBe(1);
   });
   test('evidence and pictures cannot be changed behind the program’s back', () => {
-    addEvidence(db, 'a', 'reading', 'r1', '{"v":1}');
-    insertPicture(db, 'a', { picture_id: 'p', type: 'image/png', bytes: Buffer.from('abc') });
-    expect(() => db.prepare("UPDATE evidence SET json = '{}'").run()).toThrow();
+    insertRow(db, 'a', row(1, 'reading', 'r1'));
+    insertPicture(db, 'a', { picture_id: 'p', type: 'image/png', bytes: Buffer.from('abc') }, '');
+    expect(() => db.prepare("UPDATE evidence_row SET json = '{}'").run()).toThrow();
     expect(() => db.prepare("UPDATE picture SET type = 'image/webp'").run()).toThrow();
     expect(findPicture(db, 'a', 'p')!.bytes.toString()).toBe('abc');
-    expect(pictureBytes(db, 'a')).toBe(3);
+    expect(pictureCount(db, 'a')).toEqual({ count: 1, bytes: 3 });
+  });
+  test('pictures that nothing uses go after a while, used and fresh ones stay', () => {
+    const put = (id: string, at: string) =>
+      insertPicture(db, 'a', { picture_id: id, type: 'image/png', bytes: Buffer.from('abc') }, at);
+    put('used', '2026-01-01T00:00:00Z');
+    put('old', '2026-01-01T00:00:00Z');
+    put('fresh', '2026-01-03T00:00:00Z');
+    save(1, '{"underlays":[{"pictureId":"old"}]}');
+    save(2, '{"underlays":[{"pictureId":"used"}]}');
+    dropUnusedPictures(db, 'a', '2026-01-02T00:00:00Z');
+    expect(picturesOf(db, 'a').map((p) => p.picture_id)).toEqual(['fresh', 'used']);
   });
   test('a job is archived, listed, and goes with all it holds', () => {
     save(1, '"one"');
-    insertPicture(db, 'a', { picture_id: 'p', type: 'image/png', bytes: Buffer.from('abc') });
+    insertPicture(db, 'a', { picture_id: 'p', type: 'image/png', bytes: Buffer.from('abc') }, '');
     setArchived(db, 'a', true);
     expect(listJobs(db)[0]!.archived).toBe(1);
     deleteJob(db, 'a');

@@ -1,6 +1,8 @@
 import { mkdirSync, readFileSync, readdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
+import { DatabaseFault } from './faults';
+import { liftRows } from './liftRows';
 
 export type Db = Database.Database;
 
@@ -8,6 +10,9 @@ export type Db = Database.Database;
 export function databasePath(): string {
   return process.env.NESTLE_DB ?? join(process.cwd(), 'data', 'nestle.db');
 }
+
+/** Work of a migration that SQL alone cannot do, by its number; it runs in the same transaction. */
+const LIFTS: Record<number, (db: Db) => void> = { 3: liftRows };
 
 function migrationFiles(): { number: number; sql: string }[] {
   const folder = join(process.cwd(), 'db', 'migrations');
@@ -17,36 +22,64 @@ function migrationFiles(): { number: number; sql: string }[] {
     .map((name) => ({ number: Number(name.slice(0, 3)), sql: readFileSync(join(folder, name), 'utf8') }));
 }
 
-/** Runs the migrations a database has not seen yet, each in a transaction of its own. Forward only. */
-export function migrate(db: Db): number {
-  const from = db.pragma('user_version', { simple: true }) as number;
-  let at = from;
-  for (const { number, sql } of migrationFiles()) {
-    if (number <= at) continue;
-    db.transaction(() => {
-      db.exec(sql);
-      db.pragma(`user_version = ${number}`);
-    })();
-    at = number;
-  }
-  return at - from;
+const versionOf = (db: Db) => db.pragma('user_version', { simple: true }) as number;
+
+/**
+ * Runs the migrations a database has not seen yet, all in one transaction that writes from its beginning, so that several
+ * first starts at once do each step only once. Forward only; a newer database is refused and not written.
+ */
+export function migrate(db: Db, upTo = Infinity): number {
+  const files = migrationFiles().filter((f) => f.number <= upTo);
+  const newest = files[files.length - 1]?.number ?? 0;
+  if (versionOf(db) > newest && upTo === Infinity) throw new DatabaseFault('newer');
+  if (versionOf(db) === newest) return 0;
+  return db
+    .transaction(() => {
+      const from = versionOf(db);
+      for (const { number, sql } of files) {
+        if (number <= from) continue;
+        db.exec(sql);
+        LIFTS[number]?.(db);
+        db.pragma(`user_version = ${number}`);
+      }
+      return versionOf(db) - from;
+    })
+    .immediate();
 }
+
+/** How long a process waits for another that writes, ms. */
+const WAIT_MS = 5000;
 
 /** Opens a database and brings it up to date. Each commit reaches the disk before it is answered. */
 export function openDatabase(path: string): Db {
   if (path !== ':memory:') mkdirSync(dirname(path), { recursive: true });
-  const db = new Database(path);
-  db.pragma('journal_mode = WAL');
-  db.pragma('synchronous = FULL');
-  db.pragma('foreign_keys = ON');
-  migrate(db);
-  return db;
+  const db = new Database(path, { timeout: WAIT_MS });
+  try {
+    if (versionOf(db) > (migrationFiles().pop()?.number ?? 0)) throw new DatabaseFault('newer');
+    // Another first start may hold the file while it is being switched over: SQLite does not wait for that by itself.
+    for (let tries = 0; ; tries++)
+      try {
+        db.pragma('journal_mode = WAL');
+        break;
+      } catch (error) {
+        if (tries >= 100 || !String((error as { code?: string }).code).startsWith('SQLITE_BUSY')) throw error;
+        Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 20);
+      }
+    db.pragma('synchronous = FULL');
+    db.pragma('foreign_keys = ON');
+    migrate(db);
+    return db;
+  } catch (error) {
+    db.close();
+    throw error;
+  }
 }
 
-let shared: Db | null = null;
+// One connection a process: bundles of the server may hold this module more than once.
+const shared = globalThis as typeof globalThis & { nestleDatabase?: Db };
 
-/** The one connection of this process. */
+/** The one connection of this process. A fault while opening is thrown each time, so that a later try may succeed. */
 export function database(): Db {
-  shared ??= openDatabase(databasePath());
-  return shared;
+  shared.nestleDatabase ??= openDatabase(databasePath());
+  return shared.nestleDatabase;
 }

@@ -1,35 +1,61 @@
 import type { Db } from './connection';
 
-export type EvidenceKind = 'state' | 'reading' | 'voided' | 'stepEvent';
-
-/** Adds a row of evidence. A row that is there already with the same content is left alone; other content is refused. */
-export function addEvidence(
-  db: Db,
-  jobId: string,
-  kind: EvidenceKind,
-  rowId: string,
-  json: string,
-): 'added' | 'known' | 'clash' {
-  const old = db
-    .prepare<[string, string, string], { json: string }>(
-      'SELECT json FROM evidence WHERE job_id = ? AND kind = ? AND row_id = ?',
-    )
-    .get(jobId, kind, rowId);
-  if (old) return old.json === json ? 'known' : 'clash';
-  db.prepare('INSERT INTO evidence (job_id, kind, row_id, json) VALUES (?, ?, ?, ?)').run(
-    jobId,
-    kind,
-    rowId,
-    json,
-  );
-  return 'added';
+export interface StoredRow {
+  number: number;
+  kind: string;
+  row_id: string;
+  received_at: string;
+  json: string;
 }
 
-/** All evidence of a job in the order it came. */
-export function evidenceOf(db: Db, jobId: string): { kind: EvidenceKind; json: string }[] {
+/** The row of a kind and id, if it is there. */
+export function findRow(db: Db, jobId: string, kind: string, rowId: string): StoredRow | undefined {
   return db
-    .prepare<[string], { kind: EvidenceKind; json: string }>(
-      'SELECT kind, json FROM evidence WHERE job_id = ? ORDER BY seq',
+    .prepare<[string, string, string], StoredRow>(
+      'SELECT number, kind, row_id, received_at, json FROM evidence_row WHERE job_id = ? AND kind = ? AND row_id = ?',
     )
-    .all(jobId);
+    .get(jobId, kind, rowId);
+}
+
+/** Number of the newest row of a job; 0 before any. */
+export function newestNumber(db: Db, jobId: string): number {
+  return db
+    .prepare<[string], { n: number }>(
+      'SELECT coalesce(max(number), 0) AS n FROM evidence_row WHERE job_id = ?',
+    )
+    .get(jobId)!.n;
+}
+
+/** How many rows of a kind a job has. */
+export function countRows(db: Db, jobId: string, kind: string): number {
+  return db
+    .prepare<[string, string], { n: number }>(
+      'SELECT count(*) AS n FROM evidence_row WHERE job_id = ? AND kind = ?',
+    )
+    .get(jobId, kind)!.n;
+}
+
+/** Adds a row of evidence under a number of its own. */
+export function insertRow(db: Db, jobId: string, row: StoredRow): void {
+  db.prepare(
+    'INSERT INTO evidence_row (job_id, number, kind, row_id, received_at, json) VALUES (?, ?, ?, ?, ?, ?)',
+  ).run(jobId, row.number, row.kind, row.row_id, row.received_at, row.json);
+}
+
+/** Rows of one kind of a job, in their order. */
+export function rowsOfKind(db: Db, jobId: string, kind: string): StoredRow[] {
+  return db
+    .prepare<[string, string], StoredRow>(
+      'SELECT number, kind, row_id, received_at, json FROM evidence_row WHERE job_id = ? AND kind = ? ORDER BY number',
+    )
+    .all(jobId, kind);
+}
+
+/** Rows of a job after a number, in their order. */
+export function rowsAfter(db: Db, jobId: string, number: number): StoredRow[] {
+  return db
+    .prepare<[string, number], StoredRow>(
+      'SELECT number, kind, row_id, received_at, json FROM evidence_row WHERE job_id = ? AND number > ? ORDER BY number',
+    )
+    .all(jobId, number);
 }

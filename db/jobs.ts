@@ -6,6 +6,8 @@ export interface JobRow {
   archived: number;
   created_at: string;
   changed_at: string;
+  /** Headline of the job as JSON; null where nobody has counted it. */
+  summary: string | null;
 }
 
 export type DocumentKind = 'brief' | 'site' | 'plan';
@@ -47,8 +49,23 @@ export function deleteJob(db: Db, id: string): void {
   db.prepare('DELETE FROM job WHERE id = ?').run(id);
 }
 
+/** Keeps the headline that the list shows; it is no change of the job. */
+export function setSummary(db: Db, id: string, summary: string): void {
+  db.prepare('UPDATE job SET summary = ? WHERE id = ?').run(summary, id);
+}
+
 export function touchJob(db: Db, id: string, now: string): void {
   db.prepare('UPDATE job SET changed_at = ? WHERE id = ?').run(now, id);
+}
+
+/** Newest revision of every document of a job. */
+export function revisionsOf(db: Db, jobId: string): Record<string, number> {
+  const rows = db
+    .prepare<[string], { kind: string; revision: number }>(
+      'SELECT kind, max(revision) AS revision FROM document WHERE job_id = ? GROUP BY kind',
+    )
+    .all(jobId);
+  return Object.fromEntries(rows.map((r) => [r.kind, r.revision]));
 }
 
 export function currentDocument(db: Db, jobId: string, kind: DocumentKind): DocumentRow | undefined {

@@ -6,12 +6,13 @@ export interface PictureRow {
   bytes: Buffer;
 }
 
-export function insertPicture(db: Db, jobId: string, row: PictureRow): void {
-  db.prepare('INSERT INTO picture (job_id, picture_id, type, bytes) VALUES (?, ?, ?, ?)').run(
+export function insertPicture(db: Db, jobId: string, row: PictureRow, addedAt: string): void {
+  db.prepare('INSERT INTO picture (job_id, picture_id, type, bytes, added_at) VALUES (?, ?, ?, ?, ?)').run(
     jobId,
     row.picture_id,
     row.type,
     row.bytes,
+    addedAt,
   );
 }
 
@@ -31,11 +32,21 @@ export function picturesOf(db: Db, jobId: string): PictureRow[] {
     .all(jobId);
 }
 
-/** Bytes of all pictures of a job together. */
-export function pictureBytes(db: Db, jobId: string): number {
+/** How many pictures a job has, and their bytes together. */
+export function pictureCount(db: Db, jobId: string): { count: number; bytes: number } {
   return db
-    .prepare<[string], { n: number }>(
-      'SELECT coalesce(sum(length(bytes)), 0) AS n FROM picture WHERE job_id = ?',
+    .prepare<[string], { count: number; bytes: number }>(
+      'SELECT count(*) AS count, coalesce(sum(length(bytes)), 0) AS bytes FROM picture WHERE job_id = ?',
     )
-    .get(jobId)!.n;
+    .get(jobId)!;
+}
+
+/** Drops pictures that came before a time and that the newest survey does not use. */
+export function dropUnusedPictures(db: Db, jobId: string, before: string): void {
+  db.prepare(
+    `DELETE FROM picture WHERE job_id = @jobId AND added_at < @before AND picture_id NOT IN (
+       SELECT json_extract(u.value, '$.pictureId') FROM document d, json_each(d.json, '$.underlays') u
+       WHERE d.job_id = @jobId AND d.kind = 'site'
+         AND d.revision = (SELECT max(revision) FROM document WHERE job_id = @jobId AND kind = 'site'))`,
+  ).run({ jobId, before });
 }

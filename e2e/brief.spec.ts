@@ -2,7 +2,6 @@ import { expect, test, type Page } from '@playwright/test';
 import type { JobFile } from '../core/job/jobFile';
 import { plainFeed } from '../core/plan/option/feeds';
 
-
 test.use({ actionTimeout: 20_000 });
 
 const stop = (page: Page, key: string) => page.keyboard.press(key);

@@ -9,14 +9,10 @@ export interface OwnServer {
 /** Starts the built application on a database of its own and waits until it answers. `fresh` empties the database first. */
 export async function startServer(port: number, dbPath: string, fresh: boolean): Promise<OwnServer> {
   if (fresh) for (const end of ['', '-wal', '-shm']) rmSync(dbPath + end, { force: true });
-  const child = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    {
-      env: { ...process.env, NESTLE_DB: dbPath, NEXT_TELEMETRY_DISABLED: '1' },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    },
-  );
+  const child = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts', '--port', String(port)], {
+    env: { ...process.env, NODE_ENV: 'production', NESTLE_DB: dbPath, NEXT_TELEMETRY_DISABLED: '1' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   await new Promise<void>((resolve, reject) => {
     child.once('exit', () => reject(new Error('the server ended before it was ready')));
     child.stdout!.on('data', (chunk: Buffer) => {

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import type { JobFile } from '../core/job/jobFile';
 import { findRooms } from '../core/site/geometry/rooms';
 import { addBuilding, exported, newJob, onScreen, pressAt, sheet } from './sheet';
+import { evidenceOf } from '../core/evidence/fold';
 
 test.use({ actionTimeout: 20_000 });
 
@@ -194,13 +195,12 @@ test('moving walls and buildings detaches no reading; deleting a spot with readi
   await page.keyboard.press('Delete');
   await dialog.getByRole('button', { name: 'Delete' }).click();
   await expect(page.getByRole('button', { name: 'Spot 1, Kitchen table' })).toHaveCount(0);
-  expect((await exported(page)).evidence.readings).toHaveLength(before.evidence.readings.length);
+  expect((await exported(page)).evidence).toHaveLength(before.evidence.length);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Spot 1, Kitchen table' })).toBeVisible();
   await page.getByRole('link', { name: /Before/ }).click();
   await expect(page.getByRole('button', { name: 'Wired test' })).toBeVisible();
-  const struck = new Set(before.evidence.voided.map((v) => v.readingId));
-  const runs = before.evidence.readings.filter((r) => r.spotId === 'spot-1' && !struck.has(r.id)).length;
+  const runs = evidenceOf(before.evidence).bySpot.get('spot-1')!.length;
   expect(runs).toBeGreaterThan(1);
   await expect(page.locator('[data-spot="1"]')).toContainText(`${runs} runs`);
 });

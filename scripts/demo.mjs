@@ -26,10 +26,10 @@ if (!(await free(wanted))) {
   process.exit(1);
 }
 console.log('→ Starting the server');
-const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', String(wanted)], {
+const server = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts', '--port', String(wanted)], {
   cwd: ROOT,
   stdio: ['ignore', 'pipe', 'inherit'],
-  env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+  env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
 });
 server.stdout.on('data', (chunk) => {
   if (String(chunk).includes('Ready'))

@@ -2,12 +2,14 @@ import { writeJobFile } from '../core/job/jobFile';
 import { database, databasePath } from '../db/connection';
 import { quillfeatherFarm } from '../demo/farm';
 import { larkspurRow } from '../demo/larkspur';
-import { seedDemo } from '../server/jobs';
+import { OWNER } from '../server/access/caller';
+import { seedDemo } from '../server/files';
 
 /** Migrates the database and puts the demo jobs in where they are missing; --reset replaces them by fresh ones. */
 const reset = process.argv.includes('--reset');
 database();
 const put = seedDemo(
+  OWNER,
   { farm: writeJobFile(quillfeatherFarm()), larkspur: writeJobFile(larkspurRow()) },
   reset,
 );

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { answer, readBytes, readJson, readText } from './http';
+import { DatabaseFault } from '../db/faults';
+import { answer, readJson, readPictureBody, readText } from './http';
 import { done, refuse } from './outcome';
 
 const post = (body: BodyInit | null, headers: Record<string, string> = {}) =>
@@ -9,52 +10,79 @@ const post = (body: BodyInit | null, headers: Record<string, string> = {}) =>
     headers: { 'content-type': 'application/json', host: '127.0.0.1:4680', ...headers },
   });
 const refused = (status: number) => expect.objectContaining({ ok: false, status });
+const json = (request: Request) => readJson(request, 1000);
 
-describe('who may change something', () => {
-  test('our own pages, with JSON', async () => {
-    expect(await readJson(post('{"a":1}'))).toEqual({ ok: true, value: { a: 1 } });
-    expect(await readJson(post('{}', { origin: 'http://127.0.0.1:4680' }))).toEqual({ ok: true, value: {} });
-    expect(await readJson(post(''))).toEqual({ ok: true, value: {} });
+describe('what is taken in', () => {
+  test('one JSON object, whatever parameters its type has', async () => {
+    expect(await json(post('{"a":1}'))).toEqual({ ok: true, value: { a: 1 } });
+    expect(await json(post('{}', { 'content-type': 'application/json; charset=utf-8' }))).toMatchObject({
+      ok: true,
+    });
+    expect(await json(post(''))).toEqual({ ok: true, value: {} });
   });
   test.each([
-    ['another site', { origin: 'http://elsewhere.example' }],
-    ['another port', { origin: 'http://127.0.0.1:9999' }],
-    ['a page without an origin', { origin: 'null' }],
-    ['an origin that is none', { origin: ':::' }],
-    ['a form', { 'content-type': 'text/plain' }],
-    ['an upload of a form', { 'content-type': 'multipart/form-data' }],
-  ])('not %s', async (_, headers) => {
-    expect(await readJson(post('{}', headers))).toEqual(refused(400));
-    expect(await readText(post('{}', headers))).toEqual(refused(400));
+    ['a form', 'text/plain'],
+    ['an upload of a form', 'multipart/form-data'],
+    ['a type that only begins like ours', 'application/jsonx'],
+    ['a type inside another', 'text/plain; application/json'],
+  ])('not %s', async (_, type) => {
+    expect(await json(post('{}', { 'content-type': type }))).toEqual(refused(415));
+    expect(await readText(post('{}', { 'content-type': type }), 1000)).toEqual(refused(415));
+  });
+  test.each([
+    ['null', 'null'],
+    ['a list', '[1]'],
+    ['a word', '"x"'],
+    ['no JSON', '{"a":'],
+    ['a bad escape', '"\\u12"'],
+  ])('not %s', async (_, body) => expect(await json(post(body))).toEqual(refused(400)));
+  test('nothing nested deeper than anything we send', async () => {
+    const deep = `{"a":${'['.repeat(60)}${']'.repeat(60)}}`;
+    expect(await json(post(deep))).toEqual(refused(400));
   });
   test('a picture is sent as one', async () => {
     const picture = post(new Uint8Array([1, 2, 3]), { 'content-type': 'image/png' });
-    const read = await readBytes(picture, 10);
-    expect(read.ok && [...read.value]).toEqual([1, 2, 3]);
-    expect(await readBytes(post('{}'), 10)).toEqual(refused(400));
+    const read = await readPictureBody(picture, 10);
+    expect(read.ok && [read.value.type, [...read.value.bytes]]).toEqual(['image/png', [1, 2, 3]]);
+    expect(await readPictureBody(post('{}'), 10)).toEqual(refused(415));
   });
 });
 
-describe('what is too much or nonsense', () => {
+describe('what is too much', () => {
   test('is refused by what it says of itself, and by what comes', async () => {
     const said = post(new Uint8Array(4), { 'content-type': 'image/png', 'content-length': '99999999' });
-    expect(await readBytes(said, 10)).toEqual(refused(413));
+    expect(await readPictureBody(said, 10)).toEqual(refused(413));
     const came = post(new Uint8Array(11), { 'content-type': 'image/png' });
-    expect(await readBytes(came, 10)).toEqual(refused(413));
-  });
-  test('is said with what to do', async () => {
-    const bad = await readJson(post('{"a":'));
-    expect(bad).toEqual(refused(400));
-    expect(!bad.ok && bad.problems[0]!.message).toContain('not valid JSON');
+    expect(await readPictureBody(came, 10)).toEqual(refused(413));
+    expect(await json(post(`{"a":"${'x'.repeat(2000)}"}`))).toEqual(refused(413));
   });
 });
 
-test('an outcome is answered with its status and its problems, and nothing of its inside', async () => {
-  const good = answer(done({ id: 'x' }));
-  expect([good.status, await good.json()]).toEqual([200, { id: 'x' }]);
-  const bad = answer(refuse(409, 'Reload the page.', 'site'));
-  expect([bad.status, await bad.json()]).toEqual([
-    409,
-    { ok: false, problems: [{ path: 'site', message: 'Reload the page.' }] },
-  ]);
+describe('what is answered', () => {
+  const request = new Request('http://127.0.0.1:4680/');
+  test('an outcome with its status and its problems, nothing of its inside, and kept by nobody', async () => {
+    const good = await answer(request, () => done({ id: 'x' }));
+    expect([good.status, await good.json(), good.headers.get('cache-control')]).toEqual([
+      200,
+      { id: 'x' },
+      'no-store',
+    ]);
+    const bad = await answer(request, () => refuse(409, 'Reload the page.', 'site'));
+    expect([bad.status, await bad.json()]).toEqual([
+      409,
+      { ok: false, problems: [{ path: 'site', message: 'Reload the page.' }] },
+    ]);
+  });
+  test('a fault of the database in words, a bug as the bug it is', async () => {
+    const fault = await answer(request, () => {
+      throw new DatabaseFault('full');
+    });
+    expect(fault.status).toBe(503);
+    expect(JSON.stringify(await fault.json())).toContain('disk is full');
+    await expect(
+      answer(request, () => {
+        throw new TypeError('a bug');
+      }),
+    ).rejects.toThrow('a bug');
+  });
 });

@@ -1,24 +1,45 @@
-import { JOB_FILE_LIMIT_BYTES } from '@/core/job/parse';
-import { refuse, type Outcome } from './outcome';
+import { MOST_NESTED } from '@/core/job/limits';
+import { OWNER, type Caller } from './access/caller';
+import { answered, refuse, type Outcome } from './outcome';
 
-/** Answers an outcome as JSON with its status. */
-export function answer(outcome: Outcome<unknown>): Response {
-  if (outcome.ok) return Response.json(outcome.value ?? {});
+/** Largest bodies of requests, bytes. Only a whole job file may be large. */
+export const SMALL_BODY = 64 * 1024;
+export const SAVE_BODY = 12 * 1024 * 1024;
+export const EVIDENCE_BODY = 4 * 1024 * 1024;
+
+/** Answers an outcome as JSON with its status; nothing of a job is kept by caches on the way. */
+function toResponse(outcome: Outcome<unknown>): Response {
+  const headers = { 'cache-control': 'no-store' };
+  if (outcome.ok) return Response.json(outcome.value ?? {}, { headers });
   const { status, ...body } = outcome;
-  return Response.json(body, { status });
+  return Response.json(body, { status, headers });
 }
 
-/**
- * Whether a request that changes something comes from our own pages: of a kind other sites cannot send without asking
- * first (JSON, or a picture), and an origin, where the browser names one, that is the host asked.
- */
-function fromOwnPages(request: Request, kinds: string): boolean {
-  if (!request.headers.get('content-type')?.startsWith(kinds)) return false;
-  const origin = request.headers.get('origin');
-  if (origin === null) return true;
-  // A page without an origin of its own, such as a sandboxed frame, sends the word null.
-  return URL.canParse(origin) && new URL(origin).host === request.headers.get('host');
+/** Who asks: the gate lets only our own names through, so whoever comes this far is at this machine. */
+export function callerOf(_request: Request): Caller {
+  return OWNER;
 }
+
+/** Runs a use case for whoever asks and answers what came of it; a fault of the database is said in words. */
+export async function answer(
+  request: Request,
+  work: (caller: Caller) => Outcome<unknown> | Promise<Outcome<unknown>>,
+): Promise<Response> {
+  const result = answered(() => work(callerOf(request)) as Outcome<unknown>);
+  try {
+    return toResponse(await result);
+  } catch (error) {
+    return toResponse(
+      answered(() => {
+        throw error;
+      }),
+    );
+  }
+}
+
+/** The media type a request says it sends, without its parameters. */
+const typeOf = (request: Request): string =>
+  (request.headers.get('content-type') ?? '').split(';')[0]!.trim().toLowerCase();
 
 /** Body of a request as bytes, refused past the size limit before it is all read. */
 async function readUpTo(
@@ -44,32 +65,57 @@ async function readUpTo(
   return { ok: true, value: Buffer.concat(chunks) };
 }
 
+const sizeText = (bytes: number) =>
+  bytes >= 1048576 ? `${bytes / 1048576} MB` : `${Math.round(bytes / 1024)} kB`;
+
 /** Body of a request as text, refused with a reason past the size limit. */
-export async function readText(request: Request): Promise<Outcome<string>> {
-  if (!fromOwnPages(request, 'application/json'))
-    return refuse(400, 'Send JSON from a page of this application.');
-  const tooMuch = refuse(
-    413,
-    `The file is larger than ${JOB_FILE_LIMIT_BYTES / 1048576} MB. Is it the right file?`,
-  );
-  const bytes = await readUpTo(request, JOB_FILE_LIMIT_BYTES, tooMuch);
+export async function readText(request: Request, limitBytes: number): Promise<Outcome<string>> {
+  if (typeOf(request) !== 'application/json')
+    return refuse(415, 'Send JSON from a page of this application.');
+  const tooMuch = refuse(413, `This is larger than ${sizeText(limitBytes)}. Is it the right file?`);
+  const bytes = await readUpTo(request, limitBytes, tooMuch);
   return bytes.ok ? { ok: true, value: Buffer.from(bytes.value).toString('utf8') } : bytes;
 }
 
-/** A picture from our own pages as bytes. */
-export async function readBytes(request: Request, limitBytes: number): Promise<Outcome<Uint8Array>> {
-  if (!fromOwnPages(request, 'image/')) return refuse(400, 'Send a picture from a page of this application.');
-  const tooMuch = refuse(413, `The picture is larger than ${limitBytes / 1048576} MB. Take a smaller one.`);
-  return readUpTo(request, limitBytes, tooMuch);
+/** A picture from our own pages as bytes, with its kind. */
+export async function readPictureBody(
+  request: Request,
+  limitBytes: number,
+): Promise<Outcome<{ type: string; bytes: Uint8Array }>> {
+  const type = typeOf(request);
+  if (!type.startsWith('image/')) return refuse(415, 'Send a picture from a page of this application.');
+  const tooMuch = refuse(413, `The picture is larger than ${sizeText(limitBytes)}. Take a smaller one.`);
+  const bytes = await readUpTo(request, limitBytes, tooMuch);
+  return bytes.ok ? { ok: true, value: { type, bytes: bytes.value } } : bytes;
 }
 
-/** Body of a request as JSON. */
-export async function readJson(request: Request): Promise<Outcome<unknown>> {
-  const text = await readText(request);
+/** Whether a value is nested deeper than anything we send. */
+function tooDeep(value: unknown): boolean {
+  const waiting: [unknown, number][] = [[value, 1]];
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const [v, depth] = next;
+    if (v === null || typeof v !== 'object') continue;
+    if (depth > MOST_NESTED) return true;
+    for (const inner of Object.values(v)) waiting.push([inner, depth + 1]);
+  }
+  return false;
+}
+
+/** Body of a request as a JSON object. */
+export async function readJson(
+  request: Request,
+  limitBytes: number,
+): Promise<Outcome<Record<string, unknown>>> {
+  const text = await readText(request, limitBytes);
   if (!text.ok) return text;
+  let value: unknown;
   try {
-    return { ok: true, value: text.value === '' ? {} : (JSON.parse(text.value) as unknown) };
+    value = text.value === '' ? {} : JSON.parse(text.value);
   } catch {
     return refuse(400, 'The request is not valid JSON.');
   }
+  if (value === null || typeof value !== 'object' || Array.isArray(value))
+    return refuse(400, 'The request must be one JSON object.');
+  if (tooDeep(value)) return refuse(400, `The request is nested deeper than ${MOST_NESTED} levels.`);
+  return { ok: true, value: value as Record<string, unknown> };
 }

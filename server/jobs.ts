@@ -1,257 +1,130 @@
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
-import { parseJobFile, pathText } from '@/core/job/parse';
-import type { Problem } from '@/core/job/problem';
-import { checkPlan, checkSite } from '@/core/job/references';
-import { JOB_FILE_VERSION, type JobContent, type JobFile } from '@/core/job/jobFile';
-import { bytesOf } from '@/core/job/picture';
-import { brief, emptyBrief } from '@/core/brief/brief';
-import { emptyPlan, plan } from '@/core/plan/option/schema';
-import { emptyEvidence, networkState, type Evidence } from '@/core/evidence/schema';
-import { verdictsOf } from '@/core/readings/verdict';
-import { emptySite, site } from '@/core/site/model/schema';
+import { emptyBrief } from '@/core/brief/brief';
+import { JOB_FILE_VERSION, jobName } from '@/core/job/jobFile';
+import { illFormedAt } from '@/core/job/text';
+import { emptyPlan } from '@/core/plan/option/schema';
+import { emptySite, id as idSchema } from '@/core/site/model/schema';
 import { database, type Db } from '@/db/connection';
 import * as rows from '@/db/jobs';
-import { addEvidence, evidenceOf, type EvidenceKind } from '@/db/evidence';
-import { insertPicture, picturesOf } from '@/db/pictures';
+import { forbidden, type Caller } from './access/caller';
+import { storeJob } from './files';
+import { loadJob, type OpenJob } from './loaded';
 import { done, noSuchJob, refuse, type Outcome } from './outcome';
 
-const SCHEMAS = { brief, site, plan } as const;
-export type DocumentKind = rows.DocumentKind;
-export const DOCUMENT_KINDS: readonly DocumentKind[] = ['brief', 'site', 'plan'];
+const count = z.number().int().min(0).max(1000);
+/** What the list shows of a job: counted by whoever has it open, since that takes an evaluation. */
+export const headline = z.strictObject({
+  spots: count,
+  read: z.boolean(),
+  dead: count,
+  gone: count,
+  worse: count,
+});
 
 export interface JobSummary {
   id: string;
   name: string;
   archived: boolean;
   changedAt: string;
-  spots: number;
-  deadBefore: number;
-  gone: number;
-  read: boolean;
+  /** Null where nobody has counted it yet. */
+  headline: z.infer<typeof headline> | null;
 }
 
-/** A job as the application works with it: its file plus the revision of each document. */
-export interface OpenJob {
-  id: string;
-  archived: boolean;
-  job: JobContent;
-  revisions: Record<DocumentKind, number>;
+/** An id for what a submission makes where it brought none. */
+export const freshId = () => nanoid(12).replaceAll('_', '0').replaceAll('-', '1');
+
+/** The id a submission was made under; a fresh one where it has none that is an id. */
+export function submittedId(value: unknown): string {
+  const parsed = idSchema.safeParse(value);
+  return parsed.success && parsed.data.length >= 8 ? parsed.data : freshId();
 }
 
-const now = () => new Date().toISOString();
-const newId = () => nanoid(12).replaceAll('_', '0').replaceAll('-', '1');
-
-const LIST_OF: Record<EvidenceKind, keyof Evidence> = {
-  state: 'states',
-  reading: 'readings',
-  voided: 'voided',
-  stepEvent: 'stepEvents',
-};
-
-function loadEvidence(db: Db, jobId: string): Evidence {
-  const out = emptyEvidence();
-  for (const { kind, json } of evidenceOf(db, jobId)) {
-    const row: unknown = JSON.parse(json);
-    // A state recorded by an earlier version lacks what has a default since.
-    (out[LIST_OF[kind]] as unknown[]).push(kind === 'state' ? networkState.parse(row) : row);
-  }
-  return out;
+function storedHeadline(json: string | null): JobSummary['headline'] {
+  if (json === null) return null;
+  const parsed = headline.safeParse(JSON.parse(json));
+  return parsed.success ? parsed.data : null;
 }
 
-function load(db: Db, id: string): OpenJob | null {
-  const row = rows.findJob(db, id);
-  if (!row) return null;
-  const read = <K extends DocumentKind>(kind: K) => {
-    const document = rows.currentDocument(db, id, kind);
-    if (!document) throw new Error(`job ${id} has no ${kind}`);
-    return {
-      revision: document.revision,
-      value: SCHEMAS[kind].parse(JSON.parse(document.json)) as z.infer<(typeof SCHEMAS)[K]>,
-    };
-  };
-  const [b, s, p] = [read('brief'), read('site'), read('plan')];
-  return {
-    id,
-    archived: row.archived === 1,
-    revisions: { brief: b.revision, site: s.revision, plan: p.revision },
-    job: {
-      format: 'nestle-job',
-      version: JOB_FILE_VERSION,
-      name: row.name,
-      brief: b.value,
-      site: s.value,
-      plan: p.value,
-      evidence: loadEvidence(db, id),
-    },
-  };
-}
-
-function store(db: Db, job: JobFile, id = newId()): string {
-  const at = now();
-  db.transaction(() => {
-    rows.insertJob(db, id, job.name, at);
-    for (const kind of DOCUMENT_KINDS)
-      rows.insertDocument(db, id, kind, { revision: 1, json: JSON.stringify(job[kind]), saved_at: at });
-    for (const p of job.pictures)
-      insertPicture(db, id, { picture_id: p.id, type: p.type, bytes: Buffer.from(bytesOf(p.base64)) });
-    for (const state of job.evidence.states) addEvidence(db, id, 'state', state.id, JSON.stringify(state));
-    for (const r of job.evidence.readings) addEvidence(db, id, 'reading', r.id, JSON.stringify(r));
-    for (const v of job.evidence.voided) addEvidence(db, id, 'voided', v.readingId, JSON.stringify(v));
-    for (const e of job.evidence.stepEvents) addEvidence(db, id, 'stepEvent', e.id, JSON.stringify(e));
-  })();
-  return id;
-}
-
-/** All jobs, newest change first, with what the list shows of each. */
-export function listJobs(db: Db = database()): JobSummary[] {
-  return rows.listJobs(db).map((row) => {
-    const { job } = load(db, row.id)!;
-    const verdicts = verdictsOf(job.site, job.evidence);
-    return {
+/** All jobs, newest change first, with what the list shows of each. It reads no job, so that none can break it. */
+export function listJobs(caller: Caller, db: Db = database()): Outcome<JobSummary[]> {
+  const no = forbidden(caller, 'see');
+  if (no) return no;
+  return done(
+    rows.listJobs(db).map((row) => ({
       id: row.id,
       name: row.name,
       archived: row.archived === 1,
       changedAt: row.changed_at,
-      spots: job.site.spots.length,
-      deadBefore: verdicts.filter((v) => v.wasDead).length,
-      gone: verdicts.filter((v) => v.gone).length,
-      read: verdicts.some((v) => v.before !== null),
-    };
-  });
+      headline: storedHeadline(row.summary),
+    })),
+  );
 }
 
-export function openJob(id: string, db: Db = database()): Outcome<OpenJob> {
-  const job = load(db, id);
+export function openJob(caller: Caller, id: string, db: Db = database()): Outcome<OpenJob> {
+  const no = forbidden(caller, 'see');
+  if (no) return no;
+  const job = loadJob(db, id);
   return job ? done(job) : noSuchJob();
 }
 
-const jobName = z
-  .string()
-  .trim()
-  .min(1, 'give the job a name')
-  .max(120, 'a job name has at most 120 characters');
+const creation = z.strictObject({ name: z.unknown(), id: z.unknown().optional() });
 
-/** Creates an empty job. */
-export function createJob(name: unknown, db: Db = database()): Outcome<{ id: string }> {
-  const parsed = jobName.safeParse(name);
+/** Creates an empty job under the id of its submission; the same submission again gives the same job. */
+export function createJob(caller: Caller, body: unknown, db: Db = database()): Outcome<{ id: string }> {
+  const no = forbidden(caller, 'administer');
+  if (no) return no;
+  const given = creation.safeParse(body);
+  if (!given.success) return refuse(400, 'A new job needs a name.', 'name');
+  const parsed = jobName.safeParse(given.data.name);
   if (!parsed.success) return refuse(400, parsed.error.issues[0]!.message, 'name');
-  const job: JobFile = {
-    format: 'nestle-job',
-    version: JOB_FILE_VERSION,
-    name: parsed.data,
-    brief: emptyBrief(),
-    site: emptySite(),
-    plan: emptyPlan(),
-    evidence: emptyEvidence(),
-    pictures: [],
-  };
-  return done({ id: store(db, job) });
+  if (illFormedAt(parsed.data) !== null) return refuse(400, 'The name holds a broken character.', 'name');
+  const id = submittedId(given.data.id);
+  const known = rows.findJob(db, id);
+  if (known)
+    return known.name === parsed.data ? done({ id }) : refuse(409, 'This id is taken. Reload the page.');
+  storeJob(
+    db,
+    {
+      format: 'nestle-job',
+      version: JOB_FILE_VERSION,
+      name: parsed.data,
+      brief: emptyBrief(),
+      site: emptySite(),
+      plan: emptyPlan(),
+      evidence: [],
+      pictures: [],
+    },
+    id,
+  );
+  return done({ id });
 }
 
-/** A job as its file: everything, pictures too. */
-export function exportJob(id: string, db: Db = database()): Outcome<JobFile> {
-  const open = load(db, id);
-  if (!open) return noSuchJob();
-  const pictures = picturesOf(db, id).map((p) => ({
-    id: p.picture_id,
-    type: p.type,
-    base64: p.bytes.toString('base64'),
-  }));
-  return done({ ...open.job, pictures });
-}
+const change = z.union([
+  z.strictObject({ name: jobName }),
+  z.strictObject({ archived: z.boolean() }),
+  z.strictObject({ headline }),
+]);
 
-/** Copies a job with everything in it. */
-export function duplicateJob(id: string, db: Db = database()): Outcome<{ id: string }> {
-  const job = exportJob(id, db);
-  if (!job.ok) return job;
-  return done({ id: store(db, { ...job.value, name: `${job.value.name.slice(0, 110)}, copy` }) });
-}
-
-/** Takes a job file in as a new job. A file with problems changes nothing. */
-export function importJob(text: string, db: Db = database(), id?: string): Outcome<{ id: string }> {
-  const parsed = parseJobFile(text);
-  if (!parsed.ok) return { ok: false, status: 400, problems: parsed.problems };
-  return done({ id: store(db, parsed.job, id) });
-}
-
-const change = z.union([z.strictObject({ name: jobName }), z.strictObject({ archived: z.boolean() })]);
-
-/** Renames or archives a job. */
-export function changeJob(id: string, body: unknown, db: Db = database()): Outcome<null> {
+/** Renames or archives a job, or keeps its headline for the list. */
+export function changeJob(caller: Caller, id: string, body: unknown, db: Db = database()): Outcome<null> {
+  const no = forbidden(caller, 'change');
+  if (no) return no;
   if (!rows.findJob(db, id)) return noSuchJob();
   const parsed = change.safeParse(body);
   if (!parsed.success) return refuse(400, parsed.error.issues[0]!.message);
-  if ('name' in parsed.data) rows.renameJob(db, id, parsed.data.name, now());
-  else rows.setArchived(db, id, parsed.data.archived);
+  const { data } = parsed;
+  if ('name' in data) {
+    if (illFormedAt(data.name) !== null) return refuse(400, 'The name holds a broken character.', 'name');
+    rows.renameJob(db, id, data.name, new Date().toISOString());
+  } else if ('archived' in data) rows.setArchived(db, id, data.archived);
+  else rows.setSummary(db, id, JSON.stringify(data.headline));
   return done(null);
 }
 
-const save = z.strictObject({ baseRevision: z.number().int().min(0), document: z.unknown() });
-
-/** Cross-checks a document against the rest of the job; a place that is gone must not lock the whole job. */
-function referenceProblems(kind: DocumentKind, value: unknown, job: JobContent): Problem[] {
-  const problems: Problem[] = [];
-  const report = (path: string, message: string) => problems.push({ path, message });
-  if (kind === 'site') checkSite(value as JobFile['site'], report);
-  if (kind === 'plan') checkPlan(value as JobFile['plan'], job.site, report);
-  return problems;
-}
-
-/**
- * Saves a document whole as a new revision. The save carries the revision it started from: a stale one is refused with
- * 409 and the current revision, so that the person keeps or drops their version.
- */
-export function saveDocument(
-  id: string,
-  kind: DocumentKind,
-  body: unknown,
-  db: Db = database(),
-):
-  | Outcome<{ revision: number; savedAt: string }>
-  | { ok: false; status: 409; problems: Problem[]; current: { revision: number; document: unknown } } {
-  const envelope = save.safeParse(body);
-  if (!envelope.success) return refuse(400, 'A save needs baseRevision and document.');
-  const open = load(db, id);
-  if (!open) return noSuchJob();
-  const parsed = SCHEMAS[kind].safeParse(envelope.data.document);
-  if (!parsed.success)
-    return {
-      ok: false,
-      status: 400,
-      problems: parsed.error.issues.map((i) => ({ path: pathText([kind, ...i.path]), message: i.message })),
-    };
-  const problems = referenceProblems(kind, parsed.data, open.job);
-  if (problems.length > 0) return { ok: false, status: 400, problems };
-  return db.transaction(() => {
-    const current = rows.currentDocument(db, id, kind)!;
-    if (current.revision !== envelope.data.baseRevision)
-      return {
-        ok: false as const,
-        status: 409 as const,
-        problems: [{ path: kind, message: 'Another window saved this in the meantime.' }],
-        current: { revision: current.revision, document: JSON.parse(current.json) as unknown },
-      };
-    const savedAt = now();
-    const revision = current.revision + 1;
-    rows.insertDocument(db, id, kind, { revision, json: JSON.stringify(parsed.data), saved_at: savedAt });
-    rows.touchJob(db, id, savedAt);
-    return done({ revision, savedAt });
-  })();
-}
-
-/** Replaces the demo jobs by fresh ones, or puts them in where they are missing. */
-export function seedDemo(texts: Record<string, string>, reset: boolean, db: Db = database()): string[] {
-  const put: string[] = [];
-  for (const [id, text] of Object.entries(texts)) {
-    if (rows.findJob(db, id)) {
-      if (!reset) continue;
-      rows.deleteJob(db, id);
-    }
-    const outcome = importJob(text, db, id);
-    if (!outcome.ok)
-      throw new Error(`demo job ${id}: ${outcome.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
-    put.push(id);
-  }
-  return put;
+/** Whether a job may be followed, before a stream is opened for it. */
+export function openHead(caller: Caller, id: string, db: Db = database()): Outcome<null> {
+  const no = forbidden(caller, 'see');
+  if (no) return no;
+  return rows.findJob(db, id) ? done(null) : noSuchJob();
 }

@@ -1,18 +1,32 @@
+import { faultOf } from '@/db/faults';
 import type { Problem } from '@/core/job/problem';
 
+/** How a use case can end badly: what was sent is wrong (4xx), or the server cannot do it now (503). */
+export type Refusal = 400 | 401 | 403 | 404 | 409 | 413 | 415 | 421 | 429 | 503;
+
 /** What a use case answers: a value, or problems a person can mend. */
-export type Outcome<T> =
-  { ok: true; value: T } | { ok: false; status: 400 | 404 | 409 | 413; problems: Problem[] };
+export type Outcome<T> = { ok: true; value: T } | { ok: false; status: Refusal; problems: Problem[] };
 
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
 export function refuse(
-  status: 400 | 404 | 409 | 413,
+  status: Refusal,
   message: string,
   path = '',
-): { ok: false; status: typeof status; problems: Problem[] } {
+): { ok: false; status: Refusal; problems: Problem[] } {
   return { ok: false, status, problems: [{ path, message }] };
 }
 
 export const noSuchJob = () =>
   refuse(404, 'This job is not in the database. It may have been deleted; go back to the list.');
+
+/** Runs a use case; a fault of the database becomes words and 503, any other error is a bug and goes on. */
+export function answered<T extends Outcome<unknown>>(work: () => T): T | ReturnType<typeof refuse> {
+  try {
+    return work();
+  } catch (error) {
+    const fault = faultOf(error);
+    if (!fault) throw error;
+    return refuse(503, fault.message);
+  }
+}

@@ -1,4 +1,4 @@
-import type { EvidenceKind, EvidenceRows, Phase, Reading, RowOf, StateRow } from './rows';
+import type { EvidenceRows, Phase, Reading, RowOf, StateRow } from './rows';
 
 /** What the rows of a job add up to. */
 export interface Evidence {
@@ -84,6 +84,9 @@ export function stateIdsOf(e: Pick<Evidence, 'states'>, phase: Phase): Set<strin
   return new Set([...e.states.values()].filter((s) => s.phase === phase).map((s) => s.id));
 }
 
-/** How many rows of a kind there are. */
-export const countOf = (rows: EvidenceRows, kind: EvidenceKind): number =>
-  rows.reduce((n, r) => n + Number(r.kind === kind), 0);
+/** How many readings were taken at some spots, struck out or not. */
+export const readingsAt = (rows: EvidenceRows, spotIds: ReadonlySet<string>): number =>
+  evidenceOf(rows).readings.reduce(
+    (n, { subject }) => n + Number(subject.kind === 'spot' && spotIds.has(subject.spotId)),
+    0,
+  );

@@ -8,12 +8,8 @@ import type { DataRun, Duct } from '../site/model/schema';
 import { isSlowRun } from '../site/check/slowRun';
 import type { CautionId } from './cautions';
 import type { Step } from './schedule';
-import { step } from './steps';
+import type { Timed } from './steps';
 import { categoryLabel, dataRunOf, parentIdOf } from '../plan/option/feeds';
-
-/** Minutes of work per metre of cable run, and to begin one (estimates). */
-const CABLE_MIN_PER_M = 0.9;
-const CABLE_MIN_START = 10;
 
 function betweenBuildings(context: PlanContext, a: Unit, b: Unit): boolean {
   const at = (u: Unit) => buildingAt(context.site, u.place.xM, u.place.yM)?.id ?? null;
@@ -26,9 +22,9 @@ const ductOf = (context: PlanContext, a: Unit, b: Unit): Duct | null => {
 };
 
 /** A run that is already in the house is tested instead of laid. */
-function runStep(context: PlanContext, run: DataRun, unit: Unit): Step {
+function runStep(context: PlanContext, run: DataRun, unit: Unit, timed: Timed): Step {
   const slow = isSlowRun(run);
-  return step(`cable:${unit.id}`, `Test ${run.name} for ${unit.letter}`, slow ? 25 : 8, {
+  return timed(`cable:${unit.id}`, `Test ${run.name} for ${unit.letter}`, {
     detail: [
       `${lengthText(run.lengthM, context.brief.lengthUnit)}, ${run.evidence}. Find both ends with a tester, label them.`,
       ...(slow ? ['It only reached 100 Mb/s: a pair is likely broken. Make both ends new, test again.'] : []),
@@ -39,12 +35,12 @@ function runStep(context: PlanContext, run: DataRun, unit: Unit): Step {
 }
 
 /** The step that lays a unit's cable, or tests the run it uses; null for other feeds. */
-export function cableStep(context: PlanContext, option: Option, unit: Unit): Step | null {
+export function cableStep(context: PlanContext, option: Option, unit: Unit, timed: Timed): Step | null {
   const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
   const { kind } = unit.feed;
   if (!parent || (kind !== 'ethernet' && kind !== 'fibre')) return null;
   const run = context.site.dataRuns.find((r) => r.id === dataRunOf(unit.feed));
-  if (run) return runStep(context, run, unit);
+  if (run) return runStep(context, run, unit, timed);
   const lengthM = hopOf(context, option, unit)?.lengthM ?? 0;
   const across = betweenBuildings(context, parent, unit);
   const { allowed } = context.brief;
@@ -55,25 +51,20 @@ export function cableStep(context: PlanContext, option: Option, unit: Unit): Ste
   if (across) cautions.push(...(duct ? [] : (['buried'] as const)), 'outdoorCable');
   if (kind === 'fibre') cautions.push('fibre');
   const what = kind === 'fibre' ? 'fibre' : categoryLabel(unit.feed);
-  return step(
-    `cable:${unit.id}`,
-    `Run ${what} from ${parent.letter} to the place of ${unit.letter}`,
-    Math.round(CABLE_MIN_START + lengthM * CABLE_MIN_PER_M),
-    {
-      detail: [
-        `${lengthText(lengthM, context.brief.lengthUnit)} with slack${across ? ', from building to building' : ''}.`,
-        ...(duct ? [`Pull it through ${duct.name} (${duct.evidence}).`] : []),
-        ...(allowed.closedRooms ? [`Closed to us: ${allowed.closedRooms}`] : []),
-        kind === 'fibre'
-          ? 'A media converter at each end; check the link light on both.'
-          : 'Solid copper, tested wire by wire before the unit is hung.',
-      ],
-      good:
-        kind === 'fibre'
-          ? 'Both converters show link.'
-          : 'Tester shows all eight wires; the port negotiates its full rate.',
-      cautions,
-      unitId: unit.id,
-    },
-  );
+  return timed(`cable:${unit.id}`, `Run ${what} from ${parent.letter} to the place of ${unit.letter}`, {
+    detail: [
+      `${lengthText(lengthM, context.brief.lengthUnit)} with slack${across ? ', from building to building' : ''}.`,
+      ...(duct ? [`Pull it through ${duct.name} (${duct.evidence}).`] : []),
+      ...(allowed.closedRooms ? [`Closed to us: ${allowed.closedRooms}`] : []),
+      kind === 'fibre'
+        ? 'A media converter at each end; check the link light on both.'
+        : 'Solid copper, tested wire by wire before the unit is hung.',
+    ],
+    good:
+      kind === 'fibre'
+        ? 'Both converters show link.'
+        : 'Tester shows all eight wires; the port negotiates its full rate.',
+    cautions,
+    unitId: unit.id,
+  });
 }

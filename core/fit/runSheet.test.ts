@@ -3,7 +3,7 @@ import { quillfeatherFarm } from '../../demo/farm';
 import { planContext } from '../plan/evaluate/context';
 import { type Option, type Unit } from '../plan/option/schema';
 import { CAUTIONS } from './cautions';
-import { priceOf } from './price';
+import { priceOf } from '../plan/cost/price';
 import { runSheet } from './runSheet';
 import { minutesBetween, schedule, totalMin, type Step } from './schedule';
 import { serialAt } from '../evidence/fold';
@@ -108,8 +108,8 @@ test('the schedule waits only where it must, and a circle does not hang it', () 
   expect(totalMin(steps)).toBe(20);
   expect(schedule([plain('a', 1, 0, ['b']), plain('b', 1, 0, ['a'])])).toHaveLength(2);
   expect(priceOf([{ label: 'x', count: 1, unit: 'piece', costMinor: 1000 }], steps, 6000)).toMatchObject({
-    totalMinor: 3000,
-    hours: 1 / 3,
+    totalMinor: 2400,
+    hours: 14 / 60,
   });
 });
 

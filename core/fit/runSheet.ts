@@ -4,12 +4,9 @@ import { gatewayOf } from '../plan/option/graph';
 import type { Option, Unit } from '../plan/option/schema';
 import { cableStep } from './cableSteps';
 import { schedule, type ScheduledStep, type Step } from './schedule';
-import { step } from './steps';
+import { timesOf } from './steps';
 import { joinSteps } from './unitSteps';
 import { parentIdOf } from '../plan/option/feeds';
-
-/** Minutes to put one device on the new network (estimate). */
-const DEVICE_MIN = 2;
 
 const LOGIN_WORDS: Record<Brief['line']['login'], (holder: string) => string> = {
   unknown: () => 'How does the line log in? Ask before anything is unplugged.',
@@ -59,28 +56,29 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
   const others = units.filter((u) => u.id !== gateway.id);
   const replaced = kitOf(context, gateway).kind !== 'router';
   const open = brief.consents.filter((c) => !c.got);
+  const timed = timesOf(context, option);
   const steps: Step[] = [
     ...(open.length > 0
       ? [
-          step('consents', 'Get the consents that are still open', 5, {
+          timed('consents', 'Get the consents that are still open', {
             detail: open.map((c) => `${CONSENT_LABEL[c.what]}${c.who ? `: ${c.who}` : ''}`),
             good: 'Each is in writing and ticked in the brief.',
             cautions: ['consent'],
           }),
         ]
       : []),
-    step('boxes', 'Check the boxes; reset what was used before', 2 + 2 * units.length, {
+    timed('boxes', 'Check the boxes; reset what was used before', {
       detail: ['All parts beside the gateway. Used or refurbished units: hold the button 7 to 10 s.'],
       good: 'Every unit of the list is on the bench.',
     }),
-    step('labels', 'Write down printed names, keys and serials', 3 * units.length, {
+    timed('labels', 'Write down printed names, keys and serials', {
       detail: ['Before anything is fixed to a wall. Keys are case-sensitive.'],
       good: 'Each serial is noted below its unit.',
       cautions: ['keys'],
       unitId: gateway.id,
       asksSerial: true,
     }),
-    step('ask', 'Ask what hangs on the old router', 4, {
+    timed('ask', 'Ask what hangs on the old router', {
       detail: [
         brief.oldRouter.telephone ? 'The brief says: a telephone.' : 'Telephone?',
         brief.oldRouter.alarm ? 'The brief says: an alarm.' : 'Intruder, fire or medical alarm?',
@@ -88,10 +86,9 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
       good: 'Agreed with the customer, tested afterwards.',
       cautions: ['phoneAlarm'],
     }),
-    step(
+    timed(
       'gateway',
       replaced ? `Modem off, old router out, ${gateway.letter} in` : `Check ${gateway.letter} and its line`,
-      6,
       {
         detail: [
           LOGIN_WORDS[brief.line.login](brief.line.loginHolder),
@@ -103,14 +100,13 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
             : ['It stays: test the line by cable first.']),
         ],
         good: 'A wired laptop reaches the internet at the speed of the line.',
-        waitMin: 5,
         waitLabel: 'Modem settles',
         cautions: ['phoneAlarm', 'radio'],
         unitId: gateway.id,
         after: ['ask'],
       },
     ),
-    step('network', `Set the final name, key and admin password on ${gateway.letter}`, 8, {
+    timed('network', `Set the final name, key and admin password on ${gateway.letter}`, {
       detail: [
         'Before any satellite is added, so that each inherits them.',
         brief.policies.names === 'one'
@@ -119,7 +115,6 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
         'The old name and key save re-joining every device.',
       ],
       good: 'The customer’s phone joins.',
-      waitMin: replaced ? kitOf(context, gateway).waitMin : 0,
       waitLabel: replaced ? `${gateway.letter} updates` : null,
       cautions: ['keys', 'updating'],
       unitId: gateway.id,
@@ -127,19 +122,19 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
     }),
   ];
   for (const unit of others)
-    steps.push(...joinSteps(context, unit, gateway).filter((s) => s.key.startsWith('join:')));
+    steps.push(...joinSteps(context, unit, gateway, timed).filter((s) => s.key.startsWith('join:')));
   for (const unit of others) {
-    const cable = cableStep(context, option, unit);
+    const cable = cableStep(context, option, unit, timed);
     if (cable) steps.push(cable);
   }
   for (const unit of others)
-    steps.push(...joinSteps(context, unit, gateway).filter((s) => s.key.startsWith('place:')));
+    steps.push(...joinSteps(context, unit, gateway, timed).filter((s) => s.key.startsWith('place:')));
   steps.push(
-    step('names', 'Name every unit by its place', 1 + units.length, {
+    timed('names', 'Name every unit by its place', {
       good: 'The set-up page shows places, not serials.',
       after: others.map((u) => `place:${u.id}`),
     }),
-    step('old', 'Test telephone and alarm, re-join the devices', 10 + DEVICE_MIN * brief.devices.length, {
+    timed('old', 'Test telephone and alarm, re-join the devices', {
       detail: rejoinWords(brief),
       good: 'What worked before works again.',
       cautions: ['phoneAlarm'],

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { priceOf } from './price';
+import { priceOf } from '../plan/cost/price';
 import { minutesBetween, schedule, totalMin, type Step } from './schedule';
 import { step } from './steps';
 

@@ -1,40 +1,25 @@
 import { kitOf, type PlanContext } from '../plan/evaluate/context';
-import { radioEnd } from '../plan/evaluate/radios';
+import { radarWait } from '../plan/cost/work';
 import type { Unit } from '../plan/option/schema';
-import { radarWaitS } from '../radio/link/regions';
 import type { Step } from './schedule';
-import { step } from './steps';
+import type { Timed } from './steps';
 import { parentIdOf } from '../plan/option/feeds';
 
-/** Silence of a unit's radios after start on radar-checked channels, and what to say about it. */
-function radarWait(context: PlanContext, unit: Unit): { waitMin: number; words: string[] } {
-  const kit = kitOf(context, unit);
-  const waits = kit.radios
-    .filter((r) => r.band === '5')
-    .map((r) => radioEnd(unit, kit, r))
-    .map(({ channel, widthMhz }) => ({
-      channel,
-      min: radarWaitS(context.brief, channel, widthMhz ?? 20) / 60,
-    }));
-  const longest = waits.sort((a, b) => b.min - a.min)[0];
-  if (!longest || longest.min === 0) return { waitMin: 0, words: [] };
-  return {
-    waitMin: longest.min,
-    words: [
-      `Channel ${longest.channel} is checked for radar: silent ${longest.min} min after start. Not a fault.`,
-    ],
-  };
+/** What to say of a unit that is silent at first on a radar-checked channel. */
+function radarWords(context: PlanContext, unit: Unit): string[] {
+  const wait = radarWait(context, unit);
+  if (!wait) return [];
+  return [`Channel ${wait.channel} is checked for radar: silent ${wait.min} min after start. Not a fault.`];
 }
 
 /** Steps that join one unit and bring it to its place. */
-export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit): Step[] {
+export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit, timed: Timed): Step[] {
   const kit = kitOf(context, unit);
   const { joining } = context.brief.policies;
   const onBench = joining === 'bench' || kit.outdoor;
-  const radar = radarWait(context, unit);
   if (kit.kind === 'switch')
     return [
-      step(`place:${unit.id}`, `Fix ${unit.letter} at ${unit.name} and power it`, kit.handsMin, {
+      timed(`place:${unit.id}`, `Fix ${unit.letter} at ${unit.name} and power it`, {
         detail: [
           'It needs no joining. One cable to its parent, never two: that is a loop.',
           ...(kit.poeSource ? ['Powered ports: nothing but standard devices on them.'] : []),
@@ -45,12 +30,10 @@ export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit): Step
         after: [`cable:${unit.id}`, ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : [])],
       }),
     ];
-  if (kit.kind === 'powerline' || kit.kind === 'coax')
-    return pairSteps(unit, kit.kind, kit.handsMin, kit.waitMin);
-  const join = step(
+  if (kit.kind === 'powerline' || kit.kind === 'coax') return pairSteps(unit, kit.kind, timed);
+  const join = timed(
     `join:${unit.id}`,
     onBench ? `Join ${unit.letter} beside the gateway` : `Join ${unit.letter} at its place`,
-    kit.handsMin,
     {
       detail:
         kit.kind === 'extender'
@@ -63,7 +46,6 @@ export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit): Step
               `Then press the join button of ${unit.letter}, within 2 minutes.`,
             ],
       good: 'Steady light, and the serial found is the one on the label.',
-      waitMin: kit.waitMin,
       waitLabel: `${unit.letter} updates`,
       cautions: ['updating', ...(kit.poe ? (['poe'] as const) : [])],
       unitId: unit.id,
@@ -71,37 +53,31 @@ export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit): Step
       after: ['network'],
     },
   );
-  const placing = step(
-    `place:${unit.id}`,
-    `Carry ${unit.letter} to ${unit.name} and read its light`,
-    kit.outdoor ? 30 : 8,
-    {
-      detail: [
-        'Off the floor, upright, in the open, away from metal, water and microwave ovens.',
-        unit.feed.kind === 'wireless'
-          ? 'Wait 1 to 3 minutes. Lost: one step back towards its parent, wait, read again.'
-          : `Confirm that it really uses its ${unit.feed.kind === 'fibre' ? 'fibre' : 'cable'} and has not fallen back to the air.`,
-        ...radar.words,
-      ],
-      good: 'Its light says holds; the set-up page names the feed that was planned.',
-      waitMin: 3 + radar.waitMin,
-      waitLabel: `${unit.letter} settles`,
-      cautions: kit.outdoor ? ['ladder', 'outdoorCable', 'radio'] : [],
-      unitId: unit.id,
-      after: [
-        `join:${unit.id}`,
-        `cable:${unit.id}`,
-        ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : []),
-      ],
-    },
-  );
+  const placing = timed(`place:${unit.id}`, `Carry ${unit.letter} to ${unit.name} and read its light`, {
+    detail: [
+      'Off the floor, upright, in the open, away from metal, water and microwave ovens.',
+      unit.feed.kind === 'wireless'
+        ? 'Wait 1 to 3 minutes. Lost: one step back towards its parent, wait, read again.'
+        : `Confirm that it really uses its ${unit.feed.kind === 'fibre' ? 'fibre' : 'cable'} and has not fallen back to the air.`,
+      ...radarWords(context, unit),
+    ],
+    good: 'Its light says holds; the set-up page names the feed that was planned.',
+    waitLabel: `${unit.letter} settles`,
+    cautions: kit.outdoor ? ['ladder', 'outdoorCable', 'radio'] : [],
+    unitId: unit.id,
+    after: [
+      `join:${unit.id}`,
+      `cable:${unit.id}`,
+      ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : []),
+    ],
+  });
   return [join, placing];
 }
 
-function pairSteps(unit: Unit, kind: 'powerline' | 'coax', handsMin: number, waitMin: number): Step[] {
+function pairSteps(unit: Unit, kind: 'powerline' | 'coax', timed: Timed): Step[] {
   const powerline = kind === 'powerline';
   return [
-    step(`join:${unit.id}`, `Pair the ${kind} adapters of ${unit.letter}`, handsMin, {
+    timed(`join:${unit.id}`, `Pair the ${kind} adapters of ${unit.letter}`, {
       detail: powerline
         ? [
             'Both into the wall near each other, pair within 2 minutes.',
@@ -112,14 +88,13 @@ function pairSteps(unit: Unit, kind: 'powerline' | 'coax', handsMin: number, wai
             'Entry filter at the point of entry, splitters rated to 1675 MHz, unused ports terminated.',
           ],
       good: 'Both adapters show their link light on the short path.',
-      waitMin,
       waitLabel: `${unit.letter} pairs`,
       cautions: powerline ? ['strip', 'mains', 'powerlineKey'] : ['coaxKey'],
       unitId: unit.id,
       asksSerial: true,
       after: ['network'],
     }),
-    step(`place:${unit.id}`, `Plug ${unit.letter} in at ${unit.name}`, 5, {
+    timed(`place:${unit.id}`, `Plug ${unit.letter} in at ${unit.name}`, {
       detail: [
         powerline
           ? 'Near adapter at the parent’s outlet, far adapter here.'

@@ -9,11 +9,17 @@ import { MOST_PICTURES } from './limits';
 /** Version written today. Older files are lifted by core/job/versions.ts; newer ones are refused. */
 export const JOB_FILE_VERSION = 3;
 
+export const jobName = z
+  .string()
+  .trim()
+  .min(1, 'give the job a name')
+  .max(120, 'a job name has at most 120 characters');
+
 /** The whole job as one document: current site, brief and options, and all evidence. Secrets are never part of it. */
 export const jobFile = z.strictObject({
   format: z.literal('nestle-job'),
   version: z.literal(JOB_FILE_VERSION),
-  name: z.string().trim().min(1, 'a job needs a name').max(120),
+  name: jobName,
   brief,
   site,
   plan,

@@ -1,27 +1,36 @@
 'use client';
 import Link from 'next/link';
 import { useMemo } from 'react';
+import type { Built } from '@/core/evidence/built';
+import type { Forecast } from '@/core/evidence/rows';
+import { partLabel } from '@/core/plan/evaluate/words';
+import type { Prediction } from '@/core/plan/evaluate/predict';
 import type { SpotVerdict } from '@/core/readings/verdict';
-import type { Option } from '@/core/plan/option/schema';
 import type { Spot } from '@/core/site/model/schema';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
-import { Workbench } from '@/ui/pieces/Workbench';
-import { LinePanel } from '@/ui/readings/LinePanel';
-import { ReadingForm } from '@/ui/readings/ReadingForm';
-import { RunList } from '@/ui/readings/RunList';
+import { useAccept } from '@/ui/job/useAccept';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
+import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import type { Tone } from '@/ui/ledger/tones';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { speedText } from '@/ui/pieces/format';
+import { Workbench } from '@/ui/pieces/Workbench';
+import { LinePanel } from '@/ui/readings/LinePanel';
+import { ReadingForm } from '@/ui/readings/ReadingForm';
+import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { CompareSheet } from './CompareSheet';
 
 /** Word of the result column and its tone. */
 function resultOf(v: SpotVerdict): { result: string; tone: Tone } {
   if (v.gone) return { result: 'gone ✓', tone: 'good' };
-  if (!v.after) return { result: v.wasDead ? 'dead, not read yet' : 'not read yet', tone: 'plain' };
+  if (v.worse) return { result: `worse: ${v.after!.verdict}`, tone: 'bad' };
+  if (!v.after) {
+    const again = v.past.length > 0 ? 'read again' : 'not read yet';
+    return { result: v.wasDead ? `dead, ${again}` : again, tone: v.past.length > 0 ? 'care' : 'plain' };
+  }
   if (v.wasDead)
     return {
       result: `not yet: ${v.after.verdict}`,
@@ -33,12 +42,42 @@ function resultOf(v: SpotVerdict): { result: string; tone: Tone } {
   };
 }
 
-function Detail({ spot, verdict: v, option }: { spot: Spot; verdict: SpotVerdict; option: Option }) {
-  const { predictions } = useDerived();
-  const p = predictions.get(spot.id);
+/** "1 run", and the rounds it comes from where there was more than one. */
+function runsText(v: SpotVerdict): string {
+  const { runs } = v.after!;
+  const rounds = v.rounds.join(' and ');
+  return `${runs} ${runs === 1 ? 'run' : 'runs'}, round ${rounds}`;
+}
+
+function Promised({ forecast }: { forecast: Forecast | undefined }) {
+  if (!forecast) return null;
+  return (
+    <>
+      {' '}
+      Promised when the work began: {speedText(forecast.downMbps)} ↓ ({speedText(forecast.downLowMbps)} to{' '}
+      {speedText(forecast.downHighMbps)}), {speedText(forecast.upMbps)} ↑ Mb/s.
+    </>
+  );
+}
+
+function Detail({
+  spot,
+  verdict: v,
+  prediction: p,
+  network,
+}: {
+  spot: Spot;
+  verdict: SpotVerdict | undefined;
+  prediction: Prediction | undefined;
+  network: Built;
+}) {
+  const { accepted, option } = useDerived();
+  const { ensure } = useAccept();
+  const forecast = accepted?.forecast.find((f) => f.spotId === spot.id);
+  const narrow = p?.pipe[p.narrowest];
   return (
     <div>
-      {v.after && (
+      {v?.after && (
         <p>
           Median of {v.after.runs}: {speedText(v.after.downMbps)} ↓ of {speedText(v.need.downMbps)},{' '}
           {speedText(v.after.upMbps)} ↑ of {speedText(v.need.upMbps)} Mb/s,{' '}
@@ -46,70 +85,86 @@ function Detail({ spot, verdict: v, option }: { spot: Spot; verdict: SpotVerdict
             ? 'round trip not measured'
             : `${v.after.latencyMs.toFixed(0)} of ${v.need.latencyMs} ms`}
           .
-          {p &&
-            ` Predicted ${speedText(p.downMbps)} ↓ (${speedText(p.downRangeMbps[0])} to ${speedText(p.downRangeMbps[1])}).`}
+          <Promised forecast={forecast} />
         </p>
       )}
-      {v.gone && (
+      {v?.gone && (
         <p className="mt-1 font-semibold text-good">
           The dead spot is gone: {v.after!.runsMet} of {v.after!.runs} runs meet the need on the same kind of
           device.
         </p>
       )}
-      {!v.gone && v.missing.length > 0 && (
+      {v?.worse && (
+        <p className="mt-1 font-semibold text-mains">
+          This spot was fine before ({v.before!.verdict}) and is worse now ({v.after!.verdict}). Look at what
+          serves it, then read again.
+        </p>
+      )}
+      {v && !v.gone && v.missing.length > 0 && (
         <p className="mt-1">
           <strong className="font-semibold">Missing:</strong> {v.missing.join('; ')}.
         </p>
       )}
-      {v.after && v.after.verdict !== 'serves' && p && (
+      {v?.after && v.after.verdict !== 'serves' && narrow && (
         <p className="mt-1">
-          <strong className="font-semibold">Held back by {p.heldBackBy}</strong> by the prediction. Change it
-          in Plan, fit it, read again.
+          <strong className="font-semibold">Held back by {partLabel(narrow, network.option)}</strong> by the
+          prediction. Change it in Plan, fit it, read again.
         </p>
       )}
-      <RunList spotId={spot.id} phase="after" />
-      <ReadingForm key={spot.id} spot={spot} phase="after" option={option} />
+      <RunList spotId={spot.id} phase="after" verdict={v} />
+      <ReadingForm
+        key={spot.id}
+        spot={spot}
+        phase="after"
+        network={network}
+        before={option ? () => ensure(option) : undefined}
+      />
     </div>
   );
 }
 
 /** After: the Before sheet again, with the network as built; the verdict per spot, "gone" only on evidence. */
 export function AfterStop() {
-  const site = useJob((s) => s.site);
+  const spots = useJob((s) => s.site.spots);
   const jobId = useJob((s) => s.id);
-  const today = useJob((s) => s.plan.today);
-  const { verdicts, option } = useDerived();
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const { derived, option, built, before, accepted } = useDerived();
+  const { ensure } = useAccept();
+  // Until somebody has accepted an option, the one being looked at stands in.
+  const network = useMemo(() => built ?? (option ? { option, kit: ownKit } : null), [built, option, ownKit]);
+  const evaluation = derived
+    ? (derived.built ?? (option ? derived.options[option.id] : undefined))
+    : undefined;
+  const predictions = useMemo(
+    () => new Map((evaluation?.predictions ?? []).map((p) => [p.spotId, p])),
+    [evaluation],
+  );
+  const facts = useMemo(() => factsOf(spots, derived?.verdicts, predictions), [spots, derived, predictions]);
   const rows = useMemo(
     () =>
-      verdicts.map((v): LedgerRow => {
-        const spot = site.spots.find((s) => s.id === v.spotId)!;
-        const up = (v.after ?? v.before)?.decidedBy === 'up';
-        const pick = (r: SpotVerdict['before']) => (r ? (up ? r.upMbps : r.downMbps) : null);
-        return {
-          spot,
-          direction: up ? 'up' : 'down',
-          marks: { need: up ? v.need.upMbps : v.need.downMbps, before: pick(v.before), after: pick(v.after) },
-          trackLabel: v.after ? `after ${speedText(pick(v.after)!)} Mb/s` : 'not read yet',
-          ...resultOf(v),
-          note: v.after ? `${v.after.runs} ${v.after.runs === 1 ? 'run' : 'runs'}` : undefined,
-          detail: option ? <Detail spot={spot} verdict={v} option={option} /> : null,
-        };
-      }),
-    [verdicts, site.spots, option],
+      network
+        ? facts.map((f): LedgerRow => {
+            const { spot, verdict: v, prediction } = f;
+            const decided = (v?.after ?? v?.before)?.decidedBy;
+            const up = directionOf(decided) === 'up';
+            return rowOf(f, decided, ['before', 'after'], {
+              trackLabel: v?.after
+                ? `after ${speedText(up ? v.after.upMbps : v.after.downMbps)} Mb/s`
+                : 'not read yet',
+              ...(v ? resultOf(v) : { result: 'working it out', tone: 'plain' as const }),
+              note: v?.after ? runsText(v) : undefined,
+              detail: <Detail spot={spot} verdict={v} prediction={prediction} network={network} />,
+            });
+          })
+        : [],
+    [facts, network],
   );
   useNextKey(
-    useMemo(
-      () =>
-        verdicts
-          .filter((v) => (v.wasDead ? !v.gone : !v.after))
-          .map((v) => ({
-            id: v.spotId,
-            storeyId: site.spots.find((s) => s.id === v.spotId)!.place.storeyId,
-          })),
-      [verdicts, site.spots],
-    ),
+    facts
+      .filter(({ verdict: v }) => v && (v.wasDead ? !v.gone : !v.after || v.worse))
+      .map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
   );
-  if (!option)
+  if (!network)
     return (
       <p className="panel m-4 p-6">
         There is nothing built to read yet.{' '}
@@ -119,13 +174,25 @@ export function AfterStop() {
         , fit it, then read the same spots again.
       </p>
     );
+  const again = (derived?.verdicts ?? []).filter((v) => !v.after && v.past.length > 0);
   return (
     <Workbench
-      sheet={<CompareSheet before={today} after={option} verdicts={verdicts} />}
-      section={<Section option={option} />}
+      sheet={<CompareSheet before={before} after={network} verdicts={derived?.verdicts ?? []} />}
+      section={<Section option={network.option} />}
       side={
         <>
-          <LinePanel phase="after" option={option} />
+          {!accepted && (
+            <p className="panel shrink-0 px-3 py-2">
+              Nothing is accepted yet: the first run here accepts “{network.option.name}” as built.
+            </p>
+          )}
+          {again.length > 0 && (
+            <p className="panel shrink-0 border-l-4 border-l-lamp px-3 py-2" role="status">
+              What was changed ends the proof of {again.map((v) => `${v.number} ${v.name}`).join(', ')}: read{' '}
+              {again.length === 1 ? 'it' : 'them'} again. All other proofs stand.
+            </p>
+          )}
+          <LinePanel phase="after" network={network} before={option ? () => ensure(option) : undefined} />
           <Ledger rows={rows} head={<TrackKey before after />} empty="No spots yet." />
         </>
       }

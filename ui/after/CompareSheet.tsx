@@ -1,7 +1,7 @@
 'use client';
 import { Slider } from 'radix-ui';
 import { useMemo, useState } from 'react';
-import type { Option } from '@/core/plan/option/schema';
+import type { Built } from '@/core/evidence/built';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import { useJob } from '@/ui/job/store';
 import { Sheet } from '@/ui/sheet/Sheet';
@@ -13,8 +13,8 @@ export function CompareSheet({
   after,
   verdicts,
 }: {
-  before: Option;
-  after: Option;
+  before: Built;
+  after: Built;
   verdicts: readonly SpotVerdict[];
 }) {
   const storeyId = useJob((s) => s.storeyId);
@@ -28,14 +28,14 @@ export function CompareSheet({
   );
   return (
     <div className="relative h-full min-h-[300px]">
-      <Sheet label="Sheet as built" option={after} shade={shadeAfter} failing={still} />
+      <Sheet label="Sheet as built" option={after.option} shade={shadeAfter} failing={still} />
       <div
         className="pointer-events-none absolute inset-0 overflow-hidden bg-sheet"
         style={{ clipPath: `inset(0 ${100 - share}% 0 0)` }}
         inert
         aria-hidden="true"
       >
-        <Sheet label="Sheet as it was" option={before} shade={shadeBefore} failing={dead} />
+        <Sheet label="Sheet as it was" option={before.option} shade={shadeBefore} failing={dead} />
         <div className="absolute inset-0 bg-dusk opacity-10" />
       </div>
       <div

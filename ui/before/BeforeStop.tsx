@@ -1,43 +1,42 @@
 'use client';
 import { useMemo } from 'react';
 import { firstCause } from '@/core/readings/cause';
-import { idsOf, lineTest, phaseStates } from '@/core/readings/line';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import type { Spot } from '@/core/site/model/schema';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
-import { Workbench } from '@/ui/pieces/Workbench';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
+import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
+import { Words } from '@/ui/ledger/Words';
 import { speedText } from '@/ui/pieces/format';
+import { Workbench } from '@/ui/pieces/Workbench';
+import { LinePanel } from '@/ui/readings/LinePanel';
+import { ReadingForm } from '@/ui/readings/ReadingForm';
+import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
 import { LearntPanel } from './LearntPanel';
-import { LinePanel } from '@/ui/readings/LinePanel';
-import { Words } from '@/ui/ledger/Words';
-import { ReadingForm } from '@/ui/readings/ReadingForm';
-import { RunList } from '@/ui/readings/RunList';
 
 const CAUSE_WORD = { line: 'the line', device: 'the device', signal: 'signal', airtime: 'airtime' } as const;
 
-function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict }) {
-  const evidence = useJob((s) => s.evidence);
-  const today = useJob((s) => s.plan.today);
-  const { before, need } = verdict;
-  const cause = firstCause(verdict, lineTest(evidence, idsOf(phaseStates(evidence, 'before'))));
+function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict | undefined }) {
+  const { before: network, derived } = useDerived();
+  const before = verdict?.before;
+  const cause = verdict && derived ? firstCause(verdict, derived.lines.before) : null;
   return (
     <div>
       <Words spot={spot} />
       {before && (
         <p className="mt-1">
-          Median of {before.runs}: {speedText(before.downMbps)} ↓ of {speedText(need.downMbps)},{' '}
-          {speedText(before.upMbps)} ↑ of {speedText(need.upMbps)} Mb/s,{' '}
+          Median of {before.runs}: {speedText(before.downMbps)} ↓ of {speedText(verdict.need.downMbps)},{' '}
+          {speedText(before.upMbps)} ↑ of {speedText(verdict.need.upMbps)} Mb/s,{' '}
           {before.latencyMs === null
             ? 'round trip not measured'
-            : `${before.latencyMs.toFixed(0)} of ${need.latencyMs} ms`}
+            : `${before.latencyMs.toFixed(0)} of ${verdict.need.latencyMs} ms`}
           .
         </p>
       )}
@@ -49,39 +48,39 @@ function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict }) {
       {before && before.missing.length > 0 && !verdict.wasDead && (
         <p className="mt-1 text-amber">Missing: {before.missing.join('; ')}.</p>
       )}
-      <RunList spotId={spot.id} phase="before" />
-      <ReadingForm key={spot.id} spot={spot} phase="before" option={today} />
+      <RunList spotId={spot.id} phase="before" verdict={verdict} />
+      <ReadingForm key={spot.id} spot={spot} phase="before" network={network} />
     </div>
   );
 }
 
 /** Before: the ledger leads; entering a run is one key. */
 export function BeforeStop() {
-  const site = useJob((s) => s.site);
+  const spots = useJob((s) => s.site.spots);
   const storeyId = useJob((s) => s.storeyId);
-  const today = useJob((s) => s.plan.today);
-  const evidence = useJob((s) => s.evidence);
-  const { verdicts } = useDerived();
-  const shade = useShade(today, storeyId, null);
-  const line = useMemo(() => lineTest(evidence, idsOf(phaseStates(evidence, 'before'))), [evidence]);
+  const { derived, predictionsToday, before: network } = useDerived();
+  const shade = useShade(network, storeyId, null);
+  const verdicts = derived?.verdicts;
+  const facts = useMemo(
+    () => factsOf(spots, verdicts, predictionsToday),
+    [spots, verdicts, predictionsToday],
+  );
   const rows = useMemo(
     () =>
-      verdicts.map((v): LedgerRow => {
-        const spot = site.spots.find((s) => s.id === v.spotId)!;
-        const { before, need } = v;
-        const up = before?.decidedBy === 'up';
-        const cause = firstCause(v, line);
-        return {
-          spot,
-          direction: up ? 'up' : 'down',
-          marks: {
-            need: up ? need.upMbps : need.downMbps,
-            before: before ? (up ? before.upMbps : before.downMbps) : null,
-          },
+      facts.map((f): LedgerRow => {
+        const { spot, verdict: v } = f;
+        const before = v?.before;
+        const up = directionOf(before?.decidedBy) === 'up';
+        const cause = v && derived ? firstCause(v, derived.lines.before) : null;
+        return rowOf(f, before?.decidedBy, ['before'], {
           trackLabel: before
             ? `before ${speedText(up ? before.upMbps : before.downMbps)} Mb/s`
             : 'not read yet',
-          result: before ? `${before.verdict}${v.wasDead ? ' · dead' : ''}` : 'not read',
+          result: before
+            ? `${before.verdict}${v.wasDead ? ' · dead' : ''}`
+            : derived
+              ? 'not read'
+              : 'working it out',
           note: before
             ? cause
               ? CAUSE_WORD[cause.kind]
@@ -89,23 +88,20 @@ export function BeforeStop() {
             : undefined,
           tone: before ? VERDICT_TONE[before.verdict] : 'plain',
           detail: <Detail spot={spot} verdict={v} />,
-        };
+        });
       }),
-    [verdicts, site.spots, line],
+    [facts, derived],
   );
   useNextKey(
-    useMemo(
-      () =>
-        verdicts
-          .filter((v) => (v.before?.runs ?? 0) < 3)
-          .map((v) => ({
-            id: v.spotId,
-            storeyId: site.spots.find((s) => s.id === v.spotId)!.place.storeyId,
-          })),
-      [verdicts, site.spots],
-    ),
+    facts
+      .filter((f) => (f.verdict?.before?.runs ?? 0) < 3)
+      .map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
   );
-  const failing = useMemo(() => new Set(verdicts.filter((v) => v.wasDead).map((v) => v.spotId)), [verdicts]);
+  const failing = useMemo(
+    () => new Set((verdicts ?? []).filter((v) => v.wasDead).map((v) => v.spotId)),
+    [verdicts],
+  );
+  const today = network.option;
   return (
     <Workbench
       sheet={
@@ -126,7 +122,7 @@ export function BeforeStop() {
       section={<Section option={today} />}
       side={
         <>
-          <LinePanel phase="before" option={today} />
+          <LinePanel phase="before" network={network} />
           <LearntPanel />
           <Ledger
             rows={rows}

@@ -1,7 +1,6 @@
 'use client';
 import { describeConstruction } from '@/core/site/model/constructions';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
-import { oddReadings } from '@/core/readings/outliers';
 import type { ClientTypeId } from '@/core/site/model/schema';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
@@ -11,17 +10,16 @@ const WORTH_SAYING_DB = 1;
 
 /** What the readings have taught the model: how well it fits, what it changed, what looks odd. */
 export function LearntPanel() {
-  const { calibration } = useDerived();
-  const site = useJob((s) => s.site);
-  const evidence = useJob((s) => s.evidence);
-  if (!calibration) return null;
+  const { derived } = useDerived();
+  const custom = useJob((s) => s.site.customConstructions);
+  if (!derived?.calibration) return null;
+  const { calibration, odd } = derived;
   const { posterior, leaveOneOutDb, observations } = calibration;
-  const odd = oddReadings(calibration, site.spots, evidence);
   const nameOf = (parameter: string): string => {
     const [kind, what, band] = parameter.split(':');
     if (kind === 'device') return `${CLIENT_TYPES[what as ClientTypeId].label}, ${band} GHz`;
     if (kind === 'unit') return `unit, ${band} GHz`;
-    if (kind === 'loss') return `${describeConstruction(what!, site.customConstructions).label}, ${band} GHz`;
+    if (kind === 'loss') return `${describeConstruction(what!, custom).label}, ${band} GHz`;
     return 'clutter per metre';
   };
   // Of each thing only the band in which it changed most.

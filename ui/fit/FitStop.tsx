@@ -4,14 +4,15 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { CAUTIONS } from '@/core/fit/cautions';
 import { minutesBetween, totalMin, type ScheduledStep } from '@/core/fit/schedule';
-import { moneyText } from '@/core/plan/cost/parts';
+import { doneSteps } from '@/core/evidence/fold';
+import { moneyText } from '@/core/plan/cost/money';
+import type { Option } from '@/core/plan/option/schema';
 import { useDerived } from '@/ui/job/derived';
-import { doneSteps } from '@/core/job/progress';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { minutesText } from '@/ui/pieces/format';
 import { SerialField } from './SerialField';
-import { useRunSheet } from '@/ui/job/useRunSheet';
+import { useAccept } from '@/ui/job/useAccept';
 
 /** Height of a block by its minutes: to scale, but never too low to read. */
 const blockPx = (minutes: number) => Math.max(34, minutes * 2.4);
@@ -20,17 +21,25 @@ function StepRow({
   step,
   done,
   current,
-  optionId,
+  option,
 }: {
   step: ScheduledStep;
   done: boolean;
   current: boolean;
-  optionId: string;
+  option: Option;
 }) {
   const record = useRecord();
+  const { ensure } = useAccept();
+  const [busy, setBusy] = useState(false);
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const isOpen = open || current;
+  const tick = async () => {
+    if (busy) return;
+    setBusy(true);
+    setProblem((await ensure(option)) ?? (await record.step(option.id, step.key, done ? 'undone' : 'done')));
+    setBusy(false);
+  };
   return (
     <li
       className="grid grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] items-start gap-x-3 py-[3px]"
@@ -48,7 +57,8 @@ function StepRow({
             aria-checked={done}
             aria-label={step.title}
             className={`mt-0.5 grid h-5 w-5 shrink-0 cursor-pointer place-items-center rounded-[3px] border ${done ? 'border-good bg-good text-sheet' : 'border-ink bg-sheet'}`}
-            onClick={() => void record.step(optionId, step.key, done ? 'undone' : 'done').then(setProblem)}
+            aria-busy={busy}
+            onClick={() => void tick()}
           >
             {done && <Check size={14} aria-hidden="true" />}
           </button>
@@ -74,7 +84,7 @@ function StepRow({
                 <strong className="font-semibold">Good:</strong> {step.good}
               </p>
             )}
-            {step.asksSerial && step.unitId && <SerialField optionId={optionId} stepKey={step.key} />}
+            {step.asksSerial && step.unitId && <SerialField optionId={option.id} stepKey={step.key} />}
           </div>
         )}
         {problem && (
@@ -110,9 +120,16 @@ export function FitStop() {
   const jobId = useJob((s) => s.id);
   const evidence = useJob((s) => s.evidence);
   const brief = useJob((s) => s.brief);
-  const { option } = useDerived();
-  const { steps, parts, price } = useRunSheet();
-  if (!option || steps.length === 0)
+  const options = useJob((s) => s.plan.options);
+  const { option: shown, derived, accepted } = useDerived();
+  const { accept } = useAccept();
+  const [problem, setProblem] = useState<string | null>(null);
+  // The work is that of the accepted option, whatever is being looked at in Plan.
+  const option = options.find((o) => o.id === accepted?.optionId) ?? shown;
+  const steps = derived?.steps ?? [];
+  const evaluation = option ? derived?.options[option.id] : undefined;
+  if (option && !derived) return <p className="panel m-4 p-6">Working out the run sheet.</p>;
+  if (!option || steps.length === 0 || !evaluation)
     return (
       <p className="panel m-4 p-6">
         The run sheet is made from the plan.{' '}
@@ -122,6 +139,7 @@ export function FitStop() {
         first.
       </p>
     );
+  const { parts, price } = evaluation;
   const done = doneSteps(evidence, option.id);
   const current = steps.find((s) => !done.has(s.key));
   const leftMin = steps.filter((s) => !done.has(s.key)).reduce((sum, s) => sum + s.handsMin, 0);
@@ -141,12 +159,32 @@ export function FitStop() {
               step={s}
               done={done.has(s.key)}
               current={s.key === current?.key}
-              optionId={option.id}
+              option={option}
             />
           ))}
         </ol>
       </section>
       <div className="space-y-3 lg:overflow-y-auto">
+        {!accepted && (
+          <section className="panel border-l-4 border-l-lamp p-4" aria-label="Agreed to">
+            <p>
+              This is “{option.name}”, being looked at in Plan. Nobody has accepted it yet; the first step
+              ticked does, and keeps what it promises.
+            </p>
+            <button
+              type="button"
+              className="btn btn-strong mt-2"
+              onClick={() => void accept(option).then(setProblem)}
+            >
+              Accept this option
+            </button>
+            {problem && (
+              <p role="alert" className="mt-1 text-mains">
+                {problem}
+              </p>
+            )}
+          </section>
+        )}
         <section className="panel p-4" aria-label="Where we are">
           <h2 className="head2">
             {current ? `Step ${steps.indexOf(current) + 1} of ${steps.length}` : 'All steps done'}
@@ -191,7 +229,7 @@ export function FitStop() {
                 </tr>
               ))}
               <tr className="border-t border-ink font-semibold">
-                <td className="py-1">Parts and {price.hours.toFixed(1)} h of work</td>
+                <td className="py-1">Parts and {price.hours.toFixed(1)} h of hands-on work</td>
                 <td />
                 <td className="text-right whitespace-nowrap">
                   {moneyText(price.totalMinor, brief.currency)}

@@ -1,6 +1,6 @@
 'use client';
 import { useId, useState } from 'react';
-import { serialAt } from '@/core/evidence/serials';
+import { serialAt } from '@/core/evidence/fold';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 
@@ -11,6 +11,7 @@ export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: 
   const noted = useJob((s) => serialAt(s.evidence, optionId, stepKey));
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
   return (
     <form
       className="mt-2 flex items-end gap-2"
@@ -18,7 +19,10 @@ export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: 
         e.preventDefault();
         const text = typed.trim();
         if (text === '') return setProblem('Type the serial from the label.');
+        if (busy) return;
+        setBusy(true);
         void record.step(optionId, stepKey, 'serial', text.slice(0, 80)).then((p) => {
+          setBusy(false);
           setProblem(p);
           if (!p) setTyped('');
         });
@@ -30,7 +34,7 @@ export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: 
         </label>
         <input id={id} className="field fig w-52!" value={typed} onChange={(e) => setTyped(e.target.value)} />
       </div>
-      <button type="submit" className="btn">
+      <button type="submit" className="btn" disabled={busy}>
         Note serial
       </button>
       {problem && <span className="text-mains">{problem}</span>}

@@ -1,7 +1,7 @@
 'use client';
 import { Download, Printer } from 'lucide-react';
-import { serialAt } from '@/core/evidence/serials';
-import { kitOf } from '@/core/plan/evaluate/context';
+import { serialAt } from '@/core/evidence/fold';
+import { kitById } from '@/core/kit/catalogue';
 import { activitiesLabel } from '@/core/site/model/needs';
 import type { PhaseResult, SpotVerdict } from '@/core/readings/verdict';
 import { storeysById } from '@/core/site/model/levels';
@@ -19,6 +19,7 @@ const phaseText = (p: PhaseResult | null) =>
 
 function resultText(v: SpotVerdict): string {
   if (v.gone) return 'dead spot gone';
+  if (v.worse) return `worse than before: ${v.after!.verdict}`;
   if (v.wasDead)
     return v.after ? `not proven: ${v.missing.join('; ') || v.after.verdict}` : 'dead spot, not read after';
   return v.after ? v.after.verdict : v.before ? `${v.before.verdict} before` : 'not read';
@@ -78,13 +79,18 @@ export function HandOverStop() {
   const brief = useJob((s) => s.brief);
   const site = useJob((s) => s.site);
   const evidence = useJob((s) => s.evidence);
-  const { verdicts, option, context } = useDerived();
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const { derived, option: shown, built, accepted } = useDerived();
+  const verdicts = derived?.verdicts ?? [];
   const dead = verdicts.filter((v) => v.wasDead);
   const gone = dead.filter((v) => v.gone);
+  const worse = verdicts.filter((v) => v.worse);
+  const option = built?.option ?? shown;
+  const kit = built?.kit ?? ownKit;
   const storeys = storeysById(site);
   const units = [...(option?.units ?? [])].sort((a, b) => a.letter.localeCompare(b.letter));
   const gatewayId = units.find((u) => u.feed.kind === 'line')?.id;
-  const when = evidence.readings[evidence.readings.length - 1]?.takenAt;
+  const when = evidence.findLast((r) => r.kind === 'reading')?.at;
   return (
     <div className="h-full overflow-y-auto print:overflow-visible">
       <div className="no-print mx-auto flex max-w-[900px] items-center gap-2 px-4 pt-4">
@@ -109,6 +115,11 @@ export function HandOverStop() {
               ? `All ${dead.length} dead spots are gone.`
               : `${gone.length} of ${dead.length} dead spots are gone.`}
         </p>
+        {worse.length > 0 && (
+          <p className="mt-1 text-lg text-mains">
+            Worse than before: {worse.map((v) => `${v.number} ${v.name}`).join(', ')}.
+          </p>
+        )}
         {brief.complaints.some((c) => c.words.trim()) && (
           <section className="mt-4">
             <h2 className="head2">What was wrong</h2>
@@ -154,7 +165,7 @@ export function HandOverStop() {
                   return (
                     <tr key={u.id} className="border-t border-rule">
                       <td className="py-1 font-semibold">{u.letter}</td>
-                      <td>{kitOf(context, u).label}</td>
+                      <td>{kitById(u.kitId, kit)?.label ?? u.kitId}</td>
                       <td>
                         {u.name}
                         {ref ? ` (${ref.building.name}, ${ref.storey.name})` : ' (outdoors)'}
@@ -164,8 +175,11 @@ export function HandOverStop() {
                         {parent ? ` from ${parent.letter}` : ''}
                       </td>
                       <td>
-                        {serialAt(evidence, option!.id, u.id === gatewayId ? 'labels' : `join:${u.id}`) ??
-                          'not noted'}
+                        {serialAt(
+                          evidence,
+                          accepted?.optionId ?? option!.id,
+                          u.id === gatewayId ? 'labels' : `join:${u.id}`,
+                        ) ?? 'not noted'}
                       </td>
                     </tr>
                   );

@@ -1,72 +1,92 @@
 'use client';
-import { useSelectedLayoutSegment } from 'next/navigation';
-import { createContext, useContext, useDeferredValue, useMemo, useState, type ReactNode } from 'react';
-import { planContext, type PlanContext } from '@/core/plan/evaluate/context';
-import { predictOption, type Prediction } from '@/core/plan/evaluate/predict';
-import { chosenOption, type Option } from '@/core/plan/option/schema';
-import type { Calibration } from '@/core/radio/learn/calibration';
-import { learntContext } from '@/core/readings/learn';
-import { knownLine } from '@/core/readings/line';
-import { verdictsOf, type SpotVerdict } from '@/core/readings/verdict';
-import { useJob } from './store';
+import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { asBuilt, asItWas, type Built } from '@/core/evidence/built';
+import { evidenceOf } from '@/core/evidence/fold';
+import type { RowOf } from '@/core/evidence/rows';
+import type { Derived } from '@/core/job/planner';
+import type { Evaluation } from '@/core/plan/evaluate/evaluate';
+import type { Prediction } from '@/core/plan/evaluate/predict';
+import type { Option } from '@/core/plan/option/schema';
+import { openPlanLine, type PlanLine, type Worked } from './planWorker';
+import { shownOption, useJob, useJobStore } from './store';
 
-export interface Derived {
-  context: PlanContext;
-  /** The option being worked on; null where none is begun. */
+/** What is computed of the job, once for all views; it comes from the plan worker a moment after what it is about. */
+export interface JobNumbers {
+  /** Null until the worker has answered for the first time. */
+  derived: Derived | null;
+  /** Whether what is shown is older than the hand. */
+  settling: boolean;
+  /** The option being looked at, and what it gives. */
   option: Option | null;
+  shown: Evaluation | null;
   predictions: ReadonlyMap<string, Prediction>;
   predictionsToday: ReadonlyMap<string, Prediction>;
-  verdicts: readonly SpotVerdict[];
-  /** What the readings have taught the model; null before there are any. */
-  calibration: Calibration | null;
+  /** The option agreed to last, and the network as built; null before any. */
+  accepted: RowOf<'acceptance'> | null;
+  built: Built | null;
+  before: Built;
+  line: PlanLine | null;
+  workMs: number | null;
 }
 
-const DerivedContext = createContext<Derived | null>(null);
+const NumbersContext = createContext<JobNumbers | null>(null);
+const NONE: ReadonlyMap<string, Prediction> = new Map();
+const byId = (list: readonly Prediction[] | undefined) =>
+  list ? new Map(list.map((p) => [p.spotId, p])) : NONE;
 
-const byId = (list: readonly Prediction[]) => new Map(list.map((p) => [p.spotId, p]));
-
-/**
- * The documents everything is computed from. While a house is being surveyed nothing on the screen shows a prediction, so
- * they stand still there and drawing costs nothing but drawing; the next stop computes them anew.
- */
-function useFollowed() {
-  const surveying = useSelectedLayoutSegment() === 'survey';
+export function DerivedProvider({ children }: { children: ReactNode }) {
+  const store = useJobStore();
+  const [line, setLine] = useState<PlanLine | null>(null);
+  const [worked, setWorked] = useState<Worked | null>(null);
+  useEffect(() => {
+    const opened = openPlanLine(store);
+    const stop = opened.onWorked(setWorked);
+    // Opened once the page is there: a worker is of this browser, not of the page.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    setLine(opened);
+    return () => {
+      stop();
+      opened.close();
+    };
+  }, [store]);
   const site = useJob((s) => s.site);
   const brief = useJob((s) => s.brief);
   const plan = useJob((s) => s.plan);
   const evidence = useJob((s) => s.evidence);
-  const live = useMemo(() => [site, brief, plan, evidence] as const, [site, brief, plan, evidence]);
-  const [kept, setKept] = useState(live);
-  if (!surveying && kept !== live) setKept(live);
-  return surveying ? kept : live;
-}
-
-/** Everything computed from the job, once for all views. */
-export function DerivedProvider({ children }: { children: ReactNode }) {
-  const [site, brief, plan, evidence] = useFollowed();
-  const { ownKit, today } = plan;
-  const option = chosenOption(plan);
-  // What the readings teach is worked out once the hand has come to rest; everything else follows at once.
-  const job = useMemo(() => ({ site, brief, plan: { ownKit }, evidence }), [site, brief, ownKit, evidence]);
-  const settled = useDeferredValue(job);
-  const calibration = useMemo(() => learntContext(settled).calibration, [settled]);
-  const posterior = calibration?.posterior ?? null;
-  const context = useMemo(
-    () => planContext(job, knownLine(job.brief, job.evidence), posterior),
-    [job, posterior],
-  );
-  const predictions = useMemo(() => byId(option ? predictOption(context, option) : []), [context, option]);
-  const predictionsToday = useMemo(() => byId(predictOption(context, today)), [context, today]);
-  const verdicts = useMemo(() => verdictsOf(site, evidence), [site, evidence]);
+  const option = useJob(shownOption);
+  const derived = worked?.derived ?? null;
+  const shown = (option && derived?.options[option.id]) ?? null;
+  const settling =
+    worked === null ||
+    worked.of.site !== site ||
+    worked.of.plan !== plan ||
+    worked.of.brief !== brief ||
+    worked.of.evidence !== evidence;
+  const built = useMemo(() => asBuilt(site, plan, evidence), [site, plan, evidence]);
+  const before = useMemo(() => asItWas(plan, evidence), [plan, evidence]);
+  const predictions = useMemo(() => byId(shown?.predictions), [shown]);
+  const predictionsToday = useMemo(() => byId(derived?.today.predictions), [derived]);
   const value = useMemo(
-    () => ({ context, option, predictions, predictionsToday, verdicts, calibration }),
-    [context, option, predictions, predictionsToday, verdicts, calibration],
+    (): JobNumbers => ({
+      derived,
+      settling,
+      option,
+      shown,
+      predictions,
+      predictionsToday,
+      accepted: evidenceOf(evidence).accepted,
+      built,
+      before,
+      line,
+      workMs: worked?.workMs ?? null,
+    }),
+    [derived, settling, option, shown, predictions, predictionsToday, evidence, built, before, line, worked],
   );
-  return <DerivedContext.Provider value={value}>{children}</DerivedContext.Provider>;
+  return <NumbersContext.Provider value={value}>{children}</NumbersContext.Provider>;
 }
 
-export function useDerived(): Derived {
-  const value = useContext(DerivedContext);
+export function useDerived(): JobNumbers {
+  const value = useContext(NumbersContext);
   if (!value) throw new Error('no job is open here');
   return value;
 }

@@ -1,8 +1,6 @@
-import type { Problem } from '@/core/job/problem';
+import { MOST_PROBLEMS, type Problem } from '@/core/job/problem';
 
-export type Answer<T> =
-  | { ok: true; value: T }
-  | { ok: false; status: number; problems: Problem[]; current?: { revision: number; document: unknown } };
+export type Answer<T> = { ok: true; value: T } | { ok: false; status: number; problems: Problem[] };
 
 const unreachable: { ok: false; status: number; problems: Problem[] } = {
   ok: false,
@@ -10,44 +8,41 @@ const unreachable: { ok: false; status: number; problems: Problem[] } = {
   problems: [{ path: '', message: 'The server does not answer. Is it still running?' }],
 };
 
-/** Sends JSON to our own server. A server that cannot be reached is an answer with status 0. */
-export async function send<T>(
-  method: 'POST' | 'PUT' | 'PATCH',
-  path: string,
-  body: unknown,
-): Promise<Answer<T>> {
+async function ask<T>(path: string, init: RequestInit): Promise<Answer<T>> {
   try {
-    const response = await fetch(path, {
-      method,
-      headers: { 'content-type': 'application/json' },
-      body: typeof body === 'string' ? body : JSON.stringify(body),
-    });
-    const data = (await response.json()) as T & {
-      problems?: Problem[];
-      current?: { revision: number; document: unknown };
-    };
+    const response = await fetch(path, init);
+    const data = (await response.json()) as T & { problems?: Problem[] };
     if (response.ok) return { ok: true, value: data };
-    return { ok: false, status: response.status, problems: data.problems ?? [], current: data.current };
+    // What else a refusal carries, such as the current version of a document, comes along.
+    return { ...data, ok: false, status: response.status, problems: data.problems ?? [] };
   } catch {
     return unreachable;
   }
+}
+
+/** Asks our own server for something. A server that cannot be reached is an answer with status 0. */
+export const get = <T>(path: string): Promise<Answer<T>> => ask<T>(path, { cache: 'no-store' });
+
+/** Sends JSON to our own server. A server that cannot be reached is an answer with status 0. */
+export function send<T>(method: 'POST' | 'PUT' | 'PATCH', path: string, body: unknown): Promise<Answer<T>> {
+  return ask<T>(path, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+  });
 }
 
 /** Sends a picture to be kept with a job. */
-export async function sendPicture(jobId: string, blob: Blob): Promise<Answer<{ pictureId: string }>> {
-  try {
-    const response = await fetch(`/api/jobs/${jobId}/pictures`, {
-      method: 'POST',
-      headers: { 'content-type': blob.type },
-      body: blob,
-    });
-    const data = (await response.json()) as { pictureId: string; problems?: Problem[] };
-    if (response.ok) return { ok: true, value: data };
-    return { ok: false, status: response.status, problems: data.problems ?? [] };
-  } catch {
-    return unreachable;
-  }
+export function sendPicture(jobId: string, blob: Blob): Promise<Answer<{ pictureId: string }>> {
+  return ask(`/api/jobs/${jobId}/pictures`, {
+    method: 'POST',
+    headers: { 'content-type': blob.type },
+    body: blob,
+  });
 }
 
 export const problemText = (problems: readonly Problem[]): string =>
-  problems.map((p) => (p.path ? `${p.path}: ${p.message}` : p.message)).join(' · ');
+  problems
+    .slice(0, MOST_PROBLEMS)
+    .map((p) => (p.path ? `${p.path}: ${p.message}` : p.message))
+    .join(' · ');

@@ -1,7 +1,9 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '@/demo/farm';
 import type { Thing } from '@/core/site/edit/things';
-import { createJobStore, thingsSelected, type JobStore } from './store';
+import { sampleAcceptance, sampleStrike } from '@/core/evidence/sampleRows';
+import { deleteSpot } from '@/core/site/edit/plot';
+import { createJobStore, shownOption, thingsSelected, type JobStore } from './store';
 
 let store: JobStore;
 const { pictures, ...job } = quillfeatherFarm();
@@ -11,8 +13,12 @@ beforeEach(() => {
 });
 const state = () => store.getState();
 const rename = (name: string) => state().setBrief((b) => ({ ...b, customer: name }));
-const undo = (steps = 1) => store.temporal.getState().undo(steps);
-const redo = (steps = 1) => store.temporal.getState().redo(steps);
+const undo = (steps = 1) => {
+  for (let i = 0; i < steps; i++) state().undo();
+};
+const redo = (steps = 1) => {
+  for (let i = 0; i < steps; i++) state().redo();
+};
 
 describe('undo and redo', () => {
   test('go back and forth over all three documents, step by step', () => {
@@ -37,17 +43,61 @@ describe('undo and redo', () => {
     redo(1500);
     expect(state().brief.customer).toBe('Step 1500');
   });
-  test('never touch evidence, and a change that changes nothing is no step', () => {
-    const before = store.temporal.getState().pastStates.length;
+  test('never take evidence away, and a change that changes nothing is no step', () => {
+    const before = state().history.past.length;
     state().select({ kind: 'spot', id: 'spot-1' });
     state().setSite((s) => s);
-    expect(store.temporal.getState().pastStates).toHaveLength(before);
-    const readings = state().evidence.readings.length;
-    state().addEvidence({ voided: [{ readingId: 'x', reason: 'typo', at: '2026-06-03T09:20:00Z' }] });
+    expect(state().history.past).toHaveLength(before);
+    const rows = state().evidence.length;
+    state().addRows([{ ...sampleStrike('x'), received: { number: 10_000, at: '2026-06-03T09:20:00Z' } }]);
     rename('Two');
     undo();
-    expect(state().evidence.readings).toHaveLength(readings);
-    expect(state().evidence.voided).toHaveLength(1);
+    expect(state().evidence).toHaveLength(rows + 1);
+  });
+  test('a reading just taken is an act like any other', () => {
+    rename('One');
+    state().rememberReadings(['r-1'], 'a reading');
+    expect(state().undo()).toMatchObject({ kind: 'readings', ids: ['r-1'] });
+    expect(state().brief.customer).toBe('One');
+    expect(state().redo()).toMatchObject({ kind: 'readings' });
+    undo(2);
+    expect(state().brief.customer).toBe('The Quillfeathers');
+  });
+  test('typing in one field, and one drag, are one act; the next stay in the field is another', () => {
+    state().beginStep('field 1');
+    for (const name of ['A', 'An', 'Ann']) rename(name);
+    state().endStep();
+    state().beginStep('field 2');
+    rename('Anna');
+    state().endStep();
+    expect(state().history.past).toHaveLength(2);
+    undo();
+    expect(state().brief.customer).toBe('Ann');
+    undo();
+    expect(state().brief.customer).toBe('The Quillfeathers');
+    redo(2);
+    expect(state().brief.customer).toBe('Anna');
+  });
+  test('take back one’s own change and nobody else’s', () => {
+    rename('Mine');
+    state().receive('brief', { ...state().brief, address: 'Theirs, 1' });
+    undo();
+    expect(state().brief).toMatchObject({ customer: 'The Quillfeathers', address: 'Theirs, 1' });
+    redo();
+    expect(state().brief).toMatchObject({ customer: 'Mine', address: 'Theirs, 1' });
+    // Where somebody else has changed the very same thing since, theirs stands.
+    state().receive('brief', { ...state().brief, customer: 'Theirs' });
+    undo();
+    expect(state().brief.customer).toBe('Theirs');
+  });
+  test('deleting a spot that is wired is one act over survey and plan, and so is taking it back', () => {
+    state().setOption((o) => ({ ...o, wiredSpots: [{ spotId: 'spot-4', unitId: 'b' }] }));
+    const { site, plan } = state();
+    state().setSite((s) => deleteSpot(s, 'spot-4'));
+    expect(state().plan.options[0]!.wiredSpots).toEqual([]);
+    undo();
+    expect(state().site).toBe(site);
+    expect(state().plan).toBe(plan);
   });
   test('a new change after undo drops what was ahead', () => {
     rename('One');
@@ -84,12 +134,20 @@ describe('what is selected', () => {
   });
 });
 
-test('an option is changed in its place: the chosen one, else the first', () => {
+test('an option is changed in its place: the one looked at, else the accepted one, else the first', () => {
   state().setOption((o) => ({ ...o, name: 'Changed' }));
   expect(state().plan.options.map((o) => o.name)).toEqual(['Changed', 'And one in the parlour']);
-  state().setPlan((p) => ({ ...p, chosenId: null }));
-  state().setOption((o) => ({ ...o, name: 'First' }));
-  expect(state().plan.options[0]!.name).toBe('First');
+  state().set({ shownId: 'opt-air' });
+  state().setOption((o) => ({ ...o, name: 'Second' }));
+  expect(state().plan.options.map((o) => o.name)).toEqual(['Changed', 'Second']);
+  state().addRows([
+    {
+      ...sampleAcceptance({ id: 'opt-air', name: 'x' }),
+      received: { number: 10_001, at: '2026-06-03T09:20:00Z' },
+    },
+  ]);
+  state().set({ shownId: null });
+  expect(shownOption(state())!.id).toBe('opt-air');
 });
 
 test('a job opens on its first storey, one without buildings on none', () => {

@@ -1,39 +1,40 @@
 'use client';
 import { createContext, useContext } from 'react';
-import { temporal } from 'zundo';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import type { Brief } from '@/core/brief/brief';
+import type { EvidenceRow } from '@/core/evidence/rows';
+import type { Clash } from '@/core/job/merge';
+import { settled, type Documents } from '@/core/job/settle';
 import type { Option, Plan } from '@/core/plan/option/schema';
-import type { Evidence } from '@/core/evidence/schema';
-import type { Site } from '@/core/site/model/schema';
 import { sameThing, type Thing, type ThingKind } from '@/core/site/edit/things';
-import type { DocumentKind, OpenJob } from '@/server/jobs';
+import type { Site } from '@/core/site/model/schema';
+import type { DocumentKind, OpenJob } from '@/server/loaded';
+import { KINDS, remembered, reversed, type Act, type History } from './history';
 
 /** What is selected everywhere: a unit of the network, or a thing of the survey. */
 export type Selection = { kind: 'unit' | ThingKind; id: string } | null;
 
-export interface Documents {
-  brief: Brief;
-  site: Site;
-  plan: Plan;
-}
-
+/** A document somebody else saved where both changed the same thing; nothing else of it is in question. */
 export interface Conflict {
-  kind: DocumentKind;
   revision: number;
   theirs: unknown;
+  clashes: readonly Clash[];
 }
 
 export interface JobState extends Documents {
   id: string;
   name: string;
-  evidence: Evidence;
-  revisions: Record<DocumentKind, number>;
+  evidence: readonly EvidenceRow[];
   saving: 'saved' | 'saving' | 'failed';
   savedAt: string | null;
   saveProblem: string | null;
-  conflict: Conflict | null;
+  conflicts: Partial<Record<DocumentKind, Conflict>>;
+  history: History;
+  /** The stop that is open, to which a change belongs. */
+  here: string | null;
+  /** Option being looked at, in this window alone; null looks at the accepted one, else the first. */
+  shownId: string | null;
   selected: Selection;
   /** Things selected together with it, in Survey. */
   also: readonly Thing[];
@@ -41,18 +42,32 @@ export interface JobState extends Documents {
   lookAt: { xM: number; yM: number } | null;
   /** Storey shown on the sheet; null before one exists. */
   storeyId: string | null;
+  /** Changes documents as one act; what then refers to nothing is mended in the same act. */
+  act(change: (docs: Documents) => Partial<Documents>): void;
   setBrief(change: (b: Brief) => Brief): void;
   setSite(change: (s: Site) => Site): void;
   setPlan(change: (p: Plan) => Plan): void;
-  /** Changes the option being worked on. */
+  /** Changes the option being looked at. */
   setOption(change: (o: Option) => Option): void;
-  addEvidence(rows: Partial<Evidence>): void;
+  /** Changes from here to `endStep` are one act, as long as nothing else is done in between. */
+  beginStep(key: string): void;
+  endStep(): void;
+  /** Takes the newest act back, or does it again; gives it, since readings are struck out on the server. */
+  undo(): Act | null;
+  redo(): Act | null;
+  /** Takes over a document as somebody else left it; no act of this window. */
+  receive(kind: DocumentKind, document: unknown): void;
+  /** Adds evidence as the server stored it. */
+  addRows(rows: readonly EvidenceRow[]): void;
+  /** Remembers readings as an act that can be taken back. */
+  rememberReadings(ids: readonly string[], words: string): void;
   select(selection: Selection): void;
   /** Adds a thing to what is selected, or takes it out again. */
   selectAlso(thing: Thing): void;
   selectAll(things: readonly Thing[]): void;
   showStorey(storeyId: string | null): void;
-  set(values: Partial<JobState>): void;
+  /** Sets what is no document. */
+  set(values: Partial<Omit<JobState, keyof Documents>>): void;
 }
 
 /** Every thing of the survey that is selected. */
@@ -60,62 +75,122 @@ export function thingsSelected({ selected, also }: Pick<JobState, 'selected' | '
   return selected && selected.kind !== 'unit' ? [{ kind: selected.kind, id: selected.id }, ...also] : [];
 }
 
-const docsOf = (s: Documents): Documents => ({ brief: s.brief, site: s.site, plan: s.plan });
+export const docsOf = (s: Documents): Documents => ({ brief: s.brief, site: s.site, plan: s.plan });
+const sameDocs = (a: Documents, b: Documents) => KINDS.every((k) => a[k] === b[k]);
 
-/** The state of one open job. Undo and redo cover its three documents, never its evidence. */
+/** Evidence in the order of the server, each row once. */
+function withRows(have: readonly EvidenceRow[], rows: readonly EvidenceRow[]): readonly EvidenceRow[] {
+  const last = have[have.length - 1]?.received?.number ?? 0;
+  const fresh = rows.filter((r) => (r.received?.number ?? Infinity) > last);
+  if (fresh.length === rows.length && fresh.length > 0) return [...have, ...fresh];
+  const known = new Set(have.map((r) => r.received?.number));
+  const missing = rows.filter((r) => !known.has(r.received?.number));
+  if (missing.length === 0) return have;
+  return [...have, ...missing].sort((a, b) => (a.received?.number ?? 0) - (b.received?.number ?? 0));
+}
+
+/** The state of one open job. Undo takes back what this window did, and nobody else's changes. */
 export function createJobStore(opened: OpenJob) {
   const { job } = opened;
-  return createStore<JobState>()(
-    temporal<JobState, [], [], Documents>(
-      (set) => ({
-        ...docsOf(job),
-        id: opened.id,
-        name: job.name,
-        evidence: job.evidence,
-        revisions: opened.revisions,
-        saving: 'saved',
-        savedAt: null,
-        saveProblem: null,
-        conflict: null,
-        selected: null,
-        also: [],
-        lookAt: null,
-        storeyId: job.site.buildings[0]?.storeys[0]?.id ?? null,
-        setBrief: (change) => set((s) => ({ brief: change(s.brief) })),
-        setSite: (change) => set((s) => ({ site: change(s.site) })),
-        setPlan: (change) => set((s) => ({ plan: change(s.plan) })),
-        setOption: (change) =>
-          set((s) => {
-            const id = s.plan.chosenId ?? s.plan.options[0]?.id;
-            return { plan: { ...s.plan, options: s.plan.options.map((o) => (o.id === id ? change(o) : o)) } };
-          }),
-        addEvidence: (rows) =>
-          set((s) => ({
-            evidence: {
-              states: [...s.evidence.states, ...(rows.states ?? [])],
-              readings: [...s.evidence.readings, ...(rows.readings ?? [])],
-              voided: [...s.evidence.voided, ...(rows.voided ?? [])],
-              stepEvents: [...s.evidence.stepEvents, ...(rows.stepEvents ?? [])],
-            },
-          })),
-        select: (selected) => set({ selected, also: [] }),
-        selectAlso: (thing) =>
-          set((s) => {
-            const all = thingsSelected(s);
-            const rest = all.filter((t) => !sameThing(t, thing));
-            const next = rest.length < all.length ? rest : [...all, thing];
-            return { selected: next[0] ?? null, also: next.slice(1) };
-          }),
-        selectAll: (things) => set({ selected: things[0] ?? null, also: things.slice(1) }),
-        showStorey: (storeyId) => set({ storeyId }),
-        set: (values) => set(values),
-      }),
-      {
-        partialize: docsOf,
-        equality: (a, b) => a.brief === b.brief && a.site === b.site && a.plan === b.plan,
+  return createStore<JobState>()((set, get) => {
+    let stepKey: string | null = null;
+    const act: JobState['act'] = (change) =>
+      set((s) => {
+        const before = docsOf(s);
+        const asked = { ...before, ...change(before) };
+        if (sameDocs(asked, before)) return s;
+        const after = settled(asked);
+        const done: Act = { kind: 'documents', before, after, stop: s.here, key: stepKey };
+        return { ...after, history: remembered(s.history, done) };
+      });
+    const step = (from: 'past' | 'future'): Act | null => {
+      const s = get();
+      const list = s.history[from];
+      const last = list[list.length - 1];
+      if (!last) return null;
+      const rest = list.slice(0, -1);
+      const back = from === 'past';
+      const history: History = back
+        ? { past: rest, future: [...s.history.future, last] }
+        : { past: [...s.history.past, last], future: rest };
+      if (last.kind === 'readings') set({ history });
+      else {
+        const now = docsOf(s);
+        set({
+          ...(back ? reversed(now, last.after, last.before) : reversed(now, last.before, last.after)),
+          history,
+        });
+      }
+      return last;
+    };
+    return {
+      ...docsOf(job),
+      id: opened.id,
+      name: job.name,
+      evidence: job.evidence,
+      saving: 'saved',
+      savedAt: null,
+      saveProblem: null,
+      conflicts: {},
+      history: { past: [], future: [] },
+      here: null,
+      shownId: null,
+      selected: null,
+      also: [],
+      lookAt: null,
+      storeyId: job.site.buildings[0]?.storeys[0]?.id ?? null,
+      act,
+      setBrief: (change) => act((d) => ({ brief: change(d.brief) })),
+      setSite: (change) => act((d) => ({ site: change(d.site) })),
+      setPlan: (change) => act((d) => ({ plan: change(d.plan) })),
+      setOption: (change) =>
+        act(({ plan }) => {
+          const id = shownOption({ ...get(), plan })?.id;
+          return { plan: { ...plan, options: plan.options.map((o) => (o.id === id ? change(o) : o)) } };
+        }),
+      beginStep: (key) => {
+        stepKey = key;
       },
-    ),
-  );
+      endStep: () => {
+        stepKey = null;
+      },
+      undo: () => step('past'),
+      redo: () => step('future'),
+      receive: (kind, document) => set({ [kind]: document } as Partial<JobState>),
+      addRows: (rows) => set((s) => ({ evidence: withRows(s.evidence, rows) })),
+      rememberReadings: (ids, words) =>
+        set((s) => ({
+          history: remembered(s.history, { kind: 'readings', ids, words, stop: s.here }),
+        })),
+      select: (selected) => set({ selected, also: [] }),
+      selectAlso: (thing) =>
+        set((s) => {
+          const all = thingsSelected(s);
+          const rest = all.filter((t) => !sameThing(t, thing));
+          const next = rest.length < all.length ? rest : [...all, thing];
+          return { selected: next[0] ?? null, also: next.slice(1) };
+        }),
+      selectAll: (things) => set({ selected: things[0] ?? null, also: things.slice(1) }),
+      showStorey: (storeyId) => set({ storeyId }),
+      set: (values) => set(values),
+    };
+  });
+}
+
+/** The option accepted last, by its id; null before any. */
+const acceptedIdOf = (rows: readonly EvidenceRow[]): string | null => {
+  for (let i = rows.length - 1; i >= 0; i--) {
+    const row = rows[i]!;
+    if (row.kind === 'acceptance') return row.optionId;
+  }
+  return null;
+};
+
+/** The option being looked at: the one chosen in this window, else the accepted one, else the first. */
+export function shownOption(s: Pick<JobState, 'plan' | 'shownId' | 'evidence'>): Option | null {
+  const { options } = s.plan;
+  const by = (id: string | null) => (id === null ? undefined : options.find((o) => o.id === id));
+  return by(s.shownId) ?? by(acceptedIdOf(s.evidence)) ?? options[0] ?? null;
 }
 
 export type JobStore = ReturnType<typeof createJobStore>;

@@ -1,64 +1,103 @@
 'use client';
 import { useCallback } from 'react';
+import { evidenceOf } from '@/core/evidence/fold';
+import { freeze } from '@/core/evidence/network';
+import type { Built } from '@/core/evidence/built';
+import type { EvidenceRow, Phase, Reading, RowOf } from '@/core/evidence/rows';
+import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Option } from '@/core/plan/option/schema';
-import { stateForReading } from '@/core/evidence/freeze';
-import type { Phase } from '@/core/readings/line';
-import type { Reading, StepEvent } from '@/core/evidence/schema';
 import { newId } from '@/ui/pieces/newId';
-import type { EvidenceEntry } from '@/server/evidence';
+import type { Against } from '@/server/evidence';
 import { problemText, send } from './requests';
 import { useJobStore } from './store';
 
-export type ReadingValues = Omit<Reading, 'id' | 'stateId' | 'takenAt'>;
+export type ReadingValues = Omit<Reading, 'kind' | 'id' | 'stateId' | 'at' | 'by' | 'received'>;
 
-/** Records evidence on the server first, then shows it. Each call answers null, or what went wrong. */
+/** What an evaluation promises for every spot, to be kept with the acceptance of its option. */
+function forecastOf(evaluation: Evaluation | null): RowOf<'acceptance'>['forecast'] {
+  return (evaluation?.predictions ?? []).map((p) => ({
+    spotId: p.spotId,
+    verdict: p.verdict,
+    downMbps: p.downMbps,
+    upMbps: p.upMbps,
+    downLowMbps: p.downRangeMbps[0],
+    downHighMbps: p.downRangeMbps[1],
+    upLowMbps: p.upRangeMbps[0],
+    upHighMbps: p.upRangeMbps[1],
+  }));
+}
+
+/** The id a reading names the network by that is sent along with it. */
+const AGAINST = 'against';
+
+/**
+ * Records evidence on the server first, then shows it as it was stored. Each call answers null, or what went wrong. A form
+ * makes the id of what it records once, so that a retry after a lost answer stores nothing twice.
+ */
 export function useRecord() {
   const store = useJobStore();
   const post = useCallback(
-    async (entries: EvidenceEntry[]): Promise<string | null> => {
-      const { id, addEvidence } = store.getState();
-      const answer = await send(`POST`, `/api/jobs/${id}/evidence`, { entries });
-      if (!answer.ok) return problemText(answer.problems);
-      addEvidence({
-        states: entries.filter((e) => e.kind === 'state').map((e) => e.row),
-        readings: entries.filter((e) => e.kind === 'reading').map((e) => e.row),
-        voided: entries.filter((e) => e.kind === 'voided').map((e) => e.row),
-        stepEvents: entries.filter((e) => e.kind === 'stepEvent').map((e) => e.row),
+    async (against: Against | null, rows: EvidenceRow[]): Promise<string | null> => {
+      const { id, addRows } = store.getState();
+      const answer = await send<{ rows: EvidenceRow[] }>('POST', `/api/jobs/${id}/evidence`, {
+        against,
+        rows,
       });
+      if (!answer.ok) return problemText(answer.problems);
+      addRows(answer.value.rows);
       return null;
     },
     [store],
   );
-  const reading = useCallback(
-    (phase: Phase, option: Option, values: ReadingValues) => {
-      const takenAt = new Date().toISOString();
-      const { state, isNew } = stateForReading(
-        store.getState().site,
-        store.getState().evidence,
-        phase,
-        option,
-        newId('st'),
-        takenAt,
-      );
-      const row: Reading = { ...values, id: newId('rd'), stateId: state.id, takenAt };
-      return post([...(isNew ? [{ kind: 'state' as const, row: state }] : []), { kind: 'reading', row }]);
-    },
-    [post, store],
-  );
-  const voidReading = useCallback(
-    (readingId: string, reason: string) =>
-      post([{ kind: 'voided', row: { readingId, reason, at: new Date().toISOString() } }]),
-    [post],
-  );
-  const step = useCallback(
-    (optionId: string, stepKey: string, kind: StepEvent['kind'], text = '') =>
-      post([
+  const now = () => ({ at: new Date().toISOString(), by: '' });
+  /** Records that the customer agreed to an option, with what it is forecast to give. */
+  const accept = useCallback(
+    (option: Option, evaluation: Evaluation | null) =>
+      post(null, [
         {
-          kind: 'stepEvent',
-          row: { id: newId('ev'), optionId, stepKey, kind, text, at: new Date().toISOString() },
+          kind: 'acceptance',
+          id: newId('ac'),
+          ...now(),
+          optionId: option.id,
+          optionName: option.name,
+          forecast: forecastOf(evaluation),
+          note: '',
         },
       ]),
     [post],
   );
-  return { reading, voidReading, step };
+  const reading = useCallback(
+    async (id: string, phase: Phase, network: Built, values: ReadingValues): Promise<string | null> => {
+      const { site, rememberReadings, evidence } = store.getState();
+      const frozen = freeze(site, network.option, network.kit);
+      const known = evidenceOf(evidence).readings.some((r) => r.id === id);
+      const problem = await post({ phase, ...frozen }, [
+        { kind: 'reading', id, ...now(), stateId: AGAINST, ...values },
+      ]);
+      if (!problem && !known) rememberReadings([id], 'a reading');
+      return problem;
+    },
+    [post, store],
+  );
+  const correct = useCallback(
+    (readingIds: readonly string[], act: RowOf<'correction'>['act'], reason: string) =>
+      post(
+        null,
+        readingIds.map((readingId) => ({
+          kind: 'correction',
+          id: newId('co'),
+          ...now(),
+          readingId,
+          act,
+          reason,
+        })),
+      ),
+    [post],
+  );
+  const step = useCallback(
+    (optionId: string, stepKey: string, act: RowOf<'step'>['act'], text = '') =>
+      post(null, [{ kind: 'step', id: newId('ev'), ...now(), optionId, stepKey, act, text }]),
+    [post],
+  );
+  return { accept, reading, correct, step };
 }

@@ -7,20 +7,26 @@ import { tooLarge } from '@/core/job/parse';
 import type { Problem } from '@/core/job/problem';
 import { send } from '@/ui/job/requests';
 import { dayText } from '@/ui/pieces/format';
+import { newId } from '@/ui/pieces/newId';
 import { Mark } from '@/ui/pieces/Mark';
 import { ThemeButton } from '@/ui/pieces/ThemeButton';
 import type { JobSummary } from '@/server/jobs';
 
-function stateText(job: JobSummary): string {
-  if (job.spots === 0) return 'not surveyed yet';
-  if (!job.read) return `${job.spots} spots, nothing read yet`;
-  if (job.deadBefore === 0) return `${job.spots} spots, none dead`;
-  return `${job.gone} of ${job.deadBefore} dead spots gone`;
+/** Problems of a file that are shown at once. */
+const MOST_SHOWN = 12;
+
+function stateText({ headline: h }: JobSummary): string {
+  if (!h) return 'open it to see how it stands';
+  if (h.spots === 0) return 'not surveyed yet';
+  if (!h.read) return `${h.spots} spots, nothing read yet`;
+  const worse = h.worse > 0 ? `, ${h.worse} worse` : '';
+  if (h.dead === 0) return `${h.spots} spots, none dead${worse}`;
+  return `${h.gone} of ${h.dead} dead spots gone${worse}`;
 }
 
 /** Share of dead spots that are gone, drawn as light in shade. */
-function Bar({ job }: { job: JobSummary }) {
-  const share = job.deadBefore > 0 ? job.gone / job.deadBefore : 0;
+function Bar({ headline: h }: JobSummary) {
+  const share = h && h.dead > 0 ? h.gone / h.dead : 0;
   return (
     <span
       aria-hidden="true"
@@ -43,19 +49,27 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
   const shown = jobs.filter((j) => (showArchived || !j.archived) && j.name.toLowerCase().includes(wanted));
   const archived = jobs.filter((j) => j.archived).length;
 
-  async function act(method: 'POST' | 'PATCH', path: string, body: unknown, open: boolean) {
-    const answer = await send<{ id?: string }>(method, path, body);
-    setProblems(answer.ok ? [] : answer.problems);
-    if (answer.ok && open && answer.value.id) router.push(`/jobs/${answer.value.id}/brief`);
-    else if (answer.ok) router.refresh();
-  }
+  const [busy, setBusy] = useState(false);
+  // The id of what the form is filled for, made once: a second press, or a try after a lost answer, makes no second job.
+  const [submission, setSubmission] = useState(() => newId('job'));
 
+  /** Does one thing at a time; `open` goes to what was made. */
+  async function act(method: 'POST' | 'PATCH', path: string, body: unknown, open: boolean) {
+    if (busy) return;
+    setBusy(true);
+    const answer = await send<{ id?: string }>(method, path, body);
+    setBusy(false);
+    setProblems(answer.ok ? [] : answer.problems);
+    if (!answer.ok) return;
+    setSubmission(newId('job'));
+    if (open && answer.value.id) router.push(`/jobs/${answer.value.id}/brief`);
+    else router.refresh();
+  }
   async function takeIn(chosen: File) {
     const large = tooLarge(chosen.size);
     if (large) setProblems([large]);
-    else await act('POST', '/api/jobs/import', await chosen.text(), true);
+    else await act('POST', `/api/jobs/import?id=${submission}`, await chosen.text(), true);
   }
-
   return (
     <div className="min-h-dvh">
       <header className="on-head flex items-center gap-3 bg-head px-4 py-3 text-head-ink">
@@ -70,7 +84,7 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
             className="flex items-end gap-2"
             onSubmit={(e) => {
               e.preventDefault();
-              void act('POST', '/api/jobs', { name }, true);
+              void act('POST', '/api/jobs', { name, id: submission }, true);
             }}
           >
             <label className="lab">
@@ -82,7 +96,7 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
                 onChange={(e) => setName(e.target.value)}
               />
             </label>
-            <button type="submit" className="btn btn-strong">
+            <button type="submit" className="btn btn-strong" disabled={busy}>
               Create
             </button>
           </form>
@@ -106,14 +120,16 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
           <div role="alert" className="panel mt-4 border-mains p-3">
             <strong className="font-semibold">Nothing was changed.</strong>
             <ul className="mt-1 list-disc pl-5">
-              {problems.slice(0, 12).map((p) => (
+              {problems.slice(0, MOST_SHOWN).map((p) => (
                 <li key={`${p.path}${p.message}`}>
                   {p.path && <code className="fig font-semibold">{p.path}: </code>}
                   {p.message}
                 </li>
               ))}
             </ul>
-            {problems.length > 12 && <p>and {problems.length - 12} more; “nestle check” lists them all.</p>}
+            {problems.length > MOST_SHOWN && (
+              <p>and {problems.length - MOST_SHOWN} more; “nestle check” lists them.</p>
+            )}
           </div>
         )}
         <div className="mt-4 flex flex-wrap items-center gap-4">
@@ -158,7 +174,7 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
                   <div className="text-[13px] text-ink-2">changed {dayText(job.changedAt)}</div>
                 </div>
                 <div className="w-52">
-                  <Bar job={job} />
+                  <Bar {...job} />
                   <span className="fig">{stateText(job)}</span>
                 </div>
                 <div className="flex gap-1">
@@ -166,7 +182,9 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
                     type="button"
                     className="btn"
                     aria-label={`Duplicate ${job.name}`}
-                    onClick={() => void act('POST', `/api/jobs/${job.id}/duplicate`, {}, false)}
+                    onClick={() =>
+                      void act('POST', `/api/jobs/${job.id}/duplicate`, { id: submission }, false)
+                    }
                   >
                     <Copy size={16} aria-hidden="true" /> Duplicate
                   </button>

@@ -2,6 +2,7 @@
 import { useId, useState } from 'react';
 import { lengthInput, parseLength } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
+import { useTypingStep } from './useTypingStep';
 
 /**
  * A labelled length, typed as people write it (3.2, 3m20, 10' 6") and kept in metres. What is typed stays as typed; it
@@ -18,6 +19,7 @@ export function LengthField(props: {
   hideLabel?: boolean;
 }) {
   const id = useId();
+  const typing = useTypingStep();
   const unit = useJob((s) => s.brief.lengthUnit);
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? (props.valueM === null ? '' : lengthInput(props.valueM, unit));
@@ -59,7 +61,9 @@ export function LengthField(props: {
         onKeyDown={(e) => {
           if (e.key === 'Enter' && props.commit) take(text);
         }}
+        onFocus={typing.onFocus}
         onBlur={() => {
+          typing.onBlur();
           if (typed === null || problem) return;
           if (props.commit) take(text);
           setTyped(null);

@@ -5,9 +5,10 @@ import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { changeSpot, deleteSpot } from '@/core/site/edit/plot';
 import { ACTIVITIES, activityId, needOf, type ActivityId } from '@/core/site/model/needs';
 import type { ClientTypeId, Spot } from '@/core/site/model/schema';
+import { readingsAt } from '@/core/evidence/fold';
 import { useJob } from '@/ui/job/store';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { SelectField, TextField } from '@/ui/pieces/fields';
+import { NameField, SelectField, TextField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 
 const ACTIVITY_CHOICES = activityId.options.map((a) => ({ value: a, label: ACTIVITIES[a].label }));
@@ -19,7 +20,7 @@ const CLIENT_CHOICES = Object.entries(CLIENT_TYPES).map(([value, c]) => ({
 /** Deleting a spot with readings asks first; undo brings it back, its readings were never gone. */
 function DeleteSpot({ spot }: { spot: Spot }) {
   const [asking, setAsking] = useState(false);
-  const readings = useJob((s) => s.evidence.readings.filter((r) => r.spotId === spot.id).length);
+  const readings = useJob((s) => readingsAt(s.evidence, new Set([spot.id])));
   const setSite = useJob((s) => s.setSite);
   const select = useJob((s) => s.select);
   const remove = () => {
@@ -54,10 +55,10 @@ export function SpotEditor({ spot }: { spot: Spot }) {
   return (
     <div className="space-y-2 pt-2">
       <div className="grid grid-cols-2 gap-3">
-        <TextField
+        <NameField
           label="Name of the spot"
           value={spot.name}
-          onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+          onChange={(name) => set({ name: name.slice(0, 80) })}
         />
         <LengthField
           label="Height above floor"

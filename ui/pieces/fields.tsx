@@ -1,5 +1,6 @@
 'use client';
 import { useId, useState, type ReactNode } from 'react';
+import { useTypingStep } from './useTypingStep';
 
 /** A labelled text field that reports each change. */
 export function TextField(props: {
@@ -11,7 +12,9 @@ export function TextField(props: {
   placeholder?: string;
 }) {
   const id = useId();
+  const typing = useTypingStep();
   const shared = {
+    ...typing,
     id,
     className: 'field',
     value: props.value,
@@ -24,6 +27,51 @@ export function TextField(props: {
         {props.label}
       </label>
       {props.long ? <textarea rows={2} {...shared} /> : <input type="text" {...shared} />}
+    </div>
+  );
+}
+
+/** A labelled name. It may be empty while it is typed, and counts again once something stands in it. */
+export function NameField(props: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  hideLabel?: boolean;
+  /** Most characters. */
+  most?: number;
+}) {
+  const id = useId();
+  const typing = useTypingStep();
+  const [typed, setTyped] = useState<string | null>(null);
+  const empty = typed !== null && typed.trim() === '';
+  return (
+    <div className="min-w-0">
+      <label className={props.hideLabel ? 'sr-only' : 'lab'} htmlFor={id}>
+        {props.label}
+      </label>
+      <input
+        id={id}
+        type="text"
+        className="field"
+        value={typed ?? props.value}
+        maxLength={props.most ?? 80}
+        aria-invalid={empty}
+        aria-describedby={empty ? `${id}-p` : undefined}
+        onFocus={typing.onFocus}
+        onChange={(e) => {
+          setTyped(e.target.value);
+          if (e.target.value.trim() !== '') props.onChange(e.target.value);
+        }}
+        onBlur={() => {
+          setTyped(null);
+          typing.onBlur();
+        }}
+      />
+      {empty && (
+        <p id={`${id}-p`} className="text-[13px] text-mains">
+          It stays {props.value} until a name is typed.
+        </p>
+      )}
     </div>
   );
 }
@@ -44,6 +92,7 @@ export function NumberField(props: {
   digits?: number;
 }) {
   const id = useId();
+  const typing = useTypingStep();
   const shown = props.value === null ? '' : String(Number(props.value.toFixed(props.digits ?? 2)));
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? shown;
@@ -80,8 +129,10 @@ export function NumberField(props: {
             if (props.optional) props.onChange(null);
           } else if (Number.isFinite(n) && n >= low && n <= high) props.onChange(n);
         }}
+        onFocus={typing.onFocus}
         onBlur={() => {
           if (!problem) setTyped(null);
+          typing.onBlur();
         }}
       />
       {problem && (

@@ -1,10 +1,10 @@
 'use client';
 import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { CATALOGUE } from '@/core/kit/catalogue';
 import type { KitItem, KitKind } from '@/core/kit/schema';
-import { isTyping } from '@/ui/keys/Shortcuts';
+import { useKeys } from '@/ui/keys/useKeys';
 import { useJob } from '@/ui/job/store';
 import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
 
@@ -20,15 +20,12 @@ function MiniSymbol({ kind }: { kind: KitKind }) {
 export function AddUnit({ onAdd }: { onAdd: (kit: KitItem) => void }) {
   const [open, setOpen] = useState(false);
   const ownKit = useJob((s) => s.plan.ownKit);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 'u' || isTyping(event) || event.ctrlKey || event.metaKey) return;
+  useKeys({
+    addUnit: (event) => {
       event.preventDefault();
       setOpen(true);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+    },
+  });
   return (
     <DropdownMenu.Root open={open} onOpenChange={setOpen}>
       <DropdownMenu.Trigger className="btn btn-strong">

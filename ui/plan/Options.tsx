@@ -1,86 +1,124 @@
 'use client';
-import { Copy, Plus } from 'lucide-react';
-import { useMemo } from 'react';
-import { priceOf } from '@/core/fit/price';
-import { runSheet } from '@/core/fit/runSheet';
-import { moneyText, partsOf } from '@/core/plan/cost/parts';
-import { predictOption } from '@/core/plan/evaluate/predict';
-import { useDerived } from '@/ui/job/derived';
-import { useJob } from '@/ui/job/store';
-import { newId } from '@/ui/pieces/newId';
+import { Check, Copy, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
+import { useDerived } from '@/ui/job/derived';
+import { useJob, useJobStore } from '@/ui/job/store';
+import { useAccept } from '@/ui/job/useAccept';
+import { newId } from '@/ui/pieces/newId';
 
 function OptionCard({ option, index, chosen }: { option: Option; index: number; chosen: boolean }) {
-  const setPlan = useJob((s) => s.setPlan);
-  const today = useJob((s) => s.plan.today);
-  const { context } = useDerived();
-  const { brief } = context;
-  const { served, price } = useMemo(() => {
-    const predictions = predictOption(context, option);
-    return {
-      served: predictions.filter((p) => p.verdict === 'serves').length,
-      price: priceOf(
-        partsOf(context, option, today),
-        runSheet(context, option),
-        context.brief.labourMinorPerHour,
-      ),
-    };
-  }, [context, option, today]);
-  const over = brief.allowed.budgetMinor !== null && price.totalMinor > brief.allowed.budgetMinor;
+  const store = useJobStore();
+  const currency = useJob((s) => s.brief.currency);
+  const budget = useJob((s) => s.brief.allowed.budgetMinor);
+  const spots = useJob((s) => s.site.spots.length);
+  const { derived, accepted } = useDerived();
+  const evaluation = derived?.options[option.id];
+  const served = evaluation?.predictions.filter((p) => p.verdict === 'serves').length;
+  const over = evaluation && budget !== null && evaluation.price.totalMinor > budget;
   return (
     <button
       type="button"
       aria-pressed={chosen}
       className={`panel min-w-0 flex-1 cursor-pointer px-3 py-2 text-left ${chosen ? 'border-ink! outline outline-1 outline-ink' : ''}`}
-      onClick={() => setPlan((p) => ({ ...p, chosenId: option.id }))}
+      onClick={() => store.getState().set({ shownId: option.id })}
     >
       <span className="fig block truncate font-semibold">
         Option {index + 1} · {option.name}
       </span>
-      <span className="fig block text-lg font-semibold">{moneyText(price.totalMinor, brief.currency)}</span>
-      <span className="fig block text-[13px] text-ink-2">
-        {served} of {context.site.spots.length} served, {price.hours.toFixed(1)} h
-        {over ? ', over budget' : ''}
+      <span className="fig block text-lg font-semibold">
+        {evaluation ? moneyText(evaluation.price.totalMinor, currency) : '…'}
       </span>
+      <span className="fig block text-[13px] text-ink-2">
+        {evaluation
+          ? `${served} of ${spots} served, ${evaluation.price.hours.toFixed(1)} h${over ? ', over budget' : ''}`
+          : 'working it out'}
+      </span>
+      {accepted?.optionId === option.id && (
+        <span className="fig flex items-center gap-1 text-[13px] font-semibold text-good">
+          <Check size={13} aria-hidden="true" /> accepted
+        </span>
+      )}
     </button>
+  );
+}
+
+/** Accepts the option being looked at, where another one or none is accepted. */
+function Accept({ option }: { option: Option }) {
+  const { accepted } = useDerived();
+  const { accept } = useAccept();
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  if (accepted?.optionId === option.id || option.units.length === 0) return null;
+  return (
+    <div className="flex shrink-0 flex-wrap items-center gap-2">
+      <button
+        type="button"
+        className="btn"
+        disabled={busy}
+        onClick={() => {
+          setBusy(true);
+          void accept(option).then((p) => {
+            setBusy(false);
+            setProblem(p);
+          });
+        }}
+      >
+        Accept this option
+      </button>
+      <span className="text-[13px] text-ink-2">
+        {accepted
+          ? `Fit and After follow “${accepted.optionName}”. Looking at another changes nothing there.`
+          : 'Fit and After follow the accepted option; its forecast is kept with it.'}
+      </span>
+      {problem && (
+        <span role="alert" className="text-mains">
+          {problem}
+        </span>
+      )}
+    </div>
   );
 }
 
 /** Options side by side with price, hours and spots served. */
 export function Options() {
   const plan = useJob((s) => s.plan);
-  const setPlan = useJob((s) => s.setPlan);
+  const store = useJobStore();
   const { option } = useDerived();
-  const add = (units: Option['units'], wiredSpots: Option['wiredSpots'], name: string) =>
-    setPlan((p) => {
-      const id = newId('opt');
-      return { ...p, options: [...p.options, { id, name, units, wiredSpots }], chosenId: id };
-    });
+  const add = (units: Option['units'], wiredSpots: Option['wiredSpots'], name: string) => {
+    const id = newId('opt');
+    store.getState().setPlan((p) => ({ ...p, options: [...p.options, { id, name, units, wiredSpots }] }));
+    store.getState().set({ shownId: id });
+  };
   return (
-    <div className="flex shrink-0 items-stretch gap-2" role="group" aria-label="Options">
-      {plan.options.map((o, i) => (
-        <OptionCard key={o.id} option={o} index={i} chosen={o.id === option?.id} />
-      ))}
-      <div className="flex flex-col justify-center gap-1">
-        <button
-          type="button"
-          className="btn px-2"
-          aria-label="New option from today’s network"
-          onClick={() => add(plan.today.units, plan.today.wiredSpots, 'From today')}
-        >
-          <Plus size={15} aria-hidden="true" /> {plan.options.length === 0 ? 'Begin an option' : ''}
-        </button>
-        {option && (
+    <>
+      <div className="flex shrink-0 items-stretch gap-2" role="group" aria-label="Options">
+        {plan.options.map((o, i) => (
+          <OptionCard key={o.id} option={o} index={i} chosen={o.id === option?.id} />
+        ))}
+        <div className="flex flex-col justify-center gap-1">
           <button
             type="button"
             className="btn px-2"
-            aria-label={`Copy option ${option.name}`}
-            onClick={() => add(option.units, option.wiredSpots, `${option.name.slice(0, 70)}, copy`)}
+            aria-label="New option from today’s network"
+            onClick={() => add(plan.today.units, plan.today.wiredSpots, 'From today')}
           >
-            <Copy size={15} aria-hidden="true" />
+            <Plus size={15} aria-hidden="true" /> {plan.options.length === 0 ? 'Begin an option' : ''}
           </button>
-        )}
+          {option && (
+            <button
+              type="button"
+              className="btn px-2"
+              aria-label={`Copy option ${option.name}`}
+              onClick={() => add(option.units, option.wiredSpots, `${option.name.slice(0, 70)}, copy`)}
+            >
+              <Copy size={15} aria-hidden="true" />
+            </button>
+          )}
+        </div>
       </div>
-    </div>
+      {option && <Accept option={option} />}
+    </>
   );
 }

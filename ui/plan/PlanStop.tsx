@@ -1,13 +1,12 @@
 'use client';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { KitItem } from '@/core/kit/schema';
-import { withChannels } from '@/core/plan/channels/channelPlan';
-import { loadsOf } from '@/core/plan/evaluate/load';
 import type { Prediction } from '@/core/plan/evaluate/predict';
-import { ruleNotices } from '@/core/plan/rules/rules';
+import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
 import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/model/needs';
 import type { Place } from '@/core/site/model/schema';
-import { isTyping } from '@/ui/keys/Shortcuts';
+import { useKeys } from '@/ui/keys/useKeys';
+import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { useDerived } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { Workbench } from '@/ui/pieces/Workbench';
@@ -38,59 +37,72 @@ function predictionLabel(p: Prediction): string {
 }
 
 function usePlanRows(): LedgerRow[] {
-  const site = useJob((s) => s.site);
-  const { predictions, predictionsToday, verdicts, option } = useDerived();
+  const spots = useJob((s) => s.site.spots);
+  const today = useJob((s) => s.plan.today);
+  const { predictions, predictionsToday, derived, option } = useDerived();
   return useMemo(
     () =>
-      [...site.spots]
-        .sort((a, b) => a.number - b.number)
-        .map((spot): LedgerRow => {
-          const p = (option ? predictions : predictionsToday).get(spot.id)!;
-          const v = verdicts.find((x) => x.spotId === spot.id);
-          const up = p.decidedBy === 'up';
-          const before = v?.before;
-          return {
-            spot,
-            direction: up ? 'up' : 'down',
-            marks: {
-              need: up ? p.need.upMbps : p.need.downMbps,
-              before: before ? (up ? before.upMbps : before.downMbps) : null,
-              predicted: up ? p.upMbps : p.downMbps,
-              range: up ? p.upRangeMbps : p.downRangeMbps,
-            },
-            trackLabel: predictionLabel(p),
-            result: before && before.verdict !== p.verdict ? `${before.verdict} → ${p.verdict}` : p.verdict,
-            note: `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s`,
-            tone: VERDICT_TONE[p.verdict],
-            detail: (
-              <>
-                <Words spot={spot} />
-                <Pipe prediction={p} />
-                <AccessChoice spotId={spot.id} />
-              </>
-            ),
-          };
-        }),
-    [site.spots, predictions, predictionsToday, verdicts, option],
+      factsOf(spots, derived?.verdicts, option ? predictions : predictionsToday).map((f): LedgerRow => {
+        const { spot, prediction: p, verdict } = f;
+        const before = verdict?.before;
+        if (!p)
+          return rowOf(f, before?.decidedBy, ['before'], {
+            trackLabel: 'working it out',
+            result: 'working it out',
+            tone: 'plain',
+            detail: <Words spot={spot} />,
+          });
+        const up = directionOf(p.decidedBy) === 'up';
+        return rowOf(f, p.decidedBy, ['before', 'predicted', 'range'], {
+          trackLabel: predictionLabel(p),
+          result: before && before.verdict !== p.verdict ? `${before.verdict} → ${p.verdict}` : p.verdict,
+          note: `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s`,
+          tone: VERDICT_TONE[p.verdict],
+          detail: (
+            <>
+              <Words spot={spot} />
+              <Pipe prediction={p} option={option ?? today} />
+              <AccessChoice spotId={spot.id} />
+            </>
+          ),
+        });
+      }),
+    [spots, derived, predictions, predictionsToday, option, today],
+  );
+}
+
+/** Proofs that what was changed in the accepted option ends, said before anything is built. */
+function EndedProofs() {
+  const { derived, accepted, option } = useDerived();
+  if (!derived || !option || accepted?.optionId !== option.id) return null;
+  const ended = derived.verdicts.filter((v) => v.past.length > 0 && v.rounds.length === 0);
+  if (ended.length === 0) return null;
+  const standing = derived.verdicts.filter((v) => v.after).length;
+  return (
+    <p className="panel shrink-0 border-l-4 border-l-lamp px-3 py-1.5" role="status">
+      <strong className="font-semibold">This change ends proofs: </strong>
+      {ended
+        .map((v) => `${v.number} ${v.name} (${TOUCH_WORDS[v.past[v.past.length - 1]!.because ?? 'way']})`)
+        .join(', ')}
+      . {standing > 0 ? `${standing} other ${standing === 1 ? 'proof stands' : 'proofs stand'}.` : ''}
+    </p>
   );
 }
 
 function Notices() {
-  const { context, option } = useDerived();
-  const { predictions } = useDerived();
-  const today = useJob((s) => s.plan.today);
+  const { shown } = useDerived();
   const notices = useMemo(() => {
-    if (!option) return [];
+    if (!shown) return [];
     // Units that hear each other fill one channel together: its fullest place is said once.
-    const over = loadsOf(context, option, [...predictions.values()]).filter(
+    const over = shown.loads.filter(
       (l, i, all) => l.load > l.limit && all.findIndex((o) => o.medium === l.medium) === i,
     );
     const busy = over.map((l) => ({
       weight: 'care' as const,
       words: `At the busiest hour ${l.label} is used to ${(l.load * 100).toFixed(0)} %; plan at most ${l.limit * 100} %.`,
     }));
-    return [...ruleNotices(context, option, today), ...busy];
-  }, [context, option, today, predictions]);
+    return [...shown.notices, ...busy];
+  }, [shown]);
   if (notices.length === 0) return null;
   return (
     <ul className="panel shrink-0 divide-y divide-rule" aria-label="What a practitioner would object to">
@@ -113,9 +125,11 @@ export function PlanStop() {
   const setPlan = useJob((s) => s.setPlan);
   const select = useJob((s) => s.select);
   const store = useJobStore();
-  const { context, option, predictions } = useDerived();
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const { option, predictions, line, settling } = useDerived();
+  const network = useMemo(() => (option ? { option, kit: ownKit } : null), [option, ownKit]);
   const [activity, setActivity] = useState<ActivityId | ''>('');
-  const shade = useShade(option, storeyId, activity || null);
+  const shade = useShade(network, storeyId, activity || null);
   const rows = usePlanRows();
   const unserved = useMemo(
     () => site.spots.filter((s) => predictions.get(s.id)?.verdict !== 'serves'),
@@ -123,19 +137,15 @@ export function PlanStop() {
   );
   useNextKey(useMemo(() => unserved.map((s) => ({ id: s.id, storeyId: s.place.storeyId })), [unserved]));
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event)) return;
+  useKeys({
+    delete: () => {
       const { selected: s } = store.getState();
-      if ((event.key === 'Delete' || event.key === 'Backspace') && s?.kind === 'unit') {
-        setOption((o) => withoutUnit(o, s.id));
-        select(null);
-      } else if (event.key === 'Escape') select(null);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [store, setOption, select]);
-
+      if (s?.kind !== 'unit') return;
+      setOption((o) => withoutUnit(o, s.id));
+      select(null);
+    },
+    letGo: () => select(null),
+  });
   const moving = useMemo(
     () => ({
       kinds: new Set(['unit'] as const),
@@ -158,22 +168,33 @@ export function PlanStop() {
       heightM: 1.2,
     };
     const place: Place = near ? { ...near, xM: near.xM + 0.8, heightM: 1.2 } : (middle ?? site.lineEntry);
-    if (!option) {
-      const begun = { id: 'opt-1', name: 'First', units: [], wiredSpots: [] };
-      setPlan((p) => ({ ...p, options: [...p.options, begun], chosenId: begun.id }));
-    }
     const added = newUnit(
       site,
-      context.brief,
+      store.getState().brief,
       option ?? { id: '', name: '', units: [], wiredSpots: [] },
       kit,
       place,
       newId('unit'),
     );
-    setOption((o) => ({ ...o, units: [...o.units, added] }));
+    // The first unit begins an option: one act for both.
+    if (option) setOption((o) => ({ ...o, units: [...o.units, added] }));
+    else
+      setPlan((p) => ({
+        ...p,
+        options: [...p.options, { id: newId('opt'), name: 'First', units: [added], wiredSpots: [] }],
+      }));
     select({ kind: 'unit', id: added.id });
   };
 
+  const setChannels = async () => {
+    const { plan } = store.getState();
+    const now = plan.options.find((o) => o.id === option?.id);
+    if (!line || !now) return;
+    const { units } = await line.withChannels(now);
+    const radios = new Map(units.map((u) => [u.id, u.radios]));
+    // Only the channels: what was changed while they were planned stays.
+    setOption((o) => ({ ...o, units: o.units.map((u) => ({ ...u, radios: radios.get(u.id) ?? u.radios })) }));
+  };
   return (
     <Workbench
       sheet={
@@ -191,11 +212,7 @@ export function PlanStop() {
             <>
               <AddUnit onAdd={addUnit} />
               {option && option.units.length > 0 && (
-                <button
-                  type="button"
-                  className="btn"
-                  onClick={() => setOption((o) => withChannels(context, o))}
-                >
+                <button type="button" className="btn" disabled={!line} onClick={() => void setChannels()}>
                   Set channels
                 </button>
               )}
@@ -220,10 +237,16 @@ export function PlanStop() {
         <>
           <Options />
           {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} />}
+          <EndedProofs />
           <Notices />
           <Ledger
             rows={rows}
-            head={<TrackKey before predicted />}
+            head={
+              <>
+                <TrackKey before predicted />
+                {settling && <span className="fig text-[13px] text-ink-2">settling</span>}
+              </>
+            }
             empty="No spots yet. Put them in Survey: one where each thing must work."
           />
         </>

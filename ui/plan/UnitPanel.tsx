@@ -3,16 +3,16 @@ import { Trash2 } from 'lucide-react';
 import { kitById } from '@/core/kit/catalogue';
 import type { FeedKind } from '@/core/kit/schema';
 import { fedThrough, gatewayOf } from '@/core/plan/option/graph';
-import { hopOf } from '@/core/plan/evaluate/hop';
+import { partBecause } from '@/core/plan/evaluate/words';
 import type { Feed, Option, Unit } from '@/core/plan/option/schema';
 import { runsBetween } from '@/core/plan/evaluate/surroundings';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
+import { NameField, NumberField, SelectField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 import { FEED_LABEL, feedChoices, feedTo, withoutUnit } from '@/core/plan/option/placing';
-import { parentIdOf } from '@/core/plan/option/feeds';
+import { isCable, needsRun, parentIdOf } from '@/core/plan/option/feeds';
 
 const NONE = '';
 
@@ -22,15 +22,17 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
   const ownKit = useJob((s) => s.plan.ownKit);
   const setOption = useJob((s) => s.setOption);
   const select = useJob((s) => s.select);
-  const { context } = useDerived();
+  const lengthUnit = useJob((s) => s.brief.lengthUnit);
+  const { shown } = useDerived();
   const kit = kitById(unit.kitId, ownKit);
   const below = fedThrough(option, unit.id);
   const parents = option.units.filter((u) => !below.has(u.id));
   const parent = option.units.find((u) => u.id === parentIdOf(unit.feed)) ?? null;
-  const hop = hopOf(context, option, unit)?.at(0);
+  const hop = shown?.feeds[unit.id];
   const change = (values: Partial<Unit>) =>
     setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === unit.id ? { ...u, ...values } : u)) }));
-  const changeFeed = (values: Partial<Feed>) => change({ feed: { ...unit.feed, ...values } });
+  const { feed } = unit;
+  const changeFeed = (next: Feed) => change({ feed: next });
   const kinds = feedChoices(unit, ownKit).filter(
     (k) => k !== 'line' || unit.feed.kind === 'line' || !gatewayOf(option),
   );
@@ -43,7 +45,6 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
     ...site.coax.outlets.map((o) => ({ value: o.id, label: o.name })),
   ];
   const runs = parent ? runsBetween(site, parent.place, unit.place) : [];
-  const isCable = unit.feed.kind === 'ethernet' || unit.feed.kind === 'fibre';
   return (
     <section className="panel p-3" aria-label={`Unit ${unit.letter}`}>
       <div className="flex items-center justify-between gap-2">
@@ -63,7 +64,7 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
       </div>
       <p className="text-[13px] text-ink-2">{kit?.about}</p>
       <div className="mt-2 grid grid-cols-3 gap-x-3 gap-y-2">
-        <TextField label="Place" value={unit.name} onChange={(name) => name.trim() && change({ name })} />
+        <NameField label="Place" value={unit.name} onChange={(name) => change({ name })} />
         <SelectField<FeedKind>
           label="Fed by"
           value={unit.feed.kind}
@@ -92,79 +93,79 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
           maxM={12}
           onChange={(h) => h !== null && change({ place: { ...unit.place, heightM: h } })}
         />
-        {unit.feed.kind === 'ethernet' && (
+        {feed.kind === 'ethernet' && (
           <SelectField
             label="Cable"
-            value={unit.feed.category}
+            value={feed.category}
             options={[
               { value: 'cat5e', label: 'Cat 5e' },
               { value: 'cat6', label: 'Cat 6' },
               { value: 'cat6a', label: 'Cat 6A' },
             ]}
-            onChange={(category) => changeFeed({ category })}
+            onChange={(category) => changeFeed({ ...feed, category })}
           />
         )}
-        {isCable && runs.length > 0 && (
+        {isCable(feed) && runs.length > 0 && (
           <SelectField
             label="Cable run"
-            value={unit.feed.dataRunId ?? NONE}
+            value={feed.dataRunId ?? NONE}
             options={[
               { value: NONE, label: 'a new one' },
               ...runs.map((r) => ({ value: r.id, label: `${r.name} (${r.evidence})` })),
             ]}
-            onChange={(id) => changeFeed({ dataRunId: id || null })}
+            onChange={(id) => changeFeed({ ...feed, dataRunId: id || null })}
           />
         )}
-        {isCable && unit.feed.dataRunId === null && (
+        {needsRun(feed) && (
           <LengthField
             label="Run, empty: estimated"
-            valueM={unit.feed.lengthM}
+            valueM={feed.lengthM}
             minM={0.5}
             maxM={5000}
             optional
-            onChange={(lengthM) => changeFeed({ lengthM })}
+            onChange={(lengthM) => changeFeed({ ...feed, lengthM })}
           />
         )}
-        {unit.feed.kind === 'powerline' && (
+        {feed.kind === 'powerline' && (
           <>
             <SelectField
               label="Near outlet"
-              value={unit.feed.nearOutletId ?? NONE}
+              value={feed.nearOutletId ?? NONE}
               options={outlets}
-              onChange={(id) => changeFeed({ nearOutletId: id || null })}
+              onChange={(id) => changeFeed({ ...feed, nearOutletId: id || null })}
             />
             <SelectField
               label="Far outlet"
-              value={unit.feed.farOutletId ?? NONE}
+              value={feed.farOutletId ?? NONE}
               options={outlets}
-              onChange={(id) => changeFeed({ farOutletId: id || null })}
+              onChange={(id) => changeFeed({ ...feed, farOutletId: id || null })}
             />
           </>
         )}
-        {unit.feed.kind === 'coax' && (
+        {feed.kind === 'coax' && (
           <>
             <SelectField
               label="Near coax outlet"
-              value={unit.feed.nearCoaxId ?? NONE}
+              value={feed.nearCoaxId ?? NONE}
               options={coax}
-              onChange={(id) => changeFeed({ nearCoaxId: id || null })}
+              onChange={(id) => changeFeed({ ...feed, nearCoaxId: id || null })}
             />
             <SelectField
               label="Far coax outlet"
-              value={unit.feed.farCoaxId ?? NONE}
+              value={feed.farCoaxId ?? NONE}
               options={coax}
-              onChange={(id) => changeFeed({ farCoaxId: id || null })}
+              onChange={(id) => changeFeed({ ...feed, farCoaxId: id || null })}
             />
           </>
         )}
-        {unit.feed.kind !== 'line' && (
+        {feed.kind !== 'line' && (
           <NumberField
             label="Link measured"
             unit="Mb/s"
-            value={unit.feed.measuredDownMbps}
+            value={feed.measuredDownMbps}
             max={10000}
             optional
-            onChange={(v) => changeFeed({ measuredDownMbps: v, measuredUpMbps: v })}
+            onChange={(v) => changeFeed({ ...feed, measuredDownMbps: v, measuredUpMbps: v })}
           />
         )}
       </div>
@@ -186,7 +187,7 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
           <strong className="fig font-semibold">
             {speedText(hop.downMbps)} Mb/s {hop.measured ? '(measured)' : '(estimate)'}
           </strong>{' '}
-          on this feed: {hop.because}.
+          on this feed: {partBecause(hop, lengthUnit)}.
         </p>
       )}
     </section>

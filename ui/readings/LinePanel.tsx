@@ -1,19 +1,30 @@
 'use client';
-import { useState } from 'react';
-import type { Option } from '@/core/plan/option/schema';
-import { idsOf, lineTest, phaseStates, type Phase } from '@/core/readings/line';
+import { useMemo, useState } from 'react';
+import type { Built } from '@/core/evidence/built';
+import type { Phase } from '@/core/evidence/rows';
+import { lineTest } from '@/core/readings/line';
+import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { speedText } from '@/ui/pieces/format';
 import { ReadingForm } from './ReadingForm';
 import { RunList } from './RunList';
 
 /** The wired test at the gateway, first of all: without it nobody knows whether line, Wi-Fi or device is the limit. */
-export function LinePanel({ phase, option }: { phase: Phase; option: Option }) {
+export function LinePanel({
+  phase,
+  network,
+  before,
+}: {
+  phase: Phase;
+  network: Built;
+  before?: () => Promise<string | null>;
+}) {
   const evidence = useJob((s) => s.evidence);
   const line = useJob((s) => s.brief.line);
-  const test = lineTest(evidence, idsOf(phaseStates(evidence, phase)));
+  const { derived } = useDerived();
+  const test = useMemo(() => derived?.lines[phase] ?? lineTest(evidence, phase), [derived, evidence, phase]);
   const [open, setOpen] = useState(test.runs === 0);
-  const other = lineTest(evidence, idsOf(phaseStates(evidence, phase === 'after' ? 'before' : 'after')));
+  const other = derived?.lines[phase === 'after' ? 'before' : 'after'] ?? test;
   const comparable =
     phase === 'after' && test.downMbps !== null && other.downMbps !== null
       ? Math.abs(test.downMbps - other.downMbps) <= 0.15 * other.downMbps
@@ -35,7 +46,7 @@ export function LinePanel({ phase, option }: { phase: Phase; option: Option }) {
       </div>
       {open && (
         <>
-          <ReadingForm spot={null} phase={phase} option={option} />
+          <ReadingForm spot={null} phase={phase} network={network} before={before} />
           <RunList spotId={null} phase={phase} />
         </>
       )}

@@ -1,11 +1,11 @@
 'use client';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
-import { reading as readingSchema, type Reading } from '@/core/evidence/schema';
-import type { Option } from '@/core/plan/option/schema';
-import type { Phase } from '@/core/readings/line';
+import { EVIDENCE, type Phase, type Reading } from '@/core/evidence/rows';
+import type { Built } from '@/core/evidence/built';
 import type { ClientTypeId, Spot } from '@/core/site/model/schema';
-import { isTyping } from '@/ui/keys/Shortcuts';
+import { useKeys } from '@/ui/keys/useKeys';
+import { newId } from '@/ui/pieces/newId';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { SelectField } from '@/ui/pieces/fields';
 
@@ -51,11 +51,13 @@ function Box({
 
 /** Words for the first thing wrong with typed values. */
 function problemOf(values: ReadingValues): string | null {
-  const parsed = readingSchema.safeParse({
+  const parsed = EVIDENCE.reading.safeParse({
     ...values,
+    kind: 'reading',
     id: 'x',
     stateId: 'x',
-    takenAt: new Date(0).toISOString(),
+    at: new Date(0).toISOString(),
+    by: '',
   });
   if (parsed.success) return null;
   const issue = parsed.error.issues[0]!;
@@ -66,7 +68,19 @@ function problemOf(values: ReadingValues): string | null {
  * Enters one run: at a spot, or by cable at the gateway (`spot` null). It stays open for the next run, since one test
  * is not a test. R puts the cursor into it.
  */
-export function ReadingForm({ spot, phase, option }: { spot: Spot | null; phase: Phase; option: Option }) {
+export function ReadingForm({
+  spot,
+  phase,
+  network,
+  before,
+}: {
+  spot: Spot | null;
+  phase: Phase;
+  /** The network as it stands, which the reading hangs on. */
+  network: Built;
+  /** What has to be recorded first, such as that the option was accepted; answers what went wrong, or null. */
+  before?: () => Promise<string | null>;
+}) {
   const record = useRecord();
   const first = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState<Typed>(EMPTY);
@@ -76,19 +90,19 @@ export function ReadingForm({ spot, phase, option }: { spot: Spot | null; phase:
   const [problem, setProblem] = useState<string | null>(null);
   const [said, setSaid] = useState('');
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 'r' || isTyping(event) || event.ctrlKey || event.metaKey) return;
+  // The id of the run this form is filled for: a second try after a lost answer stores nothing twice.
+  const [runId, setRunId] = useState(() => newId('rd'));
+  const [busy, setBusy] = useState(false);
+  useKeys({
+    reading: (event) => {
       event.preventDefault();
       first.current?.focus();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
-
+    },
+  });
   const put = (key: keyof Typed) => (value: string) => setTyped((t) => ({ ...t, [key]: value }));
 
   async function submit(connected: boolean) {
+    if (busy) return;
     const numbers = {
       downMbps: toNumber(typed.down),
       upMbps: toNumber(typed.up),
@@ -105,18 +119,25 @@ export function ReadingForm({ spot, phase, option }: { spot: Spot | null; phase:
       ...(connected
         ? known
         : { downMbps: null, upMbps: null, loadedMs: null, idleMs: null, rssiDbm: known.rssiDbm }),
-      spotId: spot?.id ?? null,
+      subject: spot ? { kind: 'spot', spotId: spot.id } : { kind: 'line' },
       target: spot ? target : 'internet',
       device: spot ? device : 'wired',
       deviceName: spot ? spot.deviceName : 'wired laptop',
       band: spot ? band : 'free',
       bandSeen: null,
       connected,
+      source: 'typed',
+      replacesId: null,
       note: '',
     };
-    const wrong = problemOf(values) ?? (await record.reading(phase, option, values));
+    const typo = problemOf(values);
+    if (typo) return setProblem(typo);
+    setBusy(true);
+    const wrong = (await before?.()) ?? (await record.reading(runId, phase, network, values));
+    setBusy(false);
     setProblem(wrong);
     if (wrong) return;
+    setRunId(newId('rd'));
     setTyped(EMPTY);
     setSaid(connected ? 'Run recorded. Enter the next one.' : 'Recorded: no connection.');
     first.current?.focus();
@@ -175,11 +196,11 @@ export function ReadingForm({ spot, phase, option }: { spot: Spot | null; phase:
         )}
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <button type="submit" className="btn btn-strong">
-          Record run
+        <button type="submit" className="btn btn-strong" disabled={busy}>
+          {busy ? 'Recording' : 'Record run'}
         </button>
         {spot && (
-          <button type="button" className="btn" onClick={() => void submit(false)}>
+          <button type="button" className="btn" disabled={busy} onClick={() => void submit(false)}>
             No connection
           </button>
         )}

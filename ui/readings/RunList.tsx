@@ -1,9 +1,10 @@
 'use client';
 import { useState } from 'react';
+import { evidenceOf } from '@/core/evidence/fold';
+import type { Phase, Reading } from '@/core/evidence/rows';
+import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
-import type { Phase } from '@/core/readings/line';
-import { idsOf, phaseStates } from '@/core/readings/line';
-import type { Reading } from '@/core/evidence/schema';
+import type { SpotVerdict } from '@/core/readings/verdict';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { clockText, speedText } from '@/ui/pieces/format';
@@ -18,42 +19,76 @@ function runText(r: Reading): string {
   return parts.join(', ');
 }
 
-/** The runs of a spot (or of the line, `spotId` null) in one phase. A mistaken one is struck out, never deleted. */
-export function RunList({ spotId, phase }: { spotId: string | null; phase: Phase }) {
-  const evidence = useJob((s) => s.evidence);
+/**
+ * The runs of a spot (or of the line, `spotId` null) in one phase: those that count, those of rounds that have ended, with
+ * the reason, and those struck out. A mistaken one is struck out, never deleted, and can be taken back.
+ */
+export function RunList({
+  spotId,
+  phase,
+  verdict,
+}: {
+  spotId: string | null;
+  phase: Phase;
+  verdict?: SpotVerdict;
+}) {
+  const rows = useJob((s) => s.evidence);
   const record = useRecord();
   const [problem, setProblem] = useState<string | null>(null);
-  const states = idsOf(phaseStates(evidence, phase));
-  const voided = new Set(evidence.voided.map((v) => v.readingId));
-  const runs = evidence.readings.filter((r) => r.spotId === spotId && states.has(r.stateId));
+  const [busy, setBusy] = useState<string | null>(null);
+  const e = evidenceOf(rows);
+  const runs = e.readings.filter(
+    (r) =>
+      (spotId === null
+        ? r.subject.kind === 'line'
+        : r.subject.kind === 'spot' && r.subject.spotId === spotId) &&
+      e.states.get(r.stateId)?.phase === phase,
+  );
   if (runs.length === 0) return null;
+  const ended = new Map((verdict?.past ?? []).map((p) => [p.round, p]));
+  const roundOf = (r: Reading) => (phase === 'after' ? (e.roundOf.get(r.stateId) ?? 1) : null);
+  const correct = async (r: Reading, act: 'strikeOut' | 'takeBack') => {
+    if (busy) return;
+    setBusy(r.id);
+    setProblem(
+      await record.correct([r.id], act, act === 'strikeOut' ? 'struck out by hand' : 'taken back by hand'),
+    );
+    setBusy(null);
+  };
   return (
     <>
       <ul className="fig mt-2 divide-y divide-rule border-y border-rule text-[14px]" aria-label="Runs">
-        {runs.map((r) => (
-          <li
-            key={r.id}
-            className={`flex items-center gap-3 py-0.5 ${voided.has(r.id) ? 'text-ink-2 line-through' : ''}`}
-          >
-            <span className="w-11 text-ink-2">{clockText(r.takenAt)}</span>
-            <span className="flex-1">{runText(r)}</span>
-            <span className="text-[13px] text-ink-2">
-              {r.device === 'wired' ? 'by cable' : CLIENT_TYPES[r.device].label}
-              {r.band === 'free' ? (r.bandSeen ? `, ${r.bandSeen} GHz` : '') : `, fixed ${r.band} GHz`}
-              {r.target === 'house' ? ', to the house' : ''}
-            </span>
-            {!voided.has(r.id) && (
+        {runs.map((r) => {
+          const struck = e.struck.has(r.id);
+          const round = roundOf(r);
+          const past = round === null ? undefined : ended.get(round);
+          return (
+            <li key={r.id} className={`flex items-center gap-3 py-0.5 ${struck || past ? 'text-ink-2' : ''}`}>
+              <span className="w-11 text-ink-2">{clockText(r.at)}</span>
+              <span className={`flex-1 ${struck ? 'line-through' : ''}`}>{runText(r)}</span>
+              <span className="text-right text-[13px] text-ink-2">
+                {r.device === 'wired' ? 'by cable' : CLIENT_TYPES[r.device].label}
+                {r.band === 'free' ? (r.bandSeen ? `, ${r.bandSeen} GHz` : '') : `, fixed ${r.band} GHz`}
+                {r.target === 'house' ? ', to the house' : ''}
+                {round !== null && spotId !== null && `, round ${round}`}
+                {past && (
+                  <span className="block text-amber">
+                    no longer counts: {past.because ? TOUCH_WORDS[past.because] : 'an older network'}
+                  </span>
+                )}
+              </span>
               <button
                 type="button"
                 className="link text-[13px]"
-                aria-label={`Strike out the run of ${clockText(r.takenAt)}`}
-                onClick={() => void record.voidReading(r.id, 'struck out by hand').then(setProblem)}
+                disabled={busy !== null}
+                aria-label={`${struck ? 'Take back the strike-out of' : 'Strike out'} the run of ${clockText(r.at)}`}
+                onClick={() => void correct(r, struck ? 'takeBack' : 'strikeOut')}
               >
-                strike out
+                {struck ? 'take back' : 'strike out'}
               </button>
-            )}
-          </li>
-        ))}
+            </li>
+          );
+        })}
       </ul>
       {problem && (
         <p role="alert" className="text-mains">

@@ -18,6 +18,9 @@ export const ARROWS: Record<string, readonly [number, number]> = {
   ArrowDown: [0, 1],
 };
 
+/** Tells one drag of a mark from the next. */
+let drags = 0;
+
 /** What marks ask of their sheet; read when a hand moves, so that marks need not be drawn again when it changes. */
 export interface MarkActions {
   toMetres: (clientX: number, clientY: number) => [number, number];
@@ -66,6 +69,8 @@ const Mark = memo(
         const { toMetres, placeAt, move } = actions.current;
         // A tap comes as one event, a drag first when it has gone farther than a tap.
         if (first || tap) {
+          // The whole drag is one step of undo.
+          if (first && !tap) store.getState().beginStep(`drag ${mark.kind} ${mark.id} ${++drags}`);
           const state = store.getState();
           const own = selectionOf(mark);
           const many = own.kind !== 'unit' && thingsSelected(state).some((t) => sameThing(t, own as never));
@@ -79,10 +84,8 @@ const Mark = memo(
         const next = placeAt(mx + grip.current[0], my + grip.current[1], mark.place.heightM);
         if (next && (next.xM !== mark.place.xM || next.yM !== mark.place.yM)) {
           move(mark, next);
-          // The whole drag is one step of undo: only its first change is remembered.
-          store.temporal.getState().pause();
         }
-        if (last) store.temporal.getState().resume();
+        if (last) store.getState().endStep();
       },
       { filterTaps: true, pointer: { capture: true }, eventOptions: { passive: false } },
     );

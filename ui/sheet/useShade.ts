@@ -1,15 +1,14 @@
 'use client';
-import { wrap, type Remote } from 'comlink';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Built } from '@/core/evidence/built';
 import type { ShadeGrid } from '@/core/plan/shade/shade';
 import type { ShadeQuestion } from '@/core/plan/shade/shadeEngine';
-import type { Option } from '@/core/plan/option/schema';
 import { plotBox, sheetStoreys } from '@/core/site/model/levels';
 import type { ActivityId } from '@/core/site/model/needs';
 import { useDerived } from '@/ui/job/derived';
+import type { PlanLine } from '@/ui/job/planWorker';
 import { useJob } from '@/ui/job/store';
-import type { ShadeJob, ShadeWorker } from '@/workers/shade.worker';
 
 /** Most cells a grid has; a larger plot gets larger cells. */
 const MOST_CELLS = 30_000;
@@ -28,39 +27,37 @@ export interface Shade {
 }
 
 type Question = Omit<ShadeQuestion, 'settle'>;
+interface Asked {
+  question: Question;
+  network: Built;
+  settle: boolean;
+}
 
 /** Asks the worker; while one answer is under way only the newest question waits, and exact fields follow at rest. */
-function useWorker(job: ShadeJob | null, question: Question | null): Shade | null {
+function useAnswers(line: PlanLine | null, question: Question | null, network: Built | null): Shade | null {
   const [shade, setShade] = useState<Shade | null>(null);
-  const remote = useRef<Remote<ShadeWorker> | null>(null);
-  const opened = useRef<ShadeJob | null>(null);
+  const open = useRef<PlanLine | null>(null);
   const busy = useRef(false);
-  const waiting = useRef<{ job: ShadeJob; question: Question; settle: boolean } | null>(null);
+  const waiting = useRef<Asked | null>(null);
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
-    const worker = new Worker(new URL('../../workers/shade.worker.ts', import.meta.url), { type: 'module' });
-    remote.current = wrap<ShadeWorker>(worker);
-    opened.current = null;
+    open.current = line;
     return () => {
-      remote.current = null;
+      open.current = null;
       busy.current = false;
       clearTimeout(rest.current);
-      worker.terminate();
     };
-  }, []);
+  }, [line]);
   useEffect(() => {
     async function run() {
-      if (busy.current) return;
+      const on = open.current;
+      if (busy.current || !on) return;
       busy.current = true;
-      while (waiting.current && remote.current) {
+      while (waiting.current && open.current === on) {
         const next = waiting.current;
         waiting.current = null;
-        if (opened.current !== next.job) {
-          await remote.current.open(next.job);
-          opened.current = next.job;
-        }
-        const answer = await remote.current?.shade({ ...next.question, settle: next.settle });
-        if (!answer) break;
+        const answer = await on.shade({ ...next.question, settle: next.settle }, next.network);
+        if (open.current !== on) return;
         setShade({ grid: answer.grid, workMs: answer.workMs });
         if (answer.settled || waiting.current) continue;
         clearTimeout(rest.current);
@@ -71,42 +68,38 @@ function useWorker(job: ShadeJob | null, question: Question | null): Shade | nul
       }
       busy.current = false;
     }
-    waiting.current = job && question ? { job, question, settle: false } : null;
+    waiting.current = question && network ? { question, network, settle: false } : null;
     clearTimeout(rest.current);
     void run();
-  }, [job, question]);
+  }, [line, question, network]);
   return question ? shade : null;
 }
 
-/** Light and shade of an option on the storeys of the open sheet; null until the worker has answered. */
+/** Light and shade of a network on the storeys of the open sheet; null until the worker has answered. */
 export function useShade(
-  option: Option | null,
+  network: Built | null,
   storeyId: string | null,
   activity: ActivityId | null,
 ): Shade | null {
   const site = useJob((s) => s.site);
   const brief = useJob((s) => s.brief);
-  const ownKit = useJob((s) => s.plan.ownKit);
-  const { context, calibration } = useDerived();
-  const { line } = context;
-  const posterior = calibration?.posterior ?? null;
-  const job = useMemo<ShadeJob>(
-    () => ({ site, brief, plan: { ownKit }, line, posterior }),
-    [site, brief, ownKit, line, posterior],
-  );
+  const { line, derived } = useDerived();
+  const posterior = derived?.calibration?.posterior ?? null;
   const asked = Number(useSearchParams().get('cell'));
   const wantedCell = asked >= FINEST_CELL_M && asked <= 5 ? asked : CELL_M;
   const question = useMemo<Question | null>(() => {
-    if (!option || site.buildings.length === 0) return null;
+    if (!network || site.buildings.length === 0) return null;
     const box = plotBox(site, YARD_MARGIN_M);
     const area = (box.maxXM - box.minXM) * (box.maxYM - box.minYM);
     return {
-      option,
+      option: network.option,
       storeyIds: sheetStoreys(site, storeyId).map((r) => r.storey.id),
       box,
       cellM: Math.max(wantedCell, Math.sqrt(area / MOST_CELLS)),
       activity,
     };
-  }, [site, option, storeyId, activity, wantedCell]);
-  return useWorker(job, question);
+    // What the readings teach and the rules of the brief change the answer, though not the question.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [site, network, storeyId, activity, wantedCell, posterior, brief.region, brief.ownLimitsDbm]);
+  return useAnswers(line, question, network);
 }

@@ -2,15 +2,14 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useSelectedLayoutSegment } from 'next/navigation';
-import { useStore } from 'zustand';
-import { useRunSheet } from '@/ui/job/useRunSheet';
-import { useDerived } from '@/ui/job/derived';
 import { progressOf } from '@/core/job/progress';
 import { STOPS } from '@/core/job/stops';
-import { useJob, useJobStore } from '@/ui/job/store';
+import { useDerived } from '@/ui/job/derived';
+import { useJob } from '@/ui/job/store';
 import { clockText } from '@/ui/pieces/format';
 import { Mark } from '@/ui/pieces/Mark';
 import { ThemeButton } from '@/ui/pieces/ThemeButton';
+import type { useUndo } from './useUndo';
 
 function SaveNote() {
   const saving = useJob((s) => s.saving);
@@ -30,29 +29,31 @@ function SaveNote() {
   );
 }
 
-function UndoButtons() {
-  const { temporal } = useJobStore();
-  const canUndo = useStore(temporal, (t) => t.pastStates.length > 0);
-  const canRedo = useStore(temporal, (t) => t.futureStates.length > 0);
+function UndoButtons({ undo }: { undo: ReturnType<typeof useUndo> }) {
   const style =
     'grid h-8 w-8 cursor-pointer place-items-center rounded-[3px] text-head-ink hover:text-lamp disabled:cursor-default disabled:opacity-40';
   return (
     <>
+      <span role="status" aria-label="Undo says" className="sr-only">
+        {undo.said}
+      </span>
       <button
         type="button"
         className={style}
-        disabled={!canUndo}
+        disabled={undo.back === null}
         aria-label="Undo"
-        onClick={() => temporal.getState().undo()}
+        title={undo.back === null ? undefined : `Take back ${undo.back}`}
+        onClick={() => void undo.go('undo')}
       >
         <Undo2 size={18} aria-hidden="true" />
       </button>
       <button
         type="button"
         className={style}
-        disabled={!canRedo}
+        disabled={undo.ahead === null}
         aria-label="Redo"
-        onClick={() => temporal.getState().redo()}
+        title={undo.ahead === null ? undefined : `Do again ${undo.ahead}`}
+        onClick={() => void undo.go('redo')}
       >
         <Redo2 size={18} aria-hidden="true" />
       </button>
@@ -60,21 +61,52 @@ function UndoButtons() {
   );
 }
 
+/** The headline: how many dead spots are gone, and what is worse than it was. */
+function Headline({ spots }: { spots: number }) {
+  const { derived } = useDerived();
+  const h = derived?.headline;
+  const text = !h
+    ? 'working it out'
+    : h.dead === 0
+      ? 'No dead spot read yet'
+      : h.gone > 0
+        ? `${h.gone} of ${h.dead} dead spots gone`
+        : `${h.dead} dead ${h.dead === 1 ? 'spot' : 'spots'}`;
+  return (
+    <div className="fig mr-2 text-right leading-tight">
+      <div className="text-[15px] font-medium">{text}</div>
+      <div className="text-[13px] text-head-ink-2">
+        {h && h.worse > 0 ? (
+          <strong className="font-semibold text-lamp">{h.worse} worse than before</strong>
+        ) : (
+          `${spots} spots`
+        )}
+      </div>
+    </div>
+  );
+}
+
 /** The head of every stop: the job, the seven stops as plugs on a run of cable, what is left. */
-export function Cable() {
+export function Cable({ undo }: { undo: ReturnType<typeof useUndo> }) {
   const here = useSelectedLayoutSegment();
   const id = useJob((s) => s.id);
   const name = useJob((s) => s.name);
   const brief = useJob((s) => s.brief);
   const buildings = useJob((s) => s.site.buildings.length);
   const spots = useJob((s) => s.site.spots.length);
-  const plan = useJob((s) => s.plan);
   const evidence = useJob((s) => s.evidence);
-  const { verdicts, predictions, option } = useDerived();
-  const { steps } = useRunSheet();
-  const progress = progressOf({ brief, buildings, spots, plan, evidence }, verdicts, predictions, steps);
-  const dead = verdicts.filter((v) => v.wasDead);
-  const gone = dead.filter((v) => v.gone).length;
+  const options = useJob((s) => s.plan.options);
+  const { derived, option, accepted } = useDerived();
+  const worked = options.find((o) => o.id === accepted?.optionId) ?? option;
+  const predictions = new Map(
+    (derived?.options[worked?.id ?? '']?.predictions ?? []).map((p) => [p.spotId, p]),
+  );
+  const progress = progressOf(
+    { brief, buildings, spots, option: worked, evidence },
+    derived?.verdicts ?? [],
+    predictions,
+    derived?.steps ?? [],
+  );
   // The cable is drawn solid as far as the job has come without a gap.
   const firstOpen = STOPS.findIndex((stop) => !progress[stop.id].done);
   const solidTo = firstOpen < 0 ? STOPS.length : firstOpen;
@@ -132,19 +164,15 @@ export function Cable() {
         </ol>
       </nav>
       <div className="flex flex-1 items-center justify-end gap-2 lg:max-w-64">
-        <div className="fig mr-2 text-right leading-tight">
-          <div className="text-[15px] font-medium">
-            {dead.length === 0
-              ? 'No dead spot read yet'
-              : gone > 0
-                ? `${gone} of ${dead.length} dead spots gone`
-                : `${dead.length} dead ${dead.length === 1 ? 'spot' : 'spots'}`}
-          </div>
-          <div className="text-[13px] text-head-ink-2">{spots} spots</div>
-        </div>
-        <UndoButtons />
+        <Headline spots={spots} />
+        <UndoButtons undo={undo} />
         <ThemeButton />
       </div>
+      {undo.said && (
+        <p className="fig order-last w-full text-right text-[13px] text-head-ink-2" aria-hidden="true">
+          {undo.said}
+        </p>
+      )}
     </header>
   );
 }

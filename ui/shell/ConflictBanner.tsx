@@ -1,47 +1,52 @@
 'use client';
+import type { DocumentKind } from '@/server/loaded';
 import { useJob } from '@/ui/job/store';
+import { useSyncOf } from '@/ui/job/useSync';
 
-const NAMES = { brief: 'the brief', site: 'the survey', plan: 'the plan' } as const;
+const NAMES: Record<DocumentKind, string> = { brief: 'brief', site: 'survey', plan: 'plan' };
 
-/** Shown when another window saved first: keep mine (theirs stays as an older revision) or take theirs. */
+/** What both changed, from the path of a clash: the last name in it that people know. */
+const thingOf = (path: readonly string[]): string => path.slice(-2).join(' ') || 'the whole';
+
+/** Shown where somebody else saved and both changed the same thing; everything else is merged already. */
 export function ConflictBanner() {
-  const conflict = useJob((s) => s.conflict);
+  const conflicts = useJob((s) => s.conflicts);
   const problem = useJob((s) => s.saveProblem);
-  const set = useJob((s) => s.set);
-  const revisions = useJob((s) => s.revisions);
-  if (!conflict && !problem) return null;
-  if (!conflict)
-    return (
-      <div role="alert" className="no-print border-b border-mains bg-lamp-wash px-4 py-2">
-        <strong className="font-semibold">Not saved.</strong> {problem}
-      </div>
-    );
-  const base = { ...revisions, [conflict.kind]: conflict.revision };
+  const sync = useSyncOf();
+  const kinds = Object.keys(conflicts) as DocumentKind[];
   return (
-    <div
-      role="alert"
-      className="no-print flex flex-wrap items-center gap-3 border-b border-mains bg-lamp-wash px-4 py-2"
-    >
-      <span>
-        <strong className="font-semibold">
-          Another window saved {NAMES[conflict.kind]} in the meantime.
-        </strong>{' '}
-        Your version is still here and not saved.
-      </span>
-      <button
-        type="button"
-        className="btn btn-strong"
-        onClick={() => set({ revisions: base, conflict: null })}
-      >
-        Keep mine
-      </button>
-      <button
-        type="button"
-        className="btn"
-        onClick={() => set({ revisions: base, conflict: null, [conflict.kind]: conflict.theirs })}
-      >
-        Take theirs
-      </button>
-    </div>
+    <>
+      {problem && (
+        <div role="alert" className="no-print border-b border-mains bg-lamp-wash px-4 py-2">
+          <strong className="font-semibold">Not saved.</strong> {problem}
+        </div>
+      )}
+      {kinds.map((kind) => {
+        const { clashes } = conflicts[kind]!;
+        const things = [...new Set(clashes.map((c) => thingOf(c.path)))];
+        return (
+          <div
+            key={kind}
+            role="alert"
+            className="no-print flex flex-wrap items-center gap-3 border-b border-mains bg-lamp-wash px-4 py-2"
+          >
+            <span>
+              <strong className="font-semibold">
+                Somebody else changed the same thing in the {NAMES[kind]}:
+              </strong>{' '}
+              {things.slice(0, 3).join(', ')}
+              {things.length > 3 ? ` and ${things.length - 3} more` : ''}. Yours is still here and not saved;
+              all else is merged.
+            </span>
+            <button type="button" className="btn btn-strong" onClick={() => sync.settle(kind, 'mine')}>
+              Keep mine
+            </button>
+            <button type="button" className="btn" onClick={() => sync.settle(kind, 'theirs')}>
+              Take theirs
+            </button>
+          </div>
+        );
+      })}
+    </>
   );
 }

@@ -1,27 +1,78 @@
 'use client';
-import { useState, type ReactNode } from 'react';
-import { Cable } from '@/ui/shell/Cable';
-import { Shortcuts } from '@/ui/keys/Shortcuts';
-import type { OpenJob } from '@/server/jobs';
-import { ConflictBanner } from './ConflictBanner';
+import { useParams, useRouter, useSelectedLayoutSegment } from 'next/navigation';
+import { useLayoutEffect, useState, type ReactNode } from 'react';
+import { STOPS } from '@/core/job/stops';
+import type { OpenJob } from '@/server/loaded';
 import { DerivedProvider } from '@/ui/job/derived';
-import { JobStoreContext, createJobStore } from '@/ui/job/store';
-import { useAutosave } from '@/ui/job/useAutosave';
+import { JobStoreContext, createJobStore, useJobStore } from '@/ui/job/store';
+import { SyncContext, useSync } from '@/ui/job/useSync';
+import { useKeys } from '@/ui/keys/useKeys';
+import { Cable } from './Cable';
+import { ConflictBanner } from './ConflictBanner';
+import { KeyHelp } from './KeyHelp';
+import { useHeadline } from './useHeadline';
+import { useUndo } from './useUndo';
 
-/** Frame of an open job: its state, autosave, the cable with the stops, and the stop itself. */
+/** Keys that work everywhere in a job, and the list that shows them. */
+function Keys({ undo }: { undo: ReturnType<typeof useUndo> }) {
+  const [open, setOpen] = useState(false);
+  const router = useRouter();
+  const { jobId } = useParams<{ jobId: string }>();
+  const store = useJobStore();
+  const storey = (by: 1 | -1) => {
+    const { site, storeyId, showStorey } = store.getState();
+    const all = site.buildings.flatMap((b) => [...b.storeys].sort((p, q) => p.floorLevelM - q.floorLevelM));
+    const next = all[all.findIndex((s) => s.id === storeyId) + by];
+    if (next) showStorey(next.id);
+  };
+  useKeys({
+    undo: (event) => {
+      event.preventDefault();
+      void undo.go('undo');
+    },
+    redo: (event) => {
+      event.preventDefault();
+      void undo.go('redo');
+    },
+    stop: (event) => {
+      const stop = STOPS[Number(event.key) - 1];
+      if (stop) router.push(`/jobs/${jobId}/${stop.id}`);
+    },
+    storeyDown: () => storey(-1),
+    storeyUp: () => storey(1),
+    help: () => setOpen(true),
+  });
+  return <KeyHelp open={open} onOpenChange={setOpen} />;
+}
+
+function Inside({ children }: { children: ReactNode }) {
+  const store = useJobStore();
+  const here = useSelectedLayoutSegment();
+  // Before anything of the stop is painted: what is done there belongs to it.
+  useLayoutEffect(() => store.getState().set({ here }), [store, here]);
+  useHeadline();
+  const undo = useUndo();
+  return (
+    <div className="flex min-h-dvh flex-col lg:h-dvh print:h-auto">
+      <Cable undo={undo} />
+      <ConflictBanner />
+      <main className="min-h-0 flex-1">{children}</main>
+      <Keys undo={undo} />
+    </div>
+  );
+}
+
+/** Frame of an open job: its state, saving and following, the cable with the stops, and the stop itself. */
 export function JobShell({ opened, children }: { opened: OpenJob; children: ReactNode }) {
   const [store] = useState(() => createJobStore(opened));
-  useAutosave(store);
+  const sync = useSync(store, opened);
   return (
     <JobStoreContext.Provider value={store}>
-      <DerivedProvider>
-        <div className="flex min-h-dvh flex-col lg:h-dvh print:h-auto">
-          <Cable />
-          <ConflictBanner />
-          <main className="min-h-0 flex-1">{children}</main>
-          <Shortcuts />
-        </div>
-      </DerivedProvider>
+      <SyncContext.Provider value={sync}>
+        <DerivedProvider>
+          <Inside>{children}</Inside>
+        </DerivedProvider>
+      </SyncContext.Provider>
     </JobStoreContext.Provider>
   );
 }

@@ -1,17 +1,13 @@
 import { deleteThings, type Thing } from '@/core/site/edit/things';
+import { readingsAt } from '@/core/evidence/fold';
 import type { JobStore } from '@/ui/job/store';
 import type { Drawing } from './drawing';
-
-/** Readings taken at the spots among some things. */
-const readingsAt = (store: JobStore, things: readonly Thing[]): number => {
-  const spots = new Set(things.filter((t) => t.kind === 'spot').map((t) => t.id));
-  return store.getState().evidence.readings.filter((r) => r.spotId !== null && spots.has(r.spotId)).length;
-};
 
 /** Deletes things; where readings hang on one of them it asks first. Undo brings everything back. */
 export function askDelete(store: JobStore, drawing: Drawing, things: readonly Thing[]): void {
   if (things.length === 0 || things.some((t) => t.kind === 'lineEntry')) return;
-  const readings = readingsAt(store, things);
+  const spots = new Set(things.filter((t) => t.kind === 'spot').map((t) => t.id));
+  const readings = readingsAt(store.getState().evidence, spots);
   if (readings > 0) drawing.getState().set({ asking: { things, readings } });
   else deleteNow(store, drawing, things);
 }

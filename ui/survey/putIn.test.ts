@@ -218,7 +218,7 @@ describe('wiring tools', () => {
     expect(plan.today.units[0]!.place).toMatchObject({ xM: 11, yM: 8, storeyId: 'f-ground' });
     expect(site().lineEntry).toMatchObject({ xM: 11, yM: 8 });
     expect(drawing.getState().tool).toBe('select');
-    store.temporal.getState().undo();
+    store.getState().undo();
     expect(site().lineEntry.xM).toBeCloseTo(0.6, 9);
     expect(store.getState().plan.today.units[0]!.place.xM).toBeCloseTo(0.6, 9);
   });

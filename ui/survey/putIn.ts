@@ -28,7 +28,7 @@ export function putIn(store: JobStore, drawing: Drawing) {
       const { brief } = job();
       const complaints = brief.complaints.map((c) => (c.id === forComplaint ? { ...c, spotId: id } : c));
       // One step of undo for both.
-      job().set({ site: next, brief: { ...brief, complaints } });
+      job().act(() => ({ site: next, brief: { ...brief, complaints } }));
       pen().take('select');
     }
     choose({ kind: 'spot', id });

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { middleOf } from '@/core/site/geometry/rooms';
 import type { Point, Site } from '@/core/site/model/schema';
 import { copyThings, moveThings, type Thing } from '@/core/site/edit/things';
-import { isTyping } from '@/ui/keys/Shortcuts';
+import { isTyping } from '@/ui/keys/isTyping';
 import { thingsSelected, useJobStore, type JobStore } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
 import { ARROWS } from '@/ui/sheet/Marks';

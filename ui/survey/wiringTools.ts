@@ -209,13 +209,13 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
 
   function router(p: Point): void {
     const at = place(p, 1);
-    job().set({
+    job().act(() => ({
       plan: {
         ...job().plan,
         today: withRouter(job().plan.today, at, roomNameAt(site(), at), newId('unit')),
       },
       site: { ...site(), lineEntry: at },
-    });
+    }));
     pen().take('select');
   }
 

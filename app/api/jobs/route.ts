@@ -1,7 +1,7 @@
-import { answer, readJson } from '@/server/http';
+import { SMALL_BODY, answer, readJson } from '@/server/http';
 import { createJob } from '@/server/jobs';
 
 export async function POST(request: Request) {
-  const body = await readJson(request);
-  return answer(body.ok ? createJob((body.value as { name?: unknown }).name) : body);
+  const body = await readJson(request, SMALL_BODY);
+  return answer(request, (caller) => (body.ok ? createJob(caller, body.value) : body));
 }

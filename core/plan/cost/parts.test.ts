@@ -3,10 +3,10 @@ import fc from 'fast-check';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { CATALOGUE } from '../../kit/catalogue';
 import { runSheet } from '../../fit/runSheet';
-import { priceOf } from '../../fit/price';
+import { priceOf } from './price';
 import type { Brief } from '../../brief/brief';
 import { planContext } from '../evaluate/context';
-import { moneyText, partsOf, type PartLine } from './parts';
+import { partsOf, type PartLine } from './parts';
 import { type Feed, type Option, type Unit } from '../option/schema';
 import { plainFeed } from '../option/feeds';
 
@@ -106,10 +106,3 @@ describe('what has to be bought', () => {
     );
   });
 });
-
-test.each([
-  [0, 'EUR 0'],
-  [49, 'EUR 0'],
-  [421_00, 'EUR 421'],
-  [1_234_567_00, 'EUR 1\u202f234\u202f567'],
-])('%i minor units read %s', (minor, text) => expect(moneyText(minor, 'EUR')).toBe(text));

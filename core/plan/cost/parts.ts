@@ -46,10 +46,3 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
     add(`Injector, ${POE_W[poe].label}`, 1, 'piece', INJECTOR_MINOR);
   return [...lines.values()];
 }
-
-/** Money as written in the job's currency. */
-export function moneyText(minor: number, currency: string): string {
-  return `${currency} ${Math.round(minor / 100)
-    .toLocaleString('en-GB')
-    .replaceAll(',', '\u202f')}`;
-}

@@ -57,7 +57,7 @@ describe('feeding the studio', () => {
     });
     const limited = at(withUnit(studio(plainFeed('fibre', 'a'))), 7, slow);
     expect(limited).toMatchObject({ downMbps: 9, upMbps: 2, verdict: 'short' });
-    expect(heldBackLabel(limited, plain)).toBe('line');
+    expect(heldBackLabel(limited, withUnit(studio(plainFeed('fibre', 'a'))))).toBe('line');
     const far = withUnit(studio({ ...plainFeed('ethernet', 'a'), lengthM: 140 }));
     expect(at(far, 7).pipe.find((p) => p.kind === 'feed')).toMatchObject({
       downMbps: 0,

@@ -77,12 +77,7 @@ function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
 }
 
 /** Predicts one spot of an option: the unit and band its device would use, the chain to it, range and verdict. */
-export function predictSpot(
-  context: PlanContext,
-  option: Option,
-  links: OptionLinks,
-  spot: Spot,
-): Prediction {
+function predictSpot(context: PlanContext, option: Option, links: OptionLinks, spot: Spot): Prediction {
   const need = needOf(spot.activities, context.site.activityLimits);
   const wired = option.wiredSpots.find((w) => w.spotId === spot.id);
   const wiredUnit = wired && option.units.find((u) => u.id === wired.unitId && links.paths.has(u.id));
@@ -148,10 +143,14 @@ export function predictSpot(
   };
 }
 
-/** Predicts every spot of a site under an option, in the order of their numbers. */
-export function predictOption(context: PlanContext, option: Option): Prediction[] {
-  const links = linksOf(context, option);
+/** Predicts every spot of a site over links that are known, in the order of their numbers. */
+export function predictSpots(context: PlanContext, option: Option, links: OptionLinks): Prediction[] {
   return [...context.site.spots]
     .sort((a, b) => a.number - b.number)
     .map((spot) => predictSpot(context, option, links, spot));
+}
+
+/** Predicts every spot of a site under an option, in the order of their numbers. */
+export function predictOption(context: PlanContext, option: Option): Prediction[] {
+  return predictSpots(context, option, linksOf(context, option));
 }

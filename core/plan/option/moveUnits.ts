@@ -20,9 +20,14 @@ export function planAfterMove(plan: Plan, before: Site, now: Site): Plan {
   return withPlaces(plan, (place) => placeToday(now, place, then));
 }
 
-/** The plan after storeys were deleted: units on them count as yard until they are given a place again. */
-export function planWithoutStoreys(plan: Plan, storeyIds: ReadonlySet<string>): Plan {
-  return withPlaces(plan, (place) =>
-    place.storeyId !== null && storeyIds.has(place.storeyId) ? { ...place, storeyId: null } : place,
-  );
+/** The plan after two spots were made one: what was wired to the one that is gone is wired to the one that stays. */
+export function planAfterMerge(plan: Plan, keepId: string, goneId: string): Plan {
+  const moved = (option: Option): Option => {
+    const gone = option.wiredSpots.find((w) => w.spotId === goneId);
+    if (!gone) return option;
+    const rest = option.wiredSpots.filter((w) => w !== gone);
+    const has = rest.some((w) => w.spotId === keepId);
+    return { ...option, wiredSpots: has ? rest : [...rest, { ...gone, spotId: keepId }] };
+  };
+  return { ...plan, today: moved(plan.today), options: plan.options.map(moved) };
 }

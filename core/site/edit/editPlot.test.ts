@@ -5,7 +5,8 @@ import { farmSite } from '../../../demo/farmSite';
 import { checkSite } from '../../job/references';
 import { planContext } from '../../plan/evaluate/context';
 import { predictOption } from '../../plan/evaluate/predict';
-import { planAfterMove, planWithoutStoreys } from '../../plan/option/moveUnits';
+import { settled } from '../../job/settle';
+import { planAfterMove } from '../../plan/option/moveUnits';
 import { evidenceOf } from '../../evidence/fold';
 import { networkHash, thawed } from '../../evidence/network';
 import { spotIdOf } from '../../evidence/rows';
@@ -267,14 +268,14 @@ describe('buildings on the plot', () => {
 });
 
 test('units of a plan go with their building, and count as yard when their storey goes', () => {
-  const { plan, site } = quillfeatherFarm();
+  const { brief, plan, site } = quillfeatherFarm();
   const moved = moveBuilding(site, 'farmhouse', { xM: 3, yM: -2, turnDeg: 0 });
   const next = planAfterMove(plan, site, moved);
   expect(next.today.units[0]!.place.xM).toBeCloseTo(plan.today.units[0]!.place.xM + 3, 6);
   expect(next.options[1]!.units[2]!.place.yM).toBeCloseTo(plan.options[1]!.units[2]!.place.yM - 2, 6);
   const barnMoved = moveBuilding(site, 'barn', { xM: 1, yM: 0, turnDeg: 0 });
   expect(planAfterMove(plan, site, barnMoved).options[0]).toBe(plan.options[0]);
-  const less = planWithoutStoreys(plan, new Set(['f-upper']));
+  const { plan: less } = settled({ brief, plan, site: deleteStoreys(site, new Set(['f-upper'])) });
   expect(less.options[0]!.units.map((u) => u.place.storeyId)).toEqual(['f-ground', null]);
   expect(less.today).toBe(plan.today);
 });

@@ -4,7 +4,7 @@ import { describeConstruction } from '@/core/site/model/constructions';
 import { areaText, exactLengthText } from '@/core/site/model/lengths';
 import type { Opening, Room, Wall } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
-import { SelectField, TextField } from '@/ui/pieces/fields';
+import { NameField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { constructionChoices } from '../constructionChoices';
 import { useFoundRooms } from '../SurveyLayers';
@@ -173,11 +173,10 @@ export function RoomEditor({ room }: { room: Room }) {
       thing={{ kind: 'room', id: room.id }}
       deleteLabel="name"
     >
-      <TextField
+      <NameField
         label="Name of the room"
         value={room.name}
         onChange={(name) =>
-          name.trim() &&
           setSite((s) => ({
             ...s,
             rooms: s.rooms.map((r) => (r.id === room.id ? { ...r, name: name.slice(0, 80) } : r)),
@@ -194,11 +193,10 @@ export function StairsEditor({ id, name }: { id: string; name: string }) {
   const setSite = useJob((s) => s.setSite);
   return (
     <Editor title="Stairs or void" thing={{ kind: 'stairs', id }} deleteLabel="stairs">
-      <TextField
+      <NameField
         label="Name"
         value={name}
         onChange={(next) =>
-          next.trim() &&
           setSite((s) => ({
             ...s,
             buildings: s.buildings.map((b) => ({

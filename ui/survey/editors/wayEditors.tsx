@@ -3,7 +3,7 @@ import { INTERFERENCE_REACH_M } from '@/core/plan/evaluate/surroundings';
 import { lengthText } from '@/core/site/model/lengths';
 import type { Foliage, Interference, Obstacle } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
-import { SelectField, TextField, Tick } from '@/ui/pieces/fields';
+import { NameField, SelectField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { constructionChoices } from '../constructionChoices';
 import { DISTURBERS } from '../disturbers';
@@ -20,10 +20,10 @@ export function ObstacleEditor({ obstacle }: { obstacle: Obstacle }) {
     }));
   return (
     <Editor title="Obstacle" thing={{ kind: 'obstacle', id: obstacle.id }} deleteLabel="obstacle">
-      <TextField
+      <NameField
         label="What it is"
         value={obstacle.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+        onChange={(name) => set({ name: name.slice(0, 80) })}
       />
       <SelectField
         label="Takes signal like"
@@ -58,10 +58,10 @@ export function FoliageEditor({ foliage }: { foliage: Foliage }) {
     }));
   return (
     <Editor title="Hedge or tree" thing={{ kind: 'foliage', id: foliage.id }} deleteLabel="hedge">
-      <TextField
+      <NameField
         label="What it is"
         value={foliage.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+        onChange={(name) => set({ name: name.slice(0, 80) })}
       />
       <LengthField
         label="Height"
@@ -90,11 +90,7 @@ export function InterferenceEditor({ source }: { source: Interference }) {
     }));
   return (
     <Editor title="Disturber" thing={{ kind: 'interference', id: source.id }} deleteLabel="disturber">
-      <TextField
-        label="Name"
-        value={source.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
-      />
+      <NameField label="Name" value={source.name} onChange={(name) => set({ name: name.slice(0, 80) })} />
       <SelectField label="Kind" value={source.kind} options={DISTURBERS} onChange={(kind) => set({ kind })} />
       <p className="fig col-span-2 text-[13px] text-ink-2">
         Plan says so where a unit stands within {lengthText(INTERFERENCE_REACH_M, unit)} of it. Not part of

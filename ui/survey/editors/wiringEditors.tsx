@@ -14,7 +14,7 @@ import type {
 import { isSlowRun } from '@/core/site/check/slowRun';
 import type { Thing } from '@/core/site/edit/things';
 import { useJob } from '@/ui/job/store';
-import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
+import { NameField, NumberField, SelectField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { EVIDENCE } from '../evidenceChoices';
 import { Editor } from './Editor';
@@ -51,11 +51,7 @@ export function OutletEditor({ outlet }: { outlet: Outlet }) {
   const set = useChange('outlets', outlet.id);
   return (
     <Editor title="Power socket" thing={{ kind: 'outlet', id: outlet.id }} deleteLabel="socket">
-      <TextField
-        label="Name"
-        value={outlet.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
-      />
+      <NameField label="Name" value={outlet.name} onChange={(name) => set({ name: name.slice(0, 80) })} />
       <SelectField
         label="Circuit"
         value={outlet.circuitId ?? NONE}
@@ -98,11 +94,7 @@ export function PanelEditor({ panel }: { panel: Panel }) {
   const set = useChange('panels', panel.id);
   return (
     <Editor title="Panel" thing={{ kind: 'panel', id: panel.id }} deleteLabel="panel">
-      <TextField
-        label="Name"
-        value={panel.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
-      />
+      <NameField label="Name" value={panel.name} onChange={(name) => set({ name: name.slice(0, 80) })} />
       <SelectField
         label="Fed from"
         value={panel.fedFromId ?? NONE}
@@ -139,11 +131,7 @@ function SmallEditor({
 }) {
   return (
     <Editor title={title} thing={thing} deleteLabel={deleteLabel}>
-      <TextField
-        label="Name"
-        value={item.name}
-        onChange={(name) => name.trim() && onChange({ name: name.slice(0, 80) })}
-      />
+      <NameField label="Name" value={item.name} onChange={(name) => onChange({ name: name.slice(0, 80) })} />
       <LengthField
         label="Height above floor"
         valueM={item.place.heightM}
@@ -189,11 +177,7 @@ export function SplitterEditor({ splitter }: { splitter: Splitter }) {
   const set = useCoaxChange('splitters', splitter.id);
   return (
     <Editor title="Splitter" thing={{ kind: 'splitter', id: splitter.id }} deleteLabel="splitter">
-      <TextField
-        label="Name"
-        value={splitter.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
-      />
+      <NameField label="Name" value={splitter.name} onChange={(name) => set({ name: name.slice(0, 80) })} />
       <SelectField
         label="Outputs"
         value={String(splitter.ways)}
@@ -227,10 +211,10 @@ export function DataRunEditor({ run }: { run: DataRun }) {
   const slow = isSlowRun(run);
   return (
     <Editor title="Data run" thing={{ kind: 'dataRun', id: run.id }} deleteLabel="run">
-      <TextField
+      <NameField
         label="Name: from where to where"
         value={run.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+        onChange={(name) => set({ name: name.slice(0, 80) })}
       />
       <SelectField
         label="How sure"
@@ -277,11 +261,7 @@ export function DuctEditor({ duct }: { duct: Duct }) {
   const set = useChange('ducts', duct.id);
   return (
     <Editor title="Duct" thing={{ kind: 'duct', id: duct.id }} deleteLabel="duct">
-      <TextField
-        label="What it is"
-        value={duct.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
-      />
+      <NameField label="What it is" value={duct.name} onChange={(name) => set({ name: name.slice(0, 80) })} />
       <SelectField
         label="How sure"
         value={duct.evidence}

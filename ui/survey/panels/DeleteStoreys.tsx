@@ -1,7 +1,6 @@
 'use client';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { planWithoutStoreys } from '@/core/plan/option/moveUnits';
 import { deleteStoreys, standingOn } from '@/core/site/edit/storeys';
 import { useJobStore } from '@/ui/job/store';
 
@@ -27,11 +26,9 @@ export function DeleteStoreys({
   const remove = () => {
     const job = store.getState();
     const next = deleteStoreys(job.site, ids);
-    job.set({
-      site: next,
-      plan: planWithoutStoreys(job.plan, ids),
-      storeyId: next.buildings[0]?.storeys[0]?.id ?? null,
-    });
+    // Units on them, and all else that named them, is mended in the same act.
+    job.setSite(() => next);
+    job.showStorey(next.buildings[0]?.storeys[0]?.id ?? null);
     setAsking(false);
     onDone();
   };

@@ -6,7 +6,7 @@ import { storeysById } from '@/core/site/model/levels';
 import { middleOf } from '@/core/site/geometry/rooms';
 import type { Building, Point } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
-import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
+import { NameField, NumberField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { constructionChoices } from '../constructionChoices';
 import { DeleteStoreys } from './DeleteStoreys';
@@ -36,15 +36,15 @@ function BuildingFields({ building }: { building: Building }) {
   const move = (by: Frame) => {
     const job = store.getState();
     const site = moveBuilding(job.site, building.id, by);
-    job.set({ site, plan: planAfterMove(job.plan, job.site, site) });
+    job.act(() => ({ site, plan: planAfterMove(job.plan, job.site, site) }));
   };
   const turnTo = (deg: number) => move(turnAbout(middleOf(building.storeys[0]!.outline), deg - turned));
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2">
-      <TextField
+      <NameField
         label="Building"
         value={building.name}
-        onChange={(name) => name.trim() && change({ name: name.slice(0, 80) })}
+        onChange={(name) => change({ name: name.slice(0, 80) })}
       />
       <SelectField
         label="Roof"

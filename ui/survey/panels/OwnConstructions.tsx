@@ -15,7 +15,7 @@ import {
   usesOfConstruction,
 } from '@/core/site/edit/ownConstructions';
 import { useJob } from '@/ui/job/store';
-import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
+import { NameField, NumberField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { newId } from '@/ui/pieces/newId';
 
@@ -140,10 +140,10 @@ function ConstructionEditor({ own }: { own: CustomConstruction }) {
     );
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2 pb-3">
-      <TextField
+      <NameField
         label="Name of the construction"
         value={own.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+        onChange={(name) => set({ name: name.slice(0, 80) })}
       />
       <SelectField label="Drawn like" value={own.draw} options={DRAWN} onChange={(draw) => set({ draw })} />
       <SelectField

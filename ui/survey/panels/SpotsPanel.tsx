@@ -2,6 +2,8 @@
 import { ArrowDown, ArrowUp, Footprints, Merge, Plus } from 'lucide-react';
 import { memo, useMemo } from 'react';
 import { addSpot } from '@/core/site/edit/plot';
+import { readingsAt } from '@/core/evidence/fold';
+import { planAfterMerge } from '@/core/plan/option/moveUnits';
 import { mergeSpots } from '@/core/site/edit/mergeSpots';
 import { activitiesLabel } from '@/core/site/model/needs';
 import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/route';
@@ -175,8 +177,8 @@ export function SpotsPanel() {
   const setSite = useJob((s) => s.setSite);
   const order = useMemo(() => inWalkingOrder({ spots, walk }), [spots, walk]);
   const chosen = thingsSelected({ selected, also }).filter((t) => t.kind === 'spot');
-  const readings = useJob((s) => s.evidence.readings);
-  const readAt = (id: string) => readings.some((r) => r.spotId === id);
+  const evidence = useJob((s) => s.evidence);
+  const readAt = (id: string) => readingsAt(evidence, new Set([id])) > 0;
   const bothRead = chosen.length === 2 && chosen.every((t) => readAt(t.id));
   const move = useMemo(
     () => (id: string, by: 1 | -1) => {
@@ -212,10 +214,11 @@ export function SpotsPanel() {
                   const complaints = job.brief.complaints.map((c) =>
                     c.spotId === gone.id ? { ...c, spotId: keep.id } : c,
                   );
-                  job.set({
-                    site: mergeSpots(job.site, keep.id, gone.id),
-                    brief: { ...job.brief, complaints },
-                  });
+                  job.act((d) => ({
+                    site: mergeSpots(d.site, keep.id, gone.id),
+                    brief: { ...d.brief, complaints },
+                    plan: planAfterMerge(d.plan, keep.id, gone.id),
+                  }));
                 }}
               >
                 <Merge size={15} aria-hidden="true" /> Merge the two

@@ -5,7 +5,7 @@ import { addBasement, changeStorey, copyStoreyUp } from '@/core/site/edit/storey
 import { outlineToTake, takeOutline } from '@/core/site/geometry/footprint';
 import type { Building, Site, Storey } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
-import { SelectField, TextField } from '@/ui/pieces/fields';
+import { NameField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { newId } from '@/ui/pieces/newId';
 import { useSettled } from '@/ui/pieces/useSettled';
@@ -26,15 +26,15 @@ export function StoreyFields({ storey, building }: { storey: Storey; building: B
   const differs = useMemo(() => outlineToTake({ walls: settled }, storey) !== null, [settled, storey]);
   const set = (values: Partial<Storey>) => setSite((s) => changeStorey(s, storey.id, values));
   const open = (made: { site: Site; storeyId: string }) => {
-    store.getState().set({ site: made.site });
+    store.getState().setSite(() => made.site);
     showStorey(made.storeyId);
   };
   return (
     <div className="mt-2 grid grid-cols-2 gap-x-3 gap-y-2 border-t border-rule pt-2">
-      <TextField
+      <NameField
         label="Open storey"
         value={storey.name}
-        onChange={(name) => name.trim() && set({ name: name.slice(0, 80) })}
+        onChange={(name) => set({ name: name.slice(0, 80) })}
       />
       <LengthField
         label="Height inside"

@@ -4,7 +4,7 @@ import { CATALOGUE, kitById } from '@/core/kit/catalogue';
 import { middleOf } from '@/core/site/geometry/rooms';
 import type { Circuit } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
-import { SelectField, Tick } from '@/ui/pieces/fields';
+import { NameField, SelectField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
 import { newUnit, roomNameAt, withoutUnit } from '@/core/plan/option/placing';
 import { CoaxTree } from './CoaxTree';
@@ -26,11 +26,11 @@ function CircuitRow({ circuit }: { circuit: Circuit }) {
     }));
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_60px_146px_auto_auto] items-center gap-2">
-      <input
-        className="field"
-        aria-label="Name of the circuit"
+      <NameField
+        hideLabel
+        label="Name of the circuit"
         value={circuit.name}
-        onChange={(e) => e.target.value.trim() && set({ name: e.target.value.slice(0, 80) })}
+        onChange={(name) => set({ name: name.slice(0, 80) })}
       />
       <SelectField
         hideLabel

@@ -1,13 +1,15 @@
-import { answer, readJson } from '@/server/http';
+import { SMALL_BODY, answer, readJson } from '@/server/http';
 import { changeJob, openJob } from '@/server/jobs';
 
 type Context = { params: Promise<{ jobId: string }> };
 
-export async function GET(_request: Request, { params }: Context) {
-  return answer(openJob((await params).jobId));
+export async function GET(request: Request, { params }: Context) {
+  const { jobId } = await params;
+  return answer(request, (caller) => openJob(caller, jobId));
 }
 
 export async function PATCH(request: Request, { params }: Context) {
-  const body = await readJson(request);
-  return answer(body.ok ? changeJob((await params).jobId, body.value) : body);
+  const { jobId } = await params;
+  const body = await readJson(request, SMALL_BODY);
+  return answer(request, (caller) => (body.ok ? changeJob(caller, jobId, body.value) : body));
 }

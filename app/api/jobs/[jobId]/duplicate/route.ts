@@ -1,7 +1,11 @@
-import { answer, readJson } from '@/server/http';
-import { duplicateJob } from '@/server/jobs';
+import { duplicateJob } from '@/server/files';
+import { SMALL_BODY, answer, readJson } from '@/server/http';
+import { submittedId } from '@/server/jobs';
 
 export async function POST(request: Request, { params }: { params: Promise<{ jobId: string }> }) {
-  const body = await readJson(request);
-  return answer(body.ok ? duplicateJob((await params).jobId) : body);
+  const { jobId } = await params;
+  const body = await readJson(request, SMALL_BODY);
+  return answer(request, (caller) =>
+    body.ok ? duplicateJob(caller, jobId, submittedId(body.value.id)) : body,
+  );
 }

@@ -1,10 +1,12 @@
 import { writeJobFile } from '@/core/job/jobFile';
-import { answer } from '@/server/http';
-import { exportJob } from '@/server/jobs';
+import { exportJob } from '@/server/files';
+import { answer, callerOf } from '@/server/http';
+import { answered } from '@/server/outcome';
 
-export async function GET(_request: Request, { params }: { params: Promise<{ jobId: string }> }) {
-  const open = exportJob((await params).jobId);
-  if (!open.ok) return answer(open);
+export async function GET(request: Request, { params }: { params: Promise<{ jobId: string }> }) {
+  const { jobId } = await params;
+  const open = answered(() => exportJob(callerOf(request), jobId));
+  if (!open.ok) return answer(request, () => open);
   const name =
     open.value.name
       .replace(/[^A-Za-z0-9]+/g, '-')
@@ -14,6 +16,7 @@ export async function GET(_request: Request, { params }: { params: Promise<{ job
     headers: {
       'content-type': 'application/json',
       'content-disposition': `attachment; filename="${name}.nestle.json"`,
+      'cache-control': 'no-store',
     },
   });
 }

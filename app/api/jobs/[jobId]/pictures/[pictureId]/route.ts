@@ -1,19 +1,20 @@
-import { answer } from '@/server/http';
+import { answer, callerOf } from '@/server/http';
+import { answered } from '@/server/outcome';
 import { readPicture } from '@/server/pictures';
 
 export async function GET(
-  _request: Request,
+  request: Request,
   { params }: { params: Promise<{ jobId: string; pictureId: string }> },
 ) {
   const { jobId, pictureId } = await params;
-  const picture = readPicture(jobId, pictureId);
-  if (!picture.ok) return answer(picture);
+  const picture = answered(() => readPicture(callerOf(request), jobId, pictureId));
+  if (!picture.ok) return answer(request, () => picture);
   return new Response(new Uint8Array(picture.value.bytes), {
     headers: {
       'content-type': picture.value.type,
       'content-security-policy': "default-src 'none'",
       'x-content-type-options': 'nosniff',
-      'cache-control': 'private, max-age=31536000, immutable',
+      'cache-control': 'no-store',
     },
   });
 }

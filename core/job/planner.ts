@@ -1,0 +1,163 @@
+import { asBuilt, acceptedOption, asItWas, type Built } from '../evidence/built';
+import type { EvidenceRow, EvidenceRows } from '../evidence/rows';
+import { runSheet } from '../fit/runSheet';
+import type { ScheduledStep } from '../fit/schedule';
+import { planContext, type PlanContext } from '../plan/evaluate/context';
+import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
+import { withChannels } from '../plan/channels/channelPlan';
+import type { Option } from '../plan/option/schema';
+import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../plan/shade/shadeEngine';
+import { calibrate, type Calibration } from '../radio/learn/calibration';
+import { knownLine, lineTest, type LineTest } from '../readings/line';
+import { observationsOf } from '../readings/observations';
+import { oddReadings, type OddReading } from '../readings/outliers';
+import { standingOf, type Standing } from '../readings/standing';
+import { headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/verdict';
+import type { Documents } from './settle';
+
+/** Everything that is computed of a job, as plain data: it can go from one thread to another. */
+export interface Derived {
+  /** What the readings have taught the model; null before there are any. */
+  calibration: Pick<Calibration, 'posterior' | 'leaveOneOutDb' | 'observations'> | null;
+  odd: readonly OddReading[];
+  lines: Readonly<Record<'before' | 'after', LineTest>>;
+  /** The network as it was before, and every option of the plan by its id. */
+  today: Evaluation;
+  options: Readonly<Record<string, Evaluation>>;
+  /** The network as built, with what was built otherwise than planned; null before anything was accepted. */
+  built: Evaluation | null;
+  verdicts: readonly SpotVerdict[];
+  headline: Headline;
+  /** The run sheet of the accepted option, else of the one asked for. */
+  steps: readonly ScheduledStep[];
+}
+
+/** What of a job has changed since it was looked at last; evidence only grows. */
+export interface PlannerUpdate extends Partial<Documents> {
+  rows?: readonly EvidenceRow[];
+}
+
+/** Evaluations kept; each drag leaves many behind. */
+const MOST_KEPT = 40;
+
+/** What of a brief counts for anything that is computed: typing a customer's name computes nothing. */
+function briefKey({ customer: _c, address: _a, complaints: _p, ...rest }: Documents['brief']): string {
+  return JSON.stringify({ ...rest, allowed: { ...rest.allowed, note: '' } });
+}
+
+/** Rows that a calibration or a verdict leans on: ticking a step changes neither. */
+const countRead = (rows: EvidenceRows): number =>
+  rows.reduce((n, r) => n + Number(r.kind === 'reading' || r.kind === 'correction' || r.kind === 'state'), 0);
+
+/** Keeps the newest values by key, the oldest go first. */
+function keeper<T>(most: number) {
+  const kept = new Map<string, T>();
+  return (key: string, make: () => T): T => {
+    let value = kept.get(key);
+    if (value === undefined) {
+      if (kept.size >= most) kept.delete(kept.keys().next().value!);
+      kept.set(key, (value = make()));
+    }
+    return value;
+  };
+}
+
+/**
+ * Computes what a job shows, each thing once: a scene by its site, a calibration by site, kit and readings, an evaluation
+ * by context and option. The browser runs it in a worker, the command line in place.
+ */
+export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
+  let docs: Documents = { brief: first.brief, site: first.site, plan: first.plan };
+  let rows: EvidenceRows = first.evidence;
+  const numbers = new WeakMap<object, number>();
+  let count = 0;
+  /** A number for a thing that is replaced when it changes, for keys. */
+  const numberOf = (thing: object): number => {
+    let n = numbers.get(thing);
+    if (n === undefined) numbers.set(thing, (n = ++count));
+    return n;
+  };
+  const learnt = keeper<{ calibration: Calibration | null }>(3);
+  const contexts = keeper<PlanContext>(3);
+  const evaluations = keeper<Evaluation>(MOST_KEPT);
+  const standings = keeper<Standing>(8);
+  const engines = keeper<ShadeEngine>(3);
+
+  function contextNow(): { context: PlanContext; key: string; calibration: Calibration | null } {
+    const { site, brief, plan } = docs;
+    const line = knownLine(brief, rows);
+    const key = [numberOf(site), briefKey(brief), JSON.stringify(plan.ownKit), JSON.stringify(line)].join();
+    const { calibration } = learnt(`${key} ${countRead(rows)}`, () => {
+      const plain = planContext(docs, line);
+      return { calibration: calibrate(plain.scene, observationsOf(plain, rows)) };
+    });
+    const posterior = calibration?.posterior ?? null;
+    const full = `${key} ${posterior ? posterior.meanDb.join() : ''}`;
+    const context = contexts(full, () => planContext(docs, line, posterior));
+    return { context, key: full, calibration };
+  }
+
+  function evaluated(context: PlanContext, key: string, network: Built): Evaluation {
+    const { today } = docs.plan;
+    const { id: _, name: __, ...option } = network.option;
+    const own = JSON.stringify([option, network.kit, today.units]);
+    return evaluations(`${key} ${own}`, () =>
+      evaluate({ ...context, ownKit: network.kit }, network.option, today),
+    );
+  }
+
+  return {
+    /** Takes over what changed. */
+    update(change: PlannerUpdate): void {
+      const { rows: added, ...changed } = change;
+      docs = { ...docs, ...changed };
+      if (added && added.length > 0) rows = [...rows, ...added];
+    },
+    /** Starts evidence anew, as when rows came between others. */
+    replaceRows(all: EvidenceRows): void {
+      rows = all;
+    },
+    /** Everything a job shows. `shownId` is the option being looked at. */
+    derive(shownId: string | null): Derived {
+      const { site, plan } = docs;
+      const { context, key, calibration } = contextNow();
+      const own = (option: Option): Built => ({ option, kit: plan.ownKit });
+      const built = asBuilt(site, plan, rows);
+      const builtKey = JSON.stringify(built);
+      const standing = standings(`${key} ${countRead(rows)} ${builtKey}`, () =>
+        standingOf(context, plan, rows),
+      );
+      const verdicts = verdictsOf(site, rows, standing);
+      const worked =
+        acceptedOption(plan, rows) ?? plan.options.find((o) => o.id === shownId) ?? plan.options[0] ?? null;
+      return {
+        calibration: calibration && {
+          posterior: calibration.posterior,
+          leaveOneOutDb: calibration.leaveOneOutDb,
+          observations: calibration.observations,
+        },
+        odd: calibration ? oddReadings(calibration, site.spots, rows) : [],
+        lines: { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') },
+        today: evaluated(context, key, asItWas(plan, rows)),
+        options: Object.fromEntries(plan.options.map((o) => [o.id, evaluated(context, key, own(o))])),
+        built: built && evaluated(context, key, built),
+        verdicts,
+        headline: headlineOf(verdicts),
+        steps: worked ? runSheet(context, worked) : [],
+      };
+    },
+    /** Light and shade of a network over a sheet. */
+    shade(question: ShadeQuestion, network: Built): ShadeAnswer {
+      const { context, key } = contextNow();
+      const engine = engines(
+        `${key} ${JSON.stringify(network.kit)}`,
+        () => new ShadeEngine({ ...context, ownKit: network.kit }),
+      );
+      return engine.shade(question);
+    },
+    /** An option with a channel and width for every radio in use. */
+    withChannels: (option: Option): Option => withChannels(contextNow().context, option),
+  };
+}
+
+export type Planner = ReturnType<typeof createPlanner>;

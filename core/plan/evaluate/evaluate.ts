@@ -1,0 +1,40 @@
+import { partsOf, type PartLine } from '../cost/parts';
+import { priceOf, type OptionPrice } from '../cost/price';
+import { workOf, type WorkItem } from '../cost/work';
+import type { Option } from '../option/schema';
+import { ruleNotices } from '../rules/rules';
+import type { RuleNotice } from '../rules/ruleNotice';
+import type { PlanContext } from './context';
+import { loadsOf, type MediumLoad } from './load';
+import type { Part } from './part';
+import { linksOf } from './pipe';
+import { predictSpots, type Prediction } from './predict';
+
+/** Everything that is computed of one option, as plain data. */
+export interface Evaluation {
+  predictions: readonly Prediction[];
+  /** What each unit's feed gives, by unit; the gateway has none. */
+  feeds: Readonly<Record<string, Part>>;
+  loads: readonly MediumLoad[];
+  notices: readonly RuleNotice[];
+  parts: readonly PartLine[];
+  work: readonly WorkItem[];
+  price: OptionPrice;
+}
+
+/** Evaluates an option once: what every spot gets, what is loaded, objected to, bought and done, and what it costs. */
+export function evaluate(context: PlanContext, option: Option, today: Option): Evaluation {
+  const links = linksOf(context, option);
+  const predictions = predictSpots(context, option, links);
+  const parts = partsOf(context, option, today);
+  const work = workOf(context, option);
+  return {
+    predictions,
+    feeds: Object.fromEntries([...links.hops].map(([id, hop]) => [id, hop.part])),
+    loads: loadsOf(context, option, predictions),
+    notices: ruleNotices(context, option, today),
+    parts,
+    work,
+    price: priceOf(parts, work, context.brief.labourMinorPerHour),
+  };
+}

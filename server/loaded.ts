@@ -1,0 +1,75 @@
+import { brief } from '@/core/brief/brief';
+import type { EvidenceRow } from '@/core/evidence/rows';
+import { JOB_FILE_VERSION, type JobContent } from '@/core/job/jobFile';
+import { plan } from '@/core/plan/option/schema';
+import { site } from '@/core/site/model/schema';
+import type { z } from 'zod';
+import type { Db } from '@/db/connection';
+import { rowsAfter, type StoredRow } from '@/db/evidence';
+import { currentDocument, findJob } from '@/db/jobs';
+
+/** The documents of a job, each with its schema. */
+export const DOCUMENTS = { brief, site, plan } as const;
+export type DocumentKind = keyof typeof DOCUMENTS;
+export type DocumentOf<K extends DocumentKind> = z.infer<(typeof DOCUMENTS)[K]>;
+export const DOCUMENT_KINDS = Object.keys(DOCUMENTS) as DocumentKind[];
+
+/** A job as the application works with it: its file plus the revision of each document and number of evidence. */
+export interface OpenJob {
+  id: string;
+  archived: boolean;
+  job: JobContent;
+  revisions: Record<DocumentKind, number>;
+}
+
+/** Documents read lately, so that a save of one does not parse the others again. */
+const parsed = new WeakMap<Db, Map<string, { revision: number; value: unknown }>>();
+const MOST_PARSED = 24;
+
+/** The current revision of a document. Throws where a job lacks it or holds one that no schema knows: that is a bug. */
+export function documentOf<K extends DocumentKind>(
+  db: Db,
+  jobId: string,
+  kind: K,
+): { revision: number; value: DocumentOf<K> } {
+  const row = currentDocument(db, jobId, kind);
+  if (!row) throw new Error(`job ${jobId} has no ${kind}`);
+  let known = parsed.get(db);
+  if (!known) parsed.set(db, (known = new Map()));
+  const key = `${jobId} ${kind}`;
+  const hit = known.get(key);
+  if (hit?.revision === row.revision) return hit as { revision: number; value: DocumentOf<K> };
+  const value = DOCUMENTS[kind].parse(JSON.parse(row.json)) as DocumentOf<K>;
+  const entry = { revision: row.revision, value };
+  known.delete(key);
+  known.set(key, entry);
+  if (known.size > MOST_PARSED) known.delete(known.keys().next().value!);
+  return entry;
+}
+
+/** A stored row as it is worked with. What is stored passed its schema when it came. */
+export const rowOf = (r: StoredRow): EvidenceRow => ({
+  ...(JSON.parse(r.json) as EvidenceRow),
+  received: { number: r.number, at: r.received_at },
+});
+
+/** A whole job; null where there is none of that id. */
+export function loadJob(db: Db, id: string): OpenJob | null {
+  const row = findJob(db, id);
+  if (!row) return null;
+  const [b, s, p] = [documentOf(db, id, 'brief'), documentOf(db, id, 'site'), documentOf(db, id, 'plan')];
+  return {
+    id,
+    archived: row.archived === 1,
+    revisions: { brief: b.revision, site: s.revision, plan: p.revision },
+    job: {
+      format: 'nestle-job',
+      version: JOB_FILE_VERSION,
+      name: row.name,
+      brief: b.value,
+      site: s.value,
+      plan: p.value,
+      evidence: rowsAfter(db, id, 0).map(rowOf),
+    },
+  };
+}

@@ -1,0 +1,113 @@
+'use client';
+import { wrap, type Remote } from 'comlink';
+import type { Built } from '@/core/evidence/built';
+import type { EvidenceRow } from '@/core/evidence/rows';
+import type { Derived } from '@/core/job/planner';
+import type { Documents } from '@/core/job/settle';
+import type { Option } from '@/core/plan/option/schema';
+import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
+import type { PlanWorker } from '@/workers/plan.worker';
+import { KINDS } from './history';
+import { docsOf, shownOption, type JobState, type JobStore } from './store';
+
+/** What the worker has worked out, and of which state; `settling` where the hand has gone on since. */
+export interface Worked {
+  derived: Derived;
+  of: Documents & { evidence: readonly EvidenceRow[]; shownId: string | null };
+  /** Time the worker took, ms; the bench reads it. */
+  workMs: number;
+}
+
+/** One worker for everything that is computed of an open job. The main thread only shows what came. */
+export interface PlanLine {
+  /** Called with each result, the newest state first: while one is under way only the newest waits. */
+  onWorked(listener: (worked: Worked) => void): () => void;
+  shade(question: ShadeQuestion, network: Built): Promise<ShadeAnswer & { workMs: number }>;
+  withChannels(option: Option): Promise<Option>;
+  close(): void;
+}
+
+const stateOf = (s: JobState): Worked['of'] => ({
+  ...docsOf(s),
+  evidence: s.evidence,
+  shownId: shownOption(s)?.id ?? null,
+});
+
+/**
+ * Opens the worker and keeps it fed: each change sends only what changed. While a house is being surveyed nothing on the
+ * screen shows a prediction, so it is fed when the next stop opens.
+ */
+export function openPlanLine(store: JobStore): PlanLine {
+  const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
+  const remote: Remote<PlanWorker> = wrap<PlanWorker>(worker);
+  const listeners = new Set<(worked: Worked) => void>();
+  let sent: Worked['of'] | null = null;
+  let done: Worked['of'] | null = null;
+  let last: Worked | null = null;
+  let busy = false;
+  let closed = false;
+
+  /** Sends what the worker does not know yet. Messages keep their order, so nothing has to be waited for. */
+  function feed(now: Worked['of']): void {
+    if (!sent) {
+      void remote.open({ ...docsOf(now), evidence: now.evidence });
+    } else {
+      const change: Partial<Documents> & { rows?: readonly EvidenceRow[] } = {};
+      for (const kind of KINDS)
+        if (now[kind] !== sent[kind]) (change as Record<string, unknown>)[kind] = now[kind];
+      if (now.evidence !== sent.evidence) {
+        const grown =
+          now.evidence.length >= sent.evidence.length &&
+          sent.evidence.every((row, i) => row === now.evidence[i]);
+        if (grown) change.rows = now.evidence.slice(sent.evidence.length);
+        else void remote.replaceRows(now.evidence);
+      }
+      if (Object.keys(change).length > 0) void remote.update(change);
+    }
+    sent = now;
+  }
+
+  const same = (a: Worked['of'] | null, b: Worked['of']) =>
+    a !== null && KINDS.every((k) => a[k] === b[k]) && a.evidence === b.evidence && a.shownId === b.shownId;
+
+  async function run(): Promise<void> {
+    if (busy || closed || store.getState().here === 'survey') return;
+    busy = true;
+    try {
+      for (;;) {
+        const now = stateOf(store.getState());
+        if (closed || same(done, now) || store.getState().here === 'survey') return;
+        feed(now);
+        const { workMs, ...derived } = await remote.derive(now.shownId);
+        done = now;
+        last = { derived, of: now, workMs };
+        for (const listener of listeners) listener(last);
+      }
+    } finally {
+      busy = false;
+    }
+  }
+
+  const unsubscribe = store.subscribe(() => void run());
+  void run();
+  return {
+    onWorked(listener) {
+      listeners.add(listener);
+      if (last) listener(last);
+      return () => listeners.delete(listener);
+    },
+    shade: (question, network) => {
+      feed(stateOf(store.getState()));
+      return remote.shade(question, network);
+    },
+    withChannels: (option) => {
+      feed(stateOf(store.getState()));
+      return remote.withChannels(option);
+    },
+    close() {
+      closed = true;
+      unsubscribe();
+      worker.terminate();
+    },
+  };
+}

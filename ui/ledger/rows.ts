@@ -1,0 +1,60 @@
+import type { ReactNode } from 'react';
+import type { Prediction } from '@/core/plan/evaluate/predict';
+import type { SpotVerdict } from '@/core/readings/verdict';
+import type { Spot } from '@/core/site/model/schema';
+import type { LedgerRow } from './Ledger';
+import type { TrackMarks } from './Track';
+
+/** What is known of a spot where a row is made: its verdict and its prediction come a moment later than the page. */
+export interface RowFacts {
+  spot: Spot;
+  verdict: SpotVerdict | undefined;
+  prediction: Prediction | undefined;
+}
+
+/** Facts of every spot in the order of their numbers. */
+export function factsOf(
+  spots: readonly Spot[],
+  verdicts: readonly SpotVerdict[] | undefined,
+  predictions: ReadonlyMap<string, Prediction>,
+): RowFacts[] {
+  const byId = new Map((verdicts ?? []).map((v) => [v.spotId, v]));
+  return [...spots]
+    .sort((a, b) => a.number - b.number)
+    .map((spot) => ({ spot, verdict: byId.get(spot.id), prediction: predictions.get(spot.id) }));
+}
+
+export type Direction = 'down' | 'up';
+
+/** The direction with the least headroom, by what was read last, else by the prediction. */
+export function directionOf(decidedBy: 'down' | 'up' | 'latency' | null | undefined): Direction {
+  return decidedBy === 'up' ? 'up' : 'down';
+}
+
+/** Before, after, prediction and need of one direction as marks of a track. */
+export function marksOf({ verdict: v, prediction: p }: RowFacts, direction: Direction): TrackMarks {
+  const up = direction === 'up';
+  const need = v?.need ?? p?.need;
+  const read = (r: SpotVerdict['before'] | undefined) => (r ? (up ? r.upMbps : r.downMbps) : null);
+  return {
+    need: need ? (up ? need.upMbps : need.downMbps) : 0,
+    before: read(v?.before),
+    after: read(v?.after),
+    predicted: p ? (up ? p.upMbps : p.downMbps) : null,
+    range: p ? (up ? p.upRangeMbps : p.downRangeMbps) : null,
+  };
+}
+
+/** A row of a ledger: what all stops share, with what this one says of the spot. */
+export function rowOf(
+  facts: RowFacts,
+  decidedBy: 'down' | 'up' | 'latency' | null | undefined,
+  shown: readonly (keyof TrackMarks)[],
+  own: { trackLabel: string; result: string; tone: LedgerRow['tone']; note?: ReactNode; detail: ReactNode },
+): LedgerRow {
+  const direction = directionOf(decidedBy);
+  const all = marksOf(facts, direction);
+  const marks: TrackMarks = { need: all.need };
+  for (const key of shown) Object.assign(marks, { [key]: all[key] });
+  return { spot: facts.spot, direction, marks, ...own };
+}

@@ -1,0 +1,43 @@
+import { expose, transfer } from 'comlink';
+import type { Built } from '../core/evidence/built';
+import type { EvidenceRows } from '../core/evidence/rows';
+import { createPlanner, type Derived, type Planner, type PlannerUpdate } from '../core/job/planner';
+import type { Documents } from '../core/job/settle';
+import type { Option } from '../core/plan/option/schema';
+import type { ShadeAnswer, ShadeQuestion } from '../core/plan/shade/shadeEngine';
+
+let planner: Planner | null = null;
+const own = (): Planner => {
+  if (!planner) throw new Error('no job is open in the plan worker');
+  return planner;
+};
+
+/** Answers with the time the work took here, ms. */
+const timed = <T>(work: () => T): T & { workMs: number } => {
+  const start = performance.now();
+  return Object.assign(work() as object, { workMs: performance.now() - start }) as T & { workMs: number };
+};
+
+const api = {
+  open(job: Documents & { evidence: EvidenceRows }): void {
+    planner = createPlanner(job);
+  },
+  update(change: PlannerUpdate): void {
+    own().update(change);
+  },
+  replaceRows(rows: EvidenceRows): void {
+    own().replaceRows(rows);
+  },
+  derive(shownId: string | null): Derived & { workMs: number } {
+    return timed(() => own().derive(shownId));
+  },
+  shade(question: ShadeQuestion, network: Built): ShadeAnswer & { workMs: number } {
+    const answer = timed(() => own().shade(question, network));
+    return transfer(answer, [answer.grid.verdicts.buffer as ArrayBuffer]);
+  },
+  withChannels(option: Option): Option {
+    return own().withChannels(option);
+  },
+};
+export type PlanWorker = typeof api;
+expose(api);
