@@ -35,31 +35,112 @@ test('a server that is gone: not saved is said, and the change is saved when it 
   page,
 }) => {
   await newJob(page, 'Gone');
-  await page.route('**/documents/**', (route) => route.abort());
+  await page.route('**/documents', (route) => route.abort());
   await page.getByLabel('Customer', { exact: true }).fill('Someone');
   await expect(page.getByText('Not saved.', { exact: true })).toBeVisible();
-  await page.unroute('**/documents/**');
+  await page.unroute('**/documents');
   await saved(page);
   await page.reload();
   await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('Someone');
 });
 
-test('two windows on one job: the stale one keeps or drops its version', async ({ page, context }) => {
+test('two windows on one job: one follows the other at once, and what both changed is merged', async ({
+  page,
+  context,
+}) => {
   const url = await newJob(page, 'Two windows');
   const second = await context.newPage();
   await second.goto(url);
   await page.getByLabel('Customer', { exact: true }).fill('From the first');
+  await expect(second.getByLabel('Customer', { exact: true })).toHaveValue('From the first');
+  await second.getByLabel('Address').fill('From the second');
+  await expect(page.getByLabel('Address')).toHaveValue('From the second');
+  await saved(page);
+  await saved(second);
+  // Undo takes back what this window did, and nothing of the other.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('');
+  await expect(page.getByLabel('Address')).toHaveValue('From the second');
+  await expect(second.getByLabel('Customer', { exact: true })).toHaveValue('');
+});
+
+/** A window that hears nothing of others, as on a bad connection. */
+async function deafWindow(page: Page, url: string): Promise<Page> {
+  const second = await page.context().newPage();
+  await second.route('**/changes', (route) => route.abort());
+  await second.goto(url);
+  return second;
+}
+
+test('two windows that changed the same thing are asked, and all else is merged', async ({ page }) => {
+  const url = await newJob(page, 'The same thing');
+  const second = await deafWindow(page, url);
+  await page.getByLabel('Customer', { exact: true }).fill('From the first');
+  await page.getByLabel('Address').fill('Here');
   await saved(page);
   await second.getByLabel('Customer', { exact: true }).fill('From the second');
-  await expect(second.getByText('Another window saved the brief in the meantime.')).toBeVisible();
-  await second.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(second.getByText('Somebody else changed the same thing in the brief:')).toBeVisible();
+  // A conflict in one document holds up no other.
+  await second.getByRole('link', { name: /Survey/ }).click();
+  await second.keyboard.press('b');
+  await second.getByRole('button', { name: 'Add building' }).press('Enter');
+  await expect
+    .poll(
+      async () =>
+        (await (await page.request.get(url.replace('/jobs/', '/api/jobs/').replace('/brief', ''))).json()).job
+          .site.buildings.length,
+    )
+    .toBe(1);
+  await second.getByRole('button', { name: 'Take theirs' }).click();
+  await second.getByRole('link', { name: /Brief/ }).click();
+  await expect(second.getByLabel('Customer', { exact: true })).toHaveValue('From the first');
+  await expect(second.getByLabel('Address')).toHaveValue('Here');
   await saved(second);
-  await page.getByLabel('Address').fill('Here');
-  await page.getByRole('button', { name: 'Take theirs' }).click();
-  await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('From the second');
-  await page.reload();
-  await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('From the second');
-  await expect(page.getByLabel('Address')).toHaveValue('');
+});
+
+test('a second press of Create makes no second job, and a lost answer is recognised as stored', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByLabel('New job').fill('Pressed twice');
+  await page.getByRole('button', { name: 'Create' }).dblclick();
+  await expect(page.getByRole('heading', { name: 'For whom' })).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Pressed twice', exact: true })).toHaveCount(1);
+  await page.goto('/jobs/larkspur/before');
+  const row = page.locator('[data-spot="2"]');
+  await row.getByRole('button').first().click();
+  const form = page.getByRole('form', { name: /Reading at spot 2/ });
+  await form.getByLabel(/Down/).fill('31');
+  await form.getByLabel(/Up/).fill('8');
+  // The server stores it, and the answer is lost on the way.
+  await page.route('**/evidence', async (route) => {
+    await route.fetch();
+    await route.abort();
+  });
+  await form.getByRole('button', { name: 'Record run' }).click();
+  await expect(form.getByRole('status')).toContainText('does not answer');
+  await page.unroute('**/evidence');
+  await form.getByRole('button', { name: 'Record run' }).click();
+  await expect(form.getByRole('status')).toContainText('Run recorded');
+  await expect(row.getByRole('list', { name: 'Runs' }).getByRole('listitem')).toHaveCount(1);
+  await expect(row).toContainText('1 run');
+  // Like anything else it can be taken back: it becomes a strike-out.
+  await page.locator('body').press('Control+z');
+  await expect(row.getByRole('button', { name: /Take back the strike-out/ })).toBeVisible();
+});
+
+test('undo leads to the stop it belongs to before it takes anything back', async ({ page }) => {
+  await newJob(page, 'Undo elsewhere');
+  await page.getByLabel('Customer', { exact: true }).fill('Somebody');
+  await page.getByRole('link', { name: /Before/ }).click();
+  await expect(page).toHaveURL(/before$/);
+  await page.locator('body').press('Control+z');
+  await expect(page).toHaveURL(/brief$/);
+  await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('Somebody');
+  await expect(page.getByRole('banner')).toContainText('Press once more to take it back');
+  await page.locator('body').press('Control+z');
+  await expect(page.getByLabel('Customer', { exact: true })).toHaveValue('');
 });
 
 test('bad files are refused with the path and change nothing', async ({ page }) => {
@@ -93,7 +174,9 @@ test('bad files are refused with the path and change nothing', async ({ page }) 
     headers: { 'content-type': 'application/json', origin: 'http://elsewhere.example' },
     data: { name: 'x' },
   });
-  expect(foreign.status()).toBe(400);
+  expect(foreign.status()).toBe(403);
+  const renamed = await page.request.get('/api/jobs/farm', { headers: { host: 'evil.example' } });
+  expect(renamed.status()).toBe(421);
   await page.reload();
   expect(await jobs.count()).toBe(before);
 });

@@ -34,7 +34,7 @@ function UndoButtons({ undo }: { undo: ReturnType<typeof useUndo> }) {
     'grid h-8 w-8 cursor-pointer place-items-center rounded-[3px] text-head-ink hover:text-lamp disabled:cursor-default disabled:opacity-40';
   return (
     <>
-      <span role="status" aria-label="Undo says" className="sr-only">
+      <span aria-live="polite" className="sr-only">
         {undo.said}
       </span>
       <button

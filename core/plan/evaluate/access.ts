@@ -16,7 +16,7 @@ import type { Unit } from '../option/schema';
 import { airKey } from './airtime';
 import { kitOf, pointOf, type PlanContext } from './context';
 import { portGoodputMbps } from './hop';
-import type { Part, UnsureLink } from './part';
+import { sureLink, type Part, type UnsureLink } from './part';
 import { channelMedium, radioEnd } from './radios';
 
 /** Level at or above which a client takes a higher band, dBm (estimate). */
@@ -29,8 +29,10 @@ export interface Access {
   unit: Unit;
   end: RadioEnd | null;
   levelDbm: number;
-  sigmaDb: number;
-  phyMbps: number;
+  /** Spread of that level, dB. */
+  sigmaDb(): number;
+  /** Link rate, Mb/s. */
+  phyMbps(): number;
   /** The air or the lead as a part, with what it gives at a shift of its level; made only for ways that are used. */
   link(): UnsureLink;
   /** Mb/s down in the middle. */
@@ -72,7 +74,7 @@ function airLink(
       way: factsOf(context.scene, path),
     },
   };
-  return { part, sigmaDb, ratesAt };
+  return { part, sigmaDb, ratesAt, drawn: new Map() };
 }
 
 /** The way a client would use one unit: the highest band at −70 dBm or better, otherwise the lowest that works. */
@@ -102,15 +104,15 @@ export function accessThrough(
     const prepared = prepareClientLink(end, spot.client, brief, path.lossDb, elevation, learnt);
     if (!prepared) continue;
     const share = air.get(airKey(unit.id, band))!;
-    const sigmaDb = levelSigmaDb(beliefs, features, band);
+    const sigmaDb = () => levelSigmaDb(beliefs, features, band);
     const access: Access = {
       unit,
       end,
       levelDbm: prepared.downDbm,
       sigmaDb,
-      phyMbps: linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
+      phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
       downMbps: quietMbpsAt(prepared, 0).downMbps * share,
-      link: () => airLink(context, unit, end, prepared, share, path, sigmaDb),
+      link: () => airLink(context, unit, end, prepared, share, path, sigmaDb()),
     };
     if (!lowest) lowest = access;
     if (access.levelDbm >= BAND_CHANGE_DBM) highest = access;
@@ -136,9 +138,9 @@ export function leadAccess(context: PlanContext, unit: Unit): Access {
     unit,
     end: null,
     levelDbm: Infinity,
-    sigmaDb: 0,
-    phyMbps: mbps,
+    sigmaDb: () => 0,
+    phyMbps: () => mbps,
     downMbps: mbps,
-    link: () => ({ part, sigmaDb: 0, ratesAt: () => part }),
+    link: () => sureLink(part),
   };
 }

@@ -206,6 +206,7 @@ function airHop(ends: Ends): Hop {
       hop: {
         part,
         ratesAt,
+        drawn: new Map(),
         sigmaDb: levelSigmaDb(beliefs, features, band),
         lengthM: path.distanceM,
         levelDbm: link.downDbm,

@@ -38,6 +38,12 @@ export interface Rates {
   upMbps: number;
 }
 
+/** What a link gives over a set of draws of its level, Mb/s. */
+export interface DrawnRates {
+  down: Float64Array;
+  up: Float64Array;
+}
+
 /** A link whose level is unsure: the part in its middle, and what it gives at a shift of the level. */
 export interface UnsureLink {
   part: Part;
@@ -45,7 +51,14 @@ export interface UnsureLink {
   sigmaDb: number;
   /** Mb/s at a shift of its level, dB. */
   ratesAt(shiftDb: number): Rates;
+  /** What it gave over the draws of each dimension asked for: a hop is shared by all spots behind it. */
+  drawn: Map<number, DrawnRates>;
 }
 
 /** A link that is sure of what it gives. */
-export const sureLink = (part: Part): UnsureLink => ({ part, sigmaDb: 0, ratesAt: () => part });
+export const sureLink = (part: Part): UnsureLink => ({
+  part,
+  sigmaDb: 0,
+  ratesAt: () => part,
+  drawn: new Map(),
+});

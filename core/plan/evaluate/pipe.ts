@@ -1,14 +1,14 @@
 import { Z90 } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import type { Spot } from '../../site/model/schema';
-import { normalDraws } from '../../stats/normalDraws';
+import { DRAW_COUNT, normalDraws } from '../../stats/normalDraws';
 import { feedPath } from '../option/graph';
 import type { Option, Unit } from '../option/schema';
 import type { Access } from './access';
 import { airKey, airShare } from './airtime';
 import { kitOf, type PlanContext } from './context';
 import { hopOf, portGoodputMbps, type Hop } from './hop';
-import { sureLink, type Part, type UnsureLink } from './part';
+import { sureLink, type DrawnRates, type Part, type UnsureLink } from './part';
 import { radioEnd } from './radios';
 
 export interface OptionLinks {
@@ -111,28 +111,48 @@ export function rangesOf(pipe: readonly UnsureLink[]): { down: [number, number];
   const down = Float64Array.from(pipe, (l) => l.part.downMbps);
   const up = Float64Array.from(pipe, (l) => l.part.upMbps);
   const unsure = pipe.flatMap((link, i) => (link.sigmaDb > 0 ? [{ link, i }] : []));
-  const run = (z: readonly number[]): [number, number] => {
-    unsure.forEach(({ link, i }, n) => {
-      const rates = link.ratesAt(link.sigmaDb * z[n]!);
-      down[i] = rates.downMbps;
-      up[i] = rates.upMbps;
-    });
-    return [endToEnd(down, groupOf, inverse), endToEnd(up, groupOf, inverse)];
-  };
   if (unsure.length <= 1) {
-    const low = run([-Z90]);
-    const high = run([Z90]);
+    const at = (z: number): [number, number] => {
+      for (const { link, i } of unsure) {
+        const rates = link.ratesAt(z * link.sigmaDb);
+        down[i] = rates.downMbps;
+        up[i] = rates.upMbps;
+      }
+      return [endToEnd(down, groupOf, inverse), endToEnd(up, groupOf, inverse)];
+    };
+    const [low, high] = [at(-Z90), at(Z90)];
     return { down: [low[0], high[0]], up: [low[1], high[1]] };
   }
-  const draws = normalDraws(unsure.length);
-  const downs = new Float64Array(draws.length);
-  const ups = new Float64Array(draws.length);
-  draws.forEach((z, k) => {
-    [downs[k], ups[k]] = run(z);
-  });
+  const drawn = unsure.map(({ link }, dimension) => drawnRates(link, dimension));
+  const downs = new Float64Array(DRAW_COUNT);
+  const ups = new Float64Array(DRAW_COUNT);
+  for (let k = 0; k < DRAW_COUNT; k++) {
+    for (let n = 0; n < unsure.length; n++) {
+      down[unsure[n]!.i] = drawn[n]!.down[k]!;
+      up[unsure[n]!.i] = drawn[n]!.up[k]!;
+    }
+    downs[k] = endToEnd(down, groupOf, inverse);
+    ups[k] = endToEnd(up, groupOf, inverse);
+  }
   const range = (values: Float64Array): [number, number] => {
     values.sort();
     return [percentile(values, 0.1), percentile(values, 0.9)];
   };
   return { down: range(downs), up: range(ups) };
+}
+
+/** What a link gives over the draws of one dimension; each dimension's draws are the same in every chain. */
+function drawnRates(link: UnsureLink, dimension: number): DrawnRates {
+  let rates = link.drawn.get(dimension);
+  if (!rates) {
+    rates = { down: new Float64Array(DRAW_COUNT), up: new Float64Array(DRAW_COUNT) };
+    const draws = normalDraws(dimension + 1);
+    for (let k = 0; k < DRAW_COUNT; k++) {
+      const { downMbps, upMbps } = link.ratesAt(link.sigmaDb * draws[k]![dimension]!);
+      rates.down[k] = downMbps;
+      rates.up[k] = upMbps;
+    }
+    link.drawn.set(dimension, rates);
+  }
+  return rates;
 }

@@ -1,4 +1,5 @@
-import { Matrix, inverse } from 'ml-matrix';
+import { CholeskyDecomposition, Matrix, MatrixRowSelectionView, inverse } from 'ml-matrix';
+import { normalCdf } from '../../stats/normal';
 import { SHADOWING_DB, SHADOWING_LENGTH_M, BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
 import {
   asLoss,
@@ -114,31 +115,91 @@ function conditionalMean(mean: number, sigma: number, limit: number, side: -1 | 
   return mean + (side * sigma * density) / Math.max(1e-12, 1 - normalCdf(t));
 }
 
-/** Standard normal distribution function (Abramowitz and Stegun 26.2.17, error below 7.5e-8). */
-function normalCdf(x: number): number {
-  const k = 1 / (1 + 0.2316419 * Math.abs(x));
-  const poly =
-    k * (0.31938153 + k * (-0.356563782 + k * (1.781477937 + k * (-1.821255978 + k * 1.330274429))));
-  const tail = (Math.exp(-0.5 * x * x) / Math.sqrt(2 * Math.PI)) * poly;
-  return x >= 0 ? 1 - tail : tail;
+/** Observations of one link, which share their shadowing, with the Cholesky factor of their own covariance. */
+interface Block {
+  at: number[];
+  cholesky: CholeskyDecomposition;
 }
 
-/** Covariance of the readings' own noise and shadowing. */
-function noiseCovariance(list: readonly Observation[], shadowingDb: readonly number[]): Matrix {
-  const n = list.length;
-  const r = Matrix.zeros(n, n);
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j < n; j++) {
-      const [a, b] = [list[i]!, list[j]!];
-      let value = i === j ? a.noiseDb ** 2 : 0;
-      if (a.linkId === b.linkId) {
+/**
+ * Readings of different links are independent but for what the parameters explain, so their own covariance (noise and
+ * shadowing) falls into one block a link. Each is factored once, however many rounds follow.
+ */
+function blocksOf(list: readonly Observation[], shadowingDb: readonly number[]): Block[] {
+  const links = new Map<string, number[]>();
+  list.forEach((o, i) => {
+    const at = links.get(o.linkId);
+    if (at) at.push(i);
+    else links.set(o.linkId, [i]);
+  });
+  return [...links.values()].map((at) => {
+    const n = at.length;
+    const r = Matrix.zeros(n, n);
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j <= i; j++) {
+        const [a, b] = [list[at[i]!]!, list[at[j]!]!];
         const apart = Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
-        value += shadowingDb[BAND_INDEX[a.band]]! ** 2 * Math.exp(-apart / SHADOWING_LENGTH_M);
+        const value =
+          (i === j ? a.noiseDb ** 2 : 0) +
+          shadowingDb[BAND_INDEX[a.band]]! ** 2 * Math.exp(-apart / SHADOWING_LENGTH_M);
+        r.set(i, j, value);
+        r.set(j, i, value);
       }
-      r.set(i, j, value);
-    }
-  return r;
+    // Two exact readings at one place would make it singular.
+    for (let i = 0; i < n; i++) r.set(i, i, r.get(i, i) + 1e-9);
+    return { at, cholesky: new CholeskyDecomposition(r) };
+  });
 }
+
+/** Own spread of each reading, dB: noise and shadowing together. */
+const ownSpreadDb = (o: Observation, shadowingDb: readonly number[]): number =>
+  Math.hypot(o.noiseDb, shadowingDb[BAND_INDEX[o.band]]!);
+
+/** What one linear step says: the mean, its covariance, and each reading as all others predict it. */
+interface Update {
+  mean: Matrix;
+  covariance: Matrix;
+  leaveOneOut: { offDb: number; sigmaDb: number }[];
+}
+
+/**
+ * One Gaussian update in the space of the parameters, which are few however many readings there are: precision =
+ * S₀⁻¹ + Σ HᵀR⁻¹H over the blocks. Leave-one-out errors follow from K⁻¹ = R⁻¹ − R⁻¹H·Σ·HᵀR⁻¹ (Woodbury).
+ */
+function update(blocks: readonly Block[], h: Matrix, z: Matrix, s0: Matrix): Update {
+  const parameters = h.columns;
+  const precision = inverse(s0);
+  const pull = Matrix.zeros(parameters, 1);
+  const solved = blocks.map(({ at, cholesky }) => {
+    const own = new MatrixRowSelectionView(h, at);
+    const zOwn = new MatrixRowSelectionView(z, at);
+    const rh = cholesky.solve(new Matrix(own.to2DArray()));
+    const rz = cholesky.solve(new Matrix(zOwn.to2DArray()));
+    const ownT = new Matrix(own.to2DArray()).transpose();
+    precision.add(ownT.mmul(rh));
+    pull.add(ownT.mmul(rz));
+    return { at, cholesky, rh, rz };
+  });
+  // Rounding leaves it a hair from symmetric.
+  const symmetric = Matrix.add(precision, precision.transpose()).mul(0.5);
+  const covariance = new CholeskyDecomposition(symmetric).solve(Matrix.eye(parameters, parameters));
+  const mean = covariance.mmul(pull);
+  const leaveOneOut: Update['leaveOneOut'] = [];
+  for (const { at, cholesky, rh, rz } of solved) {
+    const rInverse = cholesky.solve(Matrix.eye(at.length, at.length));
+    const weights = Matrix.sub(rz, rh.mmul(mean));
+    const spread = rh.mmul(covariance);
+    at.forEach((i, k) => {
+      let shared = 0;
+      for (let p = 0; p < parameters; p++) shared += spread.get(k, p) * rh.get(k, p);
+      const kInverse = Math.max(1e-12, rInverse.get(k, k) - shared);
+      leaveOneOut[i] = { offDb: weights.get(k, 0) / kInverse, sigmaDb: Math.sqrt(1 / kInverse) };
+    });
+  }
+  return { mean, covariance, leaveOneOut };
+}
+
+const isOffset = (parameter: string) => parameter.startsWith('device:') || parameter.startsWith('unit:');
 
 /**
  * Corrects the model by readings: a Gaussian update of offsets, construction losses and clutter from their priors,
@@ -153,62 +214,50 @@ export function calibrate(
   const { shadowingDb, rounds } = { ...DEFAULTS, ...options };
   const n = list.length;
   if (n === 0) return null;
-  const r = noiseCovariance(list, shadowingDb);
+  const blocks = blocksOf(list, shadowingDb);
   let posterior: Posterior = { parameters: [], meanDb: [], covariance: [] };
-  let leaveOneOut: { offDb: number; sigmaDb: number }[] = [];
+  let leaveOneOut: Update['leaveOneOut'] = [];
   for (let round = 0; round < rounds; round++) {
     const beliefs = round === 0 ? priorBeliefs(scene) : beliefsOf(scene, posterior);
     const rows = list.map((o) => o.predict(beliefs));
-    const parameters = [
-      ...new Set([
-        ...posterior.parameters,
-        ...rows.flatMap((row) => [...row.features.keys()].flatMap(withOtherBands)),
-      ]),
-    ].sort();
+    const named = new Set(posterior.parameters);
+    for (const row of rows) for (const key of row.features.keys()) named.add(key);
+    // What is sure beforehand, as the loss of an open gap, is nothing to learn.
+    const parameters = [...new Set([...named].flatMap(withOtherBands))]
+      .filter((name) => priorSigma(name, scene) > 0)
+      .sort();
     const at = new Map(parameters.map((name, i) => [name, i]));
     const previous = new Map(posterior.parameters.map((name, i) => [name, posterior.meanDb[i]!]));
-    const h = Matrix.zeros(n, parameters.length);
-    rows.forEach((row, i) => {
-      for (const [name, by] of row.features) h.set(i, at.get(name)!, by);
-    });
-    const before = Matrix.columnVector(parameters.map((name) => previous.get(name) ?? 0));
     const s0 = new Matrix(parameters.map((a) => parameters.map((b) => priorCovariance(a, b, scene))));
-    const s0ht = s0.mmul(h.transpose());
-    const k = h.mmul(s0ht).add(r);
-    const kInverse = inverse(k);
-    // What is not linear stands at the last mean; offsets are linear and stand nowhere else.
+    const h = Matrix.zeros(n, parameters.length);
     const z = Matrix.zeros(n, 1);
-    const swing = h.mmul(before);
     rows.forEach((row, i) => {
       const o = list[i]!;
-      const offsets = [...row.features].reduce(
-        (sum, [name, by]) =>
-          sum + (name.startsWith('device:') || name.startsWith('unit:') ? by * (previous.get(name) ?? 0) : 0),
-        0,
-      );
+      // What is not linear stands at the last mean; offsets are linear and stand nowhere else.
+      let offsets = 0;
+      let swing = 0;
+      for (const [name, by] of row.features) {
+        const column = at.get(name);
+        if (column === undefined) continue;
+        h.set(i, column, by);
+        const was = by * (previous.get(name) ?? 0);
+        swing += was;
+        if (isOffset(name)) offsets += was;
+      }
       const predicted = row.levelDbm + offsets;
-      const spread = Math.sqrt(Math.max(1e-6, k.get(i, i)));
-      const measured =
-        o.kind === 'exact'
-          ? o.measuredDbm
-          : conditionalMean(
-              predicted,
-              round === 0 ? spread : Math.sqrt(r.get(i, i)) + 1e-3,
-              o.measuredDbm,
-              o.kind === 'atMost' ? -1 : 1,
-            );
-      z.set(i, 0, measured - predicted + swing.get(i, 0));
+      const own = ownSpreadDb(o, shadowingDb);
+      let measured = o.measuredDbm;
+      if (o.kind !== 'exact') {
+        const spread = round === 0 ? Math.sqrt(own ** 2 + priorVariance(row.features, at, s0)) : own + 1e-3;
+        measured = conditionalMean(predicted, spread, o.measuredDbm, o.kind === 'atMost' ? -1 : 1);
+      }
+      z.set(i, 0, measured - predicted + swing);
     });
-    const weights = kInverse.mmul(z);
-    const mean = s0ht.mmul(weights);
-    const covariance = Matrix.sub(s0, s0ht.mmul(kInverse).mmul(s0ht.transpose()));
-    const meanDb = mean.to1DArray();
+    const step = update(blocks, h, z, s0);
+    const meanDb = step.mean.to1DArray();
     const moved = Math.max(...meanDb.map((m, i) => Math.abs(m - (previous.get(parameters[i]!) ?? 0))));
-    posterior = { parameters, meanDb, covariance: covariance.to2DArray() };
-    leaveOneOut = list.map((_, i) => ({
-      offDb: weights.get(i, 0) / kInverse.get(i, i),
-      sigmaDb: Math.sqrt(1 / kInverse.get(i, i)),
-    }));
+    posterior = { parameters, meanDb, covariance: step.covariance.to2DArray() };
+    leaveOneOut = step.leaveOneOut;
     if (moved < SETTLED_DB) break;
   }
   const exact = leaveOneOut.filter((_, i) => list[i]!.kind === 'exact');
@@ -222,4 +271,19 @@ export function calibrate(
     ),
     observations: n,
   };
+}
+
+/** Variance of a level from what is unsure about its parameters before any reading, dB². */
+function priorVariance(
+  features: ReadonlyMap<string, number>,
+  at: ReadonlyMap<string, number>,
+  s0: Matrix,
+): number {
+  let variance = 0;
+  for (const [a, by] of features)
+    for (const [b, other] of features) {
+      const [i, j] = [at.get(a), at.get(b)];
+      if (i !== undefined && j !== undefined) variance += by * other * s0.get(i, j);
+    }
+  return Math.max(0, variance);
 }

@@ -155,6 +155,13 @@ export function bestRate(ends: RateEnds, receivedDbm: number): LinkRate | null {
 
 /** The best step of a ladder that a received power carries; null when not even the slowest holds. */
 export function stepOf(ladder: readonly RateStep[], receivedDbm: number): LinkRate | null {
-  for (const step of ladder) if (receivedDbm >= step.sensitivityDbm) return step;
-  return null;
+  // Best first, each step easier than the one before: halve the ladder instead of climbing down.
+  let low = 0;
+  let high = ladder.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (receivedDbm >= ladder[middle]!.sensitivityDbm) high = middle;
+    else low = middle + 1;
+  }
+  return ladder[low] ?? null;
 }

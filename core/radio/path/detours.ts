@@ -1,6 +1,7 @@
-import { BANDS, BAND_INDEX, BAND_MHZ, type Band, type PerBand } from '../link/bands';
+import { BANDS, BAND_MHZ, type PerBand } from '../link/bands';
 import { MEETS_WALL, barrierHit, crossingsBetween, type Crossings, type Skip, type Spot3 } from './crossings';
 import {
+  NEAREST_M,
   NOTHING_HEARD_DB,
   correctedLossDb,
   crossedAllDb,
@@ -226,44 +227,79 @@ function legsTo(scene: Scene, p: Spot3, correction?: LossCorrection): Leg[] {
   return legs;
 }
 
+/** The best way found so far in one band. */
+interface Best {
+  lossDb: number;
+  lengthM: number;
+  arrival: Arrival;
+  portal: number;
+}
+
+const MHZ_DB = BAND_MHZ.map((mhz) => 20 * Math.log10(mhz) - 27.55);
+
 /**
- * The strongest path from a unit to a point through one or two openings that the straight line does not pass; null where
- * none loses less than `NOTHING_HEARD_DB`.
+ * The strongest paths from a unit to a point through one or two openings that the straight line does not pass, by band;
+ * null where none loses less than `NOTHING_HEARD_DB`. What does not depend on the band is worked out once for all three.
  */
-export function strongestDetour(
+export function strongestDetours(
   scene: Scene,
   unit: Spot3,
   arrivals: readonly Arrival[][],
   p: Spot3,
-  band: Band,
   correction?: LossCorrection,
-): Detour | null {
+): (Detour | null)[] {
   const portals = portalsOf(scene);
   const legs = legsTo(scene, p, correction);
-  const b = BAND_INDEX[band];
-  let best: { lossDb: number; lengthM: number; arrival: Arrival; portal: number } | null = null;
-  portals.forEach((portal, j) => {
-    const on = Math.hypot(p.x - portal.at.x, p.y - portal.at.y, p.z - portal.at.z);
+  const best: (Best | null)[] = [null, null, null];
+  const limit = [NOTHING_HEARD_DB, NOTHING_HEARD_DB, NOTHING_HEARD_DB];
+  for (let j = 0; j < portals.length; j++) {
+    const portal = portals[j]!;
+    const leg = legs[j]!.lossDb;
+    const [x, y, z] = [p.x - portal.at.x, p.y - portal.at.y, p.z - portal.at.z];
+    const on = Math.sqrt(x * x + y * y + z * z);
+    let onWay: boolean | null = null;
     for (const arrival of arrivals[j]!) {
-      if (!passesThrough(portal, arrival.from, p)) continue;
       const lengthM = arrival.lengthM + on;
-      const clear = arrival.lossDb[b] + legs[j]!.lossDb[b] + freeSpaceDb(lengthM, BAND_MHZ[b]);
-      const limitDb = best?.lossDb ?? NOTHING_HEARD_DB;
-      if (clear + LEAST_TURN_DB >= limitDb) continue;
-      const lossDb = clear + turnDb(turnCosine(arrival, portal.at, p, on));
-      if (lossDb >= limitDb) continue;
-      const via = arrival.via === null ? null : portals[arrival.via]!;
-      if (onStraightWay(portal, unit, p) || (via && onStraightWay(via, unit, p))) continue;
-      best = { lossDb, lengthM, arrival, portal: j };
+      const spread = LEAST_TURN_DB + 20 * Math.log10(Math.max(NEAREST_M, lengthM));
+      const [a0, a1, a2] = arrival.lossDb;
+      const c0 = a0 + leg[0] + MHZ_DB[0]! + spread;
+      const c1 = a1 + leg[1] + MHZ_DB[1]! + spread;
+      const c2 = a2 + leg[2] + MHZ_DB[2]! + spread;
+      if (c0 >= limit[0]! && c1 >= limit[1]! && c2 >= limit[2]!) continue;
+      if (!passesThrough(portal, arrival.from, p)) continue;
+      const bend = turnDb(turnCosine(arrival, portal.at, p, on)) - LEAST_TURN_DB;
+      if (c0 + bend >= limit[0]! && c1 + bend >= limit[1]! && c2 + bend >= limit[2]!) continue;
+      onWay ??= onStraightWay(portal, unit, p);
+      if (onWay || (arrival.via !== null && onStraightWay(portals[arrival.via]!, unit, p))) continue;
+      const losses = [c0 + bend, c1 + bend, c2 + bend];
+      for (let b = 0; b < 3; b++)
+        if (losses[b]! < limit[b]!) {
+          limit[b] = losses[b]!;
+          best[b] = { lossDb: losses[b]!, lengthM, arrival, portal: j };
+        }
     }
+  }
+  // Two bands mostly go the same way: what it crosses is worked out once.
+  const made = new Map<Arrival, Detour & { portal: number }>();
+  return best.map((way) => {
+    if (!way) return null;
+    const twin = made.get(way.arrival);
+    if (twin?.portal === way.portal) return { ...twin, lossDb: way.lossDb };
+    const detour = detourOf(scene, unit, way, legs, correction);
+    made.set(way.arrival, { ...detour, portal: way.portal });
+    return detour;
   });
-  if (!best) return null;
-  const { arrival, portal, lossDb, lengthM } = best as {
-    lossDb: number;
-    lengthM: number;
-    arrival: Arrival;
-    portal: number;
-  };
+}
+
+/** What a way crosses, leg by leg, and what it passes at its bends. */
+function detourOf(
+  scene: Scene,
+  unit: Spot3,
+  { arrival, portal, lossDb, lengthM }: Best,
+  legs: readonly Leg[],
+  correction?: LossCorrection,
+): Detour {
+  const portals = portalsOf(scene);
   const last = legs[portal]!.crossings;
   const first = (to: Portal) => crossingsBetween(scene, unit, to.at, skipOf(to));
   const parts: Crossings[] =

@@ -1,8 +1,8 @@
 import { CONSTRUCTIONS, isBuiltIn } from '../../site/model/constructions';
-import type { Band } from '../link/bands';
+import { BANDS, BAND_INDEX, type Band } from '../link/bands';
 import { lossParameter, pathFeatures, type Beliefs, type Features } from '../learn/beliefs';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
-import { arrivalsOf, strongestDetour, togetherDb, type Arrival, type Detour } from './detours';
+import { arrivalsOf, strongestDetours, togetherDb, type Arrival, type Detour } from './detours';
 import { straightLossDb, type LossCorrection } from './pathLoss';
 import type { Scene } from './scene';
 
@@ -41,11 +41,11 @@ export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection 
 }
 
 /** Paths met lately by scene and correction; a drag leaves many behind, so the oldest go. */
-const pathsKnown = new WeakMap<Scene, Map<string, Map<string, RadioPath>>>();
-const MOST_PATHS = 20_000;
+const pathsKnown = new WeakMap<Scene, Map<string, Map<string, RadioPath[]>>>();
+const MOST_PATHS = 8000;
 const MOST_CORRECTIONS = 3;
 
-function knownPaths(scene: Scene, correction: LossCorrection | undefined): Map<string, RadioPath> {
+function knownPaths(scene: Scene, correction: LossCorrection | undefined): Map<string, RadioPath[]> {
   let byCorrection = pathsKnown.get(scene);
   if (!byCorrection) pathsKnown.set(scene, (byCorrection = new Map()));
   const id = correction?.id ?? '';
@@ -61,41 +61,39 @@ function knownPaths(scene: Scene, correction: LossCorrection | undefined): Map<s
 export function radioPath(scene: Scene, u: Spot3, p: Spot3, band: Band, beliefs: Beliefs): RadioPath {
   const { correction } = beliefs;
   const paths = knownPaths(scene, correction);
-  const key = `${u.x},${u.y},${u.z},${p.x},${p.y},${p.z},${band}`;
-  let path = paths.get(key);
-  if (!path) {
+  const key = `${u.x},${u.y},${u.z},${p.x},${p.y},${p.z}`;
+  let bands = paths.get(key);
+  if (!bands) {
     if (paths.size >= MOST_PATHS) paths.delete(paths.keys().next().value!);
-    paths.set(key, (path = findPath(scene, u, p, band, correction)));
+    paths.set(key, (bands = findPaths(scene, u, p, correction)));
   }
-  return path;
+  return bands[BAND_INDEX[band]]!;
 }
 
-function findPath(
-  scene: Scene,
-  u: Spot3,
-  p: Spot3,
-  band: Band,
-  correction: LossCorrection | undefined,
-): RadioPath {
+/** The paths of all three bands: what the straight line and the ways round meet is worked out once for them. */
+function findPaths(scene: Scene, u: Spot3, p: Spot3, correction: LossCorrection | undefined): RadioPath[] {
   // A way is the same in both directions: start it where the ways to all bends are known already.
   if (!isKnown(scene, u, correction) && isKnown(scene, p, correction)) [u, p] = [p, u];
   const crossings = crossingsBetween(scene, u, p);
-  const straightDb = straightLossDb(scene, crossings, band, correction);
-  const straight = pathFeatures(scene, crossings, band, correction);
-  const detour = strongestDetour(scene, u, arrivalsFrom(scene, u, correction), p, band, correction);
   const { distanceM } = crossings;
-  if (!detour) return { lossDb: straightDb, distanceM, features: straight, crossings, detour: null };
-  const lossDb = togetherDb(straightDb, detour.lossDb);
-  const share = 10 ** ((lossDb - detour.lossDb) / 10);
-  const features = new Map<string, number>();
-  const add = (part: Features, weight: number) => {
-    for (const [name, by] of part) features.set(name, (features.get(name) ?? 0) + weight * by);
-  };
-  add(straight, 1 - share);
-  for (const leg of detour.legs) add(pathFeatures(scene, leg, band, correction), share);
-  for (const c of detour.through)
-    add(new Map([[lossParameter(scene.constructionNames[c]!, band), -1]]), share);
-  return { lossDb, distanceM, features, crossings, detour: share >= 0.5 ? detour : null };
+  const detours = strongestDetours(scene, u, arrivalsFrom(scene, u, correction), p, correction);
+  return BANDS.map((band, b): RadioPath => {
+    const straightDb = straightLossDb(scene, crossings, band, correction);
+    const straight = pathFeatures(scene, crossings, band, correction);
+    const detour = detours[b]!;
+    if (!detour) return { lossDb: straightDb, distanceM, features: straight, crossings, detour: null };
+    const lossDb = togetherDb(straightDb, detour.lossDb);
+    const share = 10 ** ((lossDb - detour.lossDb) / 10);
+    const features = new Map<string, number>();
+    const add = (part: Features, weight: number) => {
+      for (const [name, by] of part) features.set(name, (features.get(name) ?? 0) + weight * by);
+    };
+    add(straight, 1 - share);
+    for (const leg of detour.legs) add(pathFeatures(scene, leg, band, correction), share);
+    for (const c of detour.through)
+      add(new Map([[lossParameter(scene.constructionNames[c]!, band), -1]]), share);
+    return { lossDb, distanceM, features, crossings, detour: share >= 0.5 ? detour : null };
+  });
 }
 
 /** What a path passes, as facts for a sentence: constructions counted, its length, whether it bends. */
