@@ -8,6 +8,7 @@ const config = {
     '<rootDir>/cli',
     '<rootDir>/ui',
     '<rootDir>/demo',
+    '<rootDir>/bench',
   ],
   testMatch: ['**/*.test.ts'],
   setupFiles: ['<rootDir>/scripts/seedProperties.mjs'],

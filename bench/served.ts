@@ -7,7 +7,12 @@ const DB = '.tmp/bench.db';
 
 async function startDemo(): Promise<() => void> {
   for (const end of ['', '-wal', '-shm']) rmSync(DB + end, { force: true });
-  const env: NodeJS.ProcessEnv = { ...process.env, NODE_ENV: 'production', NESTLE_DB: DB, NEXT_TELEMETRY_DISABLED: '1' };
+  const env: NodeJS.ProcessEnv = {
+    ...process.env,
+    NODE_ENV: 'production',
+    NESTLE_DB: DB,
+    NEXT_TELEMETRY_DISABLED: '1',
+  };
   await new Promise((resolve) =>
     spawn('npx', ['tsx', 'scripts/seed.ts'], { env, stdio: 'ignore' }).once('exit', resolve),
   );

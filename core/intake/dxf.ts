@@ -27,13 +27,26 @@ export type ReadDrawing =
 
 const refused = (message: string): ReadDrawing => ({ ok: false, message });
 
+/** Characters at the head of a drawing in which its first section must begin. */
+const HEAD_CHARACTERS = 4000;
+
+/** Whether a text begins as a DXF in text form does: a group code 0 with SECTION, perhaps after remarks. */
+function beginsWithSection(text: string): boolean {
+  const lines = text
+    .slice(0, HEAD_CHARACTERS)
+    .split('\n')
+    .map((l) => l.trim())
+    .filter((l) => l !== '');
+  return lines.some((l, i) => l === 'SECTION' && lines[i - 1] === '0');
+}
+
 /** Straight stretches of a DXF drawing by layer: its lines and polylines; arcs, text and blocks are passed over and counted. */
 export function readDxf(text: string): ReadDrawing {
   if (text.length > DXF_LIMIT_CHARACTERS)
     return refused(
       `The drawing has more than ${DXF_LIMIT_CHARACTERS / 1e6} MB. Export only the storey you need.`,
     );
-  if (!/^\s*0\s*[\r\n]+\s*SECTION/m.test(text.slice(0, 4000)))
+  if (!beginsWithSection(text))
     return refused('This is not a DXF drawing in text form. Export it as ASCII DXF.');
   let parsed: ReturnType<DxfParser['parseSync']>;
   try {
@@ -44,7 +57,12 @@ export function readDxf(text: string): ReadDrawing {
   if (!parsed) return refused('The drawing is empty. Export it again as ASCII DXF.');
   const lines: DrawnLine[] = [];
   let passedOver = 0;
-  for (const raw of parsed.entities) {
+  const entities: unknown = parsed.entities;
+  if (!Array.isArray(entities))
+    return refused(
+      'The drawing has no part with lines in it (ENTITIES). Export it again, model space as ASCII DXF.',
+    );
+  for (const raw of entities as unknown[]) {
     const e = entity.safeParse(raw);
     const vertices = e.success ? e.data.vertices : undefined;
     if (!e.success || !vertices || !['LINE', 'LWPOLYLINE', 'POLYLINE'].includes(e.data.type)) {

@@ -17,8 +17,10 @@ export interface ParsedListing {
   incomplete: number;
 }
 
-/** Longest text that is read, characters. */
+/** Longest text that is read, characters; most lines, and longest line. */
 export const LISTING_LIMIT = 500_000;
+const MOST_LINES = 20_000;
+const LONGEST_LINE = 400;
 /** Most networks that are taken from one listing. */
 const MOST = 200;
 
@@ -59,118 +61,161 @@ function finished(d: Draft): HeardNetwork | null {
   return { name: d.name ?? '', band, channel, widthMhz, levelDbm: Math.round(d.levelDbm) };
 }
 
-/** Splits a text into blocks that each begin with a line of a kind. */
-function blocks(text: string, start: RegExp): string[] {
-  const out: string[] = [];
-  for (const line of text.split('\n')) {
-    if (start.test(line)) out.push(line);
-    else if (out.length > 0) out[out.length - 1] += `\n${line}`;
+/** A line with its white space made single and its ends cut, so that no pattern ever meets a run of blanks. */
+interface Line {
+  text: string;
+  words: string[];
+  indented: boolean;
+}
+
+/** A text as lines and words, blank lines left out: what a pattern sees is short whatever was pasted. */
+function linesOf(raw: string): Line[] {
+  const out: Line[] = [];
+  for (const line of raw.slice(0, LISTING_LIMIT).split('\n', MOST_LINES)) {
+    const words = line
+      .slice(0, LONGEST_LINE)
+      .split(/[ \t\r\u00a0]+/)
+      .filter((w) => w !== '');
+    if (words.length > 0) out.push({ text: words.join(' '), words, indented: /^[ \t]/.test(line) });
   }
   return out;
 }
 
-const first = (text: string, pattern: RegExp): string | undefined => pattern.exec(text)?.[1]?.trim();
-const numberIn = (text: string, pattern: RegExp): number | undefined => {
-  const found = first(text, pattern);
+/** Splits lines into blocks that each begin with a line of a kind. */
+function blocks(lines: readonly Line[], start: RegExp): Line[][] {
+  const out: Line[][] = [];
+  for (const line of lines) {
+    if (start.test(line.text)) out.push([line]);
+    else out[out.length - 1]?.push(line);
+  }
+  return out;
+}
+
+/** What a pattern catches in the first of some lines it fits. */
+function first(lines: readonly Line[], pattern: RegExp): string | undefined {
+  for (const line of lines) {
+    const found = pattern.exec(line.text)?.[1];
+    if (found !== undefined) return found.trim();
+  }
+  return undefined;
+}
+
+function numberIn(lines: readonly Line[], pattern: RegExp): number | undefined {
+  const found = first(lines, pattern);
   return found === undefined ? undefined : Number(found);
-};
+}
 
 /** `iw dev … scan` on Linux. */
-function iwScan(text: string): Draft[] {
-  return blocks(text, /^BSS [0-9a-f:]{17}/i).map((b) => {
-    const secondary = /secondary channel offset:\s*(above|below)/.test(b);
-    const vht = /VHT operation:[\s\S]*?channel width:\s*(\d)/.exec(b)?.[1];
+function iwScan(lines: readonly Line[]): Draft[] {
+  return blocks(lines, /^BSS [0-9a-f:]{17}/i).map((b) => {
+    const secondary = b.some((l) => /^\*? ?secondary channel offset: (above|below)/.test(l.text));
+    const vhtAt = b.findIndex((l) => l.text.startsWith('VHT operation:'));
+    const vht = vhtAt < 0 ? undefined : first(b.slice(vhtAt), /channel width: ?(\d)/);
     return {
-      name: first(b, /^\s*SSID:(.*)$/m),
-      mhz: numberIn(b, /freq:\s*(\d+(?:\.\d+)?)/),
-      channel: numberIn(b, /(?:DS Parameter set: channel|primary channel:)\s*(\d+)/),
-      levelDbm: numberIn(b, /signal:\s*(-?\d+(?:\.\d+)?)\s*dBm/),
+      name: first(b, /^SSID:(.*)$/),
+      mhz: numberIn(b, /^freq: ?(\d+(?:\.\d+)?)/),
+      channel: numberIn(b, /(?:DS Parameter set: channel|primary channel:) ?(\d+)/),
+      levelDbm: numberIn(b, /^signal: ?(-?\d+(?:\.\d+)?) ?dBm/),
       widthMhz: vht === '1' ? 80 : vht === '2' || vht === '3' ? 160 : secondary ? 40 : 20,
     };
   });
 }
 
 /** `iwlist … scan` on Linux. */
-function iwlist(text: string): Draft[] {
-  return blocks(text, /^\s*Cell \d+ - Address:/).map((b) => {
-    const ghz = numberIn(b, /Frequency:(\d+(?:\.\d+)?)\s*GHz/);
+function iwlist(lines: readonly Line[]): Draft[] {
+  return blocks(lines, /^Cell \d+ - Address:/).map((b) => {
+    const ghz = numberIn(b, /Frequency:(\d+(?:\.\d+)?) ?GHz/);
     return {
       name: first(b, /ESSID:"(.*)"/),
       mhz: ghz === undefined ? undefined : Math.round(ghz * 1000),
       channel: numberIn(b, /Channel[: ](\d+)/),
-      levelDbm: numberIn(b, /Signal level[=:]\s*(-\d+)\s*dBm/),
+      levelDbm: numberIn(b, /Signal level[=:] ?(-\d+) ?dBm/),
     };
   });
 }
 
+const ADDRESS = /^[0-9a-f]{2}(?::[0-9a-f]{2}){5}$/i;
+const MODES: ReadonlySet<string> = new Set(['Infra', 'Ad-Hoc', 'Mesh', 'N/A']);
+const isCount = (word: string | undefined, digits: number): word is string =>
+  word !== undefined && word.length <= digits && /^\d+$/.test(word);
+
 /** `nmcli device wifi list` on Linux: columns under their heads, signal in percent. */
-function nmcli(text: string): Draft[] {
-  const out: Draft[] = [];
-  for (const line of text.split('\n')) {
-    const row =
-      /^\s*\*?\s*(?:[0-9A-F]{2}(?::[0-9A-F]{2}){5})?\s*(.*?)\s+(?:Infra|Ad-Hoc|Mesh|N\/A)\s+(\d+)\s+\d+\s*Mbit\/s\s+(\d+)(?:\s+(\d+)\s*MHz)?/i.exec(
-        line,
-      );
-    if (!row) continue;
-    out.push({
-      name: row[1] === '--' ? '' : row[1],
-      channel: Number(row[2]),
-      levelDbm: percentToDbm(Number(row[3])),
-      widthMhz: row[4] ? Number(row[4]) : undefined,
-    });
-  }
-  return out;
+function nmcli(lines: readonly Line[]): Draft[] {
+  return lines.flatMap(({ words }): Draft[] => {
+    const at = words.findIndex(
+      (w, i) =>
+        w === 'Mbit/s' &&
+        MODES.has(words[i - 3] ?? '') &&
+        isCount(words[i - 2], 3) &&
+        isCount(words[i - 1], 6) &&
+        isCount(words[i + 1], 3),
+    );
+    if (at < 0) return [];
+    const name = words.slice(0, at - 3).filter((w, i) => !(i < 2 && (w === '*' || ADDRESS.test(w))));
+    return [
+      {
+        name: name.join(' ') === '--' ? '' : name.join(' '),
+        channel: Number(words[at - 2]),
+        levelDbm: percentToDbm(Number(words[at + 1])),
+        widthMhz: words[at + 3] === 'MHz' ? Number(words[at + 2]) : undefined,
+      },
+    ];
+  });
 }
 
 /** `netsh wlan show networks mode=bssid` on Windows, in whatever language: the numbers tell. */
-function netsh(text: string): Draft[] {
-  const out: Draft[] = [];
-  for (const network of blocks(text, /^SSID \d+\s*:/)) {
-    const name = first(network, /^SSID \d+\s*:(.*)$/m);
-    for (const b of blocks(network, /^\s*BSSID \d+\s*:/)) {
-      const percent = numberIn(b, /:\s*(\d{1,3})\s*%/);
-      const lines = b.split('\n').map((l) => l.slice(l.indexOf(':') + 1).trim());
-      const after = lines.findIndex((l) => /^\d{1,3}\s*%$/.test(l));
-      const channel = lines.slice(after + 1).find((l) => /^\d{1,3}$/.test(l));
-      out.push({
+function netsh(lines: readonly Line[]): Draft[] {
+  return blocks(lines, /^SSID \d+ ?:/).flatMap((network) => {
+    const name = first(network, /^SSID \d+ ?:(.*)$/);
+    return blocks(network, /^BSSID \d+ ?:/).map((b): Draft => {
+      const values = b.map((l) => l.text.slice(l.text.indexOf(':') + 1).trim());
+      const at = values.findIndex((v) => /^\d{1,3} ?%$/.test(v));
+      const channel = values.slice(at + 1).find((v) => isCount(v, 3));
+      return {
         name,
         channel: channel ? Number(channel) : undefined,
-        band: first(b, /:\s*(2[.,]4|5|6)\s*GHz/),
-        levelDbm: percent === undefined ? undefined : percentToDbm(percent),
-      });
-    }
-  }
-  return out;
+        band: first(b, /: ?(2[.,]4|5|6) ?GHz/),
+        levelDbm: at < 0 ? undefined : percentToDbm(Number.parseInt(values[at]!, 10)),
+      };
+    });
+  });
 }
 
+/** Where the level, the channel and the Y or N of a short macOS line stand among its words; −1 where they do not. */
+const macColumns = ({ words }: Line): number =>
+  words.findIndex(
+    (w, i) =>
+      i > 0 &&
+      /^-\d{2,3}$/.test(w) &&
+      /^\d{1,3}(?:,(?:[+-]1|\d{2,3}))?$/.test(words[i + 1] ?? '') &&
+      /^[YN]$/.test(words[i + 2] ?? ''),
+  );
+
 /** The short scan listing of macOS: name, address, level, channel with width. */
-function macShort(text: string): Draft[] {
-  const out: Draft[] = [];
-  for (const line of text.split('\n')) {
-    const row =
-      /^\s*(.*?)\s+(?:[0-9a-f]{2}(?::[0-9a-f]{2}){5}\s+)?(-\d{2,3})\s+(\d{1,3})(?:,([+-]1|\d{2,3}))?\s+[YN]\s/i.exec(
-        line,
-      );
-    if (!row) continue;
-    const width = row[4] === undefined ? 20 : /^[+-]/.test(row[4]) ? 40 : Number(row[4]);
-    out.push({ name: row[1], levelDbm: Number(row[2]), channel: Number(row[3]), widthMhz: width });
-  }
-  return out;
+function macShort(lines: readonly Line[]): Draft[] {
+  return lines.flatMap((line): Draft[] => {
+    const at = macColumns(line);
+    if (at < 0) return [];
+    const { words } = line;
+    const name = words.slice(0, at).filter((w, i) => !(i === at - 1 && ADDRESS.test(w)));
+    const [channel, extra] = words[at + 1]!.split(',');
+    const widthMhz = extra === undefined ? 20 : /^[+-]/.test(extra) ? 40 : Number(extra);
+    return [{ name: name.join(' '), levelDbm: Number(words[at]), channel: Number(channel), widthMhz }];
+  });
 }
 
 /** The system report of macOS: a name, then its channel with band and width, then signal and noise. */
-function macReport(text: string): Draft[] {
+function macReport(lines: readonly Line[]): Draft[] {
   const out: Draft[] = [];
   let name = '';
   let draft: Draft | null = null;
-  for (const line of text.split('\n')) {
-    const title = /^\s+(.+):\s*$/.exec(line);
-    if (title) {
-      name = title[1]!;
+  for (const { text, indented } of lines) {
+    if (indented && text.endsWith(':')) {
+      name = text.slice(0, -1);
       draft = null;
       continue;
     }
-    const channel = /^\s+Channel:\s*(\d+)(?:\s*\((\d)(?:\.\d)?\s*GHz,\s*(\d+)\s*MHz\))?/.exec(line);
+    const channel = /^Channel: ?(\d+)(?: ?\((\d)(?:\.\d)? ?GHz, ?(\d+) ?MHz\))?/.exec(text);
     if (channel)
       out.push(
         (draft = {
@@ -180,21 +225,25 @@ function macReport(text: string): Draft[] {
           widthMhz: channel[3] ? Number(channel[3]) : undefined,
         }),
       );
-    const level = /^\s+Signal \/ Noise:\s*(-\d+)\s*dBm/.exec(line);
+    const level = /^Signal \/ Noise: ?(-\d+) ?dBm/.exec(text);
     if (level && draft) draft.levelDbm = Number(level[1]);
   }
   return out;
 }
 
-const FORMATS: readonly { format: string; looks: RegExp; read: (text: string) => Draft[] }[] = [
-  { format: 'iw scan (Linux)', looks: /^BSS [0-9a-f:]{17}/im, read: iwScan },
-  { format: 'iwlist scan (Linux)', looks: /^\s*Cell \d+ - Address:/m, read: iwlist },
-  { format: 'nmcli list (Linux)', looks: /Mbit\/s\s+\d+/, read: nmcli },
-  { format: 'netsh networks (Windows)', looks: /^\s*BSSID \d+\s*:/m, read: netsh },
-  { format: 'system report (macOS)', looks: /Signal \/ Noise:/, read: macReport },
+const FORMATS: readonly {
+  format: string;
+  looks: (line: Line) => boolean;
+  read: (lines: readonly Line[]) => Draft[];
+}[] = [
+  { format: 'iw scan (Linux)', looks: (l) => /^BSS [0-9a-f:]{17}/i.test(l.text), read: iwScan },
+  { format: 'iwlist scan (Linux)', looks: (l) => /^Cell \d+ - Address:/.test(l.text), read: iwlist },
+  { format: 'nmcli list (Linux)', looks: (l) => /Mbit\/s \d/.test(l.text), read: nmcli },
+  { format: 'netsh networks (Windows)', looks: (l) => /^BSSID \d+ ?:/.test(l.text), read: netsh },
+  { format: 'system report (macOS)', looks: (l) => l.text.startsWith('Signal / Noise:'), read: macReport },
   {
     format: 'scan listing (macOS)',
-    looks: /RSSI\s+CHANNEL|\s-\d{2}\s+\d{1,3}(,\S+)?\s+[YN]\s/,
+    looks: (l) => l.text.includes('RSSI CHANNEL') || macColumns(l) >= 0,
     read: macShort,
   },
 ];
@@ -204,10 +253,10 @@ const FORMATS: readonly { format: string; looks: RegExp; read: (text: string) =>
  * gives no networks. A signal in percent becomes a level by the usual rule, −100 dBm at 0 %, −50 dBm at 100 %.
  */
 export function parseListing(raw: string): ParsedListing {
-  const text = raw.slice(0, LISTING_LIMIT).replaceAll('\r', '');
-  const known = FORMATS.find((f) => f.looks.test(text));
+  const lines = linesOf(raw);
+  const known = FORMATS.find((f) => lines.some(f.looks));
   if (!known) return { format: null, networks: [], incomplete: 0 };
-  const drafts = known.read(text).slice(0, MOST);
+  const drafts = known.read(lines).slice(0, MOST);
   const networks = drafts.map(finished).filter((n) => n !== null);
   return { format: known.format, networks, incomplete: drafts.length - networks.length };
 }

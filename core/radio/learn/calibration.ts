@@ -199,6 +199,22 @@ function update(blocks: readonly Block[], h: Matrix, z: Matrix, s0: Matrix): Upd
   return { mean, covariance, leaveOneOut };
 }
 
+/** Prior covariance of all parameters: only the losses of one construction in different bands hang together. */
+function priorMatrix(parameters: readonly string[], scene: Scene): Matrix {
+  const s0 = Matrix.zeros(parameters.length, parameters.length);
+  const together = new Map<string, number[]>();
+  parameters.forEach((name, i) => {
+    const key = asLoss(name)?.construction ?? name;
+    const group = together.get(key);
+    if (group) group.push(i);
+    else together.set(key, [i]);
+  });
+  for (const group of together.values())
+    for (const i of group)
+      for (const j of group) s0.set(i, j, priorCovariance(parameters[i]!, parameters[j]!, scene));
+  return s0;
+}
+
 const isOffset = (parameter: string) => parameter.startsWith('device:') || parameter.startsWith('unit:');
 
 /**
@@ -228,7 +244,7 @@ export function calibrate(
       .sort();
     const at = new Map(parameters.map((name, i) => [name, i]));
     const previous = new Map(posterior.parameters.map((name, i) => [name, posterior.meanDb[i]!]));
-    const s0 = new Matrix(parameters.map((a) => parameters.map((b) => priorCovariance(a, b, scene))));
+    const s0 = priorMatrix(parameters, scene);
     const h = Matrix.zeros(n, parameters.length);
     const z = Matrix.zeros(n, 1);
     rows.forEach((row, i) => {

@@ -43,12 +43,35 @@ export interface LossCorrection {
   clutterDbPerM: number;
 }
 
+/** Losses of a scene's constructions under the corrections met lately, by number and band. */
+const tables = new WeakMap<Scene, Map<string, Float64Array>>();
+const MOST_TABLES = 8;
+
+/** Loss of every construction of a scene after correction, never below 0, dB: at 3 · number + band. */
+function lossTable(scene: Scene, correction: LossCorrection | undefined): Float64Array {
+  let known = tables.get(scene);
+  if (!known) tables.set(scene, (known = new Map()));
+  const id = correction?.id ?? '';
+  let table = known.get(id);
+  if (!table) {
+    if (known.size >= MOST_TABLES) known.delete(known.keys().next().value!);
+    table = new Float64Array(3 * scene.constructionNames.length);
+    for (let c = 0; c < scene.constructionNames.length; c++) {
+      const delta = correction?.deltaDb.get(scene.constructionNames[c]!);
+      for (let b = 0; b < 3; b++)
+        table[3 * c + b] = Math.max(
+          0,
+          scene.lossDb[c]![b]! + (delta ? delta[b]! * scene.thicknessShares[c]! : 0),
+        );
+    }
+    known.set(id, table);
+  }
+  return table;
+}
+
 /** Loss of construction number c after correction, never below 0, dB. */
 export function correctedLossDb(scene: Scene, c: number, band: Band, correction?: LossCorrection): number {
-  const base = scene.lossDb[c]![BAND_INDEX[band]]!;
-  if (!correction) return base;
-  const delta = correction.deltaDb.get(scene.constructionNames[c]!)?.[BAND_INDEX[band]] ?? 0;
-  return Math.max(0, base + delta * scene.thicknessShares[c]!);
+  return lossTable(scene, correction)[3 * c + BAND_INDEX[band]]!;
 }
 
 /** Floors passed with the weight each counts, heaviest first. */
@@ -64,20 +87,46 @@ export function weightedFloors(
     .map((f, n) => ({ ...f, weight: floorWeight(n) }));
 }
 
+/** Loss of everything but free space along a line at band number b, dB. */
+function crossedAt(
+  scene: Scene,
+  c: Crossings,
+  b: 0 | 1 | 2,
+  table: Float64Array,
+  clutterDb: number,
+  correction?: LossCorrection,
+): number {
+  let db = clutterDb;
+  for (const w of c.walls) db += table[3 * w + b]!;
+  // One floor counts whole; among several the heaviest does.
+  if (c.floors.length === 1) db += table[3 * c.floors[0]! + b]!;
+  else if (c.floors.length > 1)
+    for (const f of weightedFloors(scene, c.floors, BANDS[b]!, correction)) db += f.weight * f.lossDb;
+  if (c.leafM > 0 || c.bareM > 0) {
+    const ghz = BAND_MHZ[b] / 1000;
+    db += foliageDb(c.leafM, ghz, true) + foliageDb(c.bareM, ghz, false);
+  }
+  return db;
+}
+
+const clutterOf = (scene: Scene, c: Crossings, correction?: LossCorrection): number =>
+  Math.max(0, scene.clutterDbPerM + (correction?.clutterDbPerM ?? 0)) * c.indoorM;
+
 /** Loss of everything but free space along a line, dB. */
 export function crossedDb(scene: Scene, c: Crossings, band: Band, correction?: LossCorrection): number {
-  let db = 0;
-  for (const w of c.walls) db += correctedLossDb(scene, w, band, correction);
-  if (c.floors.length > 0)
-    for (const f of weightedFloors(scene, c.floors, band, correction)) db += f.weight * f.lossDb;
-  db += Math.max(0, scene.clutterDbPerM + (correction?.clutterDbPerM ?? 0)) * c.indoorM;
-  const ghz = BAND_MHZ[BAND_INDEX[band]] / 1000;
-  return db + foliageDb(c.leafM, ghz, true) + foliageDb(c.bareM, ghz, false);
+  const table = lossTable(scene, correction);
+  return crossedAt(scene, c, BAND_INDEX[band], table, clutterOf(scene, c, correction), correction);
 }
 
 /** Loss of everything but free space at all three bands, dB. */
 export function crossedAllDb(scene: Scene, c: Crossings, correction?: LossCorrection): PerBand {
-  return BANDS.map((band) => crossedDb(scene, c, band, correction)) as unknown as PerBand;
+  const table = lossTable(scene, correction);
+  const clutter = clutterOf(scene, c, correction);
+  return [
+    crossedAt(scene, c, 0, table, clutter, correction),
+    crossedAt(scene, c, 1, table, clutter, correction),
+    crossedAt(scene, c, 2, table, clutter, correction),
+  ];
 }
 
 /** Path loss of one straight line, dB: free space, walls, floors, clutter, obstacles and foliage. */
