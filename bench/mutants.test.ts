@@ -14,10 +14,8 @@ test.each([
   ['names of nothing but the marks of a column', 'Infra '.repeat(40_000)],
   ['digits and blanks', '1 '.repeat(120_000)],
 ])('a listing of %s is read at once', (_, text) => {
-  const start = performance.now();
+  // The patterns of before took minutes: this would not come back within the time a test has.
   expect(parseListing(text).networks).toEqual([]);
-  // A second is a hundred times what it takes; the patterns of before took minutes.
-  expect(performance.now() - start).toBeLessThan(1000);
 });
 
 test('a drawing without a part for lines says so, and a head of nothing but blanks is no drawing', () => {
