@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { killServer, startServer } from './server';
+import { addBuilding, sheet } from './sheet';
 
 const saved = (page: Page) => expect(page.getByRole('banner').getByRole('status')).toHaveText(/^saved \d/);
 
@@ -82,8 +83,8 @@ test('two windows that changed the same thing are asked, and all else is merged'
   await expect(second.getByText('Somebody else changed the same thing in the brief:')).toBeVisible();
   // A conflict in one document holds up no other.
   await second.getByRole('link', { name: /Survey/ }).click();
-  await second.keyboard.press('b');
-  await second.getByRole('button', { name: 'Add building' }).press('Enter');
+  await expect(sheet(second)).toBeVisible();
+  await addBuilding(second, 'House', ['8', '6'], '1');
   await expect
     .poll(
       async () =>

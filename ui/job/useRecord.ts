@@ -1,6 +1,5 @@
 'use client';
 import { useCallback } from 'react';
-import { evidenceOf } from '@/core/evidence/fold';
 import { freeze } from '@/core/evidence/network';
 import type { Built } from '@/core/evidence/built';
 import type { EvidenceRow, Phase, Reading, RowOf } from '@/core/evidence/rows';
@@ -32,7 +31,7 @@ const AGAINST = 'against';
 
 /**
  * Records evidence on the server first, then shows it as it was stored. Each call answers null, or what went wrong. A form
- * makes the id of what it records once, so that a retry after a lost answer stores nothing twice.
+ * makes the id and time of what it records once, so that a retry after a lost answer stores nothing twice.
  */
 export function useRecord() {
   const store = useJobStore();
@@ -67,14 +66,18 @@ export function useRecord() {
     [post],
   );
   const reading = useCallback(
-    async (id: string, phase: Phase, network: Built, values: ReadingValues): Promise<string | null> => {
-      const { site, rememberReadings, evidence } = store.getState();
+    async (
+      { id, at }: { id: string; at: string },
+      phase: Phase,
+      network: Built,
+      values: ReadingValues,
+    ): Promise<string | null> => {
+      const { site, rememberReadings } = store.getState();
       const frozen = freeze(site, network.option, network.kit);
-      const known = evidenceOf(evidence).readings.some((r) => r.id === id);
       const problem = await post({ phase, ...frozen }, [
-        { kind: 'reading', id, ...now(), stateId: AGAINST, ...values },
+        { kind: 'reading', id, at, by: '', stateId: AGAINST, ...values },
       ]);
-      if (!problem && !known) rememberReadings([id], 'a reading');
+      if (!problem) rememberReadings([id], 'a reading');
       return problem;
     },
     [post, store],

@@ -90,8 +90,8 @@ export function ReadingForm({
   const [problem, setProblem] = useState<string | null>(null);
   const [said, setSaid] = useState('');
 
-  // The id of the run this form is filled for: a second try after a lost answer stores nothing twice.
-  const [runId, setRunId] = useState(() => newId('rd'));
+  // What this form was filled in for: the same again after a lost answer is the same run, and stores nothing twice.
+  const filled = useRef<{ values: string; id: string; at: string } | null>(null);
   const [busy, setBusy] = useState(false);
   useKeys({
     reading: (event) => {
@@ -133,11 +133,14 @@ export function ReadingForm({
     const typo = problemOf(values);
     if (typo) return setProblem(typo);
     setBusy(true);
-    const wrong = (await before?.()) ?? (await record.reading(runId, phase, network, values));
+    const key = JSON.stringify(values);
+    if (filled.current?.values !== key)
+      filled.current = { values: key, id: newId('rd'), at: new Date().toISOString() };
+    const wrong = (await before?.()) ?? (await record.reading(filled.current, phase, network, values));
     setBusy(false);
     setProblem(wrong);
     if (wrong) return;
-    setRunId(newId('rd'));
+    filled.current = null;
     setTyped(EMPTY);
     setSaid(connected ? 'Run recorded. Enter the next one.' : 'Recorded: no connection.');
     first.current?.focus();
