@@ -2,7 +2,7 @@ import { liftEvidence2, liftPlan2, liftSite2 } from '@/core/job/lift';
 import { evidenceRows } from '@/core/evidence/rows';
 import { headlineOf, verdictsOf } from '@/core/readings/verdict';
 import { site } from '@/core/site/model/schema';
-import type { Db } from './connection';
+import type Database from 'better-sqlite3';
 
 const LISTS: Record<string, string> = {
   state: 'states',
@@ -24,7 +24,7 @@ function headline(siteJson: unknown, rows: unknown): string | null {
 }
 
 /** Lifts the rows and documents of every job from the second to the third version of the database. */
-export function liftRows(db: Db): void {
+export function liftRows(db: Database.Database): void {
   const jobs = db.prepare<[], { id: string }>('SELECT id FROM job').all();
   const newest = db.prepare<[string, string], { revision: number; json: string }>(
     'SELECT revision, json FROM document WHERE job_id = ? AND kind = ? ORDER BY revision DESC LIMIT 1',

@@ -127,7 +127,7 @@ test('a second press of Create makes no second job, and a lost answer is recogni
   await expect(row.getByRole('list', { name: 'Runs' }).getByRole('listitem')).toHaveCount(1);
   await expect(row).toContainText('1 run');
   // Like anything else it can be taken back: it becomes a strike-out.
-  await page.locator('body').press('Control+z');
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(row.getByRole('button', { name: /Take back the strike-out/ })).toBeVisible();
 });
 

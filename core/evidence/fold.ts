@@ -79,11 +79,6 @@ export const doneSteps = (rows: EvidenceRows, optionId: string): ReadonlySet<str
 export const serialAt = (rows: EvidenceRows, optionId: string, stepKey: string): string | null =>
   evidenceOf(rows).serials.get(serialKey(optionId, stepKey)) ?? null;
 
-/** Ids of the networks of one phase. */
-export function stateIdsOf(e: Pick<Evidence, 'states'>, phase: Phase): Set<string> {
-  return new Set([...e.states.values()].filter((s) => s.phase === phase).map((s) => s.id));
-}
-
 /** How many readings were taken at some spots, struck out or not. */
 export const readingsAt = (rows: EvidenceRows, spotIds: ReadonlySet<string>): number =>
   evidenceOf(rows).readings.reduce(

@@ -81,8 +81,11 @@ export function readDxf(text: string): ReadDrawing {
   for (let i = 0; i < entities.length; i++) {
     const thing = entities[i]!;
     if (thing.type === 'LINE')
-      lines.push(...stretches(thing, [...pointsOf(thing.groups, 10), ...pointsOf(thing.groups, 11)].slice(0, 2)));
-    else if (thing.type === 'LWPOLYLINE') for (const s of stretches(thing, pointsOf(thing.groups, 10))) lines.push(s);
+      lines.push(
+        ...stretches(thing, [...pointsOf(thing.groups, 10), ...pointsOf(thing.groups, 11)].slice(0, 2)),
+      );
+    else if (thing.type === 'LWPOLYLINE')
+      for (const s of stretches(thing, pointsOf(thing.groups, 10))) lines.push(s);
     else if (thing.type === 'POLYLINE') {
       const corners: { x: number; y: number }[] = [];
       while (entities[i + 1]?.type === 'VERTEX') corners.push(...pointsOf(entities[++i]!.groups, 10));

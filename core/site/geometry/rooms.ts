@@ -1,3 +1,5 @@
+import { polygonCentroid } from 'd3-polygon';
+import polylabel from 'polylabel';
 import type { Point, Room, Wall } from '../model/schema';
 import { inside } from '../model/levels';
 
@@ -165,46 +167,21 @@ function facesOf({ points, next }: Graph): Point[][] {
   return faces;
 }
 
-/** Distance of a point from the nearest edge of an outline, m; negative outside. */
-function depthM(outline: readonly Point[], p: Point): number {
-  let nearest = Infinity;
-  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
-    const a = outline[j]!;
-    const b = outline[i]!;
-    const dx = b.xM - a.xM;
-    const dy = b.yM - a.yM;
-    const t = Math.max(0, Math.min(1, ((p.xM - a.xM) * dx + (p.yM - a.yM) * dy) / (dx * dx + dy * dy || 1)));
-    nearest = Math.min(nearest, Math.hypot(p.xM - a.xM - t * dx, p.yM - a.yM - t * dy));
-  }
-  return inside(outline, p.xM, p.yM) ? nearest : -nearest;
-}
+/** Precision of the deepest point of an outline, m. */
+const DEEPEST_TO_M = 0.05;
 
-/** A point well inside an outline: its centre of area, or where that lies outside or near a wall the deepest of a grid. */
+/** A point well inside an outline: its centre of area, or where that lies outside or near a wall the deepest point. */
 export function middleOf(outline: readonly Point[]): Point {
-  const area = signedAreaM2(outline);
-  let [x, y] = [0, 0];
-  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
-    const [a, b] = [outline[j]!, outline[i]!];
-    const cross = a.xM * b.yM - b.xM * a.yM;
-    x += (a.xM + b.xM) * cross;
-    y += (a.yM + b.yM) * cross;
-  }
-  const centre = { xM: x / (6 * area), yM: y / (6 * area) };
-  const xs = outline.map((p) => p.xM);
-  const ys = outline.map((p) => p.yM);
-  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  let best = centre;
-  let bestM = depthM(outline, centre);
+  const ring = outline.map((p): [number, number] => [p.xM, p.yM]);
+  const [xM, yM] = polygonCentroid(ring);
+  const deepest = polylabel([ring], DEEPEST_TO_M);
   // Good enough where the centre lies at half the depth a square of that area would have.
-  if (bestM > Math.sqrt(Math.abs(area)) / 4) return centre;
-  const STEPS = 12;
-  for (let i = 1; i < STEPS; i++)
-    for (let j = 1; j < STEPS; j++) {
-      const p = { xM: x0 + ((x1 - x0) * i) / STEPS, yM: y0 + ((y1 - y0) * j) / STEPS };
-      const m = depthM(outline, p);
-      if (m > bestM) [best, bestM] = [p, m];
-    }
-  return best;
+  const enoughM = Math.sqrt(Math.abs(signedAreaM2(outline))) / 4;
+  const near = Math.min(enoughM, deepest.distance / 2);
+  const sides = outline.map((a, i) => ({ a, b: outline[(i + 1) % outline.length]! }));
+  if (inside(outline, xM, yM) && sides.every((side) => distanceToWallM({ xM, yM }, side) > near))
+    return { xM, yM };
+  return { xM: deepest[0]!, yM: deepest[1]! };
 }
 
 /**
