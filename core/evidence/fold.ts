@@ -1,4 +1,4 @@
-import type { EvidenceRows, Phase, Reading, RowOf, StateRow } from './rows';
+import type { EvidenceRows, Reading, RowOf, StateRow } from './rows';
 
 /** What the rows of a job add up to. */
 export interface Evidence {

@@ -217,15 +217,21 @@ export function findDetours(
   }
 }
 
-/** Portals by what reaches them: the strongest early on leave little to try for the rest. */
+/** Portals that are followed, by what reaches them: the strongest early on leave little to try for the rest. */
 function nearestFirst(portals: readonly Portal[], jobs: readonly DetourJob[]): number[] {
   // The clearest way stands first in each list.
   const rank = portals.map((_, j) =>
     Math.min(
-      ...jobs.map(({ arrivals }) => arrivals[j]![0]!.lossDb[1] + lengthDbFrom(arrivals[j]![0]!.lengthM)),
+      ...jobs.map(({ arrivals }) => {
+        const clearest = arrivals[j]![0];
+        return clearest ? clearest.lossDb[1] + lengthDbFrom(clearest.lengthM) : Infinity;
+      }),
     ),
   );
-  return portals.map((_, j) => j).sort((a, b) => rank[a]! - rank[b]!);
+  return portals
+    .map((_, j) => j)
+    .filter((j) => rank[j]! < Infinity)
+    .sort((a, b) => rank[a]! - rank[b]!);
 }
 
 /** The fields of all portals on one grid, kept for a drag: for each portal its loss to the cells. */

@@ -204,9 +204,13 @@ export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip):
   let indoorM = 0;
   let leafM = 0;
   let bareM = 0;
+  const lowM = Math.min(u.z, p.z);
+  const highM = Math.max(u.z, p.z);
   for (const part of scene.parts) {
     if (!passesOver(part, u, p)) continue;
     for (const w of part.barriers) {
+      // A wall of another storey, passed over or under.
+      if (w.topM <= lowM || w.baseM > highM) continue;
       if (skip?.barriers.includes(w)) continue;
       const hit = barrierHit(w, u, p);
       if (hit === MEETS_WALL) walls.push(w.construction);

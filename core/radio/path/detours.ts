@@ -22,6 +22,12 @@ export const MOST_TURN_DB = 20;
 /** Two bends of one way lie no farther apart than this in plan, m: it keeps large plots tractable (estimate). */
 const SECOND_BEND_WITHIN_M = 40;
 
+/**
+ * Most bends that are followed from one unit. A house has one or two hundred; on a plot with more the nearest are followed,
+ * with one bend a way, and the plan says so.
+ */
+export const MOST_BENDS = 300;
+
 /** A way from a unit to a portal, straight or over one other portal. */
 export interface Arrival {
   lengthM: number;
@@ -66,14 +72,22 @@ function throughDb(scene: Scene, portal: Portal, i: number, correction?: LossCor
 interface Geometry {
   /** From portal i to portal j at i · portals + j. */
   between: (Crossings | undefined)[];
-  toPoints: Map<string, Crossings[]>;
+  toPoints: Map<string, (Crossings | undefined)[]>;
   /** Losses of the legs under each correction met lately. */
   losses: Map<string, LegCache>;
 }
 
 interface LegCache {
   between: (Leg | undefined)[];
-  toPoints: Map<string, Leg[]>;
+  toPoints: Map<string, PointLegs>;
+}
+
+/** Legs from each portal to a fixed point, as far as anybody has asked for them. */
+interface PointLegs {
+  at: Spot3;
+  crossings: (Crossings | undefined)[];
+  legs: (Leg | undefined)[];
+  correction: LossCorrection | undefined;
 }
 
 const geometries = new WeakMap<Scene, Geometry>();
@@ -114,7 +128,7 @@ function legFrom(scene: Scene, cache: LegCache, i: number, j: number, correction
 }
 
 /** A way that can never be the strongest: another is no longer and clearer by more than bends can make up. */
-function dominated(a: Arrival, others: readonly Arrival[]): boolean {
+function dominated(a: Pick<Arrival, 'lengthM' | 'lossDb'>, others: readonly Arrival[]): boolean {
   const most = MOST_TURN_DB - LEAST_TURN_DB;
   for (const o of others)
     if (
@@ -135,61 +149,112 @@ function heading(from: Spot3, to: Spot3): { lengthM: number; dx: number; dy: num
   return { lengthM, dx: x * by, dy: y * by, dz: z * by };
 }
 
+/** The straight way from a unit to a portal. */
+interface Straight {
+  portal: Portal;
+  /** Number of the portal. */
+  at: number;
+  lengthM: number;
+  dx: number;
+  dy: number;
+  dz: number;
+  leg: Leg;
+  /** Loss of passing the portal itself, dB by band. */
+  gate: PerBand;
+  /** The least loss there in any band, free space included, dB. */
+  leastDb: number;
+}
+
+/** The portals within reach of a unit, the nearest first where there are more than are followed, in the order of the scene. */
+function withinReach(portals: readonly Portal[], unit: Spot3): number[] {
+  const all = portals.map((_, j) => j);
+  if (portals.length <= MOST_BENDS) return all;
+  const farM = portals.map((p) => Math.hypot(p.at.x - unit.x, p.at.y - unit.y, p.at.z - unit.z));
+  return all
+    .sort((a, b) => farM[a]! - farM[b]!)
+    .slice(0, MOST_BENDS)
+    .sort((a, b) => a - b);
+}
+
 /**
- * All ways from a unit to each portal, straight and over one other, less those that can never win. One entry per portal.
- * The loss holds everything but free space and the bend at the portal itself.
+ * All ways from a unit to each portal, straight and over one other, less those that can never win. One entry per portal,
+ * empty where it is not followed. The loss holds everything but free space and the bend at the portal itself.
  */
 export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrection): Arrival[][] {
   const portals = portalsOf(scene);
   const cache = cacheOf(scene, correction);
-  const straight = portals.map((portal) => {
+  const straight = withinReach(portals, unit).map((at): Straight => {
+    const portal = portals[at]!;
     const leg = legOf(scene, crossingsBetween(scene, unit, portal.at, skipOf(portal)), correction);
-    return { ...heading(unit, portal.at), leg };
+    const way = heading(unit, portal.at);
+    const least = BANDS.map((_, b) => leg.lossDb[b]! + freeSpaceDb(way.lengthM, BAND_MHZ[b]!));
+    const gate = BANDS.map((_, b) => throughDb(scene, portal, b, correction)) as unknown as PerBand;
+    return { portal, at, ...way, leg, gate, leastDb: Math.min(...least) };
   });
+  // The strongest first: what follows is then mostly passed over on its bound.
+  const heard =
+    portals.length > MOST_BENDS
+      ? []
+      : straight
+          .filter((s) => s.leastDb < NOTHING_HEARD_DB)
+          .sort((a, b) => a.leastDb - b.leastDb);
+  const ways: Arrival[][] = portals.map(() => []);
+  for (const s of straight) ways[s.at] = waysTo(scene, cache, unit, s, heard, correction);
+  return ways;
+}
+
+/** The ways to one portal: straight, and over each of some others that could be stronger somewhere behind it. */
+function waysTo(
+  scene: Scene,
+  cache: LegCache,
+  unit: Spot3,
+  { portal, at, leg, gate: own, lengthM, dx, dy, dz }: Straight,
+  heard: readonly Straight[],
+  correction?: LossCorrection,
+): Arrival[] {
   // Bends differ by this much at most: a way weaker than the straight one by more, and longer, can never win.
   const most = MOST_TURN_DB - LEAST_TURN_DB;
-  const through = portals.map((portal) => BANDS.map((_, i) => throughDb(scene, portal, i, correction)));
-  const heard = straight.map(({ leg, lengthM }) =>
-    BANDS.some((_, i) => leg.lossDb[i]! + freeSpaceDb(lengthM, BAND_MHZ[i]!) < NOTHING_HEARD_DB),
-  );
-  return portals.map((portal, j) => {
-    const { leg, ...way } = straight[j]!;
-    const [limit0, limit1, limit2] = [leg.lossDb[0] + most, leg.lossDb[1] + most, leg.lossDb[2] + most];
-    const own = through[j]!;
-    const withOwn = (a: number, b: number, c: number): PerBand => [a + own[0]!, b + own[1]!, c + own[2]!];
-    const ways: Arrival[] = [{ ...way, lossDb: withOwn(...leg.lossDb), from: unit, via: null }];
-    for (let k = 0; k < portals.length; k++) {
-      if (!heard[k]) continue;
-      const to = straight[k]!;
-      const first = portals[k]!;
-      const gate = through[k]!;
-      const so0 = to.leg.lossDb[0] + gate[0]! + LEAST_TURN_DB;
-      const so1 = to.leg.lossDb[1] + gate[1]! + LEAST_TURN_DB;
-      const so2 = to.leg.lossDb[2] + gate[2]! + LEAST_TURN_DB;
-      if (so0 >= limit0 && so1 >= limit1 && so2 >= limit2) continue;
-      const apart = (first.at.x - portal.at.x) ** 2 + (first.at.y - portal.at.y) ** 2;
-      if (apart > SECOND_BEND_WITHIN_M ** 2) continue;
-      if (k === j || samePlace(first, portal) || !passesThrough(first, unit, portal.at)) continue;
-      const between = legFrom(scene, cache, k, j, correction);
-      const [b0, b1, b2] = between.lossDb;
-      if (so0 + b0 >= limit0 && so1 + b1 >= limit1 && so2 + b2 >= limit2) continue;
-      const on = heading(first.at, portal.at);
-      const bend = turnDb(to.dx * on.dx + to.dy * on.dy + to.dz * on.dz) - LEAST_TURN_DB;
-      const lossDb = withOwn(so0 + b0 + bend, so1 + b1 + bend, so2 + b2 + bend);
-      const arrival = {
-        lengthM: to.lengthM + on.lengthM,
-        dx: on.dx,
-        dy: on.dy,
-        dz: on.dz,
-        lossDb,
-        from: first.at,
-        via: k,
-      };
-      if (!dominated(arrival, ways)) ways.push(arrival);
-    }
-    // The clearest first: what follows is then mostly passed over on its bound.
-    return ways.length > 1 ? ways.sort((a, b) => a.lossDb[1] - b.lossDb[1]) : ways;
-  });
+  const [limit0, limit1, limit2] = [leg.lossDb[0] + most, leg.lossDb[1] + most, leg.lossDb[2] + most];
+  const withOwn = (a: number, b: number, c: number): PerBand => [a + own[0], b + own[1], c + own[2]];
+  const ways: Arrival[] = [{ lengthM, dx, dy, dz, lossDb: withOwn(...leg.lossDb), from: unit, via: null }];
+  for (const to of heard) {
+    const first = to.portal;
+    const so0 = to.leg.lossDb[0] + to.gate[0] + LEAST_TURN_DB;
+    const so1 = to.leg.lossDb[1] + to.gate[1] + LEAST_TURN_DB;
+    const so2 = to.leg.lossDb[2] + to.gate[2] + LEAST_TURN_DB;
+    if (so0 >= limit0 && so1 >= limit1 && so2 >= limit2) continue;
+    const apart = (first.at.x - portal.at.x) ** 2 + (first.at.y - portal.at.y) ** 2;
+    if (apart > SECOND_BEND_WITHIN_M ** 2) continue;
+    if (to.at === at || samePlace(first, portal) || !passesThrough(first, unit, portal.at)) continue;
+    const on = heading(first.at, portal.at);
+    const bend = turnDb(to.dx * on.dx + to.dy * on.dy + to.dz * on.dz) - LEAST_TURN_DB;
+    const way = { lengthM: to.lengthM + on.lengthM, dx: on.dx, dy: on.dy, dz: on.dz, from: first.at, via: to.at };
+    // Were nothing in the way between the two, would it be of use? Most would not, and need not be looked at.
+    if (dominated({ ...way, lossDb: withOwn(so0 + bend, so1 + bend, so2 + bend) }, ways)) continue;
+    const [b0, b1, b2] = legFrom(scene, cache, to.at, at, correction).lossDb;
+    if (so0 + b0 >= limit0 && so1 + b1 >= limit1 && so2 + b2 >= limit2) continue;
+    const arrival = { ...way, lossDb: withOwn(so0 + b0 + bend, so1 + b1 + bend, so2 + b2 + bend) };
+    if (!dominated(arrival, ways)) ways.push(arrival);
+  }
+  // The clearest first: what follows is then mostly passed over on its bound.
+  return ways.length > 1 ? ways.sort((a, b) => a.lossDb[1] - b.lossDb[1]) : ways;
+}
+
+/** The least that any of the ways to a portal loses, dB by band, free space left out, and the shortest of them, m. */
+interface Least {
+  lossDb: PerBand;
+  lengthM: number;
+}
+
+const leastKnown = new WeakMap<readonly Arrival[], Least>();
+
+function leastOf(ways: readonly Arrival[]): Least {
+  let least = leastKnown.get(ways);
+  if (!least) {
+    const lossDb = BANDS.map((_, b) => Math.min(...ways.map((w) => w.lossDb[b]!))) as unknown as PerBand;
+    leastKnown.set(ways, (least = { lossDb, lengthM: Math.min(...ways.map((w) => w.lengthM)) }));
+  }
+  return least;
 }
 
 /** Whether the straight line already goes through a portal's opening: then it is no detour. */
@@ -208,8 +273,17 @@ export interface Detour {
   through: number[];
 }
 
-/** Legs from every portal to a fixed point. */
-function legsTo(scene: Scene, p: Spot3, correction?: LossCorrection): Leg[] {
+/** The leg from a portal to a fixed point, worked out when it is first asked for. */
+function legTo(scene: Scene, portals: readonly Portal[], to: PointLegs, j: number): Leg {
+  return (to.legs[j] ??= legOf(
+    scene,
+    (to.crossings[j] ??= crossingsBetween(scene, portals[j]!.at, to.at, skipOf(portals[j]!))),
+    to.correction,
+  ));
+}
+
+/** What is known of the legs to a fixed point. */
+function legsTo(scene: Scene, p: Spot3, correction?: LossCorrection): PointLegs {
   const cache = cacheOf(scene, correction);
   const key = `${p.x},${p.y},${p.z}`;
   const known = cache.toPoints.get(key);
@@ -218,10 +292,9 @@ function legsTo(scene: Scene, p: Spot3, correction?: LossCorrection): Leg[] {
   let crossings = toPoints.get(key);
   if (!crossings) {
     if (toPoints.size > MOST_POINTS) toPoints.clear();
-    crossings = portalsOf(scene).map((portal) => crossingsBetween(scene, portal.at, p, skipOf(portal)));
-    toPoints.set(key, crossings);
+    toPoints.set(key, (crossings = []));
   }
-  const legs = crossings.map((c) => legOf(scene, c, correction));
+  const legs: PointLegs = { at: p, crossings, legs: [], correction };
   if (cache.toPoints.size > MOST_POINTS) cache.toPoints.clear();
   cache.toPoints.set(key, legs);
   return legs;
@@ -237,36 +310,57 @@ interface Best {
 
 const MHZ_DB = BAND_MHZ.map((mhz) => 20 * Math.log10(mhz) - 27.55);
 
+/** A way with this much more loss than another adds less than a millionth of its power, dB. */
+const NOTHING_ADDED_DB = 60;
+
 /**
  * The strongest paths from a unit to a point through one or two openings that the straight line does not pass, by band;
- * null where none loses less than `NOTHING_HEARD_DB`. What does not depend on the band is worked out once for all three.
+ * null where none loses less than `NOTHING_HEARD_DB`, or none so little that it would add anything to a straight line of
+ * `straightDb`. What does not depend on the band is worked out once for all three, and the leg from a bend to the point
+ * only where the way could still win were nothing in it.
  */
 export function strongestDetours(
   scene: Scene,
   unit: Spot3,
   arrivals: readonly Arrival[][],
   p: Spot3,
+  straightDb: PerBand,
   correction?: LossCorrection,
 ): (Detour | null)[] {
   const portals = portalsOf(scene);
-  const legs = legsTo(scene, p, correction);
+  const to = legsTo(scene, p, correction);
   const best: (Best | null)[] = [null, null, null];
-  const limit = [NOTHING_HEARD_DB, NOTHING_HEARD_DB, NOTHING_HEARD_DB];
+  const limit = straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + NOTHING_ADDED_DB));
   for (let j = 0; j < portals.length; j++) {
     const portal = portals[j]!;
-    const leg = legs[j]!.lossDb;
+    const ways = arrivals[j]!;
+    if (ways.length === 0) continue;
     const [x, y, z] = [p.x - portal.at.x, p.y - portal.at.y, p.z - portal.at.z];
     const on = Math.sqrt(x * x + y * y + z * z);
+    let leg = to.legs[j]?.lossDb ?? null;
+    const least = leastOf(ways);
+    const from = LEAST_TURN_DB + 20 * Math.log10(Math.max(NEAREST_M, least.lengthM + on));
+    if (
+      least.lossDb[0] + (leg ? leg[0] : 0) + MHZ_DB[0]! + from >= limit[0]! &&
+      least.lossDb[1] + (leg ? leg[1] : 0) + MHZ_DB[1]! + from >= limit[1]! &&
+      least.lossDb[2] + (leg ? leg[2] : 0) + MHZ_DB[2]! + from >= limit[2]!
+    )
+      continue;
     let onWay: boolean | null = null;
-    for (const arrival of arrivals[j]!) {
+    for (const arrival of ways) {
       const lengthM = arrival.lengthM + on;
       const spread = LEAST_TURN_DB + 20 * Math.log10(Math.max(NEAREST_M, lengthM));
       const [a0, a1, a2] = arrival.lossDb;
-      const c0 = a0 + leg[0] + MHZ_DB[0]! + spread;
-      const c1 = a1 + leg[1] + MHZ_DB[1]! + spread;
-      const c2 = a2 + leg[2] + MHZ_DB[2]! + spread;
+      let c0 = a0 + MHZ_DB[0]! + spread;
+      let c1 = a1 + MHZ_DB[1]! + spread;
+      let c2 = a2 + MHZ_DB[2]! + spread;
       if (c0 >= limit[0]! && c1 >= limit[1]! && c2 >= limit[2]!) continue;
       if (!passesThrough(portal, arrival.from, p)) continue;
+      leg ??= legTo(scene, portals, to, j).lossDb;
+      c0 += leg[0];
+      c1 += leg[1];
+      c2 += leg[2];
+      if (c0 >= limit[0]! && c1 >= limit[1]! && c2 >= limit[2]!) continue;
       const bend = turnDb(turnCosine(arrival, portal.at, p, on)) - LEAST_TURN_DB;
       if (c0 + bend >= limit[0]! && c1 + bend >= limit[1]! && c2 + bend >= limit[2]!) continue;
       onWay ??= onStraightWay(portal, unit, p);
@@ -285,7 +379,7 @@ export function strongestDetours(
     if (!way) return null;
     const twin = made.get(way.arrival);
     if (twin?.portal === way.portal) return { ...twin, lossDb: way.lossDb };
-    const detour = detourOf(scene, unit, way, legs, correction);
+    const detour = detourOf(scene, unit, way, legTo(scene, portals, to, way.portal), correction);
     made.set(way.arrival, { ...detour, portal: way.portal });
     return detour;
   });
@@ -296,11 +390,10 @@ function detourOf(
   scene: Scene,
   unit: Spot3,
   { arrival, portal, lossDb, lengthM }: Best,
-  legs: readonly Leg[],
+  { crossings: last }: Leg,
   correction?: LossCorrection,
 ): Detour {
   const portals = portalsOf(scene);
-  const last = legs[portal]!.crossings;
   const first = (to: Portal) => crossingsBetween(scene, unit, to.at, skipOf(to));
   const parts: Crossings[] =
     arrival.via === null

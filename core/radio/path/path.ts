@@ -1,5 +1,5 @@
 import { CONSTRUCTIONS, isBuiltIn } from '../../site/model/constructions';
-import { BANDS, BAND_INDEX, type Band } from '../link/bands';
+import { BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
 import { lossParameter, pathFeatures, type Beliefs, type Features } from '../learn/beliefs';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
 import { arrivalsOf, strongestDetours, togetherDb, type Arrival, type Detour } from './detours';
@@ -76,9 +76,17 @@ function findPaths(scene: Scene, u: Spot3, p: Spot3, correction: LossCorrection 
   if (!isKnown(scene, u, correction) && isKnown(scene, p, correction)) [u, p] = [p, u];
   const crossings = crossingsBetween(scene, u, p);
   const { distanceM } = crossings;
-  const detours = strongestDetours(scene, u, arrivalsFrom(scene, u, correction), p, correction);
+  const straightDbs = BANDS.map((band) => straightLossDb(scene, crossings, band, correction));
+  const detours = strongestDetours(
+    scene,
+    u,
+    arrivalsFrom(scene, u, correction),
+    p,
+    straightDbs as unknown as PerBand,
+    correction,
+  );
   return BANDS.map((band, b): RadioPath => {
-    const straightDb = straightLossDb(scene, crossings, band, correction);
+    const straightDb = straightDbs[b]!;
     const straight = pathFeatures(scene, crossings, band, correction);
     const detour = detours[b]!;
     if (!detour) return { lossDb: straightDb, distanceM, features: straight, crossings, detour: null };
