@@ -1,9 +1,17 @@
 import { emptyBrief } from '../core/brief/brief';
+import { asItWas } from '../core/evidence/built';
 import { freeze, networkHash } from '../core/evidence/network';
 import type { EvidenceRow, Reading } from '../core/evidence/rows';
 import { JOB_FILE_VERSION, type JobFile } from '../core/job/jobFile';
 import { emptyPlan, type Feed, type Option, type Unit } from '../core/plan/option/schema';
-import { emptySite, type Building, type Point, type Site, type Spot, type Wall } from '../core/site/model/schema';
+import {
+  emptySite,
+  type Building,
+  type Point,
+  type Site,
+  type Spot,
+  type Wall,
+} from '../core/site/model/schema';
 
 /** A job that the schema lets pass and that is as hard as it can be made in one way. */
 export interface Extreme {
@@ -109,7 +117,9 @@ function strewn(storeyId: string | null, sizeM: number, units: number, spots: nu
     units: Array.from({ length: units }, (_, i) =>
       unit(i, storeyId, at(i, units, 0.3).x, at(i, units, 0.3).y, i === 0 ? null : 'u0'),
     ),
-    spots: Array.from({ length: spots }, (_, i) => spot(i, storeyId, at(i, spots, 0.1).x, at(i, spots, 0.1).y)),
+    spots: Array.from({ length: spots }, (_, i) =>
+      spot(i, storeyId, at(i, spots, 0.1).x, at(i, spots, 0.1).y),
+    ),
   };
 }
 
@@ -122,11 +132,17 @@ function crossingWalls(): JobFile {
       : wall(i, 'b0s0', { xM: 0, yM: t }, { xM: size, yM: t });
   });
   const { units, spots } = strewn('b0s0', size, 4, 40);
-  return job('A thousand crossing walls', { ...emptySite(), buildings: [building(0, box(0, 0, size, size), 1)], walls, spots }, units);
+  return job(
+    'A thousand crossing walls',
+    { ...emptySite(), buildings: [building(0, box(0, 0, size, size), 1)], walls, spots },
+    units,
+  );
 }
 
 function stars(): JobFile {
-  const buildings = Array.from({ length: 8 }, (_, i) => building(i, star(30 + i * 12, 30 + (i % 3) * 9, 14), 3));
+  const buildings = Array.from({ length: 8 }, (_, i) =>
+    building(i, star(30 + i * 12, 30 + (i % 3) * 9, 14), 3),
+  );
   const walls = buildings.flatMap((b, i) =>
     b.storeys[0]!.outline.map((a, k, all) => wall(i * 200 + k, `b${i}s0`, a, all[(k + 1) % all.length]!)),
   );
@@ -164,69 +180,98 @@ function coincidentWalls(): JobFile {
     wall(i, 'b0s0', { xM: 10, yM: 0 }, { xM: 10, yM: 20 + (i % 7) * 1e-9 }),
   );
   const { units, spots } = strewn('b0s0', 20, 3, 30);
-  return job('Coincident walls', { ...emptySite(), buildings: [building(0, box(0, 0, 20, 30), 1)], walls, spots }, units);
+  return job(
+    'Coincident walls',
+    { ...emptySite(), buildings: [building(0, box(0, 0, 20, 30), 1)], walls, spots },
+    units,
+  );
 }
 
 function chain(): JobFile {
-  const units = Array.from({ length: 60 }, (_, i) => unit(i, null, i * 6, (i % 2) * 3, i === 0 ? null : `u${i - 1}`));
+  const units = Array.from({ length: 60 }, (_, i) =>
+    unit(i, null, i * 6, (i % 2) * 3, i === 0 ? null : `u${i - 1}`),
+  );
   const spots = Array.from({ length: 60 }, (_, i) => spot(i, null, i * 6 + 2, 4));
   return job('Sixty units in a chain', { ...emptySite(), spots }, units);
 }
 
 function towers(): JobFile {
   const buildings = Array.from({ length: 20 }, (_, i) =>
-    building(i, box((i % 5) * 18, Math.floor(i / 5) * 18, (i % 5) * 18 + 12, Math.floor(i / 5) * 18 + 12), 12),
+    building(
+      i,
+      box((i % 5) * 18, Math.floor(i / 5) * 18, (i % 5) * 18 + 12, Math.floor(i / 5) * 18 + 12),
+      12,
+    ),
   );
   const walls = buildings
     .flatMap((b) => b.storeys)
     .flatMap((s, k) =>
-      s.outline.map((a, i, all) => wall(k * 10 + i, s.id, a, all[(i + 1) % all.length]!)).concat(
-        Array.from({ length: 8 }, (_, i) => {
-          const [a, c] = [s.outline[0]!, s.outline[2]!];
-          return wall(k * 10 + 4 + i + 10_000, s.id, { xM: a.xM + 1 + i, yM: a.yM }, { xM: a.xM + 1 + i, yM: c.yM - 1 });
-        }),
-      ),
+      s.outline
+        .map((a, i, all) => wall(k * 10 + i, s.id, a, all[(i + 1) % all.length]!))
+        .concat(
+          Array.from({ length: 8 }, (_, i) => {
+            const [a, c] = [s.outline[0]!, s.outline[2]!];
+            return wall(
+              k * 10 + 4 + i + 10_000,
+              s.id,
+              { xM: a.xM + 1 + i, yM: a.yM },
+              { xM: a.xM + 1 + i, yM: c.yM - 1 },
+            );
+          }),
+        ),
     )
     .slice(0, 2880);
   const { units, spots } = strewn('b7s3', 12, 8, 100);
-  return job('Twelve storeys by twenty buildings', { ...emptySite(), buildings, walls: walls.map((w, i) => ({ ...w, id: `w${i}` })), spots }, units);
+  return job(
+    'Twelve storeys by twenty buildings',
+    { ...emptySite(), buildings, walls: walls.map((w, i) => ({ ...w, id: `w${i}` })), spots },
+    units,
+  );
 }
 
 /** Readings of the network as it was, spread evenly over the spots. */
 function readings(of: JobFile, count: number): EvidenceRow[] {
-  const { network, labels } = freeze(of.site, of.plan.today, of.plan.ownKit);
+  const was = asItWas(of.plan, []);
+  const { network, labels } = freeze(of.site, was.option, was.kit);
   const hash = networkHash(network, of.site);
   const at = '2026-06-03T09:20:00Z';
   const received = (number: number) => ({ number, at });
-  const state: EvidenceRow = { kind: 'state', id: 'st', at, by: '', hash, network, labels, phase: 'before', received: received(1) };
+  const state: EvidenceRow = {
+    kind: 'state',
+    id: 'st',
+    at,
+    by: '',
+    hash,
+    network,
+    labels,
+    phase: 'before',
+    received: received(1),
+  };
   return [
     state,
-    ...Array.from(
-      { length: count },
-      (_, i): Reading => ({
-        kind: 'reading',
-        id: `r${i}`,
-        at,
-        by: '',
-        received: received(i + 2),
-        subject: { kind: 'spot', spotId: of.site.spots[i % of.site.spots.length]!.id },
-        stateId: 'st',
-        target: 'internet',
-        device: 'phone',
-        deviceName: '',
-        band: i % 3 ? '5' : '2.4',
-        bandSeen: null,
-        connected: i % 17 !== 0,
-        rssiDbm: i % 17 ? -40 - ((i * 7) % 50) : null,
-        downMbps: i % 17 ? 20 + ((i * 13) % 200) : null,
-        upMbps: i % 17 ? 5 + ((i * 3) % 40) : null,
-        loadedMs: i % 17 ? 20 + ((i * 5) % 90) : null,
-        idleMs: null,
-        source: 'typed',
-        replacesId: null,
-        note: '',
-      }),
-    ),
+    ...Array.from({ length: count }, (_, i): Reading => ({
+      kind: 'reading',
+      id: `r${i}`,
+      at,
+      by: '',
+      received: received(i + 2),
+      subject: { kind: 'spot', spotId: of.site.spots[i % of.site.spots.length]!.id },
+      stateId: 'st',
+      target: 'internet',
+      device: 'phone',
+      deviceName: '',
+      band: i % 3 ? '5' : '2.4',
+      bandSeen: null,
+      connected: i % 17 !== 0,
+      rssiDbm: i % 17 ? -40 - ((i * 7) % 50) : null,
+      downMbps: i % 17 ? 20 + ((i * 13) % 200) : null,
+      upMbps: i % 17 ? 5 + ((i * 3) % 40) : null,
+      loadedMs: i % 17 ? 20 + ((i * 5) % 90) : null,
+      idleMs: null,
+      source: 'typed',
+      replacesId: null,
+      note: '',
+    })),
   ];
 }
 
@@ -241,7 +286,12 @@ export function hall(name: string, spots: number, units: number, walls: number, 
       all.push(wall(all.length, 'b0s0', { xM: j * 3, yM: i * 3 }, { xM: j * 3 + 3, yM: i * 3 }));
     }
   const { units: u, spots: s } = strewn('b0s0', size, units, spots);
-  const site = { ...emptySite(), buildings: [building(0, box(0, 0, size, size), 1)], walls: all.slice(0, walls), spots: s };
+  const site = {
+    ...emptySite(),
+    buildings: [building(0, box(0, 0, size, size), 1)],
+    walls: all.slice(0, walls),
+    spots: s,
+  };
   const made = job(name, site, u);
   return { ...made, evidence: readings(made, count) };
 }

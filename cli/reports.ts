@@ -1,6 +1,6 @@
 import type { JobFile } from '../core/job/jobFile';
 import { checkSurvey } from '../core/site/check/survey';
-import { findRooms } from '../core/site/geometry/rooms';
+import { roomsOn } from '../core/site/geometry/rooms';
 import { walkingRoute } from '../core/site/geometry/route';
 import { suggestSpots } from '../core/site/check/suggestSpots';
 import { predictOption, type Prediction } from '../core/plan/evaluate/predict';
@@ -131,10 +131,7 @@ export function surveyReport(job: JobFile) {
   const { site } = job;
   const rooms = site.buildings.flatMap((b) =>
     b.storeys.flatMap((s) =>
-      findRooms(
-        site.walls.filter((w) => w.storeyId === s.id),
-        site.rooms.filter((r) => r.storeyId === s.id),
-      ).map((r) => ({
+      roomsOn(site, s.id).map((r) => ({
         building: b.name,
         storey: s.name,
         name: r.named?.name ?? null,

@@ -18,7 +18,12 @@ import type { Documents } from './settle';
 /** Everything that is computed of a job, as plain data: it can go from one thread to another. */
 export interface Derived {
   /** What the readings have taught the model; null before there are any. */
-  calibration: Pick<Calibration, 'posterior' | 'leaveOneOutDb' | 'observations'> | null;
+  calibration:
+    | (Pick<Calibration, 'posterior' | 'leaveOneOutDb' | 'observations'> & {
+        /** Oldest groups of readings that were left out of it. */
+        leftOut: number;
+      })
+    | null;
   odd: readonly OddReading[];
   lines: Readonly<Record<'before' | 'after', LineTest>>;
   /** The network as it was before, and every option of the plan by its id. */
@@ -77,24 +82,30 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     if (n === undefined) numbers.set(thing, (n = ++count));
     return n;
   };
-  const learnt = keeper<{ calibration: Calibration | null }>(3);
+  const learnt = keeper<{ calibration: Calibration | null; leftOut: number }>(3);
   const contexts = keeper<PlanContext>(3);
   const evaluations = keeper<Evaluation>(MOST_KEPT);
   const standings = keeper<Standing>(8);
   const engines = keeper<ShadeEngine>(3);
 
-  function contextNow(): { context: PlanContext; key: string; calibration: Calibration | null } {
+  function contextNow(): {
+    context: PlanContext;
+    key: string;
+    calibration: Calibration | null;
+    leftOut: number;
+  } {
     const { site, brief, plan } = docs;
     const line = knownLine(brief, rows);
     const key = [numberOf(site), briefKey(brief), JSON.stringify(plan.ownKit), JSON.stringify(line)].join();
-    const { calibration } = learnt(`${key} ${countRead(rows)}`, () => {
+    const { calibration, leftOut } = learnt(`${key} ${countRead(rows)}`, () => {
       const plain = planContext(docs, line);
-      return { calibration: calibrate(plain.scene, observationsOf(plain, rows)) };
+      const { list, leftOut: old } = observationsOf(plain, rows);
+      return { calibration: calibrate(plain.scene, list), leftOut: old };
     });
     const posterior = calibration?.posterior ?? null;
     const full = `${key} ${posterior ? posterior.meanDb.join() : ''}`;
     const context = contexts(full, () => planContext(docs, line, posterior));
-    return { context, key: full, calibration };
+    return { context, key: full, calibration, leftOut };
   }
 
   function evaluated(context: PlanContext, key: string, network: Built): Evaluation {
@@ -120,7 +131,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     /** Everything a job shows. `shownId` is the option being looked at. */
     derive(shownId: string | null): Derived {
       const { site, plan } = docs;
-      const { context, key, calibration } = contextNow();
+      const { context, key, calibration, leftOut } = contextNow();
       const own = (option: Option): Built => ({ option, kit: plan.ownKit });
       const built = asBuilt(site, plan, rows);
       const builtKey = JSON.stringify(built);
@@ -135,6 +146,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
           posterior: calibration.posterior,
           leaveOneOutDb: calibration.leaveOneOutDb,
           observations: calibration.observations,
+          leftOut,
         },
         odd: calibration ? oddReadings(calibration, site.spots, rows) : [],
         lines: { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') },

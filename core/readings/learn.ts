@@ -21,6 +21,6 @@ export function learntContext(job: {
 }): Learnt {
   const line = knownLine(job.brief, job.evidence);
   const plain = planContext(job, line);
-  const calibration = calibrate(plain.scene, observationsOf(plain, job.evidence));
+  const calibration = calibrate(plain.scene, observationsOf(plain, job.evidence).list);
   return { context: calibration ? planContext(job, line, calibration.posterior) : plain, calibration };
 }

@@ -6,7 +6,7 @@ import { predictOption } from '../plan/evaluate/predict';
 import { priorBeliefs } from '../radio/learn/beliefs';
 import { learntContext } from './learn';
 import { knownLine, lineTest } from './line';
-import { observationsOf } from './observations';
+import { MOST_OBSERVATIONS, observationsOf } from './observations';
 import { sampleReading, sampleRound, sampleState, sampleStrike } from '../evidence/sampleRows';
 import { spotIdOf, type EvidenceRow, type Reading } from '../evidence/rows';
 
@@ -19,7 +19,7 @@ const state = sampleState('st', 'before', farm.plan.today, {
 const reading = (values: Partial<Reading> & { spotId?: string | null }): Reading =>
   sampleReading({ spotId: 'spot-1', stateId: 'st', ...values });
 const of = (...readings: Reading[]): EvidenceRow[] => [state, ...readings];
-const observed = (...readings: Reading[]) => observationsOf(context, of(...readings));
+const observed = (...readings: Reading[]) => observationsOf(context, of(...readings)).list;
 
 describe('what a reading says about a level', () => {
   test('a level is taken as it is; several runs count once, by their median and with less noise', () => {
@@ -57,7 +57,7 @@ describe('what a reading says about a level', () => {
     expect(observed(reading({ spotId: 'spot-99' }))).toEqual([]);
     expect(observed(reading({ stateId: 'nobody' }))).toEqual([]);
     const gone = reading({});
-    expect(observationsOf(context, [...of(gone), sampleStrike(gone.id)])).toEqual([]);
+    expect(observationsOf(context, [...of(gone), sampleStrike(gone.id)]).list).toEqual([]);
   });
   test('a device without the band seen was not served on it', () => {
     expect(observed(reading({ device: 'smartDevice', bandSeen: '5' }))).toEqual([]);
@@ -65,7 +65,7 @@ describe('what a reading says about a level', () => {
   test('without a band noted the highest strong one is taken, else 2.4 GHz', () => {
     const planned = sampleState('planned', 'before', farm.plan.options[0]!, { site: farm.site });
     const near = reading({ spotId: 'spot-6', stateId: 'planned', bandSeen: null });
-    const seen = observationsOf(context, [...of(near), planned]);
+    const seen = observationsOf(context, [...of(near), planned]).list;
     expect(seen[0]!.band).toBe('5');
     expect(observed(reading({ spotId: 'spot-7', bandSeen: null, rssiDbm: -85 }))[0]!.band).toBe('2.4');
   });
@@ -137,4 +137,14 @@ test('what the readings teach brings predictions nearer to what was read', () =>
       .reduce((sum, m, _, all) => sum + m / all.length, 0);
   expect(miss(learnt.context)).toBeLessThan(0.6 * miss(plain.context));
   expect(learnt.calibration!.leaveOneOutDb).toBeGreaterThan(0);
+});
+
+test('of more groups than a job learns from the newest count, and how many were left out is said', () => {
+  const many = Array.from({ length: MOST_OBSERVATIONS + 30 }, (_, i) =>
+    sampleReading({ id: `many-${i}`, spotId: context.site.spots[0]!.id, stateId: `st-${i}` }),
+  );
+  const { list, leftOut } = observationsOf(context, [...many, ...of()]);
+  expect(leftOut).toBe(30);
+  // Their networks are not there, so they teach nothing; that they are many must not hold anything up.
+  expect(list).toEqual([]);
 });

@@ -22,6 +22,15 @@ const LOST_NOISE_DB = 3;
 /** A speed from this share of its ceiling on says only "at least". */
 const CEILING_SHARE = 0.85;
 
+/** Most observations a job learns from; of more the newest count. Learning from so many takes a second or two. */
+export const MOST_OBSERVATIONS = 1600;
+
+export interface Observed {
+  list: Observation[];
+  /** Groups of readings, the oldest, that are left out because there are more than a job learns from. */
+  leftOut: number;
+}
+
 /** A frozen network with what every reading in it asks for. */
 interface ReadNetwork {
   context: PlanContext;
@@ -127,9 +136,9 @@ function levelOfGroup(
 
 /**
  * A job's readings as observations of levels: runs of one device, band and network at a spot count once, with their
- * median. Readings by cable, at spots that are gone, or that no unit could have served are left out.
+ * median. Readings by cable, at spots that are gone, or that no unit could have served say nothing.
  */
-export function observationsOf(context: PlanContext, rows: EvidenceRows): Observation[] {
+export function observationsOf(context: PlanContext, rows: EvidenceRows): Observed {
   const e = evidenceOf(rows);
   const groups = new Map<string, Reading[]>();
   for (const r of e.valid) {
@@ -137,9 +146,14 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
     if (spotId === null || r.device === 'wired') continue;
     const key = [spotId, r.stateId, r.device, r.band, r.bandSeen ?? '', r.connected].join('|');
     const group = groups.get(key);
-    if (group) group.push(r);
-    else groups.set(key, [r]);
+    if (group) {
+      group.push(r);
+      // The newest last, by the newest reading of each.
+      groups.delete(key);
+      groups.set(key, group);
+    } else groups.set(key, [r]);
   }
+  const newest = [...groups.values()].slice(-MOST_OBSERVATIONS);
   const spots = new Map(context.site.spots.map((s) => [s.id, s]));
   const networks = new Map<string, ReadNetwork>();
   const networkOf = (stateId: string): ReadNetwork | null => {
@@ -153,7 +167,7 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
     return read;
   };
   const out: Observation[] = [];
-  for (const group of groups.values()) {
+  for (const group of newest) {
     const first = group[0]!;
     const spot = spots.get(spotIdOf(first)!);
     const read = networkOf(first.stateId);
@@ -179,5 +193,5 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
       },
     });
   }
-  return out;
+  return { list: out, leftOut: groups.size - newest.length };
 }

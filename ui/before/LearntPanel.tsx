@@ -14,7 +14,7 @@ export function LearntPanel() {
   const custom = useJob((s) => s.site.customConstructions);
   if (!derived?.calibration) return null;
   const { calibration, odd } = derived;
-  const { posterior, leaveOneOutDb, observations } = calibration;
+  const { posterior, leaveOneOutDb, observations, leftOut } = calibration;
   const nameOf = (parameter: string): string => {
     const [kind, what, band] = parameter.split(':');
     if (kind === 'device') return `${CLIENT_TYPES[what as ClientTypeId].label}, ${band} GHz`;
@@ -39,6 +39,7 @@ export function LearntPanel() {
       </summary>
       <p className="mt-1 text-[13px] text-ink-2">
         Each place predicted from all others. Predictions and their ranges follow.
+        {leftOut > 0 && ` The ${leftOut} oldest groups of readings are left out.`}
       </p>
       <ul className="mt-1">
         {changes.map((c) => (

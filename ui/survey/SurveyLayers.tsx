@@ -1,7 +1,7 @@
 'use client';
 import { memo, useMemo } from 'react';
 import { areaText } from '@/core/site/model/lengths';
-import { findRooms, type FoundRoom } from '@/core/site/geometry/rooms';
+import { roomsOn, type FoundRoom } from '@/core/site/geometry/rooms';
 import type { Place, Point, Site } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { useSettled } from '@/ui/pieces/useSettled';
@@ -115,14 +115,7 @@ export function useFoundRooms(storeyId: string | null): readonly FoundRoom[] {
   const rooms = useJob((s) => s.site.rooms);
   const live = useMemo(() => ({ walls, rooms }), [walls, rooms]);
   const settled = useSettled(live, REST_MS) ?? live;
-  return useMemo(
-    () =>
-      findRooms(
-        settled.walls.filter((w) => w.storeyId === storeyId),
-        settled.rooms.filter((r) => r.storeyId === storeyId),
-      ),
-    [settled, storeyId],
-  );
+  return useMemo(() => roomsOn(settled, storeyId), [settled, storeyId]);
 }
 
 /** What stands in each room: its name with its area, or the area alone; plain names of other buildings' rooms. */
@@ -137,10 +130,7 @@ export function useRoomLabels(storeyIds: ReadonlySet<string>): readonly RoomLabe
     if (pass !== 'house' && pass !== 'trace') return undefined;
     return [...storeyIds].flatMap((id) => {
       const named = settled.rooms.filter((r) => r.storeyId === id);
-      const found = findRooms(
-        settled.walls.filter((w) => w.storeyId === id),
-        named,
-      );
+      const found = roomsOn(settled, id);
       const closed = found.map((f, i) => ({
         id: f.named?.id ?? `${id}-${i}`,
         text: f.named ? `${f.named.name} ${areaText(f.areaM2, unit)}` : areaText(f.areaM2, unit),

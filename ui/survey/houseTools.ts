@@ -2,7 +2,7 @@ import { addOpening, wallNear } from '@/core/site/edit/plot';
 import { addHole, storeyAbove } from '@/core/site/edit/storeys';
 import { addRoomBox } from '@/core/site/edit/walls';
 import { inside } from '@/core/site/model/levels';
-import { findRooms } from '@/core/site/geometry/rooms';
+import { roomsOn } from '@/core/site/geometry/rooms';
 import { SHORTEST_WALL_M, type Point } from '@/core/site/model/schema';
 import { newId } from '@/ui/pieces/newId';
 import { boxOf, distanceM, type Hand } from './hand';
@@ -75,9 +75,8 @@ export function houseTools({ job, pen, site, storeys, say, choose, begin, corner
 
   function roomName(p: Point): void {
     for (const storeyId of storeys()) {
-      const walls = site().walls.filter((w) => w.storeyId === storeyId);
       const rooms = site().rooms.filter((r) => r.storeyId === storeyId);
-      const found = findRooms(walls, rooms).find((r) => inside(r.outline, p.xM, p.yM));
+      const found = roomsOn(site(), storeyId).find((r) => inside(r.outline, p.xM, p.yM));
       if (!found) continue;
       const id = found.named?.id ?? newId('room');
       if (!found.named)

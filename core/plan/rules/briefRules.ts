@@ -1,5 +1,5 @@
 import { inside } from '../../site/model/levels';
-import { findRooms } from '../../site/geometry/rooms';
+import { roomsOn } from '../../site/geometry/rooms';
 import type { Place, Site } from '../../site/model/schema';
 import { CONSENT_LABEL, type Consent } from '../../brief/brief';
 import type { PlanContext } from '../evaluate/context';
@@ -14,9 +14,8 @@ function newRuns(option: Option): Unit[] {
 
 /** Name of the closed room a place lies in; null where no named room is closed around it. */
 function roomNameOf(site: Site, place: Place): string | null {
-  const walls = site.walls.filter((w) => w.storeyId === place.storeyId);
-  const rooms = site.rooms.filter((r) => r.storeyId === place.storeyId);
-  return findRooms(walls, rooms).find((r) => inside(r.outline, place.xM, place.yM))?.named?.name ?? null;
+  const rooms = roomsOn(site, place.storeyId);
+  return rooms.find((r) => inside(r.outline, place.xM, place.yM))?.named?.name ?? null;
 }
 
 const plain = (text: string) => text.trim().toLowerCase();

@@ -1,7 +1,14 @@
 import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
 import { LEAST_TURN_DB, onStraightWay, turnDb, type Arrival } from '../path/detours';
-import { freeSpaceDb, NEAREST_M, type LossCorrection } from '../path/pathLoss';
+import {
+  freeSpaceDb,
+  LENGTH_DB,
+  lengthDbFrom,
+  NEAREST_M,
+  STEPS_PER_M,
+  type LossCorrection,
+} from '../path/pathLoss';
 import { portalsOf, sideOf, type Portal } from '../path/portals';
 import type { Scene } from '../path/scene';
 import { cast, type CastLoss } from './cast';
@@ -39,15 +46,6 @@ export function startDetours(job: DetourJob, layers: readonly Layer[], weakerDb 
       for (const cell of layer.cells) best[cell] = Math.min(capDb, straight[cell]! + weakerDb);
   }
 }
-
-/** 20·log10 of a length from below, in steps of 1/8 m: a bound that costs no logarithm. */
-const STEPS_PER_M = 8;
-const LENGTH_DB = Float64Array.from(
-  { length: 8000 },
-  (_, i) => 20 * Math.log10(Math.max(NEAREST_M, i / STEPS_PER_M)),
-);
-const lengthDbFrom = (lengthM: number): number =>
-  LENGTH_DB[Math.min(LENGTH_DB.length - 1, (lengthM * STEPS_PER_M) | 0)]!;
 
 const FREE_1M = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
 

@@ -119,6 +119,33 @@ function conditionalMean(mean: number, sigma: number, limit: number, side: -1 | 
 interface Block {
   at: number[];
   cholesky: CholeskyDecomposition;
+  /** Diagonal of the inverse of that covariance. */
+  inverseDiagonal: Float64Array;
+}
+
+/**
+ * Diagonal of the inverse of L·Lᵀ: the squares of each column of L⁻¹, by forward substitution in a flat list. A third of
+ * the work of solving for the whole inverse, and the rest of it is never needed.
+ */
+function inverseDiagonal(cholesky: CholeskyDecomposition): Float64Array {
+  const lower = cholesky.lowerTriangularMatrix;
+  const n = lower.rows;
+  const rows = Array.from({ length: n }, (_, i) => Float64Array.from(lower.getRow(i)));
+  const out = new Float64Array(n);
+  const x = new Float64Array(n);
+  for (let k = 0; k < n; k++) {
+    let squares = 0;
+    for (let i = k; i < n; i++) {
+      const row = rows[i]!;
+      let sum = i === k ? 1 : 0;
+      for (let j = k; j < i; j++) sum -= row[j]! * x[j]!;
+      const value = sum / row[i]!;
+      x[i] = value;
+      squares += value * value;
+    }
+    out[k] = squares;
+  }
+  return out;
 }
 
 /**
@@ -147,7 +174,8 @@ function blocksOf(list: readonly Observation[], shadowingDb: readonly number[]):
       }
     // Two exact readings at one place would make it singular.
     for (let i = 0; i < n; i++) r.set(i, i, r.get(i, i) + 1e-9);
-    return { at, cholesky: new CholeskyDecomposition(r) };
+    const cholesky = new CholeskyDecomposition(r);
+    return { at, cholesky, inverseDiagonal: inverseDiagonal(cholesky) };
   });
 }
 
@@ -166,11 +194,11 @@ interface Update {
  * One Gaussian update in the space of the parameters, which are few however many readings there are: precision =
  * S₀⁻¹ + Σ HᵀR⁻¹H over the blocks. Leave-one-out errors follow from K⁻¹ = R⁻¹ − R⁻¹H·Σ·HᵀR⁻¹ (Woodbury).
  */
-function update(blocks: readonly Block[], h: Matrix, z: Matrix, s0: Matrix): Update {
+function update(blocks: readonly Block[], h: Matrix, z: Matrix, prior: Prior): Update {
   const parameters = h.columns;
-  const precision = inverse(s0);
+  const precision = prior.precision.clone();
   const pull = Matrix.zeros(parameters, 1);
-  const solved = blocks.map(({ at, cholesky }) => {
+  const solved = blocks.map(({ at, cholesky, inverseDiagonal: diagonal }) => {
     const own = new MatrixRowSelectionView(h, at);
     const zOwn = new MatrixRowSelectionView(z, at);
     const rh = cholesky.solve(new Matrix(own.to2DArray()));
@@ -178,30 +206,35 @@ function update(blocks: readonly Block[], h: Matrix, z: Matrix, s0: Matrix): Upd
     const ownT = new Matrix(own.to2DArray()).transpose();
     precision.add(ownT.mmul(rh));
     pull.add(ownT.mmul(rz));
-    return { at, cholesky, rh, rz };
+    return { at, diagonal, rh, rz };
   });
   // Rounding leaves it a hair from symmetric.
   const symmetric = Matrix.add(precision, precision.transpose()).mul(0.5);
   const covariance = new CholeskyDecomposition(symmetric).solve(Matrix.eye(parameters, parameters));
   const mean = covariance.mmul(pull);
   const leaveOneOut: Update['leaveOneOut'] = [];
-  for (const { at, cholesky, rh, rz } of solved) {
-    const rInverse = cholesky.solve(Matrix.eye(at.length, at.length));
+  for (const { at, diagonal, rh, rz } of solved) {
     const weights = Matrix.sub(rz, rh.mmul(mean));
     const spread = rh.mmul(covariance);
     at.forEach((i, k) => {
       let shared = 0;
       for (let p = 0; p < parameters; p++) shared += spread.get(k, p) * rh.get(k, p);
-      const kInverse = Math.max(1e-12, rInverse.get(k, k) - shared);
+      const kInverse = Math.max(1e-12, diagonal[k]! - shared);
       leaveOneOut[i] = { offDb: weights.get(k, 0) / kInverse, sigmaDb: Math.sqrt(1 / kInverse) };
     });
   }
   return { mean, covariance, leaveOneOut };
 }
 
-/** Prior covariance of all parameters: only the losses of one construction in different bands hang together. */
-function priorMatrix(parameters: readonly string[], scene: Scene): Matrix {
-  const s0 = Matrix.zeros(parameters.length, parameters.length);
+/** Prior covariance of all parameters and its inverse: only the losses of one construction in different bands hang together. */
+interface Prior {
+  covariance: Matrix;
+  precision: Matrix;
+}
+
+function priorOf(parameters: readonly string[], scene: Scene): Prior {
+  const covariance = Matrix.zeros(parameters.length, parameters.length);
+  const precision = Matrix.zeros(parameters.length, parameters.length);
   const together = new Map<string, number[]>();
   parameters.forEach((name, i) => {
     const key = asLoss(name)?.construction ?? name;
@@ -209,10 +242,19 @@ function priorMatrix(parameters: readonly string[], scene: Scene): Matrix {
     if (group) group.push(i);
     else together.set(key, [i]);
   });
-  for (const group of together.values())
-    for (const i of group)
-      for (const j of group) s0.set(i, j, priorCovariance(parameters[i]!, parameters[j]!, scene));
-  return s0;
+  for (const group of together.values()) {
+    const own = new Matrix(
+      group.map((i) => group.map((j) => priorCovariance(parameters[i]!, parameters[j]!, scene))),
+    );
+    const inverted = inverse(own);
+    group.forEach((i, a) =>
+      group.forEach((j, b) => {
+        covariance.set(i, j, own.get(a, b));
+        precision.set(i, j, inverted.get(a, b));
+      }),
+    );
+  }
+  return { covariance, precision };
 }
 
 const isOffset = (parameter: string) => parameter.startsWith('device:') || parameter.startsWith('unit:');
@@ -244,7 +286,7 @@ export function calibrate(
       .sort();
     const at = new Map(parameters.map((name, i) => [name, i]));
     const previous = new Map(posterior.parameters.map((name, i) => [name, posterior.meanDb[i]!]));
-    const s0 = priorMatrix(parameters, scene);
+    const prior = priorOf(parameters, scene);
     const h = Matrix.zeros(n, parameters.length);
     const z = Matrix.zeros(n, 1);
     rows.forEach((row, i) => {
@@ -264,12 +306,13 @@ export function calibrate(
       const own = ownSpreadDb(o, shadowingDb);
       let measured = o.measuredDbm;
       if (o.kind !== 'exact') {
-        const spread = round === 0 ? Math.sqrt(own ** 2 + priorVariance(row.features, at, s0)) : own + 1e-3;
+        const spread =
+          round === 0 ? Math.sqrt(own ** 2 + priorVariance(row.features, at, prior.covariance)) : own + 1e-3;
         measured = conditionalMean(predicted, spread, o.measuredDbm, o.kind === 'atMost' ? -1 : 1);
       }
       z.set(i, 0, measured - predicted + swing);
     });
-    const step = update(blocks, h, z, s0);
+    const step = update(blocks, h, z, prior);
     const meanDb = step.mean.to1DArray();
     const moved = Math.max(...meanDb.map((m, i) => Math.abs(m - (previous.get(parameters[i]!) ?? 0))));
     posterior = { parameters, meanDb, covariance: step.covariance.to2DArray() };

@@ -6,6 +6,7 @@ import {
   correctedLossDb,
   crossedAllDb,
   freeSpaceDb,
+  lengthDbFrom,
   type LossCorrection,
 } from './pathLoss';
 import { passesThrough, portalsOf, samePlace, type Portal } from './portals';
@@ -195,9 +196,7 @@ export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrectio
   const heard =
     portals.length > MOST_BENDS
       ? []
-      : straight
-          .filter((s) => s.leastDb < NOTHING_HEARD_DB)
-          .sort((a, b) => a.leastDb - b.leastDb);
+      : straight.filter((s) => s.leastDb < NOTHING_HEARD_DB).sort((a, b) => a.leastDb - b.leastDb);
   const ways: Arrival[][] = portals.map(() => []);
   for (const s of straight) ways[s.at] = waysTo(scene, cache, unit, s, heard, correction);
   return ways;
@@ -228,7 +227,14 @@ function waysTo(
     if (to.at === at || samePlace(first, portal) || !passesThrough(first, unit, portal.at)) continue;
     const on = heading(first.at, portal.at);
     const bend = turnDb(to.dx * on.dx + to.dy * on.dy + to.dz * on.dz) - LEAST_TURN_DB;
-    const way = { lengthM: to.lengthM + on.lengthM, dx: on.dx, dy: on.dy, dz: on.dz, from: first.at, via: to.at };
+    const way = {
+      lengthM: to.lengthM + on.lengthM,
+      dx: on.dx,
+      dy: on.dy,
+      dz: on.dz,
+      from: first.at,
+      via: to.at,
+    };
     // Were nothing in the way between the two, would it be of use? Most would not, and need not be looked at.
     if (dominated({ ...way, lossDb: withOwn(so0 + bend, so1 + bend, so2 + bend) }, ways)) continue;
     const [b0, b1, b2] = legFrom(scene, cache, to.at, at, correction).lossDb;
@@ -255,6 +261,26 @@ function leastOf(ways: readonly Arrival[]): Least {
     leastKnown.set(ways, (least = { lossDb, lengthM: Math.min(...ways.map((w) => w.lengthM)) }));
   }
   return least;
+}
+
+const orderKnown = new WeakMap<readonly Arrival[][], number[]>();
+
+/** Portals that are followed, by the least their ways lose: the strongest early on leave little to try for the rest. */
+function strongestFirst(arrivals: readonly Arrival[][]): readonly number[] {
+  let order = orderKnown.get(arrivals);
+  if (!order) {
+    const rank = arrivals.map((ways) => {
+      if (ways.length === 0) return Infinity;
+      const { lossDb, lengthM } = leastOf(ways);
+      return lossDb[1] + 20 * Math.log10(Math.max(NEAREST_M, lengthM));
+    });
+    order = arrivals
+      .map((_, j) => j)
+      .filter((j) => rank[j]! < Infinity)
+      .sort((a, b) => rank[a]! - rank[b]!);
+    orderKnown.set(arrivals, order);
+  }
+  return order;
 }
 
 /** Whether the straight line already goes through a portal's opening: then it is no detour. */
@@ -308,6 +334,7 @@ interface Best {
   portal: number;
 }
 
+const NO_LOSS: PerBand = [0, 0, 0];
 const MHZ_DB = BAND_MHZ.map((mhz) => 20 * Math.log10(mhz) - 27.55);
 
 /** A way with this much more loss than another adds less than a millionth of its power, dB. */
@@ -331,35 +358,39 @@ export function strongestDetours(
   const to = legsTo(scene, p, correction);
   const best: (Best | null)[] = [null, null, null];
   const limit = straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + NOTHING_ADDED_DB));
-  for (let j = 0; j < portals.length; j++) {
+  for (const j of strongestFirst(arrivals)) {
     const portal = portals[j]!;
     const ways = arrivals[j]!;
-    if (ways.length === 0) continue;
     const [x, y, z] = [p.x - portal.at.x, p.y - portal.at.y, p.z - portal.at.z];
     const on = Math.sqrt(x * x + y * y + z * z);
     let leg = to.legs[j]?.lossDb ?? null;
     const least = leastOf(ways);
-    const from = LEAST_TURN_DB + 20 * Math.log10(Math.max(NEAREST_M, least.lengthM + on));
+    const from = LEAST_TURN_DB + lengthDbFrom(least.lengthM + on);
+    const known = leg ?? NO_LOSS;
     if (
-      least.lossDb[0] + (leg ? leg[0] : 0) + MHZ_DB[0]! + from >= limit[0]! &&
-      least.lossDb[1] + (leg ? leg[1] : 0) + MHZ_DB[1]! + from >= limit[1]! &&
-      least.lossDb[2] + (leg ? leg[2] : 0) + MHZ_DB[2]! + from >= limit[2]!
+      least.lossDb[0] + known[0] + MHZ_DB[0]! + from >= limit[0]! &&
+      least.lossDb[1] + known[1] + MHZ_DB[1]! + from >= limit[1]! &&
+      least.lossDb[2] + known[2] + MHZ_DB[2]! + from >= limit[2]!
     )
       continue;
     let onWay: boolean | null = null;
     for (const arrival of ways) {
       const lengthM = arrival.lengthM + on;
-      const spread = LEAST_TURN_DB + 20 * Math.log10(Math.max(NEAREST_M, lengthM));
       const [a0, a1, a2] = arrival.lossDb;
-      let c0 = a0 + MHZ_DB[0]! + spread;
-      let c1 = a1 + MHZ_DB[1]! + spread;
-      let c2 = a2 + MHZ_DB[2]! + spread;
-      if (c0 >= limit[0]! && c1 >= limit[1]! && c2 >= limit[2]!) continue;
+      const bound = LEAST_TURN_DB + lengthDbFrom(lengthM);
+      const sure = leg ?? NO_LOSS;
+      if (
+        a0 + sure[0] + MHZ_DB[0]! + bound >= limit[0]! &&
+        a1 + sure[1] + MHZ_DB[1]! + bound >= limit[1]! &&
+        a2 + sure[2] + MHZ_DB[2]! + bound >= limit[2]!
+      )
+        continue;
       if (!passesThrough(portal, arrival.from, p)) continue;
       leg ??= legTo(scene, portals, to, j).lossDb;
-      c0 += leg[0];
-      c1 += leg[1];
-      c2 += leg[2];
+      const spread = LEAST_TURN_DB + 20 * Math.log10(Math.max(NEAREST_M, lengthM));
+      const c0 = a0 + leg[0] + MHZ_DB[0]! + spread;
+      const c1 = a1 + leg[1] + MHZ_DB[1]! + spread;
+      const c2 = a2 + leg[2] + MHZ_DB[2]! + spread;
       if (c0 >= limit[0]! && c1 >= limit[1]! && c2 >= limit[2]!) continue;
       const bend = turnDb(turnCosine(arrival, portal.at, p, on)) - LEAST_TURN_DB;
       if (c0 + bend >= limit[0]! && c1 + bend >= limit[1]! && c2 + bend >= limit[2]!) continue;

@@ -24,6 +24,15 @@ export function freeSpaceDb(distanceM: number, mhz: number): number {
   return 20 * Math.log10(Math.max(NEAREST_M, distanceM)) + 20 * Math.log10(mhz) - 27.55;
 }
 
+/** 20·log10 of a length from below, in steps of 1/8 m: a bound that costs no logarithm. */
+export const STEPS_PER_M = 8;
+export const LENGTH_DB = Float64Array.from(
+  { length: 8000 },
+  (_, i) => 20 * Math.log10(Math.max(NEAREST_M, i / STEPS_PER_M)),
+);
+export const lengthDbFrom = (lengthM: number): number =>
+  LENGTH_DB[Math.min(LENGTH_DB.length - 1, (lengthM * STEPS_PER_M) | 0)]!;
+
 /** Loss in foliage, dB (Weissberger's modified exponential decay): in leaf; bare trees lose 0.4 of it. */
 export function foliageDb(lengthM: number, ghz: number, inLeaf: boolean): number {
   if (lengthM <= 0) return 0;

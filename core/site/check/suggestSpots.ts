@@ -1,5 +1,5 @@
 import { inside } from '../model/levels';
-import { findRooms } from '../geometry/rooms';
+import { roomsOn } from '../geometry/rooms';
 import type { Point, Site } from '../model/schema';
 
 /** A spot worth having that is not there yet. */
@@ -20,9 +20,7 @@ export function suggestSpots(site: Site): SpotSuggestion[] {
   const out: SpotSuggestion[] = [];
   for (const building of site.buildings)
     for (const storey of building.storeys) {
-      const walls = site.walls.filter((w) => w.storeyId === storey.id);
-      const rooms = site.rooms.filter((r) => r.storeyId === storey.id);
-      findRooms(walls, rooms).forEach((room, i) => {
+      roomsOn(site, storey.id).forEach((room, i) => {
         const has = site.spots.some(
           (s) => s.place.storeyId === storey.id && inside(room.outline, s.place.xM, s.place.yM),
         );

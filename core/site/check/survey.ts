@@ -1,5 +1,5 @@
 import { outlineToTake } from '../geometry/footprint';
-import { findRooms, looseEnds } from '../geometry/rooms';
+import { roomsOn, isTangled, looseEnds } from '../geometry/rooms';
 import { buildingAt, inside, storeysById } from '../model/levels';
 import type { Point, Site, Storey } from '../model/schema';
 import { isSlowRun } from './slowRun';
@@ -12,6 +12,7 @@ export interface SurveyNotice {
     | 'noSpots'
     | 'spotOutside'
     | 'wallNearlyMeets'
+    | 'wallsTangled'
     | 'roomOpen'
     | 'outlineOff'
     | 'noStairs'
@@ -37,6 +38,16 @@ function wallNotices(site: Site): SurveyNotice[] {
   for (const storeyId of new Set(site.walls.map((w) => w.storeyId))) {
     const walls = site.walls.filter((w) => w.storeyId === storeyId);
     const rooms = site.rooms.filter((r) => r.storeyId === storeyId);
+    if (isTangled(walls)) {
+      out.push({
+        kind: 'wallsTangled',
+        message: `The walls of this storey lie over each other in so many places that its rooms are not worked out: delete those drawn twice.`,
+        storeyId,
+        at: walls[0]?.a ?? null,
+        thing: null,
+      });
+      continue;
+    }
     const loose = looseEnds(walls);
     for (const { wall, at, gapM } of loose) {
       if (gapM > OPEN_M) continue;
@@ -51,7 +62,7 @@ function wallNotices(site: Site): SurveyNotice[] {
         thing: { kind: 'wall', id: wall.id },
       });
     }
-    const found = findRooms(walls, rooms);
+    const found = roomsOn(site, storeyId);
     for (const room of rooms)
       if (!found.some((f) => f.named === room) && walls.length > 2)
         out.push({

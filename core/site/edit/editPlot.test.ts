@@ -254,7 +254,9 @@ describe('buildings on the plot', () => {
       const context = planContext({ ...job, site });
       const beliefs = priorBeliefs(context.scene);
       return observationsOf(context, job.evidence)
-        .filter((o) => inHouse.has(spotIdOf(evidenceOf(job.evidence).readings.find((r) => r.id === o.id)!)!))
+        .list.filter((o) =>
+          inHouse.has(spotIdOf(evidenceOf(job.evidence).readings.find((r) => r.id === o.id)!)!),
+        )
         .map((o) => o.predict(beliefs).levelDbm);
     };
     const [before, now] = [levels(job.site), levels(moved)];

@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '../../../demo/farmSite';
-import { findRooms, looseEnds, signedAreaM2 } from './rooms';
+import { findRooms, isTangled, looseEnds, signedAreaM2 } from './rooms';
 import { inside } from '../model/levels';
 import type { Point, Wall } from '../model/schema';
 
+const p = (xM: number, yM: number): Point => ({ xM, yM });
 let n = 0;
 const wall = (x0: number, y0: number, x1: number, y1: number): Wall => ({
   id: `w${n++}`,
@@ -103,7 +104,33 @@ test('loose ends are found with how far the next wall is', () => {
 });
 
 test('signed area tells the way round', () => {
-  const p = (xM: number, yM: number) => ({ xM, yM });
   expect(signedAreaM2([p(0, 0), p(2, 0), p(2, 1), p(0, 1)])).toBe(2);
   expect(signedAreaM2([p(0, 1), p(2, 1), p(2, 0), p(0, 0)])).toBe(-2);
+});
+
+describe('walls beyond all measure', () => {
+  const line = (i: number, a: Point, b: Point): Wall => ({
+    id: `w${i}`,
+    storeyId: 's',
+    a,
+    b,
+    construction: 'plasterboard',
+    heightM: null,
+  });
+  test('walls drawn over each other count once', () => {
+    const room = [p(0, 0), p(4, 0), p(4, 3), p(0, 3)];
+    const walls = room.map((a, i) => line(i, a, room[(i + 1) % 4]!));
+    const thrice = [...walls, ...walls, ...walls.map((w) => ({ ...w, a: w.b, b: w.a }))];
+    expect(isTangled(thrice)).toBe(false);
+    expect(findRooms(thrice, []).map((r) => r.areaM2)).toEqual([12]);
+  });
+  test('so many crossings that no rooms are looked for are called tangled', () => {
+    const walls = Array.from({ length: 700 }, (_, i) =>
+      i % 2 ? line(i, p(0, i), p(800, i)) : line(i, p(i, 0), p(i, 800)),
+    );
+    expect(isTangled(walls)).toBe(true);
+    expect(findRooms(walls, [])).toEqual([]);
+    expect(looseEnds(walls)).toEqual([]);
+    expect(isTangled(walls.slice(0, 400))).toBe(false);
+  });
 });

@@ -1,6 +1,7 @@
 import { polygonCentroid } from 'd3-polygon';
 import polylabel from 'polylabel';
-import type { Point, Room, Wall } from '../model/schema';
+import RBush from 'rbush';
+import type { Point, Room, Site, Wall } from '../model/schema';
 import { inside } from '../model/levels';
 
 /** Ends of walls nearer than this meet, m. */
@@ -51,9 +52,11 @@ class Corners {
           const q = this.points[i]!;
           if (Math.hypot(q.xM - p.xM, q.yM - p.yM) <= MEET_M) return i;
         }
-    const key = `${cx},${cy}`;
     const i = this.points.push(p) - 1;
-    this.cells.set(key, [...(this.cells.get(key) ?? []), i]);
+    const key = `${cx},${cy}`;
+    const cell = this.cells.get(key);
+    if (cell) cell.push(i);
+    else this.cells.set(key, [i]);
     return i;
   }
 }
@@ -80,33 +83,61 @@ function cutsOf(w: Wall, other: Wall): number[] {
   return cuts;
 }
 
-/** Walls whose boxes come within a margin of each other, found by sweeping over x. */
-function nearPairs(walls: readonly Wall[], marginM: number): number[][] {
-  const boxes = walls.map((w) => ({
-    x0: Math.min(w.a.xM, w.b.xM) - marginM,
-    x1: Math.max(w.a.xM, w.b.xM) + marginM,
-    y0: Math.min(w.a.yM, w.b.yM) - marginM,
-    y1: Math.max(w.a.yM, w.b.yM) + marginM,
+/** Most pairs of walls near each other on a storey in which rooms are looked for: a house of 600 walls has some 3000. */
+const MOST_PAIRS = 60_000;
+
+/** Of walls that lie on each other, the first: drawn twice they close in nothing more. */
+function once(walls: readonly Wall[]): Wall[] {
+  const grid = (m: number) => Math.round(m / (MEET_M / 3));
+  const kept = new Map<string, Wall>();
+  for (const w of walls) {
+    const key = [w.a, w.b]
+      .map((p) => `${grid(p.xM)},${grid(p.yM)}`)
+      .sort()
+      .join();
+    if (!kept.has(key)) kept.set(key, w);
+  }
+  return [...kept.values()];
+}
+
+interface WallBox {
+  minX: number;
+  minY: number;
+  maxX: number;
+  maxY: number;
+  i: number;
+}
+
+/** Numbers of the walls whose boxes come within a margin of each wall's; null where there are more than are looked at. */
+function nearPairs(walls: readonly Wall[], marginM: number): number[][] | null {
+  const boxes = walls.map((w, i): WallBox => ({
+    minX: Math.min(w.a.xM, w.b.xM) - marginM,
+    maxX: Math.max(w.a.xM, w.b.xM) + marginM,
+    minY: Math.min(w.a.yM, w.b.yM) - marginM,
+    maxY: Math.max(w.a.yM, w.b.yM) + marginM,
+    i,
   }));
-  const order = boxes.map((_, i) => i).sort((a, b) => boxes[a]!.x0 - boxes[b]!.x0);
-  const near: number[][] = walls.map(() => []);
-  let open: number[] = [];
-  for (const i of order) {
-    const b = boxes[i]!;
-    open = open.filter((j) => boxes[j]!.x1 >= b.x0);
-    for (const j of open)
-      if (boxes[j]!.y1 >= b.y0 && boxes[j]!.y0 <= b.y1) {
-        near[i]!.push(j);
-        near[j]!.push(i);
-      }
-    open.push(i);
+  const tree = new RBush<WallBox>().load(boxes);
+  const near: number[][] = [];
+  let pairs = 0;
+  for (const box of boxes) {
+    const own = tree.search(box).flatMap((other) => (other.i === box.i ? [] : [other.i]));
+    pairs += own.length / 2;
+    if (pairs > MOST_PAIRS) return null;
+    near.push(own);
   }
   return near;
 }
 
-function graphOf(walls: readonly Wall[]): Graph {
+/** Whether the walls of a storey cross each other so often that neither rooms nor loose ends are looked for. */
+export const isTangled = (walls: readonly Wall[]): boolean => nearPairs(once(walls), MEET_M) === null;
+
+/** The walls as a graph; null where they are tangled. */
+function graphOf(all: readonly Wall[]): Graph | null {
   const corners = new Corners();
+  const walls = once(all);
   const near = nearPairs(walls, MEET_M);
+  if (!near) return null;
   const edges: [number, number][] = [];
   walls.forEach((w, i) => {
     const along = [0, 1, ...near[i]!.flatMap((j) => cutsOf(w, walls[j]!))]
@@ -174,23 +205,25 @@ const DEEPEST_TO_M = 0.05;
 export function middleOf(outline: readonly Point[]): Point {
   const ring = outline.map((p): [number, number] => [p.xM, p.yM]);
   const [xM, yM] = polygonCentroid(ring);
-  const deepest = polylabel([ring], DEEPEST_TO_M);
   // Good enough where the centre lies at half the depth a square of that area would have.
   const enoughM = Math.sqrt(Math.abs(signedAreaM2(outline))) / 4;
-  const near = Math.min(enoughM, deepest.distance / 2);
-  const sides = outline.map((a, i) => ({ a, b: outline[(i + 1) % outline.length]! }));
-  if (inside(outline, xM, yM) && sides.every((side) => distanceToWallM({ xM, yM }, side) > near))
-    return { xM, yM };
+  const deep = outline.every(
+    (a, i) => distanceToWallM({ xM, yM }, { a, b: outline[(i + 1) % outline.length]! }) > enoughM,
+  );
+  if (deep && inside(outline, xM, yM)) return { xM, yM };
+  const deepest = polylabel([ring], DEEPEST_TO_M);
   return { xM: deepest[0]!, yM: deepest[1]! };
 }
 
 /**
  * Rooms of one storey: every space its walls close in, with its area between the middle lines of the walls. A space within
- * another, such as a column, is not taken off it. Walls that end freely close nothing in and are passed over.
+ * another, such as a column, is not taken off it. Walls that end freely close nothing in and are passed over. Of tangled
+ * walls (`isTangled`) there are none.
  */
 export function findRooms(walls: readonly Wall[], rooms: readonly Room[]): FoundRoom[] {
   if (walls.length < 3) return [];
   const graph = graphOf(walls);
+  if (!graph) return [];
   prune(graph);
   const found = facesOf(graph)
     .map((outline) => ({ outline, areaM2: signedAreaM2(outline) }))
@@ -205,6 +238,23 @@ export function findRooms(walls: readonly Wall[], rooms: readonly Room[]): Found
       return { outline, areaM2, middle: middleOf(outline), named };
     })
     .sort((a, b) => a.middle.yM - b.middle.yM || a.middle.xM - b.middle.xM);
+}
+
+const roomsKnown = new WeakMap<readonly Wall[], Map<string, { of: readonly Room[]; found: FoundRoom[] }>>();
+
+/** The rooms of a storey of a site, worked out once for all who ask: a changed site has new lists. */
+export function roomsOn(site: Pick<Site, 'walls' | 'rooms'>, storeyId: string | null): readonly FoundRoom[] {
+  let known = roomsKnown.get(site.walls);
+  if (!known) roomsKnown.set(site.walls, (known = new Map()));
+  const key = storeyId ?? '';
+  const last = known.get(key);
+  if (last?.of === site.rooms) return last.found;
+  const found = findRooms(
+    site.walls.filter((w) => w.storeyId === storeyId),
+    site.rooms.filter((r) => r.storeyId === storeyId),
+  );
+  known.set(key, { of: site.rooms, found });
+  return found;
 }
 
 /** Corners at which an outline really turns. */
@@ -224,6 +274,7 @@ function turning(outline: readonly Point[]): Point[] {
 export function outlineOfWalls(walls: readonly Wall[]): Point[] | null {
   if (walls.length < 3) return null;
   const graph = graphOf(walls);
+  if (!graph) return null;
   prune(graph);
   let best: Point[] | null = null;
   let mostM2 = SMALLEST_ROOM_M2;
@@ -241,6 +292,7 @@ const LOOK_M = 1;
 /** Ends of walls that close nothing: places where a wall of a storey ends in the open. */
 export function looseEnds(walls: readonly Wall[]): { wall: Wall; at: Point; gapM: number }[] {
   const near = nearPairs(walls, LOOK_M);
+  if (!near) return [];
   const out: { wall: Wall; at: Point; gapM: number }[] = [];
   walls.forEach((w, i) => {
     for (const at of [w.a, w.b]) {
