@@ -10,6 +10,8 @@ import { farmSite } from '../demo/farmSite';
 import { estate } from './estate';
 import { plainField } from '../core/radio/field/plainField';
 import { browserDrag } from './browserDrag';
+import { opens } from './opens';
+import { planFrames } from './planFrames';
 import { surveyFrames } from './surveyFrames';
 
 const UNITS: Spot3[] = [
@@ -113,6 +115,15 @@ const quick = process.argv.includes('--quick');
 const survey = process.argv.includes('--survey');
 if (survey) {
   await surveyFrames();
+  process.exit(0);
+}
+if (process.argv.includes('--plan')) {
+  await planFrames();
+  process.exit(0);
+}
+const only = process.argv.indexOf('--opens');
+if (only > 0) {
+  await opens(process.argv[only + 1] ?? null);
   process.exit(0);
 }
 full('Farm', farmSite(), quick ? 1 : 0.25, quick ? 1 : 25);

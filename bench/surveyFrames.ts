@@ -1,61 +1,10 @@
-import type { CDPSession, Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { writeJobFile } from '../core/job/jobFile';
 import { crowdedJob } from './crowded';
+import { frameWorkMs, traced } from './mainThread';
 import { withBrowser } from './served';
 
 const MOVES = 120;
-
-interface TraceEvent {
-  name: string;
-  ph: string;
-  ts: number;
-  dur?: number;
-  pid: number;
-  tid: number;
-  args?: { name?: string };
-}
-
-/** Traces what the page's main thread does while something runs. */
-async function traced(client: CDPSession, run: () => Promise<void>): Promise<TraceEvent[]> {
-  const events: TraceEvent[] = [];
-  client.on('Tracing.dataCollected', (d) => events.push(...(d.value as unknown as TraceEvent[])));
-  const done = new Promise<void>((resolve) => client.once('Tracing.tracingComplete', () => resolve()));
-  await client.send('Tracing.start', {
-    transferMode: 'ReportEvents',
-    traceConfig: {
-      includedCategories: ['toplevel', 'devtools.timeline', 'disabled-by-default-devtools.timeline', 'cc'],
-    },
-  });
-  await run();
-  await client.send('Tracing.end');
-  await done;
-  return events;
-}
-
-/** Main-thread work of each frame, ms: tasks between one frame's beginning and the next. */
-function frameWorkMs(events: readonly TraceEvent[]): number[] {
-  const mains = events
-    .filter((e) => e.name === 'thread_name' && e.args?.name === 'CrRendererMain')
-    .map((e) => `${e.pid}:${e.tid}`);
-  const own = (e: TraceEvent) => mains.includes(`${e.pid}:${e.tid}`);
-  // The page's own renderer is the one that began the most frames.
-  const frames = events.filter((e) => own(e) && e.ph === 'X' && e.name === 'ProxyMain::BeginMainFrame');
-  const count = new Map<string, number>();
-  for (const f of frames) count.set(`${f.pid}:${f.tid}`, (count.get(`${f.pid}:${f.tid}`) ?? 0) + 1);
-  const [busiest] = [...count].sort((a, b) => b[1] - a[1])[0] ?? [''];
-  const starts = frames
-    .filter((f) => `${f.pid}:${f.tid}` === busiest)
-    .map((f) => f.ts)
-    .sort((a, b) => a - b);
-  const work = new Array<number>(Math.max(0, starts.length - 1)).fill(0);
-  for (const e of events) {
-    if (`${e.pid}:${e.tid}` !== busiest || e.ph !== 'X' || e.name !== 'RunTask' || !e.dur) continue;
-    let i = starts.findIndex((s) => s > e.ts) - 1;
-    if (i === -2) i = starts.length - 1;
-    if (i >= 0 && i < work.length) work[i]! += e.dur / 1000;
-  }
-  return work.sort((a, b) => a - b);
-}
 
 async function moveAlong(page: Page, x: number, y: number): Promise<void> {
   for (let i = 0; i < MOVES; i++) {

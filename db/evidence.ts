@@ -51,11 +51,11 @@ export function rowsOfKind(db: Db, jobId: string, kind: string): StoredRow[] {
     .all(jobId, kind);
 }
 
-/** Rows of a job after a number, in their order. */
-export function rowsAfter(db: Db, jobId: string, number: number): StoredRow[] {
+/** Rows of a job after a number, in their order, at most so many. */
+export function rowsAfter(db: Db, jobId: string, number: number, most = -1): StoredRow[] {
   return db
-    .prepare<[string, number], StoredRow>(
-      'SELECT number, kind, row_id, received_at, json FROM evidence_row WHERE job_id = ? AND number > ? ORDER BY number',
+    .prepare<[string, number, number], StoredRow>(
+      'SELECT number, kind, row_id, received_at, json FROM evidence_row WHERE job_id = ? AND number > ? ORDER BY number LIMIT ?',
     )
-    .all(jobId, number);
+    .all(jobId, number, most);
 }

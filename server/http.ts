@@ -37,6 +37,27 @@ export async function answer(
   }
 }
 
+/** Answers a use case that gives JSON in pieces; between two of them others are answered. */
+export async function answerPieces(
+  request: Request,
+  work: (caller: Caller) => Outcome<Iterable<string>>,
+): Promise<Response> {
+  const result = answered(() => work(callerOf(request)));
+  if (!result.ok) return toResponse(result);
+  const pieces = result.value[Symbol.iterator]();
+  const encoder = new TextEncoder();
+  const body = new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      await new Promise((next) => setImmediate(next));
+      const { done, value } = pieces.next();
+      if (done) controller.close();
+      else controller.enqueue(encoder.encode(value));
+    },
+    cancel: () => void pieces.return?.(),
+  });
+  return new Response(body, { headers: { 'content-type': 'application/json', 'cache-control': 'no-store' } });
+}
+
 /** The media type a request says it sends, without its parameters. */
 const typeOf = (request: Request): string =>
   (request.headers.get('content-type') ?? '').split(';')[0]!.trim().toLowerCase();

@@ -9,7 +9,7 @@ import { database, type Db } from '@/db/connection';
 import * as rows from '@/db/jobs';
 import { forbidden, type Caller } from './access/caller';
 import { storeJob } from './files';
-import { loadJob, type OpenJob } from './loaded';
+import { jobPieces } from './loaded';
 import { done, noSuchJob, refuse, type Outcome } from './outcome';
 
 const count = z.number().int().min(0).max(1000);
@@ -61,11 +61,26 @@ export function listJobs(caller: Caller, db: Db = database()): Outcome<JobSummar
   );
 }
 
-export function openJob(caller: Caller, id: string, db: Db = database()): Outcome<OpenJob> {
+/** What a page needs to know of a job before it is read: that it is there, and its name. */
+export function jobHead(
+  caller: Caller,
+  id: string,
+  db: Db = database(),
+): Outcome<{ id: string; name: string }> {
   const no = forbidden(caller, 'see');
   if (no) return no;
-  const job = loadJob(db, id);
-  return job ? done(job) : noSuchJob();
+  const row = rows.findJob(db, id);
+  return row ? done({ id, name: row.name }) : noSuchJob();
+}
+
+/**
+ * A whole job as the JSON of an `OpenJob`, piece by piece: a job of tens of thousands of readings is never parsed here, and
+ * between two pieces others are answered.
+ */
+export function openJob(caller: Caller, id: string, db: Db = database()): Outcome<Iterable<string>> {
+  const no = forbidden(caller, 'see');
+  if (no) return no;
+  return rows.findJob(db, id) ? done(jobPieces(db, id)) : noSuchJob();
 }
 
 const creation = z.strictObject({ name: z.unknown(), id: z.unknown().optional() });

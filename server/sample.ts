@@ -3,8 +3,8 @@ import { quillfeatherFarm } from '../demo/farm';
 import type { Db } from '../db/connection';
 import { OWNER } from './access/caller';
 import { importJob } from './files';
-import { createJob, openJob } from './jobs';
-import type { OpenJob } from './loaded';
+import { createJob } from './jobs';
+import { loadJob, type OpenJob } from './loaded';
 import type { Outcome } from './outcome';
 
 /** Short ways for the tests of use cases. */
@@ -15,7 +15,7 @@ export function valueOf<T>(outcome: Outcome<T>): T {
   return outcome.value;
 }
 
-export const opened = (id: string, db: Db): OpenJob => valueOf(openJob(OWNER, id, db));
+export const opened = (id: string, db: Db): OpenJob => loadJob(db, id)!;
 
 /** The farm as a job of its own. */
 export const farm = (db: Db, id = 'farm-test'): string => valueOf(importJob(OWNER, farmText, id, db)).id;

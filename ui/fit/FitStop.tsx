@@ -128,7 +128,12 @@ export function FitStop() {
   const option = options.find((o) => o.id === accepted?.optionId) ?? shown;
   const steps = derived?.steps ?? [];
   const evaluation = option ? derived?.options[option.id] : undefined;
-  if (option && !derived) return <p className="panel m-4 p-6">Working out the run sheet.</p>;
+  if (option && !derived)
+    return (
+      <section className="panel m-4 p-6" role="status">
+        <h2 className="head2">Working out the run sheet</h2>
+      </section>
+    );
   if (!option || steps.length === 0 || !evaluation)
     return (
       <p className="panel m-4 p-6">

@@ -3,7 +3,7 @@ import { useParams, useRouter, useSelectedLayoutSegment } from 'next/navigation'
 import { useLayoutEffect, useState, type ReactNode } from 'react';
 import { STOPS } from '@/core/job/stops';
 import type { OpenJob } from '@/server/loaded';
-import { DerivedProvider } from '@/ui/job/derived';
+import { DerivedProvider, useDerived } from '@/ui/job/derived';
 import { JobStoreContext, createJobStore, useJobStore } from '@/ui/job/store';
 import { SyncContext, useSync } from '@/ui/job/useSync';
 import { useKeys } from '@/ui/keys/useKeys';
@@ -45,6 +45,16 @@ function Keys({ undo }: { undo: ReturnType<typeof useUndo> }) {
   return <KeyHelp open={open} onOpenChange={setOpen} />;
 }
 
+/** The stop itself; whether its numbers are older than the job stands on it for whoever waits for them. */
+function Main({ children }: { children: ReactNode }) {
+  const { settling } = useDerived();
+  return (
+    <main className="min-h-0 flex-1" data-settling={settling}>
+      {children}
+    </main>
+  );
+}
+
 function Inside({ children }: { children: ReactNode }) {
   const store = useJobStore();
   const here = useSelectedLayoutSegment();
@@ -56,7 +66,7 @@ function Inside({ children }: { children: ReactNode }) {
     <div className="flex min-h-dvh flex-col lg:h-dvh print:h-auto">
       <Cable undo={undo} />
       <ConflictBanner />
-      <main className="min-h-0 flex-1">{children}</main>
+      <Main>{children}</Main>
       <Keys undo={undo} />
     </div>
   );

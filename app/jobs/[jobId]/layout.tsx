@@ -2,30 +2,30 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache, type ReactNode } from 'react';
 import { OWNER } from '@/server/access/caller';
-import { openJob } from '@/server/jobs';
+import { jobHead } from '@/server/jobs';
 import { answered } from '@/server/outcome';
 import { FaultPage } from '@/ui/shell/FaultPage';
-import { JobShell } from '@/ui/shell/JobShell';
+import { OpeningJob } from '@/ui/shell/OpeningJob';
 
 export const dynamic = 'force-dynamic';
 
 type Props = { children: ReactNode; params: Promise<{ jobId: string }> };
 
-/** A job is read once for a page, by its title and its frame together. */
-const opened = cache((jobId: string) => answered(() => openJob(OWNER, jobId)));
+/** A job is looked up once for a page, by its title and its frame together. */
+const headOf = cache((jobId: string) => answered(() => jobHead(OWNER, jobId)));
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const open = opened((await params).jobId);
-  return { title: open.ok ? open.value.job.name : 'Not found' };
+  const head = headOf((await params).jobId);
+  return { title: head.ok ? head.value.name : 'Not found' };
 }
 
 export default async function Layout({ children, params }: Props) {
-  const open = opened((await params).jobId);
-  if (!open.ok && open.status === 404) notFound();
-  if (!open.ok) return <FaultPage problems={open.problems} />;
+  const head = headOf((await params).jobId);
+  if (!head.ok && head.status === 404) notFound();
+  if (!head.ok) return <FaultPage problems={head.problems} />;
   return (
-    <JobShell key={open.value.id} opened={open.value}>
+    <OpeningJob key={head.value.id} id={head.value.id} name={head.value.name}>
       {children}
-    </JobShell>
+    </OpeningJob>
   );
 }

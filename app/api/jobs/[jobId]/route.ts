@@ -1,11 +1,11 @@
-import { SMALL_BODY, answer, readJson } from '@/server/http';
+import { SMALL_BODY, answer, answerPieces, readJson } from '@/server/http';
 import { changeJob, openJob } from '@/server/jobs';
 
 type Context = { params: Promise<{ jobId: string }> };
 
 export async function GET(request: Request, { params }: Context) {
   const { jobId } = await params;
-  return answer(request, (caller) => openJob(caller, jobId));
+  return answerPieces(request, (caller) => openJob(caller, jobId));
 }
 
 export async function PATCH(request: Request, { params }: Context) {

@@ -1,0 +1,109 @@
+import type { CDPSession, Page } from '@playwright/test';
+import { writeJobFile } from '../core/job/jobFile';
+import { quillfeatherFarm } from '../demo/farm';
+import { hall } from './extremes';
+import { frameWorkMs, longestTaskMs, traced } from './mainThread';
+import { withBrowser } from './served';
+
+const MOVES = 90;
+const median = (list: readonly number[]): number =>
+  [...list].sort((a, b) => a - b)[list.length >> 1] ?? Number.NaN;
+const nextFrame = (page: Page) => page.evaluate(() => new Promise((next) => requestAnimationFrame(next)));
+/** Until the numbers are those of the job as it stands. */
+const settled = (page: Page) => page.locator('main[data-settling="false"]').waitFor({ timeout: 60_000 });
+
+/** Drags the gateway about: main-thread work of each frame, the longest task, and how far the ledger is behind the hand. */
+async function drag(page: Page, client: CDPSession): Promise<string> {
+  await page.keyboard.press('Escape');
+  const box = (await page
+    .getByRole('button', { name: /^Unit A/ })
+    .first()
+    .boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 8, y, { steps: 4 });
+  const move = async (i: number) => {
+    await page.mouse.move(x + 8 + (i % 40), y + ((i * 7) % 25));
+    await nextFrame(page);
+  };
+  for (let i = 0; i < 20; i++) await move(i);
+  const events = await traced(client, async () => {
+    for (let i = 0; i < MOVES; i++) await move(i);
+  });
+  // From a move of the hand to numbers that are of it.
+  const behind: number[] = [];
+  for (let i = 0; i < 15; i++) {
+    await settled(page);
+    const start = performance.now();
+    await page.mouse.move(x + 10 + ((i * 11) % 40), y + ((i * 5) % 25));
+    await page.locator('main[data-settling="true"]').waitFor({ timeout: 500 }).catch(() => {});
+    await settled(page);
+    behind.push(performance.now() - start);
+  }
+  await page.mouse.up();
+  const work = frameWorkMs(events);
+  return `a dragged unit: main-thread work a frame median ${median(work).toFixed(1)} ms, longest task ${longestTaskMs(events).toFixed(0)} ms; numbers behind the hand by ${median(behind).toFixed(0)} ms`;
+}
+
+/** The longest task of the main thread while something is done. */
+async function longest(page: Page, client: CDPSession, work: () => Promise<void>): Promise<string> {
+  await settled(page).catch(() => {});
+  const events = await traced(client, async () => {
+    await work();
+    await page.waitForTimeout(600);
+  });
+  return `${longestTaskMs(events).toFixed(0)} ms`;
+}
+
+/** What the main thread does in Plan and elsewhere while the hand works, on the farm and on a large job. Needs a built application. */
+export async function planFrames(): Promise<void> {
+  await withBrowser(async (page, url) => {
+    const jobs = [
+      quillfeatherFarm(),
+      hall('Hall: 100 spots, 8 units, 612 walls, 10 000 readings', 100, 8, 612, 10_000),
+    ];
+    for (const job of jobs) {
+      const made = await page.request.post(`${url}/api/jobs/import`, {
+        headers: { 'content-type': 'application/json' },
+        data: writeJobFile(job),
+      });
+      const { id } = (await made.json()) as { id: string };
+      const client = await page.context().newCDPSession(page);
+      await page.goto(`${url}/jobs/${id}/plan`);
+      await settled(page);
+      await page.waitForTimeout(3000);
+      console.log(`${job.name}, ${await drag(page, client)}`);
+      const tasks: string[] = [];
+      const note = async (what: string, work: () => Promise<void>) =>
+        tasks.push(`${what} ${await longest(page, client, work)}`);
+      await note('changing storey', async () => {
+        await page.keyboard.press('.');
+        await nextFrame(page);
+        await page.keyboard.press(',');
+      });
+      await page.goto(`${url}/jobs/${id}/brief`);
+      await settled(page);
+      await page.waitForTimeout(1500);
+      await note('typing', async () => page.getByLabel('Customer', { exact: true }).pressSequentially('Someone', { delay: 40 }));
+      await page.goto(`${url}/jobs/${id}/before`);
+      await settled(page);
+      await page.waitForTimeout(1500);
+      const row = page.locator('[data-spot="2"]');
+      await note('opening a spot', async () => row.getByRole('button').first().click());
+      const form = page.getByRole('form', { name: /Reading at spot 2/ });
+      await form.getByLabel(/Down/).fill('31');
+      await form.getByLabel(/Up/).fill('8');
+      await note('recording', async () => {
+        await form.getByRole('button', { name: 'Record run' }).click();
+        await form.getByText('Run recorded').waitFor();
+      });
+      await page.goto(`${url}/jobs/${id}/fit`);
+      await settled(page);
+      await page.waitForTimeout(1500);
+      await note('ticking', async () => page.getByRole('checkbox').first().click());
+      console.log(`  longest task: ${tasks.join(', ')}`);
+      await page.request.delete(`${url}/api/jobs/${id}`);
+    }
+  });
+}
