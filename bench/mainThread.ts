@@ -69,4 +69,3 @@ export function frameWorkMs(events: readonly TraceEvent[]): number[] {
   }
   return work.sort((a, b) => a - b);
 }
-

@@ -16,7 +16,8 @@ async function open(page: Page, url: string): Promise<{ usableMs: number; settle
   await page.evaluate(() => new Promise((next) => requestAnimationFrame(next)));
   const usableMs = performance.now() - start;
   // While a house is surveyed nothing on the screen shows a prediction, and none is worked out.
-  if (!url.endsWith('/survey')) await page.locator(SETTLED).first().waitFor({ state: 'attached', timeout: 300_000 });
+  if (!url.endsWith('/survey'))
+    await page.locator(SETTLED).first().waitFor({ state: 'attached', timeout: 300_000 });
   return { usableMs, settledMs: performance.now() - start };
 }
 

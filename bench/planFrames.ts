@@ -37,7 +37,10 @@ async function drag(page: Page, client: CDPSession): Promise<string> {
     await settled(page);
     const start = performance.now();
     await page.mouse.move(x + 10 + ((i * 11) % 40), y + ((i * 5) % 25));
-    await page.locator('main[data-settling="true"]').waitFor({ timeout: 500 }).catch(() => {});
+    await page
+      .locator('main[data-settling="true"]')
+      .waitFor({ timeout: 500 })
+      .catch(() => {});
     await settled(page);
     behind.push(performance.now() - start);
   }
@@ -85,7 +88,9 @@ export async function planFrames(): Promise<void> {
       await page.goto(`${url}/jobs/${id}/brief`);
       await settled(page);
       await page.waitForTimeout(1500);
-      await note('typing', async () => page.getByLabel('Customer', { exact: true }).pressSequentially('Someone', { delay: 40 }));
+      await note('typing', async () =>
+        page.getByLabel('Customer', { exact: true }).pressSequentially('Someone', { delay: 40 }),
+      );
       await page.goto(`${url}/jobs/${id}/before`);
       await settled(page);
       await page.waitForTimeout(1500);

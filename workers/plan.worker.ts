@@ -33,7 +33,8 @@ const api = {
   },
   shade(question: ShadeQuestion, network: Built): ShadeAnswer & { workMs: number } {
     const answer = timed(() => own().shade(question, network));
-    return transfer(answer, [answer.grid.verdicts.buffer as ArrayBuffer]);
+    const lists = answer.outlines.flatMap((o) => [o.cornersM.buffer, o.ringCorners.buffer]);
+    return transfer(answer, [answer.grid.verdicts.buffer, ...lists] as ArrayBuffer[]);
   },
   withChannels(option: Option): Option {
     return own().withChannels(option);

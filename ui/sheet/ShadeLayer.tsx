@@ -1,8 +1,6 @@
 'use client';
-import { blur2 } from 'd3-array';
-import { contours } from 'd3-contour';
-import { memo, useMemo } from 'react';
-import type { ShadeGrid } from '@/core/plan/shade/shade';
+import { memo } from 'react';
+import type { ShadeOutline } from '@/core/plan/shade/outlines';
 
 /** Patterns of the four steps of shade; serves is plain paper. `id` keeps two sheets on one page apart. */
 export function ShadePatterns({ id }: { id: string }) {
@@ -28,64 +26,43 @@ export function ShadePatterns({ id }: { id: string }) {
   );
 }
 
-const STEPS = ['tight', 'short', 'silent'] as const;
-
-/** Blur of the outline, cells. */
-const BLUR_CELLS = 0.9;
-
-type Ring = number[][];
-
-/** Contour rings in cells as a path in pixels. */
-function ringsPath(polygons: Ring[][], toPx: (c: number, r: number) => [number, number]): string {
-  return polygons
-    .flat()
-    .map(
-      (ring) =>
-        `M${ring
-          .map((p) =>
-            toPx(p[0]!, p[1]!)
-              .map((v) => v.toFixed(1))
-              .join(','),
-          )
-          .join('L')}Z`,
-    )
-    .join('');
+/** The rings of an outline as a path in pixels. */
+function pathOf({ cornersM, ringCorners }: ShadeOutline, k: number): string {
+  const parts: string[] = [];
+  let at = 0;
+  for (const corners of ringCorners) {
+    for (let i = 0; i < corners; i++, at += 2)
+      parts.push(
+        i === 0 ? 'M' : 'L',
+        (cornersM[at]! * k).toFixed(1),
+        ',',
+        (cornersM[at + 1]! * k).toFixed(1),
+      );
+    parts.push('Z');
+  }
+  return parts.join('');
 }
 
 /** Where the network serves the sheet stays clean; where it fails it is shaded. */
 export const ShadeLayer = memo(function ShadeLayer({
-  grid,
+  outlines,
   id,
   k,
 }: {
-  grid: ShadeGrid;
+  outlines: readonly ShadeOutline[];
   id: string;
   /** Pixels per metre. */
   k: number;
 }) {
-  const shapes = useMemo(() => {
-    const make = contours().size([grid.columns, grid.rows]).smooth(true);
-    // Verdicts are steps; a slight blur turns their staircase into the outline the eye expects.
-    const { data } = blur2(
-      { data: Float64Array.from(grid.verdicts), width: grid.columns, height: grid.rows },
-      BLUR_CELLS,
-    );
-    const values = Array.from(data);
-    return STEPS.map((_, i) => make.contour(values, i + 0.5).coordinates as unknown as Ring[][]);
-  }, [grid]);
-  const toPx = (c: number, r: number): [number, number] => [
-    (grid.originXM + c * grid.cellM) * k,
-    (grid.originYM + r * grid.cellM) * k,
-  ];
   return (
     <g aria-hidden="true" pointerEvents="none">
-      {STEPS.map((step, i) => {
-        const d = ringsPath(shapes[i]!, toPx);
-        if (d === '') return null;
+      {outlines.map((outline, i) => {
+        if (outline.cornersM.length === 0) return null;
+        const d = pathOf(outline, k);
         return (
-          <g key={step}>
+          <g key={outline.step}>
             {i > 0 && <path d={d} fill="var(--sheet)" fillRule="evenodd" />}
-            <path d={d} fill={`url(#${id}-${step})`} fillRule="evenodd" data-shade={step} />
+            <path d={d} fill={`url(#${id}-${outline.step})`} fillRule="evenodd" data-shade={outline.step} />
           </g>
         );
       })}

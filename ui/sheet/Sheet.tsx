@@ -186,7 +186,7 @@ export function Sheet(props: SheetProps) {
       >
         <ShadePatterns id={id} />
         <g transform={`translate(${view.x} ${view.y})`}>
-          {props.shade && <ShadeLayer grid={props.shade.grid} id={id} k={k} />}
+          {props.shade && <ShadeLayer outlines={props.shade.outlines} id={id} k={k} />}
         </g>
         <g transform={`translate(${view.x} ${view.y}) scale(${k})`}>
           {props.under}

@@ -2,7 +2,7 @@
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Built } from '@/core/evidence/built';
-import type { ShadeGrid } from '@/core/plan/shade/shade';
+import type { ShadeOutline } from '@/core/plan/shade/outlines';
 import type { ShadeQuestion } from '@/core/plan/shade/shadeEngine';
 import { plotBox, sheetStoreys } from '@/core/site/model/levels';
 import type { ActivityId } from '@/core/site/model/needs';
@@ -21,7 +21,7 @@ export const YARD_MARGIN_M = 3;
 const SETTLE_AFTER_MS = 250;
 
 export interface Shade {
-  grid: ShadeGrid;
+  outlines: readonly ShadeOutline[];
   /** Time the worker took for this answer, ms; the bench reads it. */
   workMs: number;
 }
@@ -58,7 +58,7 @@ function useAnswers(line: PlanLine | null, question: Question | null, network: B
         waiting.current = null;
         const answer = await on.shade({ ...next.question, settle: next.settle }, next.network);
         if (open.current !== on) return;
-        setShade({ grid: answer.grid, workMs: answer.workMs });
+        setShade({ outlines: answer.outlines, workMs: answer.workMs });
         if (answer.settled || waiting.current) continue;
         clearTimeout(rest.current);
         rest.current = setTimeout(() => {

@@ -6,6 +6,7 @@ import type { Box } from '../../site/model/levels';
 import type { ActivityId } from '../../site/model/needs';
 import { pointOf, type PlanContext } from '../evaluate/context';
 import type { Option } from '../option/schema';
+import { shadeOutlines, type ShadeOutline } from './outlines';
 import { servingUnits, shadeGrid, type ShadeGrid } from './shade';
 import { shadeNeeds, shadeRadios } from './shadeTable';
 
@@ -21,6 +22,7 @@ export interface ShadeQuestion {
 
 export interface ShadeAnswer {
   grid: ShadeGrid;
+  outlines: ShadeOutline[];
   /** Whether every field in it is exact; if not, ask again to settle. */
   settled: boolean;
 }
@@ -88,8 +90,10 @@ export class ShadeEngine {
     }
     while (sheet.fields.size > Math.max(MOST_FIELDS, units.length))
       sheet.fields.delete(sheet.fields.keys().next().value!);
+    const grid = shadeGrid(context, radios, sheet.base.grid, sheet.base.layers, fields);
     return {
-      grid: shadeGrid(context, radios, sheet.base.grid, sheet.base.layers, fields),
+      grid,
+      outlines: shadeOutlines(grid),
       settled: quick.size === 0,
     };
   }
