@@ -1,12 +1,21 @@
 import { expose, transfer } from 'comlink';
 import type { Built } from '../core/evidence/built';
 import type { EvidenceRows } from '../core/evidence/rows';
-import { createPlanner, type Derived, type Planner, type PlannerUpdate } from '../core/job/planner';
+import {
+  changeOf,
+  createPlanner,
+  type Derived,
+  type DerivedChange,
+  type Planner,
+  type PlannerUpdate,
+} from '../core/job/planner';
 import type { Documents } from '../core/job/settle';
 import type { Option } from '../core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '../core/plan/shade/shadeEngine';
 
 let planner: Planner | null = null;
+/** What was answered last. */
+let last: Derived | null = null;
 const own = (): Planner => {
   if (!planner) throw new Error('no job is open in the plan worker');
   return planner;
@@ -21,6 +30,7 @@ const timed = <T>(work: () => T): T & { workMs: number } => {
 const api = {
   open(job: Documents & { evidence: EvidenceRows }): void {
     planner = createPlanner(job);
+    last = null;
   },
   update(change: PlannerUpdate): void {
     own().update(change);
@@ -28,8 +38,13 @@ const api = {
   replaceRows(rows: EvidenceRows): void {
     own().replaceRows(rows);
   },
-  derive(shownId: string | null): Derived & { workMs: number } {
-    return timed(() => own().derive(shownId));
+  derive(shownId: string | null): DerivedChange & { workMs: number } {
+    return timed(() => {
+      const now = own().derive(shownId);
+      const change = changeOf(last, now);
+      last = now;
+      return change;
+    });
   },
   shade(question: ShadeQuestion, network: Built): ShadeAnswer & { workMs: number } {
     const answer = timed(() => own().shade(question, network));

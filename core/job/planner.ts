@@ -42,6 +42,8 @@ export interface PlannerUpdate extends Partial<Documents> {
   rows?: readonly EvidenceRow[];
 }
 
+const NO_STEPS: readonly ScheduledStep[] = [];
+
 /** Evaluations kept; each drag leaves many behind. */
 const MOST_KEPT = 40;
 
@@ -86,6 +88,13 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   const contexts = keeper<PlanContext>(3);
   const evaluations = keeper<Evaluation>(MOST_KEPT);
   const standings = keeper<Standing>(8);
+  const verdictsKnown = keeper<{ verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
+  const readingsSay = keeper<{
+    learntOf: Derived['calibration'];
+    odd: Derived['odd'];
+    lines: Derived['lines'];
+  }>(3);
+  const sheets = keeper<readonly ScheduledStep[]>(8);
   const engines = keeper<ShadeEngine>(3);
 
   function contextNow(): {
@@ -135,14 +144,16 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       const own = (option: Option): Built => ({ option, kit: plan.ownKit });
       const built = asBuilt(site, plan, rows);
       const builtKey = JSON.stringify(built);
-      const standing = standings(`${key} ${countRead(rows)} ${builtKey}`, () =>
-        standingOf(context, plan, rows),
-      );
-      const verdicts = verdictsOf(site, rows, standing);
+      const readKey = `${key} ${countRead(rows)} ${builtKey}`;
+      const { verdicts, headline } = verdictsKnown(readKey, () => {
+        const standing = standings(readKey, () => standingOf(context, plan, rows));
+        const list = verdictsOf(site, rows, standing);
+        return { verdicts: list, headline: headlineOf(list) };
+      });
       const worked =
         acceptedOption(plan, rows) ?? plan.options.find((o) => o.id === shownId) ?? plan.options[0] ?? null;
-      return {
-        calibration: calibration && {
+      const { learntOf, odd, lines } = readingsSay(`${key} ${countRead(rows)}`, () => ({
+        learntOf: calibration && {
           posterior: calibration.posterior,
           leaveOneOutDb: calibration.leaveOneOutDb,
           observations: calibration.observations,
@@ -150,12 +161,19 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         },
         odd: calibration ? oddReadings(calibration, site.spots, rows) : [],
         lines: { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') },
+      }));
+      return {
+        calibration: learntOf,
+        odd,
+        lines,
         today: evaluated(context, key, asItWas(plan, rows)),
         options: Object.fromEntries(plan.options.map((o) => [o.id, evaluated(context, key, own(o))])),
         built: built && evaluated(context, key, built),
         verdicts,
-        headline: headlineOf(verdicts),
-        steps: worked ? runSheet(context, worked) : [],
+        headline,
+        steps: worked
+          ? sheets(`${key} ${JSON.stringify(worked)}`, () => runSheet(context, worked))
+          : NO_STEPS,
       };
     },
     /** Light and shade of a network over a sheet. */
@@ -173,3 +191,34 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
 }
 
 export type Planner = ReturnType<typeof createPlanner>;
+
+/** What of a result is new since the one before it: little goes from one thread to another with each move of a hand. */
+export interface DerivedChange {
+  changed: Partial<Omit<Derived, 'options'>>;
+  /** Every option there is, with its evaluation where that is new. */
+  options: readonly { id: string; evaluation: Evaluation | null }[];
+}
+
+/** What changed between two results of one planner, which gives the same thing again for what is the same. */
+export function changeOf(last: Derived | null, now: Derived): DerivedChange {
+  const { options, ...rest } = now;
+  return {
+    changed: Object.fromEntries(
+      Object.entries(rest).filter(([key, value]) => last?.[key as keyof typeof rest] !== value),
+    ),
+    options: Object.entries(options).map(([id, evaluation]) => ({
+      id,
+      evaluation:
+        last && Object.hasOwn(last.options, id) && last.options[id] === evaluation ? null : evaluation,
+    })),
+  };
+}
+
+/** The result after a change, from the one before it. */
+export function changedBy(last: Derived | null, { changed, options }: DerivedChange): Derived {
+  return {
+    ...(last as Derived),
+    ...changed,
+    options: Object.fromEntries(options.map(({ id, evaluation }) => [id, evaluation ?? last!.options[id]!])),
+  };
+}

@@ -7,7 +7,7 @@ import { partLabel } from '@/core/plan/evaluate/words';
 import type { Prediction } from '@/core/plan/evaluate/predict';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import type { Spot } from '@/core/site/model/schema';
-import { useDerived } from '@/ui/job/derived';
+import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
@@ -71,7 +71,8 @@ function Detail({
   prediction: Prediction | undefined;
   network: Built;
 }) {
-  const { accepted, option } = useDerived();
+  const accepted = useAccepted();
+  const option = useOption();
   const { ensure } = useAccept();
   const forecast = accepted?.forecast.find((f) => f.spotId === spot.id);
   const narrow = p?.pipe[p.narrowest];
@@ -128,7 +129,11 @@ export function AfterStop() {
   const spots = useJob((s) => s.site.spots);
   const jobId = useJob((s) => s.id);
   const ownKit = useJob((s) => s.plan.ownKit);
-  const { derived, option, built, before, accepted } = useDerived();
+  const { derived } = useDerived();
+  const option = useOption();
+  const built = useBuilt();
+  const before = useAsItWas();
+  const accepted = useAccepted();
   const { ensure } = useAccept();
   // Until somebody has accepted an option, the one being looked at stands in.
   const network = useMemo(() => built ?? (option ? { option, kit: ownKit } : null), [built, option, ownKit]);

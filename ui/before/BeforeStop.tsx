@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { firstCause } from '@/core/readings/cause';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import type { Spot } from '@/core/site/model/schema';
-import { useDerived } from '@/ui/job/derived';
+import { useAsItWas, useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
 import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
@@ -24,7 +24,8 @@ import { LearntPanel } from './LearntPanel';
 const CAUSE_WORD = { line: 'the line', device: 'the device', signal: 'signal', airtime: 'airtime' } as const;
 
 function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict | undefined }) {
-  const { before: network, derived } = useDerived();
+  const { derived } = useDerived();
+  const network = useAsItWas();
   const before = verdict?.before;
   const cause = verdict && derived ? firstCause(verdict, derived.lines.before) : null;
   return (
@@ -58,7 +59,8 @@ function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict | undefine
 export function BeforeStop() {
   const spots = useJob((s) => s.site.spots);
   const storeyId = useJob((s) => s.storeyId);
-  const { derived, predictionsToday, before: network } = useDerived();
+  const { derived, predictionsToday } = useDerived();
+  const network = useAsItWas();
   const shade = useShade(network, storeyId, null);
   const verdicts = derived?.verdicts;
   const facts = useMemo(

@@ -7,7 +7,7 @@ import { minutesBetween, totalMin, type ScheduledStep } from '@/core/fit/schedul
 import { doneSteps } from '@/core/evidence/fold';
 import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
-import { useDerived } from '@/ui/job/derived';
+import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { minutesText } from '@/ui/pieces/format';
@@ -121,7 +121,9 @@ export function FitStop() {
   const evidence = useJob((s) => s.evidence);
   const brief = useJob((s) => s.brief);
   const options = useJob((s) => s.plan.options);
-  const { option: shown, derived, accepted } = useDerived();
+  const { derived } = useDerived();
+  const shown = useOption();
+  const accepted = useAccepted();
   const { accept } = useAccept();
   const [problem, setProblem] = useState<string | null>(null);
   // The work is that of the accepted option, whatever is being looked at in Plan.

@@ -8,25 +8,22 @@ import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Prediction } from '@/core/plan/evaluate/predict';
 import type { Option } from '@/core/plan/option/schema';
 import { openPlanLine, type PlanLine, type Worked } from './planWorker';
-import { shownOption, useJob, useJobStore } from './store';
+import { shownOption, useJob, useJobStore, type JobState } from './store';
 
-/** What is computed of the job, once for all views; it comes from the plan worker a moment after what it is about. */
+/**
+ * What is computed of the job, once for all views; it comes from the plan worker a moment after what it is about. It
+ * changes only when the worker has answered, not with every move of the hand.
+ */
 export interface JobNumbers {
   /** Null until the worker has answered for the first time. */
   derived: Derived | null;
-  /** Whether what is shown is older than the hand. */
-  settling: boolean;
-  /** The option being looked at, and what it gives. */
-  option: Option | null;
+  /** The option being looked at as it was when the numbers were worked out, and what it gives. */
+  of: Option | null;
   shown: Evaluation | null;
   predictions: ReadonlyMap<string, Prediction>;
   predictionsToday: ReadonlyMap<string, Prediction>;
-  /** The option agreed to last, and the network as built; null before any. */
-  accepted: RowOf<'acceptance'> | null;
-  built: Built | null;
-  before: Built;
   line: PlanLine | null;
-  workMs: number | null;
+  worked: Worked | null;
 }
 
 const NumbersContext = createContext<JobNumbers | null>(null);
@@ -49,39 +46,20 @@ export function DerivedProvider({ children }: { children: ReactNode }) {
       opened.close();
     };
   }, [store]);
-  const site = useJob((s) => s.site);
-  const brief = useJob((s) => s.brief);
-  const plan = useJob((s) => s.plan);
-  const evidence = useJob((s) => s.evidence);
-  const option = useJob(shownOption);
-  const derived = worked?.derived ?? null;
-  const shown = (option && derived?.options[option.id]) ?? null;
-  const settling =
-    worked === null ||
-    worked.of.site !== site ||
-    worked.of.plan !== plan ||
-    worked.of.brief !== brief ||
-    worked.of.evidence !== evidence;
-  const built = useMemo(() => asBuilt(site, plan, evidence), [site, plan, evidence]);
-  const before = useMemo(() => asItWas(plan, evidence), [plan, evidence]);
-  const predictions = useMemo(() => byId(shown?.predictions), [shown]);
-  const predictionsToday = useMemo(() => byId(derived?.today.predictions), [derived]);
-  const value = useMemo(
-    (): JobNumbers => ({
+  const shownId = useJob((s) => shownOption(s)?.id ?? null);
+  const value = useMemo((): JobNumbers => {
+    const derived = worked?.derived ?? null;
+    const shown = (shownId !== null && derived?.options[shownId]) || null;
+    return {
       derived,
-      settling,
-      option,
+      of: worked?.of.plan.options.find((o) => o.id === shownId) ?? null,
       shown,
-      predictions,
-      predictionsToday,
-      accepted: evidenceOf(evidence).accepted,
-      built,
-      before,
+      predictions: byId(shown?.predictions),
+      predictionsToday: byId(derived?.today.predictions),
       line,
-      workMs: worked?.workMs ?? null,
-    }),
-    [derived, settling, option, shown, predictions, predictionsToday, evidence, built, before, line, worked],
-  );
+      worked,
+    };
+  }, [worked, line, shownId]);
   return <NumbersContext.Provider value={value}>{children}</NumbersContext.Provider>;
 }
 
@@ -89,4 +67,38 @@ export function useDerived(): JobNumbers {
   const value = useContext(NumbersContext);
   if (!value) throw new Error('no job is open here');
   return value;
+}
+
+/** Whether what is shown is older than the hand. */
+export function useSettling(): boolean {
+  const { worked } = useDerived();
+  return useJob(
+    (s: JobState) =>
+      worked === null ||
+      worked.of.site !== s.site ||
+      worked.of.plan !== s.plan ||
+      worked.of.brief !== s.brief ||
+      worked.of.evidence !== s.evidence,
+  );
+}
+
+/** The option being looked at, as it stands under the hand. */
+export const useOption = (): Option | null => useJob(shownOption);
+
+/** The option agreed to last; null before any. */
+export const useAccepted = (): RowOf<'acceptance'> | null => useJob((s) => evidenceOf(s.evidence).accepted);
+
+/** The network as built; null before anything was agreed to. */
+export function useBuilt(): Built | null {
+  const site = useJob((s) => s.site);
+  const plan = useJob((s) => s.plan);
+  const evidence = useJob((s) => s.evidence);
+  return useMemo(() => asBuilt(site, plan, evidence), [site, plan, evidence]);
+}
+
+/** The network as it was before anything was done. */
+export function useAsItWas(): Built {
+  const plan = useJob((s) => s.plan);
+  const evidence = useJob((s) => s.evidence);
+  return useMemo(() => asItWas(plan, evidence), [plan, evidence]);
 }

@@ -2,7 +2,7 @@
 import { wrap, type Remote } from 'comlink';
 import type { Built } from '@/core/evidence/built';
 import type { EvidenceRow } from '@/core/evidence/rows';
-import type { Derived } from '@/core/job/planner';
+import { changedBy, type Derived } from '@/core/job/planner';
 import type { Documents } from '@/core/job/settle';
 import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
@@ -78,7 +78,8 @@ export function openPlanLine(store: JobStore): PlanLine {
         const now = stateOf(store.getState());
         if (closed || same(done, now) || store.getState().here === 'survey') return;
         feed(now);
-        const { workMs, ...derived } = await remote.derive(now.shownId);
+        const { workMs, ...change } = await remote.derive(now.shownId);
+        const derived = changedBy(last?.derived ?? null, change);
         done = now;
         last = { derived, of: now, workMs };
         for (const listener of listeners) listener(last);

@@ -1,5 +1,5 @@
 'use client';
-import { useDerived } from '@/ui/job/derived';
+import { useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { SelectField } from '@/ui/pieces/fields';
 
@@ -7,7 +7,7 @@ const AIR = '';
 
 /** Whether a spot's device uses the air or a lead from a unit: a wire to the one device that matters is the steadiest. */
 export function AccessChoice({ spotId }: { spotId: string }) {
-  const { option } = useDerived();
+  const option = useOption();
   const setOption = useJob((s) => s.setOption);
   if (!option || option.units.length === 0) return null;
   const wired = option.wiredSpots.find((w) => w.spotId === spotId);

@@ -3,7 +3,7 @@ import { Check, Copy, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
-import { useDerived } from '@/ui/job/derived';
+import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { newId } from '@/ui/pieces/newId';
@@ -13,7 +13,8 @@ function OptionCard({ option, index, chosen }: { option: Option; index: number; 
   const currency = useJob((s) => s.brief.currency);
   const budget = useJob((s) => s.brief.allowed.budgetMinor);
   const spots = useJob((s) => s.site.spots.length);
-  const { derived, accepted } = useDerived();
+  const { derived } = useDerived();
+  const accepted = useAccepted();
   const evaluation = derived?.options[option.id];
   const served = evaluation?.predictions.filter((p) => p.verdict === 'serves').length;
   const over = evaluation && budget !== null && evaluation.price.totalMinor > budget;
@@ -46,7 +47,7 @@ function OptionCard({ option, index, chosen }: { option: Option; index: number; 
 
 /** Accepts the option being looked at, where another one or none is accepted. */
 function Accept({ option }: { option: Option }) {
-  const { accepted } = useDerived();
+  const accepted = useAccepted();
   const { accept } = useAccept();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -85,7 +86,7 @@ function Accept({ option }: { option: Option }) {
 export function Options() {
   const plan = useJob((s) => s.plan);
   const store = useJobStore();
-  const { option } = useDerived();
+  const option = useOption();
   const add = (units: Option['units'], wiredSpots: Option['wiredSpots'], name: string) => {
     const id = newId('opt');
     store.getState().setPlan((p) => ({ ...p, options: [...p.options, { id, name, units, wiredSpots }] }));

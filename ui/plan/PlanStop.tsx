@@ -1,5 +1,5 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import type { KitItem } from '@/core/kit/schema';
 import type { Prediction } from '@/core/plan/evaluate/predict';
 import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
@@ -7,7 +7,7 @@ import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/model/needs
 import type { Place } from '@/core/site/model/schema';
 import { useKeys } from '@/ui/keys/useKeys';
 import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
-import { useDerived } from '@/ui/job/derived';
+import { useAccepted, useDerived, useOption, useSettling } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
@@ -39,7 +39,7 @@ function predictionLabel(p: Prediction): string {
 function usePlanRows(): LedgerRow[] {
   const spots = useJob((s) => s.site.spots);
   const today = useJob((s) => s.plan.today);
-  const { predictions, predictionsToday, derived, option } = useDerived();
+  const { predictions, predictionsToday, derived, of: option } = useDerived();
   return useMemo(
     () =>
       factsOf(spots, derived?.verdicts, option ? predictions : predictionsToday).map((f): LedgerRow => {
@@ -72,9 +72,10 @@ function usePlanRows(): LedgerRow[] {
 }
 
 /** Proofs that what was changed in the accepted option ends, said before anything is built. */
-function EndedProofs() {
-  const { derived, accepted, option } = useDerived();
-  if (!derived || !option || accepted?.optionId !== option.id) return null;
+const EndedProofs = memo(function EndedProofs() {
+  const { derived, of } = useDerived();
+  const accepted = useAccepted();
+  if (!derived || !of || accepted?.optionId !== of.id) return null;
   const ended = derived.verdicts.filter((v) => v.past.length > 0 && v.rounds.length === 0);
   if (ended.length === 0) return null;
   const standing = derived.verdicts.filter((v) => v.after).length;
@@ -87,9 +88,9 @@ function EndedProofs() {
       . {standing > 0 ? `${standing} other ${standing === 1 ? 'proof stands' : 'proofs stand'}.` : ''}
     </p>
   );
-}
+});
 
-function Notices() {
+const Notices = memo(function Notices() {
   const { shown } = useDerived();
   const notices = useMemo(() => {
     if (!shown) return [];
@@ -114,7 +115,30 @@ function Notices() {
       ))}
     </ul>
   );
+});
+
+/** Says that the numbers are older than the hand. */
+function Settling() {
+  const settling = useSettling();
+  return settling && <span className="fig text-[13px] text-ink-2">settling</span>;
 }
+
+/** The ledger of Plan; it follows the numbers, not the hand. */
+const PlanLedger = memo(function PlanLedger() {
+  const rows = usePlanRows();
+  return (
+    <Ledger
+      rows={rows}
+      head={
+        <>
+          <TrackKey before predicted />
+          <Settling />
+        </>
+      }
+      empty="No spots yet. Put them in Survey: one where each thing must work."
+    />
+  );
+});
 
 /** Plan: units and feeds on the sheet, light and shade under the hand, the ledger beside it. */
 export function PlanStop() {
@@ -126,11 +150,11 @@ export function PlanStop() {
   const select = useJob((s) => s.select);
   const store = useJobStore();
   const ownKit = useJob((s) => s.plan.ownKit);
-  const { option, predictions, line, settling } = useDerived();
+  const option = useOption();
+  const { predictions, line } = useDerived();
   const network = useMemo(() => (option ? { option, kit: ownKit } : null), [option, ownKit]);
   const [activity, setActivity] = useState<ActivityId | ''>('');
   const shade = useShade(network, storeyId, activity || null);
-  const rows = usePlanRows();
   const unserved = useMemo(
     () => site.spots.filter((s) => predictions.get(s.id)?.verdict !== 'serves'),
     [site.spots, predictions],
@@ -239,16 +263,7 @@ export function PlanStop() {
           {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} />}
           <EndedProofs />
           <Notices />
-          <Ledger
-            rows={rows}
-            head={
-              <>
-                <TrackKey before predicted />
-                {settling && <span className="fig text-[13px] text-ink-2">settling</span>}
-              </>
-            }
-            empty="No spots yet. Put them in Survey: one where each thing must work."
-          />
+          <PlanLedger />
         </>
       }
     />

@@ -84,7 +84,7 @@ export function useShade(
   const site = useJob((s) => s.site);
   const brief = useJob((s) => s.brief);
   const { line, derived } = useDerived();
-  const posterior = derived?.calibration?.posterior ?? null;
+  const learnt = derived?.calibration?.posterior.meanDb.join() ?? '';
   const asked = Number(useSearchParams().get('cell'));
   const wantedCell = asked >= FINEST_CELL_M && asked <= 5 ? asked : CELL_M;
   const question = useMemo<Question | null>(() => {
@@ -100,6 +100,6 @@ export function useShade(
     };
     // What the readings teach and the rules of the brief change the answer, though not the question.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [site, network, storeyId, activity, wantedCell, posterior, brief.region, brief.ownLimitsDbm]);
+  }, [site, network, storeyId, activity, wantedCell, learnt, brief.region, brief.ownLimitsDbm]);
   return useAnswers(line, question, network);
 }

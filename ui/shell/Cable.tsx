@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useSelectedLayoutSegment } from 'next/navigation';
 import { progressOf } from '@/core/job/progress';
 import { STOPS } from '@/core/job/stops';
-import { useDerived } from '@/ui/job/derived';
+import { useAccepted, useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { clockText } from '@/ui/pieces/format';
 import { Mark } from '@/ui/pieces/Mark';
@@ -95,9 +95,10 @@ export function Cable({ undo }: { undo: ReturnType<typeof useUndo> }) {
   const buildings = useJob((s) => s.site.buildings.length);
   const spots = useJob((s) => s.site.spots.length);
   const evidence = useJob((s) => s.evidence);
-  const options = useJob((s) => s.plan.options);
-  const { derived, option, accepted } = useDerived();
-  const worked = options.find((o) => o.id === accepted?.optionId) ?? option;
+  const { derived, of: option, worked: known } = useDerived();
+  const accepted = useAccepted();
+  // As the numbers know it: the cable is not drawn anew with every move of the hand.
+  const worked = known?.of.plan.options.find((o) => o.id === accepted?.optionId) ?? option;
   const predictions = new Map(
     (derived?.options[worked?.id ?? '']?.predictions ?? []).map((p) => [p.spotId, p]),
   );

@@ -3,7 +3,7 @@ import { useParams, useRouter, useSelectedLayoutSegment } from 'next/navigation'
 import { useLayoutEffect, useState, type ReactNode } from 'react';
 import { STOPS } from '@/core/job/stops';
 import type { OpenJob } from '@/server/loaded';
-import { DerivedProvider, useDerived } from '@/ui/job/derived';
+import { DerivedProvider, useSettling } from '@/ui/job/derived';
 import { JobStoreContext, createJobStore, useJobStore } from '@/ui/job/store';
 import { SyncContext, useSync } from '@/ui/job/useSync';
 import { useKeys } from '@/ui/keys/useKeys';
@@ -47,7 +47,7 @@ function Keys({ undo }: { undo: ReturnType<typeof useUndo> }) {
 
 /** The stop itself; whether its numbers are older than the job stands on it for whoever waits for them. */
 function Main({ children }: { children: ReactNode }) {
-  const { settling } = useDerived();
+  const settling = useSettling();
   return (
     <main className="min-h-0 flex-1" data-settling={settling}>
       {children}

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useRef } from 'react';
-import { useDerived } from '@/ui/job/derived';
+import { useDerived, useSettling } from '@/ui/job/derived';
 import { send } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 
@@ -10,7 +10,8 @@ const REST_MS = 800;
 /** Keeps what the list of jobs shows of this one: it is worked out here, so that the list reads no job. */
 export function useHeadline(): void {
   const id = useJob((s) => s.id);
-  const { derived, settling } = useDerived();
+  const { derived } = useDerived();
+  const settling = useSettling();
   const headline = derived && !settling ? JSON.stringify(derived.headline) : null;
   const told = useRef<string | null>(null);
   useEffect(() => {
