@@ -1,5 +1,6 @@
 'use client';
-import type { ReactNode } from 'react';
+import equal from 'fast-deep-equal';
+import { memo, type ReactNode } from 'react';
 import { activitiesLabel } from '@/core/site/model/needs';
 import type { Spot } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
@@ -27,7 +28,20 @@ const TONES: Record<Tone, string> = {
   plain: 'text-ink-2',
 };
 
-function Row({ row, isOpen }: { row: LedgerRow; isOpen: boolean }) {
+interface RowProps {
+  row: LedgerRow;
+  isOpen: boolean;
+}
+
+/** Whether two rows look the same: numbers come anew with every answer, and most rows are what they were. */
+function looksSame(a: RowProps, b: RowProps): boolean {
+  if (a.isOpen !== b.isOpen || (b.isOpen && a.row !== b.row)) return false;
+  const { detail: _a, ...was } = a.row;
+  const { detail: _b, ...is } = b.row;
+  return equal(was, is);
+}
+
+const Row = memo(function Row({ row, isOpen }: RowProps) {
   const select = useJob((s) => s.select);
   const showStorey = useJob((s) => s.showStorey);
   const { spot } = row;
@@ -37,7 +51,7 @@ function Row({ row, isOpen }: { row: LedgerRow; isOpen: boolean }) {
   };
   return (
     <li
-      className={`border-t border-rule ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : ''}`}
+      className={`border-t border-rule [contain-intrinsic-size:auto_46px] [content-visibility:auto] ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : ''}`}
       data-spot={spot.number}
     >
       <button
@@ -67,7 +81,7 @@ function Row({ row, isOpen }: { row: LedgerRow; isOpen: boolean }) {
       {isOpen && <div className="px-4 pb-3">{row.detail}</div>}
     </li>
   );
-}
+}, looksSame);
 
 /** One row per spot: the same row from complaint to proof. */
 export function Ledger({
@@ -81,7 +95,7 @@ export function Ledger({
 }) {
   const selected = useJob((s) => s.selected);
   return (
-    <section className="panel flex min-h-0 flex-1 flex-col" aria-label="Spots">
+    <section className="panel flex min-h-0 flex-1 flex-col will-change-transform" aria-label="Spots">
       <div className="flex flex-wrap items-baseline justify-between gap-x-3 px-3 py-2">
         <h2 className="head2">Spots</h2>
         {head}

@@ -16,8 +16,8 @@ export function Workbench({
     <div className="grid h-full gap-3 p-3 lg:grid-cols-[minmax(0,1.55fr)_minmax(420px,1fr)]">
       <div className="flex min-h-[620px] flex-col gap-3 lg:min-h-0">
         {above}
-        <div className="panel min-h-0 flex-1">{sheet}</div>
-        <div className="panel h-[140px] shrink-0 2xl:h-[210px]">{section}</div>
+        <div className="panel min-h-0 flex-1 will-change-transform">{sheet}</div>
+        <div className="panel h-[140px] shrink-0 will-change-transform 2xl:h-[210px]">{section}</div>
       </div>
       <div className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto">{side}</div>
     </div>

@@ -19,6 +19,9 @@ function runText(r: Reading): string {
   return parts.join(', ');
 }
 
+/** Runs shown before the older ones are unfolded. */
+const NEWEST = 15;
+
 /**
  * The runs of a spot (or of the line, `spotId` null) in one phase: those that count, those of rounds that have ended, with
  * the reason, and those struck out. A mistaken one is struck out, never deleted, and can be taken back.
@@ -36,6 +39,7 @@ export function RunList({
   const record = useRecord();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
+  const [all, setAll] = useState(false);
   const e = evidenceOf(rows);
   const runs = e.readings.filter(
     (r) =>
@@ -55,10 +59,16 @@ export function RunList({
     );
     setBusy(null);
   };
+  const older = all ? 0 : Math.max(0, runs.length - NEWEST);
   return (
     <>
+      {older > 0 && (
+        <button type="button" className="link mt-2 text-[13px]" onClick={() => setAll(true)}>
+          Show the {older} older {older === 1 ? 'run' : 'runs'} too; they count like the others
+        </button>
+      )}
       <ul className="fig mt-2 divide-y divide-rule border-y border-rule text-[14px]" aria-label="Runs">
-        {runs.map((r) => {
+        {runs.slice(older).map((r) => {
           const struck = e.struck.has(r.id);
           const round = roundOf(r);
           const past = round === null ? undefined : ended.get(round);

@@ -18,6 +18,7 @@ import { Feeds } from './Feeds';
 import { LabelLayer, type RoomLabel } from './LabelLayer';
 import type { SheetMark } from './marks';
 import { Marks, type MarkActions } from './Marks';
+import { SheetLayer } from './SheetLayer';
 import { ShadeLayer, ShadePatterns } from './ShadeLayer';
 import { SheetFoot } from './SheetFoot';
 import { useFrame } from './useFrame';
@@ -162,6 +163,8 @@ export function Sheet(props: SheetProps) {
     };
   }, [toMetres, refs, onMove]);
   const frame = useFrame(props.onFrame, toMetres);
+  const shift = `translate(${view.x} ${view.y})`;
+  const scaled = `${shift} scale(${k})`;
   const press = (e: MouseEvent) => {
     if ((e.target as Element).closest('[data-mark]') || frame.wasDrawn()) return;
     props.onPoint?.(...toMetres(e.clientX, e.clientY), { shiftKey: e.shiftKey, k });
@@ -169,9 +172,48 @@ export function Sheet(props: SheetProps) {
 
   return (
     <div className="relative h-full min-h-[300px] overflow-hidden">
+      <SheetLayer>
+        <ShadePatterns id={id} />
+        <g transform={shift}>{props.shade && <ShadeLayer outlines={props.shade.outlines} id={id} k={k} />}</g>
+      </SheetLayer>
+      <SheetLayer>
+        <g transform={scaled}>
+          {props.under}
+          <WallLayer
+            walls={walls}
+            openings={openings}
+            obstacles={obstacles}
+            foliage={foliage}
+            holes={holes}
+            holesAbove={holesAbove}
+            custom={custom}
+            chosen={chosen}
+          />
+        </g>
+      </SheetLayer>
+      {props.option && (
+        <SheetLayer>
+          <g transform={shift}>
+            <Feeds option={props.option} k={k} shown={shown} />
+          </g>
+        </SheetLayer>
+      )}
+      <SheetLayer>
+        <g transform={shift}>
+          <LabelLayer
+            marks={marks}
+            quietSpots={props.quietSpots ?? false}
+            rooms={props.roomLabels ?? plainRooms}
+            walls={walls}
+            outlines={outlines}
+            custom={custom}
+            k={k}
+          />
+        </g>
+      </SheetLayer>
       <svg
         ref={svg}
-        className="absolute inset-0 h-full w-full touch-none select-none"
+        className="absolute inset-0 h-full w-full touch-none will-change-transform select-none"
         style={{ cursor: props.cursor }}
         role="group"
         data-work-ms={props.shade?.workMs}
@@ -184,38 +226,9 @@ export function Sheet(props: SheetProps) {
         }}
         onPointerUp={frame.onPointerUp}
       >
-        <ShadePatterns id={id} />
-        <g transform={`translate(${view.x} ${view.y})`}>
-          {props.shade && <ShadeLayer outlines={props.shade.outlines} id={id} k={k} />}
-        </g>
-        <g transform={`translate(${view.x} ${view.y}) scale(${k})`}>
-          {props.under}
-          <WallLayer
-            walls={walls}
-            openings={openings}
-            obstacles={obstacles}
-            foliage={foliage}
-            holes={holes}
-            holesAbove={holesAbove}
-            custom={custom}
-            chosen={chosen}
-          />
-          {props.over}
-        </g>
-        <g transform={`translate(${view.x} ${view.y})`}>
-          {props.option && <Feeds option={props.option} k={k} shown={shown} />}
-          <LabelLayer
-            marks={marks}
-            quietSpots={props.quietSpots ?? false}
-            rooms={props.roomLabels ?? plainRooms}
-            walls={walls}
-            outlines={outlines}
-            custom={custom}
-            k={k}
-          />
-          <g pointerEvents={props.inertMarks ? 'none' : undefined}>
-            <Marks marks={marks} k={k} movable={onMove?.kinds ?? NO_KINDS} actions={actions} />
-          </g>
+        <g transform={scaled}>{props.over}</g>
+        <g transform={shift} pointerEvents={props.inertMarks ? 'none' : undefined}>
+          <Marks marks={marks} k={k} movable={onMove?.kinds ?? NO_KINDS} actions={actions} />
         </g>
         {frame.box && (
           <polygon
@@ -228,15 +241,7 @@ export function Sheet(props: SheetProps) {
           />
         )}
       </svg>
-      {props.overlay && (
-        // A layer of its own: what moves with the hand does not make the sheet under it be painted anew.
-        <svg
-          className="pointer-events-none absolute inset-0 h-full w-full will-change-transform"
-          aria-hidden="true"
-        >
-          {props.overlay(view)}
-        </svg>
-      )}
+      {props.overlay && <SheetLayer>{props.overlay(view)}</SheetLayer>}
       <SheetFoot shadeId={props.shade ? id : null} zoomBy={zoomBy} fit={fit}>
         {props.foot}
       </SheetFoot>
