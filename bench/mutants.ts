@@ -85,6 +85,11 @@ const VALUES: readonly unknown[] = [
   [[[]]],
 ];
 
+/** Sets an own property, also one with the name of the prototype. */
+function put(at: object, key: string, value: unknown): void {
+  Object.defineProperty(at, key, { value, enumerable: true, configurable: true, writable: true });
+}
+
 /** Changes, drops or doubles some values deep inside a document. */
 function mutateJson(value: unknown, random: Random): unknown {
   const copy = structuredClone(value);
@@ -100,10 +105,10 @@ function mutateJson(value: unknown, random: Random): unknown {
     const key = pick(random, keys);
     const what = below(random, 4);
     if (what === 0) delete at[key];
-    else if (what === 1) at[key] = pick(random, VALUES);
-    else if (what === 2) at[pick(random, keys)] = structuredClone(at[key]);
+    else if (what === 1) put(at, key, structuredClone(pick(random, VALUES)));
+    else if (what === 2) put(at, pick(random, keys), structuredClone(at[key]));
     else if (Array.isArray(at)) at.push(structuredClone(at[Number(key)]));
-    else at[String(pick(random, VALUES))] = at[key];
+    else put(at, String(pick(random, VALUES)), structuredClone(at[key]));
   }
   return copy;
 }

@@ -4,6 +4,7 @@ import { parseJobFile, tooLarge } from '../core/job/parse';
 import type { Problem } from '../core/job/problem';
 import type { JobFile } from '../core/job/jobFile';
 import { checkSurvey } from '../core/site/check/survey';
+import { backup, restore } from './backup';
 import { CALCULATORS, CALCULATOR_USAGE, isCalculator } from './calculators';
 import { predictReport, surveyReport, verifyReport } from './reports';
 import { explainLines, predictLines, surveyLines, verifyLines } from './text';
@@ -15,6 +16,9 @@ const USAGE = `nestle — the core without a browser
   nestle predict JOB.json --explain SPOT           one spot in words, by number, name or id
   nestle survey  JOB.json [--json]                 rooms with their areas, the shortest walk, what is worth a look
   nestle verify  JOB.json [--json]                 before, after and verdict of every spot
+
+  nestle backup  FILE                              a consistent copy of the live database, while the server runs
+  nestle restore FILE                              puts such a copy back; stop the server first
 
 Calculators, each with --json:
 ${CALCULATOR_USAGE}
@@ -48,7 +52,7 @@ function load(path: string | undefined, json: boolean): JobFile {
   return parsed.job;
 }
 
-function main(): void {
+async function main(): Promise<void> {
   const asked = process.argv[2];
   if (asked && isCalculator(asked)) {
     const rest = process.argv.slice(3);
@@ -106,8 +110,14 @@ function main(): void {
     console.log(json ? JSON.stringify(report, null, 2) : verifyLines(report));
     return;
   }
+  if (command === 'backup' || command === 'restore') {
+    const done = command === 'backup' ? await backup(path) : restore(path, new Date());
+    if (!done.ok) fail([{ path: '', message: done.message }], json);
+    console.log(done.words);
+    return;
+  }
   console.error(`Unknown command "${command}".\n\n${USAGE}`);
   process.exit(2);
 }
 
-main();
+await main();
