@@ -83,7 +83,6 @@ describe('snapping', () => {
         const { at } = ask([x, y]);
         expect(Math.hypot(at.xM - x, at.yM - y)).toBeLessThanOrEqual(0.3 + 0.04);
       }),
-      { seed: 2 },
     );
   });
 });
@@ -259,7 +258,6 @@ describe('neighbours from what an operating system prints', () => {
           expect(network.levelDbm).toBeLessThanOrEqual(0);
         }
       }),
-      { seed: 9 },
     );
   });
 });

@@ -225,7 +225,6 @@ describe('buildings on the plot', () => {
         expect(both.xM).toBeCloseTo(one.xM, 6);
         expect(both.yM).toBeCloseTo(one.yM, 6);
       }),
-      { seed: 3 },
     );
     const turned = throughFrame(turnAbout({ xM: 2, yM: 2 }, 90), { xM: 3, yM: 2 });
     expect(turned.xM).toBeCloseTo(2, 9);
