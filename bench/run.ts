@@ -11,6 +11,7 @@ import { estate } from './estate';
 import { plainField } from '../core/radio/field/plainField';
 import { browserDrag } from './browserDrag';
 import { opens } from './opens';
+import { numbers } from './numbers';
 import { planFrames } from './planFrames';
 import { surveyFrames } from './surveyFrames';
 
@@ -121,11 +122,16 @@ if (process.argv.includes('--plan')) {
   await planFrames();
   process.exit(0);
 }
+if (process.argv.includes('--numbers')) {
+  numbers();
+  process.exit(0);
+}
 const only = process.argv.indexOf('--opens');
 if (only > 0) {
   await opens(process.argv[only + 1] ?? null);
   process.exit(0);
 }
+numbers();
 full('Farm', farmSite(), quick ? 1 : 0.25, quick ? 1 : 25);
 drag('Farm', farmSite(), 0.25);
 const smallDrag = drag('Farm', farmSite(), 0.5);
@@ -138,4 +144,6 @@ if (!quick) {
   growth('a dragged unit', smallDrag, drag('Estate of ten farms', big, 0.5));
   await browserDrag(MOVES);
   await surveyFrames();
+  await planFrames();
+  await opens(null);
 }

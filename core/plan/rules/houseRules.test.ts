@@ -157,3 +157,30 @@ test('all rules come together, what cannot be done first', () => {
   expect(weights).toContain('stop');
   expect(weights).toContain('care');
 });
+
+test('a plot with more bends than are followed says so, once', () => {
+  const crowd = contextOf((s) => {
+    const [first] = s.buildings;
+    return {
+      ...s,
+      buildings: Array.from({ length: 20 }, (_, i) => ({
+        ...first!,
+        id: `b${i}`,
+        storeys: Array.from({ length: 6 }, (_, k) => ({
+          ...first!.storeys[0]!,
+          id: `b${i}s${k}`,
+          floorLevelM: 2.6 * k,
+          outline: first!.storeys[0]!.outline.map((p) => ({ xM: p.xM + 30 * i, yM: p.yM })),
+        })),
+      })),
+      walls: [],
+      openings: [],
+    };
+  });
+  const away = unit('a', { place: { storeyId: null, xM: -5, yM: -5, heightM: 2 } });
+  const said = words(crowd, option(away)).filter((w) => w.includes('bend'));
+  expect(said).toEqual([
+    expect.stringMatching(/^care: This plot has \d+ openings and corners .* nearest 300 /),
+  ]);
+  expect(words(contextOf(), option(away)).filter((w) => w.includes('bend'))).toEqual([]);
+});

@@ -1,5 +1,7 @@
 import { coaxTreeOf, MOCA_ADAPTER_LIMIT } from '../../feed/coax';
 import { describeConstruction, wallThicknessM } from '../../site/model/constructions';
+import { MOST_BENDS } from '../../radio/path/detours';
+import { portalsOf } from '../../radio/path/portals';
 import { lengthText } from '../../site/model/lengths';
 import { distanceToWallM } from '../../site/geometry/rooms';
 import type { Outlet, Wall } from '../../site/model/schema';
@@ -108,10 +110,24 @@ function coaxNotices({ site, brief }: PlanContext, option: Option): RuleNotice[]
 }
 
 /** What the house itself has to say against an option: walls, disturbers, old runs, outlets, coax. */
+/** On a plot with more bends than are followed the numbers leave some out, and that is said. */
+function bendNotices({ scene }: PlanContext, option: Option): RuleNotice[] {
+  const bends = portalsOf(scene).length;
+  if (bends <= MOST_BENDS || option.units.length === 0) return [];
+  return [
+    {
+      unitId: null,
+      weight: 'care',
+      words: `This plot has ${bends} openings and corners a signal may bend at: for each unit the nearest ${MOST_BENDS} are followed, so a way round through a far one is left out.`,
+    },
+  ];
+}
+
 export function houseNotices(context: PlanContext, option: Option): RuleNotice[] {
   return [
     ...option.units.flatMap((u) => placeNotices(context, u)),
     ...outletNotices(context, option),
     ...coaxNotices(context, option),
+    ...bendNotices(context, option),
   ];
 }

@@ -1,4 +1,5 @@
 import { CholeskyDecomposition, Matrix, MatrixRowSelectionView, inverse } from 'ml-matrix';
+import { cholesky, inverseDiagonal, solveInPlace, type Factor } from '../../stats/cholesky';
 import { normalCdf } from '../../stats/normal';
 import { SHADOWING_DB, SHADOWING_LENGTH_M, BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
 import {
@@ -115,37 +116,12 @@ function conditionalMean(mean: number, sigma: number, limit: number, side: -1 | 
   return mean + (side * sigma * density) / Math.max(1e-12, 1 - normalCdf(t));
 }
 
-/** Observations of one link, which share their shadowing, with the Cholesky factor of their own covariance. */
+/** Observations of one link, which share their shadowing, with the factor of their own covariance. */
 interface Block {
   at: number[];
-  cholesky: CholeskyDecomposition;
+  factor: Factor;
   /** Diagonal of the inverse of that covariance. */
-  inverseDiagonal: Float64Array;
-}
-
-/**
- * Diagonal of the inverse of L·Lᵀ: the squares of each column of L⁻¹, by forward substitution in a flat list. A third of
- * the work of solving for the whole inverse, and the rest of it is never needed.
- */
-function inverseDiagonal(cholesky: CholeskyDecomposition): Float64Array {
-  const lower = cholesky.lowerTriangularMatrix;
-  const n = lower.rows;
-  const rows = Array.from({ length: n }, (_, i) => Float64Array.from(lower.getRow(i)));
-  const out = new Float64Array(n);
-  const x = new Float64Array(n);
-  for (let k = 0; k < n; k++) {
-    let squares = 0;
-    for (let i = k; i < n; i++) {
-      const row = rows[i]!;
-      let sum = i === k ? 1 : 0;
-      for (let j = k; j < i; j++) sum -= row[j]! * x[j]!;
-      const value = sum / row[i]!;
-      x[i] = value;
-      squares += value * value;
-    }
-    out[k] = squares;
-  }
-  return out;
+  diagonal: Float64Array;
 }
 
 /**
@@ -160,23 +136,38 @@ function blocksOf(list: readonly Observation[], shadowingDb: readonly number[]):
     else links.set(o.linkId, [i]);
   });
   return [...links.values()].map((at) => {
-    const n = at.length;
-    const r = Matrix.zeros(n, n);
-    for (let i = 0; i < n; i++)
-      for (let j = 0; j <= i; j++) {
-        const [a, b] = [list[at[i]!]!, list[at[j]!]!];
-        const apart = Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
-        const value =
-          (i === j ? a.noiseDb ** 2 : 0) +
-          shadowingDb[BAND_INDEX[a.band]]! ** 2 * Math.exp(-apart / SHADOWING_LENGTH_M);
-        r.set(i, j, value);
-        r.set(j, i, value);
-      }
-    // Two exact readings at one place would make it singular.
-    for (let i = 0; i < n; i++) r.set(i, i, r.get(i, i) + 1e-9);
-    const cholesky = new CholeskyDecomposition(r);
-    return { at, cholesky, inverseDiagonal: inverseDiagonal(cholesky) };
+    const own = at.map((i) => list[i]!);
+    const covariance = own.map((a, i) =>
+      Float64Array.from({ length: own.length }, (_, j) => {
+        if (j > i) return 0;
+        const b = own[j]!;
+        const apart = Math.sqrt((a.x - b.x) ** 2 + (a.y - b.y) ** 2 + (a.z - b.z) ** 2);
+        const shared = shadowingDb[BAND_INDEX[a.band]]! ** 2 * Math.exp(-apart / SHADOWING_LENGTH_M);
+        // Two exact readings at one place would make it singular.
+        return shared + (i === j ? a.noiseDb ** 2 + 1e-9 : 0);
+      }),
+    );
+    const factor = cholesky(covariance);
+    return { at, factor, diagonal: inverseDiagonal(factor) };
   });
+}
+
+/** R⁻¹ of a block times some rows of a matrix. */
+function solved({ at, factor }: Block, of: Matrix): Matrix {
+  const out = Matrix.zeros(at.length, of.columns);
+  const column = new Float64Array(at.length);
+  for (let c = 0; c < of.columns; c++) {
+    let any = false;
+    at.forEach((row, k) => {
+      column[k] = of.get(row, c);
+      any ||= column[k] !== 0;
+    });
+    // Most parameters are of other links.
+    if (!any) continue;
+    solveInPlace(factor, column);
+    for (let k = 0; k < at.length; k++) out.set(k, c, column[k]!);
+  }
+  return out;
 }
 
 /** Own spread of each reading, dB: noise and shadowing together. */
@@ -198,22 +189,20 @@ function update(blocks: readonly Block[], h: Matrix, z: Matrix, prior: Prior): U
   const parameters = h.columns;
   const precision = prior.precision.clone();
   const pull = Matrix.zeros(parameters, 1);
-  const solved = blocks.map(({ at, cholesky, inverseDiagonal: diagonal }) => {
-    const own = new MatrixRowSelectionView(h, at);
-    const zOwn = new MatrixRowSelectionView(z, at);
-    const rh = cholesky.solve(new Matrix(own.to2DArray()));
-    const rz = cholesky.solve(new Matrix(zOwn.to2DArray()));
-    const ownT = new Matrix(own.to2DArray()).transpose();
+  const through = blocks.map((block) => {
+    const rh = solved(block, h);
+    const rz = solved(block, z);
+    const ownT = new Matrix(new MatrixRowSelectionView(h, block.at).to2DArray()).transpose();
     precision.add(ownT.mmul(rh));
     pull.add(ownT.mmul(rz));
-    return { at, diagonal, rh, rz };
+    return { ...block, rh, rz };
   });
   // Rounding leaves it a hair from symmetric.
   const symmetric = Matrix.add(precision, precision.transpose()).mul(0.5);
   const covariance = new CholeskyDecomposition(symmetric).solve(Matrix.eye(parameters, parameters));
   const mean = covariance.mmul(pull);
   const leaveOneOut: Update['leaveOneOut'] = [];
-  for (const { at, diagonal, rh, rz } of solved) {
+  for (const { at, diagonal, rh, rz } of through) {
     const weights = Matrix.sub(rz, rh.mmul(mean));
     const spread = rh.mmul(covariance);
     at.forEach((i, k) => {
