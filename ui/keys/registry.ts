@@ -44,7 +44,10 @@ export type KeyId = keyof typeof KEYS;
 
 /** Keys that belong to what is selected, or to drawing; bound where they are used. */
 export const HAND_KEYS: readonly (readonly [string, string])[] = [
-  ['Arrows', 'go from mark to mark; with a mark in hand nudge it by 10 cm, with Shift by 1 m'],
+  [
+    'Arrows',
+    'nudge a mark by 10 cm, with Shift by 1 m; with Alt, or where marks are fixed, go from mark to mark',
+  ],
   ['Enter', 'choose a mark'],
   ['Digits', 'type a length while drawing; an arrow sets it that way (Survey)'],
   [', and .', 'step from thing to thing (Survey)'],

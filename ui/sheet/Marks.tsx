@@ -1,10 +1,11 @@
 'use client';
 import { useDrag } from '@use-gesture/react';
-import { memo, useRef, type KeyboardEvent, type RefObject } from 'react';
+import { memo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import type { Place } from '@/core/site/model/schema';
 import { sameThing } from '@/core/site/edit/things';
 import { thingsSelected, useJob, useJobStore, type JobState, type Selection } from '@/ui/job/store';
 import { sameMark, type SheetMark } from './marks';
+import { nextMark } from './nextMark';
 import { ThingSymbol } from './ThingSymbol';
 import { SpotSymbol, UnitSymbol } from './UnitSymbol';
 
@@ -50,11 +51,13 @@ interface Props {
   mark: SheetMark;
   k: number;
   movable: boolean;
+  /** Whether the Tab key comes to it. */
+  inTabs: boolean;
   actions: RefObject<MarkActions>;
 }
 
 const Mark = memo(
-  function Mark({ mark, k, movable, actions }: Props) {
+  function Mark({ mark, k, movable, inTabs, actions }: Props) {
     const isSelected = useJob((s) => isChosen(s, mark));
     const store = useJobStore();
     const grip = useRef<[number, number]>([0, 0]);
@@ -96,7 +99,8 @@ const Mark = memo(
       }
       const arrow = ARROWS[event.key];
       const { move, placeAt } = actions.current;
-      if (!arrow || !move || !movable) return;
+      // With Alt, or where marks are fixed, arrows go from mark to mark.
+      if (!arrow || !move || !movable || event.altKey) return;
       event.preventDefault();
       event.stopPropagation();
       const step = event.shiftKey ? NUDGE_FAR_M : NUDGE_M;
@@ -110,7 +114,7 @@ const Mark = memo(
         data-mark={mark.kind}
         data-id={mark.id}
         transform={`translate(${mark.place.xM * k} ${mark.place.yM * k})`}
-        tabIndex={0}
+        tabIndex={inTabs ? 0 : -1}
         role="button"
         aria-pressed={isSelected}
         aria-label={labelOf(mark)}
@@ -140,10 +144,17 @@ const Mark = memo(
       </g>
     );
   },
-  (a, b) => a.k === b.k && a.movable === b.movable && a.actions === b.actions && sameMark(a.mark, b.mark),
+  (a, b) =>
+    a.k === b.k &&
+    a.inTabs === b.inTabs &&
+    a.movable === b.movable &&
+    a.actions === b.actions &&
+    sameMark(a.mark, b.mark),
 );
 
-/** Spots, units and things of the survey on the sheet: select, drag, nudge by keys. Units lie on top. */
+const keyOf = (m: SheetMark) => `${m.kind}-${m.id}`;
+
+/** Spots, units and things of the survey on the sheet: select, drag, nudge and walk by keys. Units lie on top. */
 export function Marks({
   marks,
   k,
@@ -155,8 +166,39 @@ export function Marks({
   movable: ReadonlySet<SheetMark['kind']>;
   actions: RefObject<MarkActions>;
 }) {
+  const group = useRef<SVGGElement>(null);
+  const [last, setLast] = useState<string | null>(null);
+  // One mark stands in the order of the Tab key: the one left last, else the first.
+  const inTabs = marks.some((m) => keyOf(m) === last) ? last : marks[0] && keyOf(marks[0]);
+  const markAt = (target: EventTarget) => {
+    const element = (target as Element).closest('[data-mark]');
+    return element
+      ? marks.find(
+          (m) => m.kind === element.getAttribute('data-mark') && m.id === element.getAttribute('data-id'),
+        )
+      : undefined;
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const arrow = ARROWS[event.key];
+    const from = arrow && markAt(event.target);
+    if (!arrow || !from) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const next = nextMark(marks, from, arrow);
+    if (!next) return;
+    group.current
+      ?.querySelector<SVGGElement>(`[data-mark="${next.kind}"][data-id="${CSS.escape(next.id)}"]`)
+      ?.focus();
+  };
   return (
-    <g>
+    <g
+      ref={group}
+      onKeyDown={onKeyDown}
+      onFocus={(event) => {
+        const mark = markAt(event.target);
+        if (mark) setLast(keyOf(mark));
+      }}
+    >
       <defs>
         <filter id="lamp-glow" x="-60%" y="-60%" width="220%" height="220%">
           <feGaussianBlur stdDeviation="9" />
@@ -164,8 +206,9 @@ export function Marks({
       </defs>
       {marks.map((mark) => (
         <Mark
-          key={`${mark.kind}-${mark.id}`}
+          key={keyOf(mark)}
           mark={mark}
+          inTabs={keyOf(mark) === inTabs}
           k={k}
           movable={movable.has(mark.kind)}
           actions={actions}
