@@ -3,6 +3,7 @@ import { Plus, X } from 'lucide-react';
 import { useJob } from '@/ui/job/store';
 import { SelectField, TextField } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
+import { Button } from '@/ui/pieces/Button';
 
 /** Complaints in the customer's words, each tied to the spot it is about. */
 export function Complaints() {
@@ -24,13 +25,9 @@ export function Complaints() {
         <h2 id="b-complaints" className="head2">
           In the customer’s words
         </h2>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => set([...complaints, { id: newId('cp'), words: '', spotId: null }])}
-        >
+        <Button onClick={() => set([...complaints, { id: newId('cp'), words: '', spotId: null }])}>
           <Plus size={15} aria-hidden="true" /> Complaint
-        </button>
+        </Button>
       </div>
       {complaints.length === 0 && <p className="mt-2 text-ink-2">Nothing yet. What fails, where and when?</p>}
       <ul className="mt-2 space-y-1.5">
@@ -53,14 +50,13 @@ export function Complaints() {
                 onChange={(id) => change(c.id, { spotId: id || null })}
               />
             </div>
-            <button
-              type="button"
-              className="btn px-2"
+            <Button
+              className="px-2"
               aria-label={`Remove complaint ${i + 1}`}
               onClick={() => set(complaints.filter((x) => x.id !== c.id))}
             >
               <X size={15} aria-hidden="true" />
-            </button>
+            </Button>
           </li>
         ))}
       </ul>

@@ -4,6 +4,7 @@ import { CONSENT_LABEL, type Consent } from '@/core/brief/brief';
 import { useJob } from '@/ui/job/store';
 import { SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
+import { Button } from '@/ui/pieces/Button';
 
 const CONSENTS = Object.entries(CONSENT_LABEL).map(([value, label]) => ({
   value: value as Consent['what'],
@@ -21,13 +22,11 @@ export function Consents() {
     <div className="mt-3 border-t border-rule pt-2">
       <div className="flex items-center justify-between">
         <h3 className="lab">Consents wanted</h3>
-        <button
-          type="button"
-          className="btn"
+        <Button
           onClick={() => set([...consents, { id: newId('cs'), what: 'drilling', who: '', got: false }])}
         >
           <Plus size={15} aria-hidden="true" /> Consent
-        </button>
+        </Button>
       </div>
       <ul className="mt-1 space-y-1">
         {consents.map((c, i) => (
@@ -51,14 +50,13 @@ export function Consents() {
               />
             </div>
             <Tick label="got" checked={c.got} onChange={(got) => change(c.id, { got })} />
-            <button
-              type="button"
-              className="btn px-2"
+            <Button
+              className="px-2"
               aria-label={`Remove consent ${i + 1}`}
               onClick={() => set(consents.filter((x) => x.id !== c.id))}
             >
               <X size={15} aria-hidden="true" />
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
@@ -111,13 +109,9 @@ export function Visit() {
       </div>
       <div className="mt-2 flex items-center justify-between border-t border-rule pt-2">
         <h3 className="lab">Devices to put on the new network</h3>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => set([...devices, { id: newId('dv'), name: '', only24: false }])}
-        >
+        <Button onClick={() => set([...devices, { id: newId('dv'), name: '', only24: false }])}>
           <Plus size={15} aria-hidden="true" /> Device
-        </button>
+        </Button>
       </div>
       <ul className="mt-1 grid gap-x-4 gap-y-1 xl:grid-cols-2">
         {devices.map((d, i) => (
@@ -131,14 +125,13 @@ export function Visit() {
               />
             </div>
             <Tick label="2.4 GHz only" checked={d.only24} onChange={(only24) => change(d.id, { only24 })} />
-            <button
-              type="button"
-              className="btn px-2"
+            <Button
+              className="px-2"
               aria-label={`Remove device ${i + 1}`}
               onClick={() => set(devices.filter((x) => x.id !== d.id))}
             >
               <X size={15} aria-hidden="true" />
-            </button>
+            </Button>
           </li>
         ))}
       </ul>

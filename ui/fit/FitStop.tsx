@@ -13,6 +13,8 @@ import { useRecord } from '@/ui/job/useRecord';
 import { minutesText } from '@/ui/pieces/format';
 import { SerialField } from './SerialField';
 import { useAccept } from '@/ui/job/useAccept';
+import { Button } from '@/ui/pieces/Button';
+import { Problem } from '@/ui/pieces/Problem';
 
 /** Height of a block by its minutes: to scale, but never too low to read. */
 const blockPx = (minutes: number) => Math.max(34, minutes * 2.4);
@@ -87,11 +89,7 @@ function StepRow({
             {step.asksSerial && step.unitId && <SerialField optionId={option.id} stepKey={step.key} />}
           </div>
         )}
-        {problem && (
-          <p role="alert" className="text-mains">
-            {problem}
-          </p>
-        )}
+        <Problem words={problem} />
       </div>
       <div>
         {step.waitLabel && step.waitMin > 0 && (
@@ -178,18 +176,10 @@ export function FitStop() {
               This is “{option.name}”, being looked at in Plan. Nobody has accepted it yet; the first step
               ticked does, and keeps what it promises.
             </p>
-            <button
-              type="button"
-              className="btn btn-strong mt-2"
-              onClick={() => void accept(option).then(setProblem)}
-            >
+            <Button look="strong" className="mt-2" onClick={() => void accept(option).then(setProblem)}>
               Accept this option
-            </button>
-            {problem && (
-              <p role="alert" className="mt-1 text-mains">
-                {problem}
-              </p>
-            )}
+            </Button>
+            <Problem words={problem} className="mt-1" />
           </section>
         )}
         <section className="panel p-4" aria-label="Where we are">

@@ -3,6 +3,7 @@ import { useId, useState } from 'react';
 import { serialAt } from '@/core/evidence/fold';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
+import { Button } from '@/ui/pieces/Button';
 
 /** Notes the serial of the unit of a step; a later note stands beside the earlier, the newest counts. */
 export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: string }) {
@@ -34,9 +35,9 @@ export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: 
         </label>
         <input id={id} className="field fig w-52!" value={typed} onChange={(e) => setTyped(e.target.value)} />
       </div>
-      <button type="submit" className="btn" disabled={busy}>
+      <Button type="submit" disabled={busy}>
         Note serial
-      </button>
+      </Button>
       {problem && <span className="text-mains">{problem}</span>}
     </form>
   );

@@ -11,6 +11,7 @@ import { Track, TrackKey } from '@/ui/ledger/Track';
 import { FEED_LABEL } from '@/core/plan/option/placing';
 import { dayText, speedText } from '@/ui/pieces/format';
 import { parentIdOf } from '@/core/plan/option/feeds';
+import { Button } from '@/ui/pieces/Button';
 
 const phaseText = (p: PhaseResult | null) =>
   p
@@ -97,9 +98,9 @@ export function HandOverStop() {
   return (
     <div className="h-full overflow-y-auto print:overflow-visible">
       <div className="no-print mx-auto flex max-w-[900px] items-center gap-2 px-4 pt-4">
-        <button type="button" className="btn btn-strong" onClick={() => window.print()}>
+        <Button look="strong" onClick={() => window.print()}>
           <Printer size={16} aria-hidden="true" /> Print this page
-        </button>
+        </Button>
         <a className="btn" href={`/api/jobs/${id}/export`}>
           <Download size={16} aria-hidden="true" /> Export the job as one file
         </a>

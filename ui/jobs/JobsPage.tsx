@@ -11,6 +11,7 @@ import { newId } from '@/ui/pieces/newId';
 import { Mark } from '@/ui/pieces/Mark';
 import { ThemeButton } from '@/ui/pieces/ThemeButton';
 import type { JobSummary } from '@/server/jobs';
+import { Button } from '@/ui/pieces/Button';
 
 /** Problems of a file that are shown at once. */
 const MOST_SHOWN = 12;
@@ -96,13 +97,13 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
                 onChange={(e) => setName(e.target.value)}
               />
             </label>
-            <button type="submit" className="btn btn-strong" disabled={busy}>
+            <Button type="submit" look="strong" disabled={busy}>
               Create
-            </button>
+            </Button>
           </form>
-          <button type="button" className="btn" onClick={() => file.current?.click()}>
+          <Button onClick={() => file.current?.click()}>
             <Upload size={16} aria-hidden="true" /> Import a job file
-          </button>
+          </Button>
           <input
             ref={file}
             type="file"
@@ -178,22 +179,18 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
                   <span className="fig">{stateText(job)}</span>
                 </div>
                 <div className="flex gap-1">
-                  <button
-                    type="button"
-                    className="btn"
+                  <Button
                     aria-label={`Duplicate ${job.name}`}
                     onClick={() =>
                       void act('POST', `/api/jobs/${job.id}/duplicate`, { id: submission }, false)
                     }
                   >
                     <Copy size={16} aria-hidden="true" /> Duplicate
-                  </button>
+                  </Button>
                   <a className="btn" href={`/api/jobs/${job.id}/export`} aria-label={`Export ${job.name}`}>
                     <Download size={16} aria-hidden="true" /> Export
                   </a>
-                  <button
-                    type="button"
-                    className="btn"
+                  <Button
                     aria-label={`${job.archived ? 'Restore' : 'Archive'} ${job.name}`}
                     onClick={() =>
                       void act('PATCH', `/api/jobs/${job.id}`, { archived: !job.archived }, false)
@@ -205,7 +202,7 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
                       <Archive size={16} aria-hidden="true" />
                     )}
                     {job.archived ? 'Restore' : 'Archive'}
-                  </button>
+                  </Button>
                 </div>
               </li>
             ))}

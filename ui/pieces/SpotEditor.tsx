@@ -10,6 +10,8 @@ import { useJob } from '@/ui/job/store';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { NameField, SelectField, TextField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
+import { Button } from './Button';
+import { Confirm } from './Confirm';
 
 const ACTIVITY_CHOICES = activityId.options.map((a) => ({ value: a, label: ACTIVITIES[a].label }));
 const CLIENT_CHOICES = Object.entries(CLIENT_TYPES).map(([value, c]) => ({
@@ -29,20 +31,14 @@ function DeleteSpot({ spot }: { spot: Spot }) {
   };
   if (!asking)
     return (
-      <button type="button" className="btn" onClick={() => (readings > 0 ? setAsking(true) : remove())}>
+      <Button onClick={() => (readings > 0 ? setAsking(true) : remove())}>
         <Trash2 size={15} aria-hidden="true" /> Delete spot
-      </button>
+      </Button>
     );
   return (
-    <div role="alert" className="flex flex-wrap items-center gap-2">
-      <span>{readings} readings were taken here. They are kept; the spot can be brought back by undo.</span>
-      <button type="button" className="btn btn-strong" onClick={remove}>
-        Delete
-      </button>
-      <button type="button" className="btn" onClick={() => setAsking(false)}>
-        Keep
-      </button>
-    </div>
+    <Confirm yes="Delete" onYes={remove} onNo={() => setAsking(false)}>
+      {readings} readings were taken here. They are kept; the spot can be brought back by undo.
+    </Confirm>
   );
 }
 
@@ -108,25 +104,23 @@ export function SpotEditor({ spot }: { spot: Spot }) {
                   }
                 />
               </div>
-              <button
-                type="button"
-                className="btn px-2"
+              <Button
+                className="px-2"
                 aria-label={`Remove ${ACTIVITIES[a.activity].label}`}
                 onClick={() => set({ activities: spot.activities.filter((_, j) => j !== i) })}
               >
                 <X size={15} aria-hidden="true" />
-              </button>
+              </Button>
             </li>
           ))}
         </ul>
-        <button
-          type="button"
-          className="btn mt-1"
+        <Button
+          className="mt-1"
           disabled={spot.activities.length >= 12}
           onClick={() => set({ activities: [...spot.activities, { activity: 'web', count: 1 }] })}
         >
           <Plus size={15} aria-hidden="true" /> Activity
-        </button>
+        </Button>
       </fieldset>
       <p className="fig">
         Need, with 20 % on top: {speedText(need.downMbps)} ↓ {speedText(need.upMbps)} ↑ Mb/s, round trip up to{' '}

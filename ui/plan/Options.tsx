@@ -7,6 +7,8 @@ import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { newId } from '@/ui/pieces/newId';
+import { Button } from '@/ui/pieces/Button';
+import { Problem } from '@/ui/pieces/Problem';
 
 function OptionCard({ option, index, chosen }: { option: Option; index: number; chosen: boolean }) {
   const store = useJobStore();
@@ -54,9 +56,7 @@ function Accept({ option }: { option: Option }) {
   if (accepted?.optionId === option.id || option.units.length === 0) return null;
   return (
     <div className="flex shrink-0 flex-wrap items-center gap-2">
-      <button
-        type="button"
-        className="btn"
+      <Button
         disabled={busy}
         onClick={() => {
           setBusy(true);
@@ -67,17 +67,13 @@ function Accept({ option }: { option: Option }) {
         }}
       >
         Accept this option
-      </button>
+      </Button>
       <span className="text-[13px] text-ink-2">
         {accepted
           ? `Fit and After follow “${accepted.optionName}”. Looking at another changes nothing there.`
           : 'Fit and After follow the accepted option; its forecast is kept with it.'}
       </span>
-      {problem && (
-        <span role="alert" className="text-mains">
-          {problem}
-        </span>
-      )}
+      <Problem words={problem} />
     </div>
   );
 }
@@ -99,23 +95,21 @@ export function Options() {
           <OptionCard key={o.id} option={o} index={i} chosen={o.id === option?.id} />
         ))}
         <div className="flex flex-col justify-center gap-1">
-          <button
-            type="button"
-            className="btn px-2"
+          <Button
+            className="px-2"
             aria-label="New option from today’s network"
             onClick={() => add(plan.today.units, plan.today.wiredSpots, 'From today')}
           >
             <Plus size={15} aria-hidden="true" /> {plan.options.length === 0 ? 'Begin an option' : ''}
-          </button>
+          </Button>
           {option && (
-            <button
-              type="button"
-              className="btn px-2"
+            <Button
+              className="px-2"
               aria-label={`Copy option ${option.name}`}
               onClick={() => add(option.units, option.wiredSpots, `${option.name.slice(0, 70)}, copy`)}
             >
               <Copy size={15} aria-hidden="true" />
-            </button>
+            </Button>
           )}
         </div>
       </div>

@@ -28,6 +28,7 @@ import { AddUnit } from './AddUnit';
 import { Options } from './Options';
 import { UnitPanel } from './UnitPanel';
 import { newUnit, withoutUnit } from '@/core/plan/option/placing';
+import { Button } from '@/ui/pieces/Button';
 
 /** Numbers of a prediction in words, for readers of the track. */
 function predictionLabel(p: Prediction): string {
@@ -236,9 +237,9 @@ export function PlanStop() {
             <>
               <AddUnit onAdd={addUnit} />
               {option && option.units.length > 0 && (
-                <button type="button" className="btn" disabled={!line} onClick={() => void setChannels()}>
+                <Button disabled={!line} onClick={() => void setChannels()}>
                   Set channels
-                </button>
+                </Button>
               )}
               <div className="w-36">
                 <SelectField<ActivityId | ''>

@@ -13,6 +13,7 @@ import { NameField, NumberField, SelectField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 import { FEED_LABEL, feedChoices, feedTo, withoutUnit } from '@/core/plan/option/placing';
 import { isCable, needsRun, parentIdOf } from '@/core/plan/option/feeds';
+import { Button } from '@/ui/pieces/Button';
 
 const NONE = '';
 
@@ -51,16 +52,14 @@ export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
         <h2 className="head2">
           Unit {unit.letter} · {kit?.label}
         </h2>
-        <button
-          type="button"
-          className="btn"
+        <Button
           onClick={() => {
             setOption((o) => withoutUnit(o, unit.id));
             select(null);
           }}
         >
           <Trash2 size={15} aria-hidden="true" /> Delete unit
-        </button>
+        </Button>
       </div>
       <p className="text-[13px] text-ink-2">{kit?.about}</p>
       <div className="mt-2 grid grid-cols-3 gap-x-3 gap-y-2">

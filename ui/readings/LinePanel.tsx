@@ -8,6 +8,7 @@ import { useJob } from '@/ui/job/store';
 import { speedText } from '@/ui/pieces/format';
 import { ReadingForm } from './ReadingForm';
 import { RunList } from './RunList';
+import { Button } from '@/ui/pieces/Button';
 
 /** The wired test at the gateway, first of all: without it nobody knows whether line, Wi-Fi or device is the limit. */
 export function LinePanel({
@@ -40,9 +41,9 @@ export function LinePanel({
             ? `not tested yet. Paid for ${speedText(line.downMbps)} ↓ ${speedText(line.upMbps)} ↑ Mb/s. Test it first, at the gateway.`
             : `${speedText(test.downMbps)} ↓ ${speedText(test.upMbps)} ↑ Mb/s, ${test.riseMs === null ? 'rise under load not measured' : `+${test.riseMs.toFixed(0)} ms under load`}, median of ${test.runs}.${comparable}`}
         </p>
-        <button type="button" className="btn shrink-0" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <Button className="shrink-0" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'Close' : 'Wired test'}
-        </button>
+        </Button>
       </div>
       {open && (
         <>

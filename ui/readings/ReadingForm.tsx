@@ -8,6 +8,7 @@ import { useKeys } from '@/ui/keys/useKeys';
 import { newId } from '@/ui/pieces/newId';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { SelectField } from '@/ui/pieces/fields';
+import { Button } from '@/ui/pieces/Button';
 
 const EMPTY = { down: '', up: '', loaded: '', idle: '', level: '' };
 type Typed = typeof EMPTY;
@@ -199,13 +200,13 @@ export function ReadingForm({
         )}
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <button type="submit" className="btn btn-strong" disabled={busy}>
+        <Button type="submit" look="strong" disabled={busy}>
           {busy ? 'Recording' : 'Record run'}
-        </button>
+        </Button>
         {spot && (
-          <button type="button" className="btn" disabled={busy} onClick={() => void submit(false)}>
+          <Button disabled={busy} onClick={() => void submit(false)}>
             No connection
-          </button>
+          </Button>
         )}
         <span role="status" className={problem ? 'text-mains' : 'text-ink-2'}>
           {problem ?? said}

@@ -8,6 +8,7 @@ import type { SpotVerdict } from '@/core/readings/verdict';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { clockText, speedText } from '@/ui/pieces/format';
+import { Problem } from '@/ui/pieces/Problem';
 
 function runText(r: Reading): string {
   if (!r.connected) return 'no connection';
@@ -100,11 +101,7 @@ export function RunList({
           );
         })}
       </ul>
-      {problem && (
-        <p role="alert" className="text-mains">
-          {problem}
-        </p>
-      )}
+      <Problem words={problem} />
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { Button } from '@/ui/pieces/Button';
 
 const SHADE_WORDS = [
   ['serves', null],
@@ -59,15 +60,15 @@ export function SheetFoot({
               ['Whole plot', Maximize, fit],
             ] as const
           ).map(([label, Icon, act]) => (
-            <button
+            <Button
               key={label}
-              type="button"
-              className="btn -ml-px w-8 rounded-none px-0"
+
+              className="-ml-px w-8 rounded-none px-0"
               aria-label={label}
               onClick={act}
             >
               <Icon size={15} aria-hidden="true" />
-            </button>
+            </Button>
           ))}
         </div>
       </div>

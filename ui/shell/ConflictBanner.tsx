@@ -2,6 +2,7 @@
 import type { DocumentKind } from '@/server/loaded';
 import { useJob } from '@/ui/job/store';
 import { useSyncOf } from '@/ui/job/useSync';
+import { Button } from '@/ui/pieces/Button';
 
 const NAMES: Record<DocumentKind, string> = { brief: 'brief', site: 'survey', plan: 'plan' };
 
@@ -38,12 +39,10 @@ export function ConflictBanner() {
               {things.length > 3 ? ` and ${things.length - 3} more` : ''}. Yours is still here and not saved;
               all else is merged.
             </span>
-            <button type="button" className="btn btn-strong" onClick={() => sync.settle(kind, 'mine')}>
+            <Button look="strong" onClick={() => sync.settle(kind, 'mine')}>
               Keep mine
-            </button>
-            <button type="button" className="btn" onClick={() => sync.settle(kind, 'theirs')}>
-              Take theirs
-            </button>
+            </Button>
+            <Button onClick={() => sync.settle(kind, 'theirs')}>Take theirs</Button>
           </div>
         );
       })}

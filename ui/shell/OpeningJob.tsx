@@ -3,6 +3,7 @@ import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import type { OpenJob } from '@/server/loaded';
 import { get, problemText, type Answer } from '@/ui/job/requests';
 import { JobShell } from './JobShell';
+import { Button } from '@/ui/pieces/Button';
 
 /** Reads a job and opens it. The page itself carries none of it: it is there at once however much was measured. */
 export function OpeningJob({ id, name, children }: { id: string; name: string; children: ReactNode }) {
@@ -20,9 +21,9 @@ export function OpeningJob({ id, name, children }: { id: string; name: string; c
         <main className="mx-auto max-w-xl p-8" role="alert">
           <h1 className="head2">The job could not be opened</h1>
           <p className="mt-2">{problemText(opened.problems)}</p>
-          <button type="button" className="btn mt-4" onClick={() => void read()}>
+          <Button className="mt-4" onClick={() => void read()}>
             Try again
-          </button>
+          </Button>
         </main>
       ) : (
         <p className="p-4 text-ink-2" role="status">

@@ -7,6 +7,7 @@ import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { newId } from '@/ui/pieces/newId';
 import { constructionChoices } from './constructionChoices';
+import { Button } from '@/ui/pieces/Button';
 
 const STOREY_NAMES = ['Ground', 'First', 'Second', 'Third'];
 /** Yard left between a new building and the last one until it is moved, m. */
@@ -130,9 +131,9 @@ export function BuildingDialog({
             />
             <SelectField label="Roof" value={roof} options={constructionChoices('roof')} onChange={setRoof} />
             <div className="col-span-2 flex gap-2">
-              <button type="submit" className="btn btn-strong">
+              <Button type="submit" look="strong">
                 Add building
-              </button>
+              </Button>
               <Dialog.Close className="btn">Cancel</Dialog.Close>
             </div>
           </form>

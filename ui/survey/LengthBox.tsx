@@ -9,6 +9,7 @@ import { useDrawing, useDrawingStore } from './drawing';
 import { cornerOf, endOf } from './pen';
 import type { putIn } from './putIn';
 import { TOOLS } from './tools';
+import { Button } from '@/ui/pieces/Button';
 
 const FIELDS = {
   line: ['Length', 'Angle, ° from east'],
@@ -132,12 +133,10 @@ function Fields({ first, from, put }: { first: string; from: Place; put: ReturnT
           />
         </label>
       )}
-      <button type="button" className="btn btn-strong" onClick={() => commit(null)}>
+      <Button look="strong" onClick={() => commit(null)}>
         Set
-      </button>
-      <button type="button" className="btn" onClick={close}>
-        Cancel
-      </button>
+      </Button>
+      <Button onClick={close}>Cancel</Button>
       {problem && (
         <p role="alert" className="fig absolute top-full left-0 mt-1 rounded-[3px] bg-sheet px-2 text-mains">
           {problem}

@@ -6,6 +6,7 @@ import { useJob } from '@/ui/job/store';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { useDrawingStore } from './drawing';
 import type { Pass } from './tools';
+import { Button } from '@/ui/pieces/Button';
 
 /** Rest of the hand before the survey is checked anew, ms. */
 const REST_MS = 400;
@@ -60,9 +61,9 @@ export function Notices() {
         ))}
       </ul>
       {notices.length > FIRST && (
-        <button type="button" className="btn mt-1" aria-expanded={all} onClick={() => setAll(!all)}>
+        <Button className="mt-1" aria-expanded={all} onClick={() => setAll(!all)}>
           {all ? 'Fewer' : `${notices.length - FIRST} more`}
-        </button>
+        </Button>
       )}
     </section>
   );

@@ -2,6 +2,7 @@
 import { useDrawing, useDrawingStore } from './drawing';
 import { ToolChoice } from './ToolRow';
 import { PASSES, TOOLS } from './tools';
+import { Button } from '@/ui/pieces/Button';
 
 /** What the tool in hand asks for and what it puts in, on the sheet itself, where the eye is. */
 export function Hint() {
@@ -33,12 +34,10 @@ export function Begin({ onBuilding }: { onBuilding: () => void }) {
           Begin with the outside size of the house; rooms, doors and wiring are drawn into it.
         </p>
         <div className="mt-3 flex justify-center gap-2">
-          <button type="button" className="btn btn-strong" onClick={onBuilding}>
+          <Button look="strong" onClick={onBuilding}>
             Size of the house
-          </button>
-          <button type="button" className="btn" onClick={() => drawing.getState().open('trace')}>
-            A picture to trace
-          </button>
+          </Button>
+          <Button onClick={() => drawing.getState().open('trace')}>A picture to trace</Button>
         </div>
       </div>
     </div>

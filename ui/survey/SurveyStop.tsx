@@ -30,6 +30,7 @@ import { Begin, Hint } from './SheetWords';
 import { ToolRow } from './ToolRow';
 import { PASSES, type Pass } from './tools';
 import { useDrawingKeys } from './useDrawingKeys';
+import { Button } from '@/ui/pieces/Button';
 
 const NONE: ReadonlySet<string> = new Set();
 /** Yard shown around the plot while it is drawn, m. */
@@ -47,15 +48,13 @@ function Rounds() {
         {PASSES.map((p, i) => (
           <span key={p.id} className="flex items-center gap-1">
             {i > 0 && <span aria-hidden="true" className="w-3 border-t-2 border-rule" />}
-            <button
-              type="button"
-              className="btn"
+            <Button
               aria-pressed={pass === p.id}
               title={p.about}
               onClick={() => drawing.getState().open(p.id)}
             >
               {p.label}
-            </button>
+            </Button>
           </span>
         ))}
       </div>

@@ -5,6 +5,7 @@ import { constructionChoices } from './constructionChoices';
 import { DISTURBERS } from './disturbers';
 import { useDrawing, useDrawingStore } from './drawing';
 import { TOOLS, toolsOf, type Tool } from './tools';
+import { Button } from '@/ui/pieces/Button';
 
 const WITH_CONSTRUCTION: ReadonlySet<Tool> = new Set(['wall', 'room', 'paint']);
 
@@ -64,22 +65,22 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
   return (
     <div role="group" aria-label="Drawing" className="flex flex-wrap gap-1">
       {pass === 'house' && (
-        <button type="button" className="btn px-2" onClick={onBuilding} aria-keyshortcuts="b">
+        <Button className="px-2" onClick={onBuilding} aria-keyshortcuts="b">
           Building
-        </button>
+        </Button>
       )}
       {(['select', ...toolsOf(pass)] as Tool[]).map((t) => (
-        <button
+        <Button
           key={t}
-          type="button"
-          className="btn px-2"
+
+          className="px-2"
           aria-pressed={tool === t}
           aria-keyshortcuts={TOOLS[t].key}
           title={`${TOOLS[t].hint} Key: ${TOOLS[t].key.length === 1 ? TOOLS[t].key.toUpperCase() : TOOLS[t].key}`}
           onClick={() => drawing.getState().take(t)}
         >
           {TOOLS[t].label}
-        </button>
+        </Button>
       ))}
     </div>
   );

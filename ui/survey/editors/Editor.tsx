@@ -5,6 +5,7 @@ import type { Thing } from '@/core/site/edit/things';
 import { useJobStore } from '@/ui/job/store';
 import { askDelete } from '../askDelete';
 import { useDrawingStore } from '../drawing';
+import { Button } from '@/ui/pieces/Button';
 
 /** Frame of the editor of one thing: what it is, its fields, and how it is deleted. */
 export function Editor({
@@ -24,9 +25,9 @@ export function Editor({
     <section className="panel shrink-0 p-3" aria-label={`Selected ${deleteLabel}`}>
       <div className="flex items-center justify-between gap-2">
         <h2 className="head2">{title}</h2>
-        <button type="button" className="btn" onClick={() => askDelete(store, drawing, [thing])}>
+        <Button onClick={() => askDelete(store, drawing, [thing])}>
           <Trash2 size={15} aria-hidden="true" /> Delete {deleteLabel}
-        </button>
+        </Button>
       </div>
       <div className="mt-2 grid grid-cols-2 gap-x-3 gap-y-2">{children}</div>
     </section>

@@ -21,6 +21,7 @@ import {
   PanelEditor,
   SplitterEditor,
 } from './wiringEditors';
+import { Button } from '@/ui/pieces/Button';
 
 /** What several chosen things have in common: painted, copied, deleted together. */
 function ManyEditor({ things }: { things: readonly Thing[] }) {
@@ -52,12 +53,12 @@ function ManyEditor({ things }: { things: readonly Thing[] }) {
             />
           </div>
         )}
-        <button type="button" className="btn" onClick={copy}>
+        <Button onClick={copy}>
           <Copy size={15} aria-hidden="true" /> Copy
-        </button>
-        <button type="button" className="btn" onClick={() => askDelete(store, drawing, things)}>
+        </Button>
+        <Button onClick={() => askDelete(store, drawing, things)}>
           <Trash2 size={15} aria-hidden="true" /> Delete all
-        </button>
+        </Button>
       </div>
     </section>
   );

@@ -6,6 +6,7 @@ import type { Neighbour } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
+import { Button } from '@/ui/pieces/Button';
 
 const BANDS = (['2.4', '5', '6'] as const).map((value) => ({ value, label: `${value} GHz` }));
 const WIDTHS = ['20', '40', '80', '160', '320'].map((value) => ({ value, label: `${value} MHz` }));
@@ -43,16 +44,15 @@ function Row({ neighbour }: { neighbour: Neighbour }) {
         max={0}
         onChange={(v) => v !== null && set({ levelDbm: v })}
       />
-      <button
-        type="button"
-        className="btn px-2"
+      <Button
+        className="px-2"
         aria-label="Remove this network"
         onClick={() =>
           setSite((s) => ({ ...s, neighbours: s.neighbours.filter((n) => n.id !== neighbour.id) }))
         }
       >
         <X size={15} aria-hidden="true" />
-      </button>
+      </Button>
     </li>
   );
 }
@@ -115,9 +115,8 @@ function Paste({ onDone }: { onDone: () => void }) {
         </div>
       )}
       <div className="flex gap-2">
-        <button
-          type="button"
-          className="btn btn-strong"
+        <Button
+          look="strong"
           disabled={kept.length === 0}
           onClick={() => {
             setSite((s) => ({
@@ -137,10 +136,8 @@ function Paste({ onDone }: { onDone: () => void }) {
           }}
         >
           {`Take in ${Math.min(kept.length, MOST)}${kept.length > MOST ? ` of ${kept.length}, the strongest` : ''}, instead of the list`}
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Cancel
-        </button>
+        </Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </div>
   );
@@ -161,12 +158,10 @@ export function AirPanel() {
             : `${count('2.4')} at 2.4, ${count('5')} at 5, ${count('6')} at 6 GHz`}
         </h2>
         <div className="flex gap-2">
-          <button type="button" className="btn btn-strong" onClick={() => setPasting(true)}>
+          <Button look="strong" onClick={() => setPasting(true)}>
             Paste a listing
-          </button>
-          <button
-            type="button"
-            className="btn"
+          </Button>
+          <Button
             disabled={neighbours.length >= MOST}
             onClick={() =>
               setSite((s) => ({
@@ -179,7 +174,7 @@ export function AirPanel() {
             }
           >
             <Plus size={15} aria-hidden="true" /> Network
-          </button>
+          </Button>
         </div>
       </div>
       {pasting && <Paste onDone={() => setPasting(false)} />}

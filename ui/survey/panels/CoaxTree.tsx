@@ -6,6 +6,7 @@ import { useJob } from '@/ui/job/store';
 import { SelectField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { EVIDENCE } from '../evidenceChoices';
+import { Button } from '@/ui/pieces/Button';
 
 const CABLES: { value: CoaxCable['cable']; label: string }[] = [
   { value: 'rg6', label: 'RG-6' },
@@ -74,9 +75,8 @@ function Node({
             options={EVIDENCE}
             onChange={(evidence) => set({ evidence })}
           />
-          <button
-            type="button"
-            className="btn px-2"
+          <Button
+            className="px-2"
             aria-label="Remove this cable"
             onClick={() =>
               setSite((s) => ({
@@ -86,7 +86,7 @@ function Node({
             }
           >
             <X size={15} aria-hidden="true" />
-          </button>
+          </Button>
         </div>
       )}
       <div className="fig flex items-baseline justify-between gap-2">

@@ -3,6 +3,8 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { deleteStoreys, standingOn } from '@/core/site/edit/storeys';
 import { useJobStore } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
+import { Confirm } from '@/ui/pieces/Confirm';
 
 /** Deletes storeys and moves what hung on them; asks first where spots or wiring stand there. */
 export function DeleteStoreys({
@@ -34,22 +36,14 @@ export function DeleteStoreys({
   };
   if (!asking)
     return (
-      <button type="button" className="btn" onClick={ask}>
+      <Button onClick={ask}>
         <Trash2 size={15} aria-hidden="true" /> {label}
-      </button>
+      </Button>
     );
   return (
-    <div role="alert" className="col-span-2 flex flex-wrap items-center gap-2">
-      <span>
-        {on.spots} spots and {on.wiring} sockets, panels and jacks stand here. They and their readings are
-        kept and count as yard; undo brings all back.
-      </span>
-      <button type="button" className="btn btn-strong" onClick={remove}>
-        Delete
-      </button>
-      <button type="button" className="btn" onClick={() => setAsking(false)}>
-        Keep
-      </button>
-    </div>
+    <Confirm yes="Delete" onYes={remove} onNo={() => setAsking(false)} className="col-span-2">
+      {on.spots} spots and {on.wiring} sockets, panels and jacks stand here. They and their readings are kept
+      and count as yard; undo brings all back.
+    </Confirm>
   );
 }

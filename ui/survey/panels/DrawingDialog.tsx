@@ -10,6 +10,8 @@ import { SelectField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
 import { constructionChoices } from '../constructionChoices';
 import { drawingFrom } from '../importDrawing';
+import { Button } from '@/ui/pieces/Button';
+import { Problem } from '@/ui/pieces/Problem';
 
 const UNITS = [
   { value: '0.001', label: 'millimetres' },
@@ -92,9 +94,8 @@ function Choices({ drawn, onClose }: { drawn: Drawn; onClose: () => void }) {
           : made.message}
       </p>
       <div className="mt-3 flex gap-2">
-        <button
-          type="button"
-          className="btn btn-strong"
+        <Button
+          look="strong"
           disabled={!made.ok || !storeyId}
           onClick={() => {
             if (!made.ok || !storeyId) return;
@@ -109,7 +110,7 @@ function Choices({ drawn, onClose }: { drawn: Drawn; onClose: () => void }) {
           }}
         >
           Put in as walls
-        </button>
+        </Button>
         <Dialog.Close className="btn">Cancel</Dialog.Close>
       </div>
     </>
@@ -141,9 +142,7 @@ export function DrawingDialog({ file, onClose }: { file: File; onClose: () => vo
           )}
           {read && !read.ok && (
             <>
-              <p role="alert" className="mt-3 text-mains">
-                {read.message}
-              </p>
+              <Problem words={read.message} className="mt-3" />
               <Dialog.Close className="btn mt-3">Close</Dialog.Close>
             </>
           )}

@@ -13,6 +13,7 @@ import { DeleteStoreys } from './DeleteStoreys';
 import { OwnConstructions } from './OwnConstructions';
 import { Rooms } from './Rooms';
 import { StoreyFields } from './StoreyFields';
+import { Button } from '@/ui/pieces/Button';
 
 const corner = (b: Building): Point => ({
   xM: Math.min(...b.storeys.flatMap((s) => s.outline.map((p) => p.xM))),
@@ -109,13 +110,9 @@ function BuildingFields({ building }: { building: Building }) {
         />
       ))}
       <div className="col-span-2 flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="btn"
-          onClick={() => move(after(turnAbout(middleOf(building.storeys[0]!.outline), 90), STILL))}
-        >
+        <Button onClick={() => move(after(turnAbout(middleOf(building.storeys[0]!.outline), 90), STILL))}>
           <RotateCw size={15} aria-hidden="true" /> Turn by 90°
-        </button>
+        </Button>
         <DeleteStoreys
           ids={new Set(building.storeys.map((s) => s.id))}
           label="Delete building"
@@ -136,9 +133,9 @@ export function HousePanel({ onAddBuilding }: { onAddBuilding: () => void }) {
       <section className="panel shrink-0 p-3" aria-label="Building and storey">
         <div className="mb-2 flex items-center justify-between">
           <h2 className="head2">{ref ? `${ref.building.name}, ${ref.storey.name}` : 'No building yet'}</h2>
-          <button type="button" className="btn btn-strong" onClick={onAddBuilding}>
+          <Button look="strong" onClick={onAddBuilding}>
             Add a building
-          </button>
+          </Button>
         </div>
         {ref ? (
           <>

@@ -18,6 +18,7 @@ import { useJob } from '@/ui/job/store';
 import { NameField, NumberField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { newId } from '@/ui/pieces/newId';
+import { Button } from '@/ui/pieces/Button';
 
 const DRAWN: { value: DrawStyle; label: string }[] = [
   { value: 'stud', label: 'a stud wall' },
@@ -90,27 +91,25 @@ function LayerFields({ source, onChange }: { source: Layers; onChange: (source: 
                 maxM={3}
                 onChange={(m) => m !== null && change({ thicknessM: m })}
               />
-              <button
-                type="button"
-                className="btn px-2"
+              <Button
+                className="px-2"
                 aria-label={`Remove layer ${i + 1}`}
                 disabled={source.layers.length === 1}
                 onClick={() => set(source.layers.filter((_, j) => j !== i))}
               >
                 <X size={15} aria-hidden="true" />
-              </button>
+              </Button>
             </li>
           );
         })}
       </ol>
-      <button
-        type="button"
-        className="btn mt-1"
+      <Button
+        className="mt-1"
         disabled={source.layers.length >= MOST_LAYERS}
         onClick={() => set([...source.layers, { material: 'plasterboard', thicknessM: 0.0125 }])}
       >
         <Plus size={15} aria-hidden="true" /> Layer
-      </button>
+      </Button>
     </div>
   );
 }
@@ -198,9 +197,9 @@ export function OwnConstructions() {
     <section className="panel shrink-0 p-3" aria-label="Own constructions">
       <div className="flex items-center justify-between gap-2">
         <h2 className="head2">Own constructions</h2>
-        <button type="button" className="btn" disabled={site.customConstructions.length >= 60} onClick={add}>
+        <Button disabled={site.customConstructions.length >= 60} onClick={add}>
           <Plus size={15} aria-hidden="true" /> Construction
-        </button>
+        </Button>
       </div>
       {site.customConstructions.length === 0 && (
         <p className="mt-1 text-ink-2">
@@ -226,16 +225,15 @@ export function OwnConstructions() {
                 <span className="fig text-[13px] whitespace-nowrap text-ink-2">
                   {db24.toFixed(1)} / {db5.toFixed(1)} / {db6.toFixed(1)} dB
                 </span>
-                <button
-                  type="button"
-                  className="btn px-2"
+                <Button
+                  className="px-2"
                   aria-label={`Delete construction ${own.name}`}
                   title={uses > 0 ? `${uses} things are made of it: change them first` : undefined}
                   disabled={uses > 0}
                   onClick={() => setSite((s) => deleteOwnConstruction(s, own.id))}
                 >
                   <X size={15} aria-hidden="true" />
-                </button>
+                </Button>
               </div>
               {isOpen && <ConstructionEditor own={own} />}
             </li>

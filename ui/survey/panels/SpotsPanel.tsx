@@ -14,6 +14,7 @@ import { newId } from '@/ui/pieces/newId';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { useDrawingStore } from '../drawing';
 import { SpotEditor } from '@/ui/pieces/SpotEditor';
+import { Button } from '@/ui/pieces/Button';
 
 const SpotRow = memo(function SpotRow({
   spot,
@@ -55,24 +56,24 @@ const SpotRow = memo(function SpotRow({
         </button>
         {isOpen && (
           <span className="flex pr-2">
-            <button
-              type="button"
-              className="btn btn-bare px-1.5"
+            <Button
+              look="bare"
+              className="px-1.5"
               aria-label={`Walk to ${spot.name} earlier`}
               disabled={first}
               onClick={() => onMove(spot.id, -1)}
             >
               <ArrowUp size={15} aria-hidden="true" />
-            </button>
-            <button
-              type="button"
-              className="btn btn-bare px-1.5"
+            </Button>
+            <Button
+              look="bare"
+              className="px-1.5"
               aria-label={`Walk to ${spot.name} later`}
               disabled={last}
               onClick={() => onMove(spot.id, 1)}
             >
               <ArrowDown size={15} aria-hidden="true" />
-            </button>
+            </Button>
           </span>
         )}
       </div>
@@ -103,16 +104,16 @@ function Suggestions() {
     <section className="panel shrink-0 p-3" aria-label="Suggested spots">
       <div className="flex items-center justify-between gap-2">
         <h2 className="head2">Rooms without a spot</h2>
-        <button type="button" className="btn" onClick={() => add(suggested)}>
+        <Button onClick={() => add(suggested)}>
           <Plus size={15} aria-hidden="true" /> All {suggested.length}
-        </button>
+        </Button>
       </div>
       <ul className="mt-1 flex max-h-36 flex-wrap gap-1 overflow-y-auto">
         {suggested.map((x) => (
           <li key={x.key}>
-            <button type="button" className="btn" title={x.because} onClick={() => add([x])}>
+            <Button title={x.because} onClick={() => add([x])}>
               <Plus size={14} aria-hidden="true" /> {x.name}
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
@@ -143,9 +144,7 @@ function Complaints() {
             <span>“{c.words}”</span>
             <span className="flex shrink-0 gap-1">
               {chosen && (
-                <button
-                  type="button"
-                  className="btn"
+                <Button
                   onClick={() =>
                     setBrief((b) => ({
                       ...b,
@@ -154,11 +153,11 @@ function Complaints() {
                   }
                 >
                   It is spot {chosen.number}
-                </button>
+                </Button>
               )}
-              <button type="button" className="btn" onClick={() => putSpot(c)}>
+              <Button onClick={() => putSpot(c)}>
                 <Plus size={14} aria-hidden="true" /> Its spot
-              </button>
+              </Button>
             </span>
           </li>
         ))}
@@ -201,9 +200,7 @@ export function SpotsPanel() {
           <h2 className="head2">Spots, in walking order</h2>
           <div className="flex gap-2">
             {chosen.length === 2 && (
-              <button
-                type="button"
-                className="btn"
+              <Button
                 disabled={bothRead}
                 title={bothRead ? 'Both have readings: delete the one that is too much' : undefined}
                 onClick={() => {
@@ -222,16 +219,14 @@ export function SpotsPanel() {
                 }}
               >
                 <Merge size={15} aria-hidden="true" /> Merge the two
-              </button>
+              </Button>
             )}
-            <button
-              type="button"
-              className="btn"
+            <Button
               disabled={spots.length < 2}
               onClick={() => setSite((s) => ({ ...s, walk: walkingRoute(s) }))}
             >
               <Footprints size={15} aria-hidden="true" /> Shortest walk
-            </button>
+            </Button>
           </div>
         </div>
         {spots.length === 0 ? (

@@ -11,6 +11,7 @@ import { newId } from '@/ui/pieces/newId';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { constructionChoices } from '../constructionChoices';
 import { DeleteStoreys } from './DeleteStoreys';
+import { Button } from '@/ui/pieces/Button';
 
 /** Rest of the hand before walls are compared with the outline, ms. */
 const REST_MS = 300;
@@ -59,36 +60,20 @@ export function StoreyFields({ storey, building }: { storey: Storey; building: B
         onChange={(floor) => set({ floor: floor || null })}
       />
       <div className="col-span-2 flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="btn"
-          onClick={() => open(copyStoreyUp(store.getState().site, storey.id, true, newId))}
-        >
+        <Button onClick={() => open(copyStoreyUp(store.getState().site, storey.id, true, newId))}>
           <ArrowUpFromLine size={15} aria-hidden="true" /> Copy up
-        </button>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => open(copyStoreyUp(store.getState().site, storey.id, false, newId))}
-        >
+        </Button>
+        <Button onClick={() => open(copyStoreyUp(store.getState().site, storey.id, false, newId))}>
           Copy only outer walls up
-        </button>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => open(addBasement(store.getState().site, building.id, newId))}
-        >
-          Basement
-        </button>
+        </Button>
+        <Button onClick={() => open(addBasement(store.getState().site, building.id, newId))}>Basement</Button>
         {differs && (
-          <button
-            type="button"
-            className="btn"
+          <Button
             title="Floor, roof and indoors follow the outer walls that stand now"
             onClick={() => setSite((s) => takeOutline(s, storey.id))}
           >
             <Spline size={15} aria-hidden="true" /> Outline from its walls
-          </button>
+          </Button>
         )}
         {building.storeys.length > 1 && (
           <DeleteStoreys ids={new Set([storey.id])} label="Delete storey" onDone={() => {}} />

@@ -13,6 +13,8 @@ import { askDelete } from '../askDelete';
 import { useDrawingStore } from '../drawing';
 import { isPdf, openPdf, pictureFrom, type MadePicture } from '../importPicture';
 import { DrawingDialog } from './DrawingDialog';
+import { Button } from '@/ui/pieces/Button';
+import { Problem } from '@/ui/pieces/Problem';
 
 /** Width a new picture is given until it is scaled, m: that of a usual house with some paper around it. */
 const FIRST_WIDTH_M = 16;
@@ -138,23 +140,17 @@ function UnderlayFields({ underlay }: { underlay: Underlay }) {
         />
       )}
       <div className="flex flex-wrap items-end gap-2">
-        <button
-          type="button"
-          className="btn"
+        <Button
           onClick={() => {
             drawing.getState().take('select');
             select({ kind: 'underlay', id: underlay.id });
           }}
         >
           Nudge with arrows
-        </button>
-        <button
-          type="button"
-          className="btn"
-          onClick={() => askDelete(store, drawing, [{ kind: 'underlay', id: underlay.id }])}
-        >
+        </Button>
+        <Button onClick={() => askDelete(store, drawing, [{ kind: 'underlay', id: underlay.id }])}>
           <Trash2 size={15} aria-hidden="true" /> Take away
-        </button>
+        </Button>
       </div>
     </div>
   );
@@ -183,12 +179,12 @@ export function TracePanel() {
         without what the camera noted.
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
-        <button type="button" className="btn btn-strong" onClick={() => picture.current?.click()}>
+        <Button look="strong" onClick={() => picture.current?.click()}>
           <FileImage size={15} aria-hidden="true" /> {underlay ? 'Another picture' : 'Add a picture'}
-        </button>
-        <button type="button" className="btn" onClick={() => dxf.current?.click()}>
+        </Button>
+        <Button onClick={() => dxf.current?.click()}>
           <PencilRuler size={15} aria-hidden="true" /> Walls from DXF
-        </button>
+        </Button>
       </div>
       <input
         ref={picture}
@@ -220,11 +216,7 @@ export function TracePanel() {
           {busy} …
         </p>
       )}
-      {problem && (
-        <p role="alert" className="mt-2 text-mains">
-          {problem}
-        </p>
-      )}
+      <Problem words={problem} className="mt-2" />
       {pdf && (
         <div className="mt-2">
           <SelectField

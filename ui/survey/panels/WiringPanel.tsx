@@ -8,6 +8,7 @@ import { NameField, SelectField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
 import { newUnit, roomNameAt, withoutUnit } from '@/core/plan/option/placing';
 import { CoaxTree } from './CoaxTree';
+import { Button } from '@/ui/pieces/Button';
 
 const LEGS = ['L1', 'L2', 'L3'].map((value) => ({ value: value as Circuit['leg'], label: value }));
 const PROTECTION: { value: Circuit['protection']; label: string }[] = [
@@ -47,9 +48,8 @@ function CircuitRow({ circuit }: { circuit: Circuit }) {
         onChange={(protection) => set({ protection })}
       />
       <Tick label="old" checked={circuit.oldWiring} onChange={(oldWiring) => set({ oldWiring })} />
-      <button
-        type="button"
-        className="btn px-2"
+      <Button
+        className="px-2"
         aria-label={`Remove circuit ${circuit.name} with ${sockets} sockets on it`}
         onClick={() =>
           setSite((s) => ({
@@ -60,7 +60,7 @@ function CircuitRow({ circuit }: { circuit: Circuit }) {
         }
       >
         <X size={15} aria-hidden="true" />
-      </button>
+      </Button>
     </li>
   );
 }
@@ -92,9 +92,7 @@ function Panels() {
                 ? `fed from ${panels.find((x) => x.id === p.fedFromId)?.name}`
                 : 'fed from the street'}
             </span>
-            <button
-              type="button"
-              className="btn"
+            <Button
               onClick={() =>
                 setSite((s) => ({
                   ...s,
@@ -113,7 +111,7 @@ function Panels() {
               }
             >
               <Plus size={15} aria-hidden="true" /> Circuit
-            </button>
+            </Button>
           </div>
           <ul className="mt-1 space-y-1">
             {circuits
@@ -164,14 +162,13 @@ function ExistingGear() {
               {u.letter} {u.name}
             </button>
             <span className="ml-auto text-[13px] text-ink-2">{kitById(u.kitId, ownKit)?.label}</span>
-            <button
-              type="button"
-              className="btn px-2"
+            <Button
+              className="px-2"
               aria-label={`Take ${u.letter} ${u.name} out`}
               onClick={() => setPlan((p) => ({ ...p, today: withoutUnit(p.today, u.id) }))}
             >
               <X size={15} aria-hidden="true" />
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
