@@ -225,6 +225,8 @@ function waysTo(
     const apart = (first.at.x - portal.at.x) ** 2 + (first.at.y - portal.at.y) ** 2;
     if (apart > SECOND_BEND_WITHIN_M ** 2) continue;
     if (to.at === at || samePlace(first, portal) || !passesThrough(first, unit, portal.at)) continue;
+    const [b0, b1, b2] = legFrom(scene, cache, to.at, at, correction).lossDb;
+    if (so0 + b0 >= limit0 && so1 + b1 >= limit1 && so2 + b2 >= limit2) continue;
     const on = heading(first.at, portal.at);
     const bend = turnDb(to.dx * on.dx + to.dy * on.dy + to.dz * on.dz) - LEAST_TURN_DB;
     const way = {
@@ -235,10 +237,6 @@ function waysTo(
       from: first.at,
       via: to.at,
     };
-    // Were nothing in the way between the two, would it be of use? Most would not, and need not be looked at.
-    if (dominated({ ...way, lossDb: withOwn(so0 + bend, so1 + bend, so2 + bend) }, ways)) continue;
-    const [b0, b1, b2] = legFrom(scene, cache, to.at, at, correction).lossDb;
-    if (so0 + b0 >= limit0 && so1 + b1 >= limit1 && so2 + b2 >= limit2) continue;
     const arrival = { ...way, lossDb: withOwn(so0 + b0 + bend, so1 + b1 + bend, so2 + b2 + bend) };
     if (!dominated(arrival, ways)) ways.push(arrival);
   }
