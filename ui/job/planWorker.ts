@@ -34,8 +34,8 @@ const stateOf = (s: JobState): Worked['of'] => ({
 });
 
 /**
- * Opens the worker and keeps it fed: each change sends only what changed. While a house is being surveyed nothing on the
- * screen shows a prediction, so it is fed when the next stop opens.
+ * Opens the worker and keeps it fed: each change sends only what changed. While a house is being surveyed nothing but the
+ * head of the page shows a number, so it is fed once, and again when the next stop opens.
  */
 export function openPlanLine(store: JobStore): PlanLine {
   const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
@@ -70,13 +70,16 @@ export function openPlanLine(store: JobStore): PlanLine {
   const same = (a: Worked['of'] | null, b: Worked['of']) =>
     a !== null && KINDS.every((k) => a[k] === b[k]) && a.evidence === b.evidence && a.shownId === b.shownId;
 
+  /** Once the head of the page has its numbers, nothing else in Survey shows any. */
+  const resting = () => done !== null && store.getState().here === 'survey';
+
   async function run(): Promise<void> {
-    if (busy || closed || store.getState().here === 'survey') return;
+    if (busy || closed || resting()) return;
     busy = true;
     try {
       for (;;) {
         const now = stateOf(store.getState());
-        if (closed || same(done, now) || store.getState().here === 'survey') return;
+        if (closed || same(done, now) || resting()) return;
         feed(now);
         const { workMs, ...change } = await remote.derive(now.shownId);
         const derived = changedBy(last?.derived ?? null, change);

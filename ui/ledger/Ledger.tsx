@@ -56,7 +56,7 @@ const Row = memo(function Row({ row, isOpen }: RowProps) {
     >
       <button
         type="button"
-        className="grid w-full cursor-pointer grid-cols-[26px_minmax(110px,1.25fr)_minmax(110px,1fr)_auto_minmax(96px,auto)] items-center gap-2.5 px-3 py-1 text-left"
+        className="grid w-full cursor-pointer grid-cols-[26px_minmax(0,1.25fr)_minmax(56px,1fr)_auto_minmax(84px,auto)] items-center gap-2 sm:grid-cols-[26px_minmax(110px,1.25fr)_minmax(110px,1fr)_auto_minmax(96px,auto)] sm:gap-2.5 px-3 py-1 text-left"
         aria-expanded={isOpen}
         onClick={toggle}
       >

@@ -13,7 +13,7 @@ export function Workbench({
   above?: ReactNode;
 }) {
   return (
-    <div className="grid h-full gap-3 p-3 lg:grid-cols-[minmax(0,1.55fr)_minmax(420px,1fr)]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] gap-3 p-3 lg:grid-cols-[minmax(0,1.55fr)_minmax(420px,1fr)]">
       <div className="flex min-h-[620px] flex-col gap-3 lg:min-h-0">
         {above}
         <div className="panel min-h-0 flex-1 will-change-transform">{sheet}</div>
