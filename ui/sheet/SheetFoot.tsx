@@ -50,7 +50,7 @@ export function SheetFoot({
   return (
     <div className="pointer-events-none absolute inset-x-3 bottom-3 flex flex-wrap items-end justify-between gap-2 *:pointer-events-auto">
       <div className="flex flex-wrap items-end gap-1">{children}</div>
-      <div className="ml-auto flex items-center gap-2">
+      <div className="ml-auto flex flex-wrap items-center justify-end gap-2">
         {shadeId && <ShadeKey id={shadeId} />}
         <div className="flex">
           {(
@@ -60,13 +60,7 @@ export function SheetFoot({
               ['Whole plot', Maximize, fit],
             ] as const
           ).map(([label, Icon, act]) => (
-            <Button
-              key={label}
-
-              className="-ml-px w-8 rounded-none px-0"
-              aria-label={label}
-              onClick={act}
-            >
+            <Button key={label} className="-ml-px w-8 rounded-none px-0" aria-label={label} onClick={act}>
               <Icon size={15} aria-hidden="true" />
             </Button>
           ))}

@@ -72,7 +72,6 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
       {(['select', ...toolsOf(pass)] as Tool[]).map((t) => (
         <Button
           key={t}
-
           className="px-2"
           aria-pressed={tool === t}
           aria-keyshortcuts={TOOLS[t].key}
