@@ -11,6 +11,7 @@ const config = [
       'next-env.d.ts',
       'test-results/**',
       'data/**',
+      '.tmp/**',
       'public/**',
       '.dependency-cruiser.cjs',
     ],
