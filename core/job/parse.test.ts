@@ -15,6 +15,11 @@ function broken(change: (job: JobFile) => void): ReturnType<typeof parseJobFile>
   change(copy);
   return parseJobFile(JSON.stringify(copy));
 }
+function read(text: string): JobFile {
+  const parsed = parseJobFile(text);
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+  return parsed.job;
+}
 const problems = (r: ReturnType<typeof parseJobFile>) => (r.ok ? [] : r.problems);
 
 test.each([
@@ -24,7 +29,26 @@ test.each([
   const text = writeJobFile(job);
   const parsed = parseJobFile(text);
   expect(parsed).toEqual({ ok: true, job });
-  if (parsed.ok) expect(writeJobFile(parsed.job)).toBe(text);
+  expect(writeJobFile(read(text))).toBe(text);
+});
+
+test('a file of version 2 opens with everything in it, and what it gives out comes in the same', () => {
+  const text = readFileSync(new URL('./fixtures/job-version-2.json', import.meta.url), 'utf8');
+  const old = JSON.parse(text) as {
+    site: { spots: unknown[]; walls: unknown[] };
+    evidence: { readings: { id: string; downMbps: number | null }[] };
+  };
+  const job = read(text);
+  const count = (kind: string) => job.evidence.filter((r) => r.kind === kind).length;
+  expect([count('state'), count('reading'), count('correction'), count('step')]).toEqual([2, 90, 1, 2]);
+  expect(job.site.spots).toHaveLength(old.site.spots.length);
+  expect(job.site.walls).toHaveLength(old.site.walls.length);
+  expect(job.plan.options.map((o) => o.name)).toEqual(['A node upstairs', 'And one in the parlour']);
+  for (const was of old.evidence.readings)
+    expect(job.evidence.find((r) => r.id === was.id)).toMatchObject({ downMbps: was.downMbps });
+  // What was chosen was what the work was done on.
+  expect(job.evidence.find((r) => r.kind === 'acceptance')).toMatchObject({ optionId: 'opt-air' });
+  expect(read(writeJobFile(job))).toEqual(job);
 });
 
 describe('bad input is named with its path', () => {
