@@ -99,7 +99,8 @@ test('a two-storey house with an outbuilding from nothing, by mouse and keyboard
 /** Boxes of labels and marks on the sheet, in px: the text as drawn, a mark by its symbol. */
 async function boxesOnSheet(page: Page) {
   return page.locator('main svg[aria-label^="Survey sheet"]').evaluate((svg) => {
-    const labels = [...svg.querySelectorAll('[data-label] text')].map((t) => {
+    // Names stand in a layer of their own beside the marks.
+    const labels = [...svg.parentElement!.querySelectorAll('[data-label] text')].map((t) => {
       const { left, right, top, bottom } = t.getBoundingClientRect();
       // Line spacing above and below the letters is no ink.
       const spare = (bottom - top) * 0.16;
