@@ -125,7 +125,7 @@ describe('a path', () => {
     fc.assert(
       fc.property(place, place, (u, p) => {
         const [there, back] = [lossOf(scene, u, p), lossOf(scene, p, u)];
-        if (there > NOTHING_HEARD_DB - 5) return;
+        fc.pre(there <= NOTHING_HEARD_DB - 5);
         expect(Math.abs(there - back)).toBeLessThan(1e-6);
       }),
       { numRuns: 40 },
