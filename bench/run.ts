@@ -1,4 +1,4 @@
-import { arrivalsOf } from '../core/radio/path/detours';
+import { arrivalsOf } from '../core/radio/path/arrivals';
 import { gridOver, layersOf, type Grid, type Layer } from '../core/radio/field/layers';
 import { draggedField, fieldBase, settledFields } from '../core/radio/field/unitField';
 import { portalsOf } from '../core/radio/path/portals';

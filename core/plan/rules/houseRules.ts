@@ -1,6 +1,6 @@
 import { coaxTreeOf, MOCA_ADAPTER_LIMIT } from '../../feed/coax';
 import { describeConstruction, wallThicknessM } from '../../site/model/constructions';
-import { MOST_BENDS } from '../../radio/path/detours';
+import { MOST_BENDS } from '../../radio/path/arrivals';
 import { portalsOf } from '../../radio/path/portals';
 import { lengthText } from '../../site/model/lengths';
 import { distanceToWallM } from '../../site/geometry/rooms';

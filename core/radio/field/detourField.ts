@@ -1,6 +1,7 @@
 import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
-import { LEAST_TURN_DB, onStraightWay, turnDb, type Arrival } from '../path/detours';
+import { LEAST_TURN_DB, turnDb, type Arrival } from '../path/arrivals';
+import { onStraightWay } from '../path/detours';
 import {
   freeSpaceDb,
   LENGTH_DB,

@@ -1,6 +1,7 @@
 import { BANDS, BAND_MHZ } from '../link/bands';
 import { crossingsBetween, type Spot3 } from '../path/crossings';
-import { arrivalsOf, onStraightWay, togetherDb, turnCosine, turnDb } from '../path/detours';
+import { arrivalsOf, turnCosine, turnDb } from '../path/arrivals';
+import { onStraightWay, togetherDb } from '../path/detours';
 import type { Grid, Layer } from './layers';
 import { cellX, cellY } from './layers';
 import { NOTHING_HEARD_DB, crossedDb, freeSpaceDb, straightLossDb } from '../path/pathLoss';

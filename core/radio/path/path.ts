@@ -2,7 +2,8 @@ import { CONSTRUCTIONS, isBuiltIn } from '../../site/model/constructions';
 import { BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
 import { lossParameter, pathFeatures, type Beliefs, type Features } from '../learn/beliefs';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
-import { arrivalsOf, strongestDetours, togetherDb, type Arrival, type Detour } from './detours';
+import { arrivalsOf, type Arrival } from './arrivals';
+import { strongestDetours, togetherDb, type Detour } from './detours';
 import { straightLossDb, type LossCorrection } from './pathLoss';
 import type { Scene } from './scene';
 
