@@ -20,6 +20,15 @@ async function drag(page: Page, client: CDPSession): Promise<string> {
     .first()
     .boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  // What the browser and its driver cost by themselves: the same moves over the sheet with nothing in hand.
+  const idle = frameWorkMs(
+    await traced(client, async () => {
+      for (let i = 0; i < MOVES; i++) {
+        await page.mouse.move(x + 60 + (i % 40), y + 60 + ((i * 7) % 25));
+        await nextFrame(page);
+      }
+    }),
+  );
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 8, y, { steps: 4 });
@@ -51,7 +60,7 @@ async function drag(page: Page, client: CDPSession): Promise<string> {
   const behind = await page.evaluate(() => (window as unknown as { behindMs: number[] }).behindMs);
   await page.mouse.up();
   const work = frameWorkMs(events);
-  return `a dragged unit: main-thread work a frame median ${median(work).toFixed(1)} ms, longest task ${longestTaskMs(events).toFixed(0)} ms; numbers behind the hand by ${median(behind).toFixed(0)} ms`;
+  return `a dragged unit: main-thread work a frame median ${median(work).toFixed(1)} ms, with nothing in hand ${median(idle).toFixed(1)} ms (${(median(work) / median(idle)).toFixed(1)} times), longest task ${longestTaskMs(events).toFixed(0)} ms; numbers behind the hand by ${median(behind).toFixed(0)} ms`;
 }
 
 /** The longest task of the main thread while something is done. */
