@@ -1,7 +1,8 @@
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import Database from 'better-sqlite3';
 import { openDatabase } from '../db/connection';
 import { farm, mill, opened } from '../server/sample';
 import { backup, restore } from './backup';
@@ -58,4 +59,48 @@ test('nothing is overwritten, nothing but a sound database is put back, and a ru
   });
   expect(opened(id, db).job.site.spots).toHaveLength(14);
   db.close();
+});
+
+test('a damaged database is what one restores: the copy takes its place, the damaged file is kept', async () => {
+  const db = openDatabase(live);
+  const id = farm(db);
+  const copy = join(folder, 'copy.db');
+  expect(await backup(copy, live)).toMatchObject({ ok: true });
+  db.close();
+  writeFileSync(live, 'not a database any more'.repeat(400));
+  expect(await backup(join(folder, 'second.db'), live)).toMatchObject({
+    ok: false,
+    message: expect.stringContaining('could not be made'),
+  });
+  expect(restore(copy, new Date(0), live)).toMatchObject({ ok: true });
+  const again = openDatabase(live);
+  expect(opened(id, again).job.site.spots).toHaveLength(14);
+  again.close();
+  expect(readFileSync(join(folder, 'nestle.db.before-1970-01-01T00-00-00-000Z'), 'utf8')).toContain(
+    'not a database',
+  );
+});
+
+test('a copy that is newer than the program, or no database of ours, changes nothing', async () => {
+  const db = openDatabase(live);
+  farm(db);
+  const copy = join(folder, 'copy.db');
+  expect(await backup(copy, live)).toMatchObject({ ok: true });
+  db.close();
+  const bytes = readFileSync(live);
+  const newer = new Database(copy);
+  newer.pragma('user_version = 99');
+  newer.close();
+  const other = join(folder, 'other.db');
+  new Database(other).exec('CREATE TABLE thing (id)').close();
+  for (const [from, why] of [
+    [copy, 'nothing was changed'],
+    [other, 'not one of Nestle'],
+  ] as const)
+    expect(restore(from, new Date(0), live)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining(why),
+    });
+  expect(readFileSync(live).equals(bytes)).toBe(true);
+  expect(readdirSync(folder).filter((f) => f.includes('.part') || f.includes('.before'))).toEqual([]);
 });

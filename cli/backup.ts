@@ -28,6 +28,11 @@ function unsound(path: string): string | null {
   }
 }
 
+/** Removes a database file with what SQLite keeps beside it. */
+function remove(path: string): void {
+  for (const end of ['', '-wal', '-shm']) rmSync(path + end, { force: true });
+}
+
 /**
  * Writes a consistent copy of the live database to a file, by SQLite's own backup, while the server may go on writing. A
  * file that is there is not overwritten.
@@ -36,65 +41,79 @@ export async function backup(to: string | undefined, from = databasePath()): Pro
   if (!to) return { ok: false, message: 'Say where the copy goes: nestle backup FILE' };
   if (existsSync(to)) return { ok: false, message: `${to} is there already: choose another name.` };
   if (!existsSync(from)) return { ok: false, message: `There is no database at ${from} yet.` };
+  // A copy that is not whole never has the name of one that is.
   const part = `${to}.part`;
   try {
-    rmSync(part, { force: true });
+    remove(part);
     const db = new Database(from, { readonly: true, fileMustExist: true, timeout: 5000 });
     try {
       await db.backup(part);
     } finally {
       db.close();
     }
-    // A copy that is not whole never has the name of one that is.
     const bad = unsound(part);
     if (bad) return { ok: false, message: bad };
     renameSync(part, to);
     return { ok: true, words: `The database is copied to ${to}.` };
   } catch (error) {
-    rmSync(part, { force: true });
     return { ok: false, message: `The copy could not be made: ${words(error)}` };
+  } finally {
+    remove(part);
+  }
+}
+
+/** Writes what lies beside the database into it, alone on the file; throws while anybody else has it open. */
+function settle(path: string): void {
+  const live = new Database(path, { timeout: 0 });
+  try {
+    live.pragma('locking_mode = EXCLUSIVE');
+    live.exec('BEGIN EXCLUSIVE; COMMIT');
+    live.pragma('wal_checkpoint(TRUNCATE)');
+  } catch (error) {
+    // What is damaged has nothing to settle, and is why one restores.
+    if (faultOf(error)?.kind !== 'corrupt') throw error;
+  } finally {
+    live.close();
   }
 }
 
 /**
  * Puts a copy in the place of the database; what was there is kept beside it. The server must be stopped: a database that
- * somebody is writing to is refused.
+ * somebody has open is refused. Nothing is moved before the copy has been opened by this program.
  */
 export function restore(from: string | undefined, now: Date, to = databasePath()): Done {
   if (!from) return { ok: false, message: 'Say which copy to put back: nestle restore FILE' };
   const bad = unsound(from);
   if (bad) return { ok: false, message: bad };
+  const part = `${to}.part`;
+  const kept = `${to}.before-${now.toISOString().replace(/[:.]/g, '-')}`;
   try {
-    let kept: string | null = null;
-    if (existsSync(to)) {
-      const live = new Database(to, { timeout: 0 });
-      try {
-        // Alone on the file, or not at all.
-        live.pragma('locking_mode = EXCLUSIVE');
-        live.exec('BEGIN EXCLUSIVE; COMMIT');
-        live.pragma('wal_checkpoint(TRUNCATE)');
-      } finally {
-        live.close();
-      }
-      kept = `${to}.before-${now.toISOString().replace(/[:.]/g, '-')}`;
-      renameSync(to, kept);
-      for (const end of ['-wal', '-shm']) rmSync(to + end, { force: true });
-    }
+    remove(part);
     const copy = new Database(from, { readonly: true, fileMustExist: true });
     try {
-      copy.exec(`VACUUM INTO '${to.replaceAll("'", "''")}'`);
+      copy.exec(`VACUUM INTO '${part.replaceAll("'", "''")}'`);
     } finally {
       copy.close();
     }
-    openDatabase(to).close();
+    // Lifts what is older, refuses what is newer than the program.
+    openDatabase(part).close();
+    const replaces = existsSync(to);
+    if (replaces) {
+      settle(to);
+      for (const end of ['', '-wal', '-shm']) if (existsSync(to + end)) renameSync(to + end, kept + end);
+    }
+    renameSync(part, to);
     return {
       ok: true,
-      words: `The copy is in place${kept ? `; what was there is kept as ${kept}` : ''}. Start the server again.`,
+      words: `The copy is in place${replaces ? `; what was there is kept as ${kept}` : ''}. Start the server again.`,
     };
   } catch (error) {
-    const code = String((error as { code?: string }).code);
-    if (code.startsWith('SQLITE_BUSY') || code.startsWith('SQLITE_LOCKED'))
-      return { ok: false, message: 'The server is still running on this database: stop it first.' };
-    return { ok: false, message: `The copy could not be put back: ${words(error)}` };
+    const message =
+      faultOf(error)?.kind === 'locked'
+        ? 'The server is still running on this database: stop it first.'
+        : `The copy could not be put back, and nothing was changed: ${words(error)}`;
+    return { ok: false, message };
+  } finally {
+    remove(part);
   }
 }

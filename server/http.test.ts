@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { DatabaseFault } from '../db/faults';
-import { answer, readJson, readPictureBody, readText } from './http';
+import { answer, answerPieces, readJson, readPictureBody, readText } from './http';
 import { done, refuse } from './outcome';
 
 const post = (body: BodyInit | null, headers: Record<string, string> = {}) =>
@@ -84,5 +84,50 @@ describe('what is answered', () => {
         throw new TypeError('a bug');
       }),
     ).rejects.toThrow('a bug');
+  });
+});
+
+describe('an answer in pieces', () => {
+  const get = new Request('http://127.0.0.1:4680/api/jobs/x', { headers: { host: '127.0.0.1:4680' } });
+  function* counted(): Generator<string> {
+    yield '[1';
+    yield ',2]';
+  }
+  test('comes as one JSON that no cache keeps', async () => {
+    const response = await answerPieces(get, () => done(counted()));
+    expect(response.headers.get('cache-control')).toBe('no-store');
+    expect(await response.json()).toEqual([1, 2]);
+  });
+  test('a refusal and a fault of the database before the first piece have their words', async () => {
+    const none = await answerPieces(get, () => refuse(404, 'not here'));
+    expect(none.status).toBe(404);
+    function* broken(): Generator<string> {
+      throw new DatabaseFault('corrupt');
+    }
+    const fault = await answerPieces(get, () => done(broken()));
+    expect(fault.status).toBe(503);
+    expect(JSON.stringify(await fault.json())).toContain('damaged');
+  });
+  test('others are answered between two pieces, and whoever goes away stops it', async () => {
+    const steps: string[] = [];
+    function* slow(): Generator<string> {
+      try {
+        for (const piece of ['a', 'b', 'c', 'd']) {
+          steps.push(piece);
+          yield piece;
+        }
+      } finally {
+        steps.push('ended');
+      }
+    }
+    const response = await answerPieces(get, () => done(slow()));
+    const reader = response.body!.getReader();
+    await reader.read();
+    setImmediate(() => steps.push('another'));
+    await reader.read();
+    await reader.read();
+    expect(steps.indexOf('another')).toBeLessThan(steps.indexOf('d') < 0 ? steps.length : steps.indexOf('d'));
+    await reader.cancel();
+    expect(steps).toContain('ended');
   });
 });

@@ -1,6 +1,6 @@
 import { MOST_NESTED } from '@/core/job/limits';
 import { OWNER, type Caller } from './access/caller';
-import { answered, refuse, type Outcome } from './outcome';
+import { answered, done, refuse, type Outcome } from './outcome';
 
 /** Largest bodies of requests, bytes. Only a whole job file may be large. */
 export const SMALL_BODY = 64 * 1024;
@@ -42,15 +42,23 @@ export async function answerPieces(
   request: Request,
   work: (caller: Caller) => Outcome<Iterable<string>>,
 ): Promise<Response> {
-  const result = answered(() => work(callerOf(request)));
+  // The first piece is made before anything is answered: a fault of the database can still be said in words.
+  const result = answered((): Outcome<{ pieces: Iterator<string>; first: string }> => {
+    const outcome = work(callerOf(request));
+    if (!outcome.ok) return outcome;
+    const iterator = outcome.value[Symbol.iterator]();
+    const { done: none, value } = iterator.next();
+    return done({ pieces: iterator, first: none ? '' : value });
+  });
   if (!result.ok) return toResponse(result);
-  const pieces = result.value[Symbol.iterator]();
+  const { pieces, first } = result.value;
   const encoder = new TextEncoder();
   const body = new ReadableStream<Uint8Array>({
+    start: (controller) => controller.enqueue(encoder.encode(first)),
     async pull(controller) {
       await new Promise((next) => setImmediate(next));
-      const { done, value } = pieces.next();
-      if (done) controller.close();
+      const { done: through, value } = pieces.next();
+      if (through) controller.close();
       else controller.enqueue(encoder.encode(value));
     },
     cancel: () => void pieces.return?.(),

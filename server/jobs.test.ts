@@ -3,7 +3,10 @@ import { writeJobFile } from '../core/job/jobFile';
 import { openDatabase, type Db } from '../db/connection';
 import { OWNER, type Caller } from './access/caller';
 import { duplicateJob, exportJob, importJob, seedDemo } from './files';
-import { changeJob, createJob, listJobs, openJob, submittedId } from './jobs';
+import { sampleReading } from '../core/evidence/sampleRows';
+import { recordEvidence } from './evidence';
+import { ROWS_A_PIECE } from './loaded';
+import { changeJob, createJob, jobHead, listJobs, openJob, submittedId } from './jobs';
 import { farm, farmText, mill, opened, valueOf } from './sample';
 
 let db: Db;
@@ -71,6 +74,10 @@ test('who may not do something is told so, and nothing happens', () => {
   const id = mill(db);
   const guest: Caller = { name: 'guest', rights: new Set(['see']) };
   expect(openJob(guest, id, db).ok).toBe(true);
+  expect(jobHead(guest, id, db)).toEqual({ ok: true, value: { id, name: 'Mill' } });
+  const stranger: Caller = { name: 'stranger', rights: new Set() };
+  for (const unseen of [openJob(stranger, id, db), jobHead(stranger, id, db)])
+    expect(unseen).toMatchObject({ ok: false, status: 403 });
   for (const refused of [
     createJob(guest, { name: 'x' }, db),
     changeJob(guest, id, { name: 'x' }, db),
@@ -88,4 +95,32 @@ test('the demo is seeded once, kept, and restored on request', () => {
   expect(opened('farm', db).job.name).toBe('Changed');
   expect(seedDemo(OWNER, { farm: farmText }, true, db)).toEqual(['farm']);
   expect(opened('farm', db).job.name).toBe('Quillfeather Farm');
+});
+
+describe('a job given out in pieces', () => {
+  const joined = (id: string) => [...valueOf(openJob(OWNER, id, db))];
+  test('is the job, whatever it holds', () => {
+    const [whole, empty] = [farm(db), mill(db)];
+    for (const id of [whole, empty]) expect(JSON.parse(joined(id).join(''))).toEqual(opened(id, db));
+  });
+  test('with many rows each stands in it once, in order, and no piece holds them all', () => {
+    const id = farm(db);
+    const stateId = opened(id, db).job.evidence.find((r) => r.kind === 'state')!.id;
+    for (let n = 0; n < ROWS_A_PIECE * 2 + 7; n += 500) {
+      const rows = Array.from({ length: 500 }, (_, i) =>
+        sampleReading({ id: `more-${n + i}`, spotId: 'spot-1', stateId, note: 'quote " and \\ and ü' }),
+      );
+      valueOf(recordEvidence(OWNER, id, { against: null, rows }, db));
+    }
+    const pieces = joined(id);
+    expect(pieces.length).toBeGreaterThan(4);
+    const { job } = JSON.parse(pieces.join('')) as ReturnType<typeof opened>;
+    expect(job.evidence).toEqual(opened(id, db).job.evidence);
+    const numbers = job.evidence.map((r) => r.received!.number);
+    expect(numbers).toEqual([...new Set(numbers)].sort((a, b) => a - b));
+  });
+  test('one that is not there is not found, by its head neither', () => {
+    for (const none of [openJob(OWNER, 'nobody', db), jobHead(OWNER, 'nobody', db)])
+      expect(none).toMatchObject({ ok: false, status: 404 });
+  });
 });

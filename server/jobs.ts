@@ -80,7 +80,8 @@ export function jobHead(
 export function openJob(caller: Caller, id: string, db: Db = database()): Outcome<Iterable<string>> {
   const no = forbidden(caller, 'see');
   if (no) return no;
-  return rows.findJob(db, id) ? done(jobPieces(db, id)) : noSuchJob();
+  const pieces = jobPieces(db, id);
+  return pieces ? done(pieces) : noSuchJob();
 }
 
 const creation = z.strictObject({ name: z.unknown(), id: z.unknown().optional() });

@@ -53,42 +53,10 @@ export const rowOf = (r: StoredRow): EvidenceRow => ({
   received: { number: r.number, at: r.received_at },
 });
 
-/** Rows read at a time where a whole job is given out. */
-const ROWS_A_PIECE = 1000;
+/** All of a job but its evidence. */
+type JobHead = Omit<OpenJob, 'job'> & { job: Omit<JobContent, 'evidence'> };
 
-/** A stored row as the JSON of a row of evidence, without parsing it. */
-const rowText = (r: StoredRow): string =>
-  `{"received":${JSON.stringify({ number: r.number, at: r.received_at })},${r.json.slice(1)}`;
-
-/** The JSON of an `OpenJob` in pieces. The job must be there. */
-export function* jobPieces(db: Db, id: string): Generator<string> {
-  const row = findJob(db, id)!;
-  const [b, s, p] = [documentOf(db, id, 'brief'), documentOf(db, id, 'site'), documentOf(db, id, 'plan')];
-  const head: Omit<OpenJob, 'job'> & { job: Omit<OpenJob['job'], 'evidence'> } = {
-    id,
-    archived: row.archived === 1,
-    revisions: { brief: b.revision, site: s.revision, plan: p.revision },
-    job: {
-      format: 'nestle-job',
-      version: JOB_FILE_VERSION,
-      name: row.name,
-      brief: b.value,
-      site: s.value,
-      plan: p.value,
-    },
-  };
-  yield `${JSON.stringify(head).slice(0, -2)},"evidence":[`;
-  for (let after = 0, first = true; ; first = false) {
-    const some = rowsAfter(db, id, after, ROWS_A_PIECE);
-    if (some.length > 0) yield `${first ? '' : ','}${some.map(rowText).join()}`;
-    if (some.length < ROWS_A_PIECE) break;
-    after = some[some.length - 1]!.number;
-  }
-  yield ']}}';
-}
-
-/** A whole job; null where there is none of that id. */
-export function loadJob(db: Db, id: string): OpenJob | null {
+function headOf(db: Db, id: string): JobHead | null {
   const row = findJob(db, id);
   if (!row) return null;
   const [b, s, p] = [documentOf(db, id, 'brief'), documentOf(db, id, 'site'), documentOf(db, id, 'plan')];
@@ -103,7 +71,36 @@ export function loadJob(db: Db, id: string): OpenJob | null {
       brief: b.value,
       site: s.value,
       plan: p.value,
-      evidence: rowsAfter(db, id, 0).map(rowOf),
     },
   };
+}
+
+/** A whole job; null where there is none of that id. */
+export function loadJob(db: Db, id: string): OpenJob | null {
+  const head = headOf(db, id);
+  return head && { ...head, job: { ...head.job, evidence: rowsAfter(db, id, 0).map(rowOf) } };
+}
+
+/** Rows read at a time where a whole job is given out. */
+export const ROWS_A_PIECE = 1000;
+
+/** A stored row as the JSON of a row of evidence, without parsing it. */
+const rowText = (r: StoredRow): string =>
+  `{"received":${JSON.stringify({ number: r.number, at: r.received_at })},${r.json.slice(1)}`;
+
+/** The JSON of an `OpenJob` in pieces; null where there is no job of that id. */
+export function jobPieces(db: Db, id: string): Iterable<string> | null {
+  const head = headOf(db, id);
+  return head && pieces(db, head);
+}
+
+function* pieces(db: Db, head: JobHead): Generator<string> {
+  yield `${JSON.stringify(head).slice(0, -2)},"evidence":[`;
+  for (let after = 0; ;) {
+    const some = rowsAfter(db, head.id, after, ROWS_A_PIECE);
+    if (some.length > 0) yield `${after === 0 ? '' : ','}${some.map(rowText).join()}`;
+    if (some.length < ROWS_A_PIECE) break;
+    after = some[some.length - 1]!.number;
+  }
+  yield ']}}';
 }

@@ -11,7 +11,7 @@ import { calibrate, type Calibration } from '../radio/learn/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
 import { observationsOf } from '../readings/observations';
 import { oddReadings, type OddReading } from '../readings/outliers';
-import { standingOf, type Standing } from '../readings/standing';
+import { standingOf } from '../readings/standing';
 import { headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/verdict';
 import type { Documents } from './settle';
 
@@ -87,7 +87,6 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   const learnt = keeper<{ calibration: Calibration | null; leftOut: number }>(3);
   const contexts = keeper<PlanContext>(3);
   const evaluations = keeper<Evaluation>(MOST_KEPT);
-  const standings = keeper<Standing>(8);
   const verdictsKnown = keeper<{ verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
   const readingsSay = keeper<{
     learntOf: Derived['calibration'];
@@ -146,8 +145,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       const builtKey = JSON.stringify(built);
       const readKey = `${key} ${countRead(rows)} ${builtKey}`;
       const { verdicts, headline } = verdictsKnown(readKey, () => {
-        const standing = standings(readKey, () => standingOf(context, plan, rows));
-        const list = verdictsOf(site, rows, standing);
+        const list = verdictsOf(site, rows, standingOf(context, plan, rows));
         return { verdicts: list, headline: headlineOf(list) };
       });
       const worked =

@@ -40,12 +40,16 @@ describe('steps ticked', () => {
 });
 
 describe('how far a job has come', () => {
+  test('before anything is computed nothing is said of what shows it', () => {
+    const early = progressOf(job, null);
+    expect(early.survey).toEqual({ done: true, outstanding: '' });
+    for (const stop of ['before', 'plan', 'fit', 'after', 'handover'] as const)
+      expect(early[stop]).toEqual({ done: false, outstanding: '' });
+  });
   test('an empty job says at each stop what comes next', () => {
     const nothing = progressOf(
       { brief: emptyBrief(), buildings: 0, spots: 0, option: null, evidence: [] },
-      [],
-      new Map(),
-      [],
+      { verdicts: [], predictions: new Map(), steps: [] },
     );
     expect(Object.values(nothing).every((p) => !p.done)).toBe(true);
     expect(nothing.brief.outstanding).toBe('no customer yet');
@@ -54,7 +58,7 @@ describe('how far a job has come', () => {
     expect(nothing.fit.outstanding).toBe('no plan');
   });
   test('the farm has been read, and its plan leaves spots unserved', () => {
-    const progress = progressOf(job, verdictsOf(farm.site, farm.evidence), predictions, steps);
+    const progress = progressOf(job, { verdicts: verdictsOf(farm.site, farm.evidence), predictions, steps });
     expect(progress.before).toEqual({ done: true, outstanding: '' });
     const unserved = [...predictions.values()].filter((p) => p.verdict !== 'serves').length;
     expect(progress.plan.outstanding).toBe(`${unserved} unserved`);
@@ -65,13 +69,14 @@ describe('how far a job has come', () => {
   test('a ticked step is one less, the last one is said as one, and none is done', () => {
     const all = steps.map((s) => event(s.key, 'done'));
     const at = (ticked: RowOf<'step'>[]) =>
-      progressOf({ ...job, evidence: [...job.evidence, ...ticked] }, [], predictions, steps).fit;
+      progressOf({ ...job, evidence: [...job.evidence, ...ticked] }, { verdicts: [], predictions, steps })
+        .fit;
     expect(at(all.slice(1)).outstanding).toBe('1 step');
     expect(at(all)).toEqual({ done: true, outstanding: '' });
   });
   test('a spot without runs before is to be read', () => {
     const rows = farm.evidence.filter((r) => r.kind !== 'reading' || spotIdOf(r) !== 'spot-3');
     const verdicts = verdictsOf(farm.site, rows);
-    expect(progressOf(job, verdicts, predictions, steps).before.outstanding).toBe('1 to read');
+    expect(progressOf(job, { verdicts, predictions, steps }).before.outstanding).toBe('1 to read');
   });
 });

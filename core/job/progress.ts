@@ -26,12 +26,24 @@ export function progressOf(
     option: Option | null;
     evidence: EvidenceRows;
   },
-  verdicts: readonly SpotVerdict[],
-  predictions: ReadonlyMap<string, Prediction>,
-  steps: readonly ScheduledStep[],
+  /** What is computed of it; null until it is: then nothing is said of the stops that show it. */
+  numbers: {
+    verdicts: readonly SpotVerdict[];
+    predictions: ReadonlyMap<string, Prediction>;
+    steps: readonly ScheduledStep[];
+  } | null,
 ): Record<StopId, StopProgress> {
   const { buildings, spots, option, evidence } = job;
   const state = (outstanding: string): StopProgress => ({ done: outstanding === '', outstanding });
+  const own = {
+    brief: state(job.brief.customer === '' ? 'no customer yet' : ''),
+    survey: state(buildings === 0 ? 'no building' : spots === 0 ? 'no spots' : ''),
+  };
+  if (!numbers) {
+    const unknown: StopProgress = { done: false, outstanding: '' };
+    return { ...own, before: unknown, plan: unknown, fit: unknown, after: unknown, handover: unknown };
+  }
+  const { verdicts, predictions, steps } = numbers;
   const unread = verdicts.filter((v) => !v.before).length;
   const dead = verdicts.filter((v) => v.wasDead);
   const unserved = [...predictions.values()].filter((p) => p.verdict !== 'serves').length;
@@ -42,8 +54,7 @@ export function progressOf(
   const worse = verdicts.filter((v) => v.worse).length;
   const proven = dead.length > 0 && notGone === 0 && worse === 0;
   return {
-    brief: state(job.brief.customer === '' ? 'no customer yet' : ''),
-    survey: state(buildings === 0 ? 'no building' : spots === 0 ? 'no spots' : ''),
+    ...own,
     before: state(spots === 0 ? 'no spots' : unread > 0 ? `${unread} to read` : ''),
     plan: state(
       !option || option.units.length === 0 ? 'no units' : unserved > 0 ? `${unserved} unserved` : '',

@@ -139,12 +139,23 @@ test('what the readings teach brings predictions nearer to what was read', () =>
   expect(learnt.calibration!.leaveOneOutDb).toBeGreaterThan(0);
 });
 
-test('of more groups than a job learns from the newest count, and how many were left out is said', () => {
-  const many = Array.from({ length: MOST_OBSERVATIONS + 30 }, (_, i) =>
-    sampleReading({ id: `many-${i}`, spotId: context.site.spots[0]!.id, stateId: `st-${i}` }),
+describe('of more groups than a job learns from the newest count', () => {
+  // Networks that are not there: each is a group of its own that says nothing.
+  const others = Array.from({ length: MOST_OBSERVATIONS }, (_, i) =>
+    sampleReading({ id: `other-${i}`, spotId: 'spot-1', stateId: `gone-${i}` }),
   );
-  const { list, leftOut } = observationsOf(context, [...many, ...of()]);
-  expect(leftOut).toBe(30);
-  // Their networks are not there, so they teach nothing; that they are many must not hold anything up.
-  expect(list).toEqual([]);
+  const known = reading({ id: 'known', rssiDbm: -61 });
+  test('one that came last is learnt from', () => {
+    const { list, leftOut } = observationsOf(context, of(...others, known));
+    expect([list.map((o) => o.id), leftOut]).toEqual([['known'], 1]);
+  });
+  test('one that came first is left out, and said to be', () => {
+    const { list, leftOut } = observationsOf(context, of(known, ...others));
+    expect([list, leftOut]).toEqual([[], 1]);
+  });
+  test('a group is as new as its newest reading', () => {
+    const again = reading({ id: 'again', rssiDbm: -63 });
+    const { list } = observationsOf(context, of(known, ...others, again));
+    expect(list).toMatchObject([{ id: 'known', measuredDbm: -62 }]);
+  });
 });

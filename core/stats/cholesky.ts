@@ -1,6 +1,7 @@
 /**
- * The lower factor L of a symmetric positive definite matrix, L·Lᵀ, by rows. Flat rows and plain loops: the covariance of
- * a thousand readings is factored in a fraction of a second, ten times sooner than through the matrix package's accessors.
+ * The lower factor L of a symmetric positive definite matrix, L·Lᵀ, by rows. Flat rows and plain loops: a covariance of 800
+ * readings is factored two to three times sooner than through the matrix package's accessors, and the diagonal of its
+ * inverse, which the package has only by solving for all of it, thirty times.
  */
 export type Factor = readonly Float64Array[];
 

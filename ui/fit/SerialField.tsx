@@ -4,6 +4,7 @@ import { serialAt } from '@/core/evidence/fold';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
+import { Problem } from '@/ui/pieces/Problem';
 
 /** Notes the serial of the unit of a step; a later note stands beside the earlier, the newest counts. */
 export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: string }) {
@@ -38,7 +39,7 @@ export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: 
       <Button type="submit" disabled={busy}>
         Note serial
       </Button>
-      {problem && <span className="text-mains">{problem}</span>}
+      <Problem words={problem} />
     </form>
   );
 }

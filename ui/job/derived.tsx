@@ -22,6 +22,7 @@ export interface JobNumbers {
   shown: Evaluation | null;
   predictions: ReadonlyMap<string, Prediction>;
   predictionsToday: ReadonlyMap<string, Prediction>;
+  /** The worker, to ask for more; null until it has answered. */
   line: PlanLine | null;
   worked: Worked | null;
 }
@@ -33,21 +34,19 @@ const byId = (list: readonly Prediction[] | undefined) =>
 
 export function DerivedProvider({ children }: { children: ReactNode }) {
   const store = useJobStore();
-  const [line, setLine] = useState<PlanLine | null>(null);
-  const [worked, setWorked] = useState<Worked | null>(null);
+  const [answered, setAnswered] = useState<{ line: PlanLine; worked: Worked } | null>(null);
   useEffect(() => {
-    const opened = openPlanLine(store);
-    const stop = opened.onWorked(setWorked);
-    // Opened once the page is there: a worker is of this browser, not of the page.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    setLine(opened);
+    // A worker is of this browser, not of the page: it is opened once the page is there.
+    const line = openPlanLine(store);
+    const stop = line.onWorked((worked) => setAnswered({ line, worked }));
     return () => {
       stop();
-      opened.close();
+      line.close();
     };
   }, [store]);
   const shownId = useJob((s) => shownOption(s)?.id ?? null);
   const value = useMemo((): JobNumbers => {
+    const worked = answered?.worked ?? null;
     const derived = worked?.derived ?? null;
     const shown = (shownId !== null && derived?.options[shownId]) || null;
     return {
@@ -56,10 +55,10 @@ export function DerivedProvider({ children }: { children: ReactNode }) {
       shown,
       predictions: byId(shown?.predictions),
       predictionsToday: byId(derived?.today.predictions),
-      line,
+      line: answered?.line ?? null,
       worked,
     };
-  }, [worked, line, shownId]);
+  }, [answered, shownId]);
   return <NumbersContext.Provider value={value}>{children}</NumbersContext.Provider>;
 }
 

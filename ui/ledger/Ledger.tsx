@@ -14,7 +14,7 @@ export interface LedgerRow {
   direction: 'down' | 'up';
   trackLabel: string;
   /** Middle column, short. */
-  note?: ReactNode;
+  note?: string;
   result: string;
   tone: Tone;
   /** Shown when the row is open. */

@@ -50,7 +50,7 @@ export function rowOf(
   facts: RowFacts,
   decidedBy: 'down' | 'up' | 'latency' | null | undefined,
   shown: readonly (keyof TrackMarks)[],
-  own: { trackLabel: string; result: string; tone: LedgerRow['tone']; note?: ReactNode; detail: ReactNode },
+  own: { trackLabel: string; result: string; tone: LedgerRow['tone']; note?: string; detail: ReactNode },
 ): LedgerRow {
   const direction = directionOf(decidedBy);
   const all = marksOf(facts, direction);

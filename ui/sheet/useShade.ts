@@ -33,8 +33,16 @@ interface Asked {
   settle: boolean;
 }
 
-/** Asks the worker; while one answer is under way only the newest question waits, and exact fields follow at rest. */
-function useAnswers(line: PlanLine | null, question: Question | null, network: Built | null): Shade | null {
+/**
+ * Asks the worker; while one answer is under way only the newest question waits, and exact fields follow at rest. `under`
+ * names what changes the answer though not the question.
+ */
+function useAnswers(
+  line: PlanLine | null,
+  question: Question | null,
+  network: Built | null,
+  under: string,
+): Shade | null {
   const [shade, setShade] = useState<Shade | null>(null);
   const open = useRef<PlanLine | null>(null);
   const busy = useRef(false);
@@ -71,7 +79,7 @@ function useAnswers(line: PlanLine | null, question: Question | null, network: B
     waiting.current = question && network ? { question, network, settle: false } : null;
     clearTimeout(rest.current);
     void run();
-  }, [line, question, network]);
+  }, [line, question, network, under]);
   return question ? shade : null;
 }
 
@@ -98,8 +106,8 @@ export function useShade(
       cellM: Math.max(wantedCell, Math.sqrt(area / MOST_CELLS)),
       activity,
     };
-    // What the readings teach and the rules of the brief change the answer, though not the question.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [site, network, storeyId, activity, wantedCell, learnt, brief.region, brief.ownLimitsDbm]);
-  return useAnswers(line, question, network);
+  }, [site, network, storeyId, activity, wantedCell]);
+  // What the readings teach, and the rules of the brief.
+  const under = JSON.stringify([learnt, brief.region, brief.ownLimitsDbm]);
+  return useAnswers(line, question, network, under);
 }

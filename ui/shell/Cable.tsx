@@ -104,9 +104,7 @@ export function Cable({ undo }: { undo: ReturnType<typeof useUndo> }) {
   );
   const progress = progressOf(
     { brief, buildings, spots, option: worked, evidence },
-    derived?.verdicts ?? [],
-    predictions,
-    derived?.steps ?? [],
+    derived && { verdicts: derived.verdicts, predictions, steps: derived.steps },
   );
   // The cable is drawn solid as far as the job has come without a gap.
   const firstOpen = STOPS.findIndex((stop) => !progress[stop.id].done);

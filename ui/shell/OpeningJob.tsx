@@ -1,27 +1,33 @@
 'use client';
-import { useCallback, useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import type { OpenJob } from '@/server/loaded';
 import { get, problemText, type Answer } from '@/ui/job/requests';
 import { JobShell } from './JobShell';
 import { Button } from '@/ui/pieces/Button';
+import { Problem } from '@/ui/pieces/Problem';
 
 /** Reads a job and opens it. The page itself carries none of it: it is there at once however much was measured. */
 export function OpeningJob({ id, name, children }: { id: string; name: string; children: ReactNode }) {
   const [opened, setOpened] = useState<Answer<OpenJob> | null>(null);
-  const read = useCallback(async () => setOpened(await get<OpenJob>(`/api/jobs/${id}`)), [id]);
+  const [tries, setTries] = useState(0);
   useEffect(() => {
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    void read();
-  }, [read]);
+    let gone = false;
+    void get<OpenJob>(`/api/jobs/${id}`).then((answer) => {
+      if (!gone) setOpened(answer);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [id, tries]);
   if (opened?.ok) return <JobShell opened={opened.value}>{children}</JobShell>;
   return (
     <div className="min-h-dvh">
       <div className="on-head fig bg-head px-4 py-3 text-[15px] font-medium text-head-ink">{name}</div>
       {opened ? (
-        <main className="mx-auto max-w-xl p-8" role="alert">
+        <main className="mx-auto max-w-xl p-8">
           <h1 className="head2">The job could not be opened</h1>
-          <p className="mt-2">{problemText(opened.problems)}</p>
-          <Button className="mt-4" onClick={() => void read()}>
+          <Problem words={problemText(opened.problems)} className="mt-2" />
+          <Button className="mt-4" onClick={() => setTries(tries + 1)}>
             Try again
           </Button>
         </main>

@@ -109,7 +109,6 @@ function coaxNotices({ site, brief }: PlanContext, option: Option): RuleNotice[]
   return out;
 }
 
-/** What the house itself has to say against an option: walls, disturbers, old runs, outlets, coax. */
 /** On a plot with more bends than are followed the numbers leave some out, and that is said. */
 function bendNotices({ scene }: PlanContext, option: Option): RuleNotice[] {
   const bends = portalsOf(scene).length;
@@ -123,6 +122,7 @@ function bendNotices({ scene }: PlanContext, option: Option): RuleNotice[] {
   ];
 }
 
+/** What the house itself has to say against an option: walls, disturbers, old runs, outlets, coax, too many bends. */
 export function houseNotices(context: PlanContext, option: Option): RuleNotice[] {
   return [
     ...option.units.flatMap((u) => placeNotices(context, u)),

@@ -1,15 +1,9 @@
 import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
-import { LEAST_TURN_DB, turnDb, type Arrival } from '../path/arrivals';
+import { LEAST_TURN_DB, MOST_BENDS, leastOf, strongestFirst, turnDb, type Arrival } from '../path/arrivals';
 import { onStraightWay } from '../path/detours';
-import {
-  freeSpaceDb,
-  LENGTH_DB,
-  lengthDbFrom,
-  NEAREST_M,
-  STEPS_PER_M,
-  type LossCorrection,
-} from '../path/pathLoss';
+import { skipOf } from '../path/legs';
+import { freeSpaceDb, LENGTH_DB, lengthDbFrom, NEAREST_M, STEPS_PER_M } from '../path/pathLoss';
 import { portalsOf, sideOf, type Portal } from '../path/portals';
 import type { Scene } from '../path/scene';
 import { cast, type CastLoss } from './cast';
@@ -81,21 +75,9 @@ function packed(portal: Portal, arrivals: readonly Arrival[]): Float64Array {
   return out;
 }
 
-/** Shortest and clearest of the ways to a portal, loss at 1 m and the least bend included, dB by band. */
-function leastOf(ways: Float64Array): { shortestM: number; leastDb: [number, number, number] } {
-  let shortestM = Infinity;
-  const leastDb: [number, number, number] = [Infinity, Infinity, Infinity];
-  for (let w = 0; w < ways.length; w += FIELDS) {
-    shortestM = Math.min(shortestM, ways[w]!);
-    for (let b = 0; b < 3; b++)
-      leastDb[b] = Math.min(leastDb[b]!, ways[w + 1 + b]! + FREE_1M[b]! + LEAST_TURN_DB);
-  }
-  return { shortestM, leastDb };
-}
-
 /** Whether a way over a portal to some cell of a layer can lose less than what a unit's ways are told apart up to. */
 function canReach(job: DetourJob, j: number, portal: Portal, grid: Grid, layer: Layer): boolean {
-  const { shortestM, leastDb } = leastOf(packed(portal, job.arrivals[j]!));
+  const { lengthM: shortestM, lossDb } = leastOf(job.arrivals[j]!);
   const { x, y, z } = portal.at;
   const apart = (at: number, low: number, high: number) => Math.max(0, low - at, at - high);
   const onM = Math.hypot(
@@ -104,7 +86,7 @@ function canReach(job: DetourJob, j: number, portal: Portal, grid: Grid, layer: 
     layer.levelM - z,
   );
   const length = lengthDbFrom(shortestM + onM);
-  return leastDb.some((db) => db + length < job.capDb);
+  return lossDb.some((db, b) => db + FREE_1M[b]! + LEAST_TURN_DB + length < job.capDb);
 }
 
 /**
@@ -128,8 +110,10 @@ function tryPortal(
   const [best0, best1, best2] = job.best;
   const { cells, xs, ys, levelM } = layer;
   const [free0, free1, free2] = FREE_1M as [number, number, number];
-  const { shortestM: shortest, leastDb } = leastOf(ways);
-  const [least0, least1, least2] = leastDb;
+  const { lengthM: shortest, lossDb } = leastOf(arrivals);
+  const least0 = lossDb[0] + free0 + LEAST_TURN_DB;
+  const least1 = lossDb[1] + free1 + LEAST_TURN_DB;
+  const least2 = lossDb[2] + free2 + LEAST_TURN_DB;
   // A way must change sides at a wall or floor; round a corner it need not.
   const sideX = wall ? -(wall.by - wall.ay) : 0;
   const sideY = wall ? wall.bx - wall.ax : 0;
@@ -204,9 +188,9 @@ export function findDetours(
   scratch: CastLoss,
 ): void {
   const portals = portalsOf(scene);
-  for (const j of nearestFirst(portals, jobs)) {
+  for (const j of strongestFirst(jobs.map((job) => job.arrivals))) {
     const portal = portals[j]!;
-    const skip = { barriers: portal.wall ? [portal.wall] : [], slabs: portal.slab ? [portal.slab] : [] };
+    const skip = skipOf(portal);
     for (const layer of layers) {
       const reached = jobs.filter((job) => canReach(job, j, portal, grid, layer));
       if (reached.length === 0) continue;
@@ -216,59 +200,42 @@ export function findDetours(
   }
 }
 
-/** Portals that are followed, by what reaches them: the strongest early on leave little to try for the rest. */
-function nearestFirst(portals: readonly Portal[], jobs: readonly DetourJob[]): number[] {
-  // The clearest way stands first in each list.
-  const rank = portals.map((_, j) =>
-    Math.min(
-      ...jobs.map(({ arrivals }) => {
-        const clearest = arrivals[j]![0];
-        return clearest ? clearest.lossDb[1] + lengthDbFrom(clearest.lengthM) : Infinity;
-      }),
-    ),
-  );
-  return portals
-    .map((_, j) => j)
-    .filter((j) => rank[j]! < Infinity)
-    .sort((a, b) => rank[a]! - rank[b]!);
-}
-
-/** The fields of all portals on one grid, kept for a drag: for each portal its loss to the cells. */
+/** The fields of portals on one grid, kept for a drag; each is cast when a unit first reaches it. */
 export interface PortalFields {
-  byPortal: CastLoss[];
-  correction: LossCorrection | undefined;
+  scene: Scene;
+  losses: CastLosses;
+  grid: Grid;
+  layers: readonly Layer[];
+  space: CastSpace;
+  /** By number of the portal, the one used last at the end. */
+  byPortal: Map<number, CastLoss>;
 }
 
-/** Casts every portal once and keeps the result; memory is cells × portals, so the grid is a coarse one. */
-export function keepPortalFields(
-  scene: Scene,
-  losses: CastLosses,
-  grid: Grid,
-  layers: readonly Layer[],
-  space: CastSpace,
-  correction: LossCorrection | undefined,
-): PortalFields {
-  const size = grid.columns * grid.rows;
-  const byPortal = portalsOf(scene).map((portal): CastLoss => {
-    const out: CastLoss = [new Float32Array(size), new Float32Array(size), new Float32Array(size)];
-    const skip = { barriers: portal.wall ? [portal.wall] : [], slabs: portal.slab ? [portal.slab] : [] };
-    for (const layer of layers) cast(scene, losses, portal.at, grid, layer, space, out, skip);
-    return out;
-  });
-  return { byPortal, correction };
+/** Most fields kept: as many as one unit follows, and some for what the hand comes to. */
+const MOST_KEPT = MOST_BENDS + 100;
+
+/** Loss from a portal to the cells. */
+function keptField(kept: PortalFields, j: number): CastLoss {
+  const { scene, grid, byPortal } = kept;
+  let field = byPortal.get(j);
+  if (!field) {
+    const size = grid.columns * grid.rows;
+    field = [new Float32Array(size), new Float32Array(size), new Float32Array(size)];
+    const portal = portalsOf(scene)[j]!;
+    for (const layer of kept.layers)
+      cast(scene, kept.losses, portal.at, grid, layer, kept.space, field, skipOf(portal));
+    if (byPortal.size >= MOST_KEPT) byPortal.delete(byPortal.keys().next().value!);
+  } else byPortal.delete(j);
+  byPortal.set(j, field);
+  return field;
 }
 
 /** Detours of one moved unit from kept portal fields. */
-export function detoursFromKept(
-  scene: Scene,
-  kept: PortalFields,
-  job: DetourJob,
-  grid: Grid,
-  layers: readonly Layer[],
-): void {
+export function detoursFromKept(kept: PortalFields, job: DetourJob): void {
+  const { scene, grid, layers } = kept;
   const portals = portalsOf(scene);
-  for (const j of nearestFirst(portals, [job]))
+  for (const j of strongestFirst([job.arrivals]))
     for (const layer of layers)
       if (canReach(job, j, portals[j]!, grid, layer))
-        tryPortal(scene, j, portals[j]!, job, layer, kept.byPortal[j]!);
+        tryPortal(scene, j, portals[j]!, job, layer, keptField(kept, j));
 }

@@ -5,6 +5,7 @@ import { farmSite } from '../../../demo/farmSite';
 import { plotBox } from '../../site/model/levels';
 import type { Spot3 } from '../path/crossings';
 import { buildScene } from '../path/scene';
+import { portalsOf } from '../path/portals';
 import { gridOver, layersOf, type Grid } from './layers';
 import { draggedField, fieldBase, settledFields } from './unitField';
 
@@ -102,4 +103,18 @@ test('layers share no cell and leave none in the yard inside a house', () => {
     }
   expect(layers.map((l) => l.outdoors)).toEqual([false, false, false, true]);
   expect(seen.size).toBe(grid.columns * grid.rows);
+});
+
+test('under the hand each bend is cast once, and coming back gives the same again', () => {
+  const grid = gridOver(box, 2);
+  const layersFor = (g: Grid) => layersOf(site, ['f-ground', 's-ground', 'b-byre'], g, true);
+  const base = fieldBase(scene, undefined, grid, layersFor(grid));
+  const there = draggedField(base, { x: 8.2, y: 6.2, z: 4.05 }, layersFor);
+  const kept = base.coarse!.kept.byPortal.size;
+  expect(kept).toBeGreaterThan(0);
+  expect(kept).toBeLessThanOrEqual(portalsOf(scene).length);
+  draggedField(base, { x: 1.7, y: 7.2, z: 1.5 }, layersFor);
+  base.coarse!.detours.clear();
+  expect(draggedField(base, { x: 8.2, y: 6.2, z: 4.05 }, layersFor)).toEqual(there);
+  expect(base.coarse!.kept.byPortal.size).toBeGreaterThanOrEqual(kept);
 });

@@ -11,7 +11,6 @@ import {
   WEAKER_UNDER_HAND_DB,
   detoursFromKept,
   findDetours,
-  keepPortalFields,
   startDetours,
   type DetourJob,
   type PortalFields,
@@ -140,7 +139,8 @@ function coarseOf(
   );
   const layers = layersFor(grid);
   const space = castSpace(grid);
-  const kept = keepPortalFields(base.scene, base.losses, grid, layers, space, base.correction);
+  const { scene, losses } = base;
+  const kept = { scene, losses, grid, layers, space, byPortal: new Map() };
   return (base.coarse = { grid, layers, space, kept, detours: new Map() });
 }
 
@@ -164,7 +164,7 @@ function roughDetours(base: FieldBase, coarse: NonNullable<FieldBase['coarse']>,
     best: lossArrays(coarse.grid),
   };
   startDetours(job, coarse.layers, WEAKER_UNDER_HAND_DB);
-  detoursFromKept(base.scene, coarse.kept, job, coarse.grid, coarse.layers);
+  detoursFromKept(coarse.kept, job);
   if (coarse.detours.size >= MOST_ROUGH) coarse.detours.delete(coarse.detours.keys().next().value!);
   coarse.detours.set(key, job.best);
   return job.best;

@@ -1,4 +1,4 @@
-import { CholeskyDecomposition, Matrix, MatrixRowSelectionView, inverse } from 'ml-matrix';
+import { Matrix, MatrixRowSelectionView } from 'ml-matrix';
 import { cholesky, inverseDiagonal, solveInPlace, type Factor } from '../../stats/cholesky';
 import { normalCdf } from '../../stats/normal';
 import { SHADOWING_DB, SHADOWING_LENGTH_M, BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
@@ -170,6 +170,19 @@ function solved({ at, factor }: Block, of: Matrix): Matrix {
   return out;
 }
 
+/** Inverse of a symmetric positive definite matrix. */
+function inverseOf(matrix: Matrix): Matrix {
+  const n = matrix.rows;
+  const factor = cholesky(matrix.to2DArray().map((row) => Float64Array.from(row)));
+  const columns = Array.from({ length: n }, (_, c) => {
+    const column = new Float64Array(n);
+    column[c] = 1;
+    solveInPlace(factor, column);
+    return column;
+  });
+  return new Matrix(columns);
+}
+
 /** Own spread of each reading, dB: noise and shadowing together. */
 const ownSpreadDb = (o: Observation, shadowingDb: readonly number[]): number =>
   Math.hypot(o.noiseDb, shadowingDb[BAND_INDEX[o.band]]!);
@@ -197,9 +210,7 @@ function update(blocks: readonly Block[], h: Matrix, z: Matrix, prior: Prior): U
     pull.add(ownT.mmul(rz));
     return { ...block, rh, rz };
   });
-  // Rounding leaves it a hair from symmetric.
-  const symmetric = Matrix.add(precision, precision.transpose()).mul(0.5);
-  const covariance = new CholeskyDecomposition(symmetric).solve(Matrix.eye(parameters, parameters));
+  const covariance = inverseOf(precision);
   const mean = covariance.mmul(pull);
   const leaveOneOut: Update['leaveOneOut'] = [];
   for (const { at, diagonal, rh, rz } of through) {
@@ -235,7 +246,7 @@ function priorOf(parameters: readonly string[], scene: Scene): Prior {
     const own = new Matrix(
       group.map((i) => group.map((j) => priorCovariance(parameters[i]!, parameters[j]!, scene))),
     );
-    const inverted = inverse(own);
+    const inverted = inverseOf(own);
     group.forEach((i, a) =>
       group.forEach((j, b) => {
         covariance.set(i, j, own.get(a, b));

@@ -1,7 +1,7 @@
 import { BANDS, BAND_MHZ, type PerBand } from '../link/bands';
 import { crossingsBetween, type Spot3 } from './crossings';
 import { cacheOf, legFrom, legOf, skipOf, throughDb, type Leg, type LegCache } from './legs';
-import { NEAREST_M, NOTHING_HEARD_DB, freeSpaceDb, type LossCorrection } from './pathLoss';
+import { NOTHING_HEARD_DB, freeSpaceDb, lengthDbFrom, type LossCorrection } from './pathLoss';
 import { passesThrough, portalsOf, samePlace, type Portal } from './portals';
 import type { Scene } from './scene';
 
@@ -175,22 +175,27 @@ export function leastOf(ways: readonly Arrival[]): Least {
   return least;
 }
 
-const orderKnown = new WeakMap<readonly Arrival[][], number[]>();
+/** What the clearest way to a portal loses at 5 GHz, from below, dB; Infinity where it is not followed. */
+function rankDb(ways: readonly Arrival[]): number {
+  const clearest = ways[0];
+  return clearest ? clearest.lossDb[1] + lengthDbFrom(clearest.lengthM) : Infinity;
+}
 
-/** Portals that are followed, by the least their ways lose: the strongest early on leave little to try for the rest. */
-export function strongestFirst(arrivals: readonly Arrival[][]): readonly number[] {
-  let order = orderKnown.get(arrivals);
-  if (!order) {
-    const rank = arrivals.map((ways) => {
-      if (ways.length === 0) return Infinity;
-      const { lossDb, lengthM } = leastOf(ways);
-      return lossDb[1] + 20 * Math.log10(Math.max(NEAREST_M, lengthM));
-    });
-    order = arrivals
-      .map((_, j) => j)
-      .filter((j) => rank[j]! < Infinity)
-      .sort((a, b) => rank[a]! - rank[b]!);
-    orderKnown.set(arrivals, order);
-  }
+const orderKnown = new WeakMap<readonly Arrival[][], readonly number[]>();
+
+/**
+ * Portals that some units follow, by the least any of them loses there: the strongest early on leave little to try for the
+ * rest. The order of one unit is kept with its arrivals.
+ */
+export function strongestFirst(units: readonly (readonly Arrival[][])[]): readonly number[] {
+  const [only] = units;
+  const known = units.length === 1 && orderKnown.get(only!);
+  if (known) return known;
+  const rank = (only ?? []).map((_, j) => Math.min(...units.map((arrivals) => rankDb(arrivals[j]!))));
+  const order = rank
+    .map((_, j) => j)
+    .filter((j) => rank[j]! < Infinity)
+    .sort((a, b) => rank[a]! - rank[b]!);
+  if (units.length === 1) orderKnown.set(only!, order);
   return order;
 }

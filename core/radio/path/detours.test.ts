@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '../../../demo/farmSite';
-import type { Site } from '../../site/model/schema';
+import { emptySite, type Site } from '../../site/model/schema';
 import { priorBeliefs } from '../learn/beliefs';
-import { arrivalsOf, turnCosine, turnDb } from './arrivals';
+import { MOST_BENDS, arrivalsOf, strongestFirst, turnCosine, turnDb } from './arrivals';
 import { onStraightWay, togetherDb } from './detours';
 import { factsOf, pathWords, radioPath } from './path';
 import { NOTHING_HEARD_DB } from './pathLoss';
@@ -16,6 +16,43 @@ const place = fc.record({
   y: fc.double({ min: -3, max: 28, noNaN: true }),
   z: fc.double({ min: 0.3, max: 7, noNaN: true }),
 });
+/** Brick houses of three storeys in a row, with nothing in them. */
+function rowOfHouses(count: number): Site {
+  const corners = (x: number) => [
+    { xM: x, yM: 0 },
+    { xM: x + 8, yM: 0 },
+    { xM: x + 8, yM: 6 },
+    { xM: x, yM: 6 },
+  ];
+  const houses = Array.from({ length: count }, (_, i) => ({
+    id: `h${i}`,
+    name: `House ${i}`,
+    roof: null,
+    storeys: [0, 1, 2].map((s) => ({
+      id: `h${i}s${s}`,
+      name: `Storey ${s}`,
+      floorLevelM: 2.7 * s,
+      heightM: 2.5,
+      outline: corners(11 * i),
+      floor: null,
+      holes: [],
+    })),
+  }));
+  return {
+    ...emptySite(),
+    buildings: houses,
+    walls: houses.flatMap((h) =>
+      h.storeys[0]!.outline.map((a, k, all) => ({
+        id: `${h.id}w${k}`,
+        storeyId: h.storeys[0]!.id,
+        a,
+        b: all[(k + 1) % 4]!,
+        construction: 'brickCavity',
+        heightM: null,
+      })),
+    ),
+  };
+}
 const lossOf = (s: Scene, u: { x: number; y: number; z: number }, p: typeof u) =>
   radioPath(s, u, p, '5', priorBeliefs(s)).lossDb;
 
@@ -118,6 +155,43 @@ describe('ways to bends', () => {
       }),
       { numRuns: 10 },
     );
+  });
+});
+
+describe('on a plot with more bends than are followed', () => {
+  const row = buildScene(rowOfHouses(30));
+  const unit = { x: 5, y: -2, z: 2 };
+  test('the nearest are, with one bend a way; a house is followed whole', () => {
+    const arrivals = arrivalsOf(row, unit);
+    const portals = portalsOf(row);
+    expect(portals.length).toBeGreaterThan(MOST_BENDS);
+    const farM = (j: number) =>
+      Math.hypot(portals[j]!.at.x - unit.x, portals[j]!.at.y - unit.y, portals[j]!.at.z - unit.z);
+    const numbers = portals.map((_, j) => j);
+    const followed = numbers.filter((j) => arrivals[j]!.length > 0);
+    expect(followed).toHaveLength(MOST_BENDS);
+    const farthestM = Math.max(...followed.map(farM));
+    for (const j of numbers)
+      if (!followed.includes(j)) expect(farM(j)).toBeGreaterThanOrEqual(farthestM - 1e-9);
+    expect(arrivals.flat().every((way) => way.via === null)).toBe(true);
+    expect(arrivalsOf(scene, unit).every((ways) => ways.length > 0)).toBe(true);
+  });
+  test('they are tried by what their clearest way loses, those not followed never', () => {
+    const [near, far] = [arrivalsOf(row, unit), arrivalsOf(row, { x: 600, y: -2, z: 2 })];
+    const order = strongestFirst([near]);
+    expect(order).toHaveLength(MOST_BENDS);
+    expect(strongestFirst([near])).toBe(order);
+    const both = strongestFirst([near, far]);
+    expect(new Set(both)).toEqual(new Set([...order, ...strongestFirst([far])]));
+    const clearest = (j: number) =>
+      near[j]![0]!.lossDb[1] + 20 * Math.log10(Math.max(0.5, near[j]![0]!.lengthM));
+    // The order goes by lengths in steps of an eighth of a metre.
+    for (let i = 1; i < order.length; i++)
+      expect(clearest(order[i]!)).toBeGreaterThan(clearest(order[i - 1]!) - 2.5);
+  });
+  test('a path between far ends is still found, and a house in the way still counts', () => {
+    const along = (y: number) => lossOf(row, { x: -4, y, z: 1.5 }, { x: 340, y, z: 1.5 });
+    expect(along(3)).toBeGreaterThan(along(-30));
   });
 });
 

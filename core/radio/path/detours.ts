@@ -2,7 +2,7 @@ import { BAND_MHZ, type PerBand } from '../link/bands';
 import { LEAST_TURN_DB, leastOf, strongestFirst, turnCosine, turnDb, type Arrival } from './arrivals';
 import { MEETS_WALL, barrierHit, crossingsBetween, type Crossings, type Spot3 } from './crossings';
 import { cacheOf, legFrom, legTo, legsTo, skipOf, type Leg } from './legs';
-import { NEAREST_M, NOTHING_HEARD_DB, lengthDbFrom, type LossCorrection } from './pathLoss';
+import { NEAREST_M, NOTHING_HEARD_DB, freeSpaceDb, lengthDbFrom, type LossCorrection } from './pathLoss';
 import { passesThrough, portalsOf, type Portal } from './portals';
 import type { Scene } from './scene';
 
@@ -31,7 +31,7 @@ interface Best {
 }
 
 const NO_LOSS: PerBand = [0, 0, 0];
-const MHZ_DB = BAND_MHZ.map((mhz) => 20 * Math.log10(mhz) - 27.55);
+const MHZ_DB = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
 
 /** A way with this much more loss than another adds less than a millionth of its power, dB. */
 const NOTHING_ADDED_DB = 60;
@@ -54,7 +54,7 @@ export function strongestDetours(
   const to = legsTo(scene, p, correction);
   const best: (Best | null)[] = [null, null, null];
   const limit = straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + NOTHING_ADDED_DB));
-  for (const j of strongestFirst(arrivals)) {
+  for (const j of strongestFirst([arrivals])) {
     const portal = portals[j]!;
     const ways = arrivals[j]!;
     const [x, y, z] = [p.x - portal.at.x, p.y - portal.at.y, p.z - portal.at.z];

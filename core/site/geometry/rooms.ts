@@ -6,6 +6,8 @@ import { inside } from '../model/levels';
 
 /** Ends of walls nearer than this meet, m. */
 export const MEET_M = 0.03;
+/** Farthest at which a loose end is told how far the next wall is, m. */
+const LOOK_M = 1;
 /** Smallest space that counts as a room, m²: less is a gap between two walls. */
 const SMALLEST_ROOM_M2 = 0.3;
 
@@ -108,13 +110,13 @@ interface WallBox {
   i: number;
 }
 
-/** Numbers of the walls whose boxes come within a margin of each wall's; null where there are more than are looked at. */
-function nearPairs(walls: readonly Wall[], marginM: number): number[][] | null {
+/** Numbers of the walls whose boxes come within `LOOK_M` of each wall's; null where there are more than are looked at. */
+function nearPairs(walls: readonly Wall[]): number[][] | null {
   const boxes = walls.map((w, i): WallBox => ({
-    minX: Math.min(w.a.xM, w.b.xM) - marginM,
-    maxX: Math.max(w.a.xM, w.b.xM) + marginM,
-    minY: Math.min(w.a.yM, w.b.yM) - marginM,
-    maxY: Math.max(w.a.yM, w.b.yM) + marginM,
+    minX: Math.min(w.a.xM, w.b.xM) - LOOK_M / 2,
+    maxX: Math.max(w.a.xM, w.b.xM) + LOOK_M / 2,
+    minY: Math.min(w.a.yM, w.b.yM) - LOOK_M / 2,
+    maxY: Math.max(w.a.yM, w.b.yM) + LOOK_M / 2,
     i,
   }));
   const tree = new RBush<WallBox>().load(boxes);
@@ -130,13 +132,13 @@ function nearPairs(walls: readonly Wall[], marginM: number): number[][] | null {
 }
 
 /** Whether the walls of a storey cross each other so often that neither rooms nor loose ends are looked for. */
-export const isTangled = (walls: readonly Wall[]): boolean => nearPairs(once(walls), MEET_M) === null;
+export const isTangled = (walls: readonly Wall[]): boolean => nearPairs(once(walls)) === null;
 
 /** The walls as a graph; null where they are tangled. */
 function graphOf(all: readonly Wall[]): Graph | null {
   const corners = new Corners();
   const walls = once(all);
-  const near = nearPairs(walls, MEET_M);
+  const near = nearPairs(walls);
   if (!near) return null;
   const edges: [number, number][] = [];
   walls.forEach((w, i) => {
@@ -286,12 +288,10 @@ export function outlineOfWalls(walls: readonly Wall[]): Point[] | null {
   return best && turning([...best].reverse());
 }
 
-/** Farthest at which a loose end is told how far the next wall is, m. */
-const LOOK_M = 1;
-
 /** Ends of walls that close nothing: places where a wall of a storey ends in the open. */
-export function looseEnds(walls: readonly Wall[]): { wall: Wall; at: Point; gapM: number }[] {
-  const near = nearPairs(walls, LOOK_M);
+export function looseEnds(all: readonly Wall[]): { wall: Wall; at: Point; gapM: number }[] {
+  const walls = once(all);
+  const near = nearPairs(walls);
   if (!near) return [];
   const out: { wall: Wall; at: Point; gapM: number }[] = [];
   walls.forEach((w, i) => {

@@ -1,0 +1,87 @@
+import { expect, test, type Page } from '@playwright/test';
+import { EXTREMES } from '../bench/extremes';
+import { sampleReading } from '../core/evidence/sampleRows';
+import { writeJobFile, type JobFile } from '../core/job/jobFile';
+
+test.use({ actionTimeout: 20_000 });
+
+async function taken(page: Page, data: string | JobFile): Promise<string> {
+  const made = await page.request.post('/api/jobs/import', {
+    headers: { 'content-type': 'application/json' },
+    data,
+  });
+  return ((await made.json()) as { id: string }).id;
+}
+
+test('a job that cannot be read says so and can be asked for again', async ({ page }) => {
+  await page.route('**/api/jobs/larkspur', (route) => route.abort());
+  await page.goto('/jobs/larkspur/brief');
+  await expect(page.getByRole('heading', { name: 'The job could not be opened' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'does not answer' })).toBeVisible();
+  await page.unroute('**/api/jobs/larkspur');
+  await page.getByRole('button', { name: 'Try again' }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'For whom' })).toBeVisible();
+});
+
+test('before there are numbers the head claims none', async ({ page }) => {
+  // The worker never comes, as on a device that is very slow.
+  await page.addInitScript(() => {
+    window.Worker = class extends EventTarget {
+      postMessage() {}
+      terminate() {}
+    } as unknown as typeof Worker;
+  });
+  await page.goto('/jobs/farm/brief');
+  const stops = page.getByRole('navigation', { name: 'Stops' });
+  await expect(page.getByRole('banner').getByText('working it out')).toBeVisible();
+  for (const claim of ['no units', 'no plan', 'no evidence', 'unserved'])
+    await expect(stops.getByText(claim)).toHaveCount(0);
+});
+
+test('an extreme job opens at every stop, and what is left out is said', async ({ page }) => {
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
+  const extreme = (name: string) => writeJobFile(EXTREMES.find((e) => e.name === name)!.make());
+  const crossing = await taken(page, extreme('crossing'));
+  for (const stop of ['brief', 'survey', 'before', 'plan', 'fit', 'after', 'handover']) {
+    await page.goto(`/jobs/${crossing}/${stop}`);
+    await expect(page.locator('main[data-settling="false"]')).toBeAttached();
+    if (stop === 'survey') await expect(page.getByText('its rooms are not worked out')).toBeVisible();
+  }
+  const stars = await taken(page, extreme('stars'));
+  await page.goto(`/jobs/${stars}/plan`);
+  await expect(page.getByText(/the nearest 300 are followed/)).toBeVisible({ timeout: 60_000 });
+  expect(errors).toEqual([]);
+});
+
+test('of many runs the newest stand first to hand, and the older can be shown', async ({ page }) => {
+  const farm = (await (await page.request.get('/api/jobs/farm/export')).json()) as JobFile;
+  const stateId = farm.evidence.find((r) => r.kind === 'state')!.id;
+  const last = farm.evidence.at(-1)!.received!.number;
+  const more = Array.from({ length: 30 }, (_, i) => ({
+    ...sampleReading({ id: `many-${i}`, spotId: 'spot-1', stateId, downMbps: 100 + i }),
+    received: { number: last + 1 + i, at: '2026-06-04T10:00:00Z' },
+  }));
+  const id = await taken(page, { ...farm, name: 'Read often', evidence: [...farm.evidence, ...more] });
+  await page.goto(`/jobs/${id}/before`);
+  const row = page.locator('[data-spot="1"]');
+  await row.getByRole('button').first().click();
+  const runs = row.getByRole('list', { name: 'Runs' }).getByRole('listitem');
+  await expect(runs).toHaveCount(15);
+  await expect(runs.last()).toContainText('129');
+  await row.getByRole('button', { name: /older runs too/ }).click();
+  await expect(runs).toHaveCount(33);
+  await expect(row).toContainText('33 runs');
+});
+
+test('arrows walk from mark to mark with Alt, and the Tab key stops at one of them', async ({ page }) => {
+  await page.goto('/jobs/farm/plan');
+  const first = page.getByRole('button', { name: /^Spot 1, / }).first();
+  await first.focus();
+  const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '');
+  await page.keyboard.press('Alt+ArrowRight');
+  await expect.poll(focused).toMatch(/^Spot 2, /);
+  await page.keyboard.press('Alt+ArrowLeft');
+  await expect.poll(focused).toMatch(/^Spot 1, /);
+  expect(await page.locator('[data-mark][tabindex="0"]').count()).toBe(1);
+});
