@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { seeded } from '../demo/simulate';
+import { seeded } from '../meter/practice/random';
 import { build } from 'esbuild';
 import { openDatabase } from '../db/connection';
 import { farm, opened } from '../server/sample';

@@ -5,7 +5,7 @@ import { writeJobFile } from '../core/job/jobFile';
 import { parseJobFile } from '../core/job/parse';
 import { quillfeatherFarm } from '../demo/farm';
 import { larkspurRow } from '../demo/larkspur';
-import { seeded } from '../demo/simulate';
+import { seeded } from '../meter/practice/random';
 
 type Random = () => number;
 const below = (random: Random, n: number) => Math.floor(random() * n);

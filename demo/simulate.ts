@@ -1,19 +1,9 @@
+import { seeded } from '@/meter/practice/random';
 import { normalQuantile } from '@/core/stats/normalDraws';
 import { predictOption, type Prediction } from '@/core/plan/evaluate/predict';
 import type { PlanContext } from '@/core/plan/evaluate/context';
 import type { Option } from '@/core/plan/option/schema';
 import type { EvidenceRow, Reading, StateRow } from '@/core/evidence/rows';
-
-/** Small seeded generator (mulberry32): the same demo readings on every machine. */
-export function seeded(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const round = (v: number, digits: number) => Number(v.toFixed(digits));
 

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { JobFile } from '../core/job/jobFile';
-import { seeded } from '../demo/simulate';
+import { seeded } from '../meter/practice/random';
 import type { OpenJob } from '../server/loaded';
 import { threeWindows, type ServerUnderTest } from '../ui/job/windows';
 

@@ -2,9 +2,12 @@ import { levelOf } from '../site/model/levels';
 import type { Outlet, Place, Site } from '../site/model/schema';
 import { ETHERNET_TCP_SHARE } from './ethernet';
 
-/** Factors of usable powerline speed (estimates, docs/model.md "Powerline"). */
+/**
+ * Factors of usable powerline speed (estimates, docs/model.md "Powerline"). The number on the box adds up both directions and
+ * all overhead; pairs in houses move 15 to 25 % of it.
+ */
 export const POWERLINE = {
-  boxShare: 0.3,
+  boxShare: 0.18,
   perBoundary: 0.8,
   acrossLegs: 0.5,
   oldWiring: 0.6,

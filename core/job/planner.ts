@@ -2,14 +2,14 @@ import { asBuilt, acceptedOption, asItWas, type Built } from '../evidence/built'
 import type { EvidenceRow, EvidenceRows } from '../evidence/rows';
 import { runSheet } from '../fit/runSheet';
 import type { ScheduledStep } from '../fit/schedule';
-import { planContext, type PlanContext } from '../plan/evaluate/context';
+import type { PlanContext } from '../plan/evaluate/context';
 import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
 import { withChannels } from '../plan/channels/channelPlan';
 import type { Option } from '../plan/option/schema';
 import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../plan/shade/shadeEngine';
-import { calibrate, type Calibration } from '../radio/learn/calibration';
+import type { Calibration } from '../radio/learn/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
-import { observationsOf } from '../readings/observations';
+import { learntContext, type Learnt } from '../readings/learn';
 import { oddReadings, type OddReading } from '../readings/outliers';
 import { standingOf } from '../readings/standing';
 import { headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/verdict';
@@ -84,8 +84,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     if (n === undefined) numbers.set(thing, (n = ++count));
     return n;
   };
-  const learnt = keeper<{ calibration: Calibration | null; leftOut: number }>(3);
-  const contexts = keeper<PlanContext>(3);
+  const learnt = keeper<Learnt & { number: number }>(3);
   const evaluations = keeper<Evaluation>(MOST_KEPT);
   const verdictsKnown = keeper<{ verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
   const readingsSay = keeper<{
@@ -96,24 +95,16 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   const sheets = keeper<readonly ScheduledStep[]>(8);
   const engines = keeper<ShadeEngine>(3);
 
-  function contextNow(): {
-    context: PlanContext;
-    key: string;
-    calibration: Calibration | null;
-    leftOut: number;
-  } {
+  /** What is known now, with a key for what is computed from it. */
+  function contextNow(): Learnt & { key: string } {
     const { site, brief, plan } = docs;
     const line = knownLine(brief, rows);
     const key = [numberOf(site), briefKey(brief), JSON.stringify(plan.ownKit), JSON.stringify(line)].join();
-    const { calibration, leftOut } = learnt(`${key} ${countRead(rows)}`, () => {
-      const plain = planContext(docs, line);
-      const { list, leftOut: old } = observationsOf(plain, rows);
-      return { calibration: calibrate(plain.scene, list), leftOut: old };
-    });
-    const posterior = calibration?.posterior ?? null;
-    const full = `${key} ${posterior ? posterior.meanDb.join() : ''}`;
-    const context = contexts(full, () => planContext(docs, line, posterior));
-    return { context, key: full, calibration, leftOut };
+    const known = learnt(`${key} ${countRead(rows)}`, () => ({
+      ...learntContext({ ...docs, evidence: rows }, line),
+      number: ++count,
+    }));
+    return { ...known, key: `${key} ${known.calibration ? known.number : ''}` };
   }
 
   function evaluated(context: PlanContext, key: string, network: Built): Evaluation {

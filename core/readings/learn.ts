@@ -1,5 +1,5 @@
 import { calibrate, type Calibration } from '../radio/learn/calibration';
-import { planContext, type PlanContext } from '../plan/evaluate/context';
+import { planContext, type LineState, type PlanContext } from '../plan/evaluate/context';
 import type { Brief } from '../brief/brief';
 import type { Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';
@@ -10,17 +10,26 @@ import type { EvidenceRows } from '../evidence/rows';
 export interface Learnt {
   context: PlanContext;
   calibration: Calibration | null;
+  /** Oldest groups of readings that were left out. */
+  leftOut: number;
 }
 
-/** The context of a job with everything its readings teach: the line as measured, and the model calibrated by levels. */
-export function learntContext(job: {
-  site: Site;
-  brief: Brief;
-  plan: Pick<Plan, 'ownKit'>;
-  evidence: EvidenceRows;
-}): Learnt {
-  const line = knownLine(job.brief, job.evidence);
+/**
+ * The context of a job with everything its readings teach. Where it is unsure over which unit or band a reading came, what
+ * was learnt first tells more of that, and it is learnt once more.
+ */
+export function learntContext(
+  job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'>; evidence: EvidenceRows },
+  line: LineState = knownLine(job.brief, job.evidence),
+): Learnt {
   const plain = planContext(job, line);
-  const calibration = calibrate(plain.scene, observationsOf(plain, job.evidence).list);
-  return { context: calibration ? planContext(job, line, calibration.posterior) : plain, calibration };
+  const first = observationsOf(plain, job.evidence);
+  let calibration = calibrate(plain.scene, first.list);
+  if (!calibration) return { context: plain, calibration, leftOut: first.leftOut };
+  let context = planContext(job, line, calibration.posterior);
+  if (first.unsure) {
+    calibration = calibrate(plain.scene, observationsOf(context, job.evidence).list)!;
+    context = planContext(job, line, calibration.posterior);
+  }
+  return { context, calibration, leftOut: first.leftOut };
 }

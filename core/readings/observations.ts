@@ -1,147 +1,49 @@
-import { BANDS, BAND_INDEX, type Band } from '../radio/link/bands';
 import { CLIENT_TYPES } from '../radio/link/clients';
+import { speedFeatures, type Beliefs } from '../radio/learn/beliefs';
 import type { Observation } from '../radio/learn/calibration';
-import { elevationDb, prepareClientLink, quietMbpsAt, type PreparedLink } from '../radio/link/link';
-import { radioPath } from '../radio/path/path';
-import { airKey } from '../plan/evaluate/airtime';
-import { kitOf, pointOf, type PlanContext } from '../plan/evaluate/context';
-import { BAND_CHANGE_DBM } from '../plan/evaluate/access';
-import { linksOf, type OptionLinks } from '../plan/evaluate/pipe';
-import { radioEnd } from '../plan/evaluate/radios';
+import { choiceDbm, unchosenBelowDbm } from '../plan/evaluate/choice';
+import type { PlanContext } from '../plan/evaluate/context';
+import { linksOf } from '../plan/evaluate/pipe';
 import { evidenceOf } from '../evidence/fold';
 import { thawed } from '../evidence/network';
 import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
-import type { Option, Unit } from '../plan/option/schema';
-import type { Spot } from '../site/model/schema';
+import type { ClientTypeId } from '../site/model/schema';
 import { median } from '../stats/median';
+import { allHeard, levelForSpeed, likelihoods, lostBelowDbm, usualMbps, type Heard, type ReadNetwork } from './heard';
 
-/** Spread of one reading of a level, of a level told from a speed, and of the limit of "no connection", dB (estimates). */
+/** Spread of one reading of a level, of a level told from a speed, and of limits, dB (estimates). */
 const LEVEL_NOISE_DB = 2;
-const SPEED_NOISE_DB = 6;
+const SPEED_NOISE_DB = 4;
 const LOST_NOISE_DB = 3;
+const UNCHOSEN_NOISE_DB = 4;
+/** A device sticks to a unit it has, so another that was not chosen may have been this much stronger, dB (estimate). */
+const STICKS_DB = 4;
+/** Spread of a speed beside its level, as a natural logarithm (estimate): runs, neighbours, the steps of rates. */
+const SPEED_NOISE_LN = 0.15;
 /** A speed from this share of its ceiling on says only "at least". */
 const CEILING_SHARE = 0.85;
+/** Ways less likely than this say nothing. */
+const LEAST_LIKELY = 0.05;
+/** A limit this far above what is expected says nothing, dB. */
+const SAYS_NOTHING_DB = 15;
 
-/** Most observations a job learns from; of more the newest count. Learning from so many takes a second or two. */
+/** Most groups of readings a job learns from; of more the newest count. Learning from so many takes a second or two. */
 export const MOST_OBSERVATIONS = 1600;
 
 export interface Observed {
   list: Observation[];
   /** Groups of readings, the oldest, that are left out because there are more than a job learns from. */
   leftOut: number;
+  /** Whether it is unsure over which unit or band some came: learning once tells more of that. */
+  unsure: boolean;
 }
 
-/** A frozen network with what every reading in it asks for. */
-interface ReadNetwork {
-  context: PlanContext;
-  option: Option;
-  links: OptionLinks;
-}
+/** Runs of one device, band and network at a spot: they count once, with their median. */
+type Group = readonly Reading[];
 
-/** The way one device hears one unit in a band. */
-interface Heard {
-  unit: Unit;
-  band: Band;
-  /** The link at a path loss of 0 and no shift, with the antenna's gain towards the spot. */
-  link: PreparedLink;
-  /** Airtime that is free to it, 0 to 1. */
-  airShare: number;
-}
-
-function heardFrom(
-  { context, links }: ReadNetwork,
-  unit: Unit,
-  spot: Spot,
-  band: Band,
-  device: Spot['client'],
-): Heard | null {
-  const kit = kitOf(context, unit);
-  const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
-  if (!radio || !CLIENT_TYPES[device].bands.includes(band)) return null;
-  const u = pointOf(context.site, unit.place);
-  const p = pointOf(context.site, spot.place);
-  const tilt = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
-  const link = prepareClientLink(radioEnd(unit, kit, radio), device, context.brief, 0, tilt, 0);
-  return link && { unit, band, link, airShare: links.air.get(airKey(unit.id, band))! };
-}
-
-/** Which unit served a reading: the strongest predicted of the frozen network in the band seen, else the likeliest band. */
-function servedBy(read: ReadNetwork, spot: Spot, reading: Reading): Heard | null {
-  const { context, option, links } = read;
-  const fixed = reading.band === 'free' ? reading.bandSeen : reading.band;
-  const device = reading.device === 'wired' ? spot.client : reading.device;
-  let best: { heard: Heard; levelDbm: number } | null = null;
-  for (const unit of option.units) {
-    if (!links.paths.has(unit.id)) continue;
-    for (const band of BANDS) {
-      if (fixed && band !== fixed) continue;
-      const heard = heardFrom(read, unit, spot, band, device);
-      if (!heard) continue;
-      const path = radioPath(
-        context.scene,
-        pointOf(context.site, unit.place),
-        pointOf(context.site, spot.place),
-        band,
-        context.beliefs,
-      );
-      const levelDbm = heard.link.downDbm - path.lossDb;
-      // Without a band noted the device is taken to be where it would go: the highest band that is strong enough.
-      const counts =
-        fixed || band === '2.4' || levelDbm >= BAND_CHANGE_DBM
-          ? levelDbm + (fixed ? 0 : 20 * BAND_INDEX[band])
-          : -Infinity;
-      if (!best || counts > best.levelDbm) best = { heard, levelDbm: counts };
-    }
-  }
-  return best?.heard ?? null;
-}
-
-/** Level at which a device would move a speed down on a quiet way, dBm; null where no level gives so much. */
-function levelForSpeed({ link, airShare }: Heard, mbps: number): number | null {
-  for (let level = -95; level <= -30; level += 0.5)
-    if (quietMbpsAt(link, level - link.downDbm).downMbps * airShare >= mbps) return level;
-  return null;
-}
-
-/** Weakest level at which a device still holds a link, dBm. */
-const lostBelowDbm = (heard: Heard): number => levelForSpeed(heard, 0.1) ?? -92;
-
-function levelOfGroup(
-  context: PlanContext,
-  heard: Heard,
-  device: Spot['client'],
-  group: readonly Reading[],
-): Pick<Observation, 'measuredDbm' | 'kind' | 'noiseDb'> | null {
-  const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
-  if (levels.length > 0)
-    return {
-      measuredDbm: median(levels)!,
-      kind: 'exact',
-      noiseDb: LEVEL_NOISE_DB / Math.sqrt(levels.length),
-    };
-  if (group.every((r) => !r.connected))
-    return { measuredDbm: lostBelowDbm(heard), kind: 'atMost', noiseDb: LOST_NOISE_DB };
-  const speed = median(group.filter((r) => r.connected && r.downMbps !== null).map((r) => r.downMbps!));
-  if (speed === null || speed <= 0) return null;
-  const measuredDbm = levelForSpeed(heard, speed);
-  const ceiling = Math.min(context.line.downMbps, CLIENT_TYPES[device].ceilingMbps);
-  const top = levelForSpeed(heard, speed / CEILING_SHARE) === null;
-  if (measuredDbm === null) return null;
-  return {
-    measuredDbm,
-    kind: speed >= CEILING_SHARE * ceiling || top ? 'atLeast' : 'exact',
-    noiseDb: SPEED_NOISE_DB,
-  };
-}
-
-/**
- * A job's readings as observations of levels: runs of one device, band and network at a spot count once, with their
- * median. Readings by cable, at spots that are gone, or that no unit could have served say nothing.
- */
-export function observationsOf(context: PlanContext, rows: EvidenceRows): Observed {
-  const e = evidenceOf(rows);
+function groupsOf(rows: readonly Reading[]): Group[] {
   const groups = new Map<string, Reading[]>();
-  for (const r of e.valid) {
+  for (const r of rows) {
     const spotId = spotIdOf(r);
     if (spotId === null || r.device === 'wired') continue;
     const key = [spotId, r.stateId, r.device, r.band, r.bandSeen ?? '', r.connected].join('|');
@@ -153,7 +55,141 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
       groups.set(key, group);
     } else groups.set(key, [r]);
   }
-  const newest = [...groups.values()].slice(-MOST_OBSERVATIONS);
+  return [...groups.values()];
+}
+
+const levelAt = (heard: Heard) => ({ unitId: heard.unit.id, band: heard.band, ...heard.at });
+
+/** No connection: every unit on every band the device could have used was too weak. */
+function lostOver(ways: readonly Heard[], id: string): Observation[] {
+  return ways.flatMap((heard): Observation[] => {
+    const measured = lostBelowDbm(heard);
+    if (heard.levelDbm < measured - SAYS_NOTHING_DB) return [];
+    const { predict } = heard;
+    return [
+      { ...levelAt(heard), id: `${id} ${heard.unit.id} ${heard.band}`, of: 'level', predict, measured, kind: 'atMost', noise: LOST_NOISE_DB },
+    ];
+  });
+}
+
+/** What was not chosen was weaker than what was. */
+function unchosen(ways: readonly Heard[], chosen: Heard, chosenDbm: number, id: string): Observation[] {
+  return ways.flatMap((heard): Observation[] => {
+    if (heard === chosen) return [];
+    const other = heard.unit !== chosen.unit;
+    const measured = unchosenBelowDbm(heard.band, choiceDbm(chosen.band, chosenDbm)) + (other ? STICKS_DB : 0);
+    if (heard.levelDbm < measured - SAYS_NOTHING_DB) return [];
+    const { predict } = heard;
+    return [
+      { ...levelAt(heard), id: `${id} not ${heard.unit.id} ${heard.band}`, of: 'level', predict, measured, kind: 'atMost', noise: UNCHOSEN_NOISE_DB },
+    ];
+  });
+}
+
+/** How fast a speed rises with its level on the ladder of rates, dB for a factor of e. */
+function dbPerLn(heard: Heard, mbps: number): number {
+  const [low, high] = [levelForSpeed(heard, mbps * 0.75), levelForSpeed(heard, mbps * 1.25)];
+  return low === null || high === null ? 8 : Math.max(2, (high - low) / Math.log(1.25 / 0.75));
+}
+
+/** What a group of connected runs says over one way it may have come by. */
+function readOver(
+  context: PlanContext,
+  heard: Heard,
+  group: Group,
+  device: ClientTypeId,
+  id: string,
+): Observation[] {
+  const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
+  const speed = median(group.map((r) => r.downMbps).filter((v) => v !== null));
+  const ceiling = Math.min(context.line.downMbps, CLIENT_TYPES[device].ceilingMbps);
+  const capped = speed !== null && speed >= CEILING_SHARE * ceiling;
+  const { predict } = heard;
+  if (levels.length > 0) {
+    const measured = median(levels)!;
+    const noise = Math.max(1, LEVEL_NOISE_DB / Math.sqrt(levels.length));
+    const out: Observation[] = [{ ...levelAt(heard), id, of: 'level', predict, measured, kind: 'exact', noise }];
+    if (speed !== null && speed > 0) {
+      const usual = usualMbps(heard, measured);
+      if (usual > 0)
+        out.push({
+          ...levelAt(heard),
+          id: `${id} speed`,
+          of: 'speed',
+          predict: () => ({ value: 0, features: speedFeatures(heard.band) }),
+          measured: Math.log(speed / usual),
+          kind: capped ? 'atLeast' : 'exact',
+          noise: Math.hypot(SPEED_NOISE_LN, noise / dbPerLn(heard, usual)),
+        });
+    }
+    return out;
+  }
+  if (speed === null || speed <= 0) return [];
+  // More than any level usually gives: the airtime is better than thought, and the level is somewhere up there.
+  const level = levelForSpeed(heard, speed);
+  const top = level === null || levelForSpeed(heard, speed / CEILING_SHARE) === null;
+  const measured = level ?? levelForSpeed(heard, usualMbps(heard, -35) * CEILING_SHARE)!;
+  const k = dbPerLn(heard, speed);
+  return [
+    {
+      ...levelAt(heard),
+      id,
+      of: 'level',
+      predict: (beliefs: Beliefs) => {
+        const { value, features } = predict(beliefs);
+        const all = new Map(features);
+        for (const [name, by] of speedFeatures(heard.band)) all.set(name, k * by);
+        return { value, features: all };
+      },
+      measured,
+      kind: capped || top ? 'atLeast' : 'exact',
+      noise: SPEED_NOISE_DB,
+    },
+  ];
+}
+
+/** What one group says, over each way it may have come by. */
+function observationsOfGroup(read: ReadNetwork, ways: readonly Heard[], group: Group): { list: Observation[]; unsure: boolean } {
+  const first = group[0]!;
+  const device = first.device as ClientTypeId;
+  const fixed = first.band === 'free' ? first.bandSeen : first.band;
+  const open = ways.filter((w) => first.band === 'free' || w.band === first.band);
+  if (!first.connected) return { list: lostOver(open, first.id), unsure: false };
+  const possible = ways.filter((w) => fixed === null || w.band === fixed);
+  if (possible.length === 0) return { list: [], unsure: false };
+  const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
+  const speed = median(group.map((r) => r.downMbps).filter((v) => v !== null));
+  const measured = median(levels);
+  const weights = likelihoods(possible, measured, (heard) =>
+    speed === null ? heard.levelDbm : levelForSpeed(heard, speed),
+  );
+  const list: Observation[] = [];
+  possible.forEach((heard, i) => {
+    const weight = weights[i]!;
+    if (weight < LEAST_LIKELY) return;
+    const name = possible.length === 1 ? first.id : `${first.id} ${heard.unit.id} ${heard.band}`;
+    const said = readOver(read.context, heard, group, device, weight > 0.5 ? first.id : name);
+    // A way that is only likely counts as a reading that is less sure.
+    for (const o of said) list.push(weight > 0.99 ? o : { ...o, noise: Math.hypot(o.noise, (1 / weight - 1) * UNLIKELY_DB[o.of]) });
+    if (weight > 0.5 && first.band === 'free') {
+      const level = measured ?? (speed === null ? null : levelForSpeed(heard, speed));
+      if (level !== null) list.push(...unchosen(ways, heard, level, first.id));
+    }
+  });
+  return { list, unsure: weights.some((w) => w >= LEAST_LIKELY && w <= 1 - LEAST_LIKELY) };
+}
+
+/** Spread that an even chance of having come another way adds, dB and as a natural logarithm. */
+const UNLIKELY_DB = { level: 8, speed: 1 } as const;
+
+/**
+ * A job's readings as observations. Readings by cable, at spots that are gone, or that no unit could have served say nothing.
+ * `context` says what is believed so far; over which unit and band a reading came is judged by it.
+ */
+export function observationsOf(context: PlanContext, rows: EvidenceRows): Observed {
+  const e = evidenceOf(rows);
+  const groups = groupsOf(e.valid);
+  const newest = groups.slice(-MOST_OBSERVATIONS);
   const spots = new Map(context.site.spots.map((s) => [s.id, s]));
   const networks = new Map<string, ReadNetwork>();
   const networkOf = (stateId: string): ReadNetwork | null => {
@@ -166,32 +202,20 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
     networks.set(stateId, read);
     return read;
   };
-  const out: Observation[] = [];
+  const heardAt = new Map<string, Heard[]>();
+  const list: Observation[] = [];
+  let unsure = false;
   for (const group of newest) {
-    const first = group[0]!;
-    const spot = spots.get(spotIdOf(first)!);
-    const read = networkOf(first.stateId);
-    if (!spot || !read || first.device === 'wired') continue;
-    const { device } = first;
-    const heard = servedBy(read, spot, first);
-    const level = heard && levelOfGroup(context, heard, device, group);
-    if (!heard || !level) continue;
-    const p = pointOf(context.site, spot.place);
-    const u = pointOf(context.site, heard.unit.place);
-    out.push({
-      ...level,
-      id: first.id,
-      band: heard.band,
-      linkId: `${heard.unit.id}:${heard.band}`,
-      ...p,
-      predict: (beliefs) => {
-        const path = radioPath(context.scene, u, p, heard.band, beliefs);
-        const features = new Map(path.features);
-        features.set(`unit:${heard.unit.id}:${heard.band}`, 1);
-        features.set(`device:${device}:${heard.band}`, 1);
-        return { levelDbm: heard.link.downDbm - path.lossDb, features };
-      },
-    });
+    const { stateId, device } = group[0]!;
+    const spot = spots.get(spotIdOf(group[0]!)!);
+    const read = networkOf(stateId);
+    if (!spot || !read || device === 'wired') continue;
+    const key = `${stateId} ${spot.id} ${device}`;
+    let ways = heardAt.get(key);
+    if (!ways) heardAt.set(key, (ways = allHeard(read, spot, device)));
+    const said = observationsOfGroup(read, ways, group);
+    list.push(...said.list);
+    unsure ||= said.unsure;
   }
-  return { list: out, leftOut: groups.size - newest.length };
+  return { list, leftOut: groups.length - newest.length, unsure };
 }

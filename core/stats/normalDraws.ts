@@ -1,7 +1,7 @@
 /** How many draws describe the spread of a chain with several unsure links. */
 export const DRAW_COUNT = 127;
 
-const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29];
+const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37, 41, 43, 47, 53, 59, 61, 67, 71];
 
 function halton(index: number, base: number): number {
   let f = 1;

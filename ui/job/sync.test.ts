@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { seeded } from '@/demo/simulate';
+import { seeded } from '@/meter/practice/random';
 import { openDatabase, type Db } from '@/db/connection';
 import { OWNER } from '@/server/access/caller';
 import { headOf } from '@/server/changes';

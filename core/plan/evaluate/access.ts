@@ -1,5 +1,5 @@
-import { BANDS } from '../../radio/link/bands';
-import { levelSigmaDb } from '../../radio/learn/beliefs';
+import { BANDS, type Band } from '../../radio/link/bands';
+import { levelSigmaDb, withEnds } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import {
   elevationDb,
@@ -14,13 +14,12 @@ import { powerLimit } from '../../radio/link/regions';
 import type { Spot } from '../../site/model/schema';
 import type { Unit } from '../option/schema';
 import { airKey } from './airtime';
+import { choiceDbm } from './choice';
 import { kitOf, pointOf, type PlanContext } from './context';
 import { portGoodputMbps } from './hop';
 import { sureLink, type Part, type UnsureLink } from './part';
 import { channelMedium, radioEnd } from './radios';
 
-/** Level at or above which a client takes a higher band, dBm (estimate). */
-export const BAND_CHANGE_DBM = -70;
 /** Idle round trip the air adds, ms (estimate). */
 const AIR_LATENCY_MS = 2;
 
@@ -29,6 +28,8 @@ export interface Access {
   unit: Unit;
   end: RadioEnd | null;
   levelDbm: number;
+  /** What a device goes by when it chooses, dBm. */
+  choiceDbm: number;
   /** Spread of that level, dB. */
   sigmaDb(): number;
   /** Link rate, Mb/s. */
@@ -54,9 +55,11 @@ function airLink(
   path: RadioPath,
   sigmaDb: number,
 ): UnsureLink {
+  const { meanLn, sigmaLn } = context.beliefs.speed(end.band);
+  const free = share * Math.exp(meanLn);
   const ratesAt = (shiftDb: number) => {
     const quiet = quietMbpsAt(prepared, shiftDb);
-    return { downMbps: quiet.downMbps * share, upMbps: quiet.upMbps * share };
+    return { downMbps: quiet.downMbps * free, upMbps: quiet.upMbps * free };
   };
   const part: Part = {
     kind: 'air',
@@ -74,50 +77,64 @@ function airLink(
       way: factsOf(context.scene, path),
     },
   };
-  return { part, sigmaDb, ratesAt, drawn: new Map() };
+  return { part, sigmaDb, sigmaLn, mostMbps: Infinity, ratesAt, drawn: new Map() };
 }
 
-/** The way a client would use one unit: the highest band at −70 dBm or better, otherwise the lowest that works. */
+/** What a device hears of a unit in one band: its level before and after what was learnt, and how unsure that is. */
+interface Heard {
+  end: RadioEnd;
+  path: RadioPath;
+  prepared: PreparedLink;
+  sigmaDb(): number;
+}
+
+/** How a spot's device hears one radio of a unit; null where the two share no band. */
+export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band): Heard | null {
+  const { site, scene, beliefs, brief } = context;
+  const kit = kitOf(context, unit);
+  const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
+  if (!radio || !CLIENT_TYPES[spot.client].bands.includes(band)) return null;
+  const end = radioEnd(unit, kit, radio);
+  if (!mayUse(context, end, spot)) return null;
+  const u = pointOf(site, unit.place);
+  const p = pointOf(site, spot.place);
+  const elevation = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
+  const path = radioPath(scene, u, p, band, beliefs);
+  const features = withEnds(path.features, unit.id, spot.client, band);
+  const near = beliefs.near(unit.id, band, p);
+  const learnt = beliefs.shiftDb(features) + near.meanDb;
+  const prepared = prepareClientLink(end, spot.client, brief, path.lossDb, elevation, learnt);
+  return prepared && { end, path, prepared, sigmaDb: () => levelSigmaDb(beliefs, features, band, near.known) };
+}
+
+/** The way a client would use one unit: the band it prefers there. */
 export function accessThrough(
   context: PlanContext,
   air: ReadonlyMap<string, number>,
   unit: Unit,
   spot: Spot,
 ): Access | null {
-  const { site, scene, beliefs, brief } = context;
-  const kit = kitOf(context, unit);
-  const u = pointOf(site, unit.place);
-  const p = pointOf(site, spot.place);
-  const elevation = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
-  let lowest: Access | null = null;
-  let highest: Access | null = null;
+  let best: Access | null = null;
   for (const band of BANDS) {
-    const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
-    if (!radio || !CLIENT_TYPES[spot.client].bands.includes(band)) continue;
-    const end = radioEnd(unit, kit, radio);
-    if (!mayUse(context, end, spot)) continue;
-    const path = radioPath(scene, u, p, band, beliefs);
-    const features = new Map(path.features);
-    features.set(`unit:${unit.id}:${band}`, 1);
-    features.set(`device:${spot.client}:${band}`, 1);
-    const learnt = beliefs.shiftDb(features);
-    const prepared = prepareClientLink(end, spot.client, brief, path.lossDb, elevation, learnt);
-    if (!prepared) continue;
+    const heard = hearing(context, unit, spot, band);
+    if (!heard) continue;
+    const { end, path, prepared, sigmaDb } = heard;
+    const levelDbm = prepared.downDbm;
+    const choice = choiceDbm(band, levelDbm);
+    if (best && choice <= best.choiceDbm) continue;
     const share = air.get(airKey(unit.id, band))!;
-    const sigmaDb = () => levelSigmaDb(beliefs, features, band);
-    const access: Access = {
+    best = {
       unit,
       end,
-      levelDbm: prepared.downDbm,
+      levelDbm,
+      choiceDbm: choice,
       sigmaDb,
       phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
-      downMbps: quietMbpsAt(prepared, 0).downMbps * share,
+      downMbps: quietMbpsAt(prepared, 0).downMbps * share * Math.exp(context.beliefs.speed(band).meanLn),
       link: () => airLink(context, unit, end, prepared, share, path, sigmaDb()),
     };
-    if (!lowest) lowest = access;
-    if (access.levelDbm >= BAND_CHANGE_DBM) highest = access;
   }
-  return highest ?? lowest;
+  return best;
 }
 
 /** A lead from a unit's port. */
@@ -138,6 +155,7 @@ export function leadAccess(context: PlanContext, unit: Unit): Access {
     unit,
     end: null,
     levelDbm: Infinity,
+    choiceDbm: Infinity,
     sigmaDb: () => 0,
     phyMbps: () => mbps,
     downMbps: mbps,

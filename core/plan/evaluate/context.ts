@@ -1,5 +1,5 @@
 import { priorBeliefs, type Beliefs } from '../../radio/learn/beliefs';
-import { beliefsOf, type Posterior } from '../../radio/learn/calibration';
+import { beliefsOf, type Posterior } from '../../radio/learn/posterior';
 import { buildScene, type Scene } from '../../radio/path/scene';
 import type { Spot3 } from '../../radio/path/crossings';
 import { levelOf } from '../../site/model/levels';

@@ -1,18 +1,18 @@
 import { BAND_INDEX, BAND_MHZ } from '../../radio/link/bands';
 import { groundLossDb } from '../../radio/link/bridge';
-import { levelSigmaDb } from '../../radio/learn/beliefs';
+import { Z90, levelSigmaDb, withEnds } from '../../radio/learn/beliefs';
 import { elevationDb, prepareUnitLink, quietMbpsAt } from '../../radio/link/link';
 import { factsOf, radioPath } from '../../radio/path/path';
 import { ETHERNET_TCP_SHARE, copperRateMbps, ethernetGoodputMbps, wireLengthM } from '../../feed/ethernet';
 import { coaxAttenuation, coaxTreeOf, mocaMbps } from '../../feed/coax';
-import { powerlineMbps, powerlinePath } from '../../feed/powerline';
+import { POWERLINE, powerlineMbps, powerlinePath } from '../../feed/powerline';
 import { HOP_LATENCY_MS } from '../../feed/chain';
 import type { KitItem } from '../../kit/schema';
 import { categoryLabel, dataRunOf, parentIdOf } from '../option/feeds';
 import type { Feed, FeedOf, Option, Unit } from '../option/schema';
 import { airShare } from './airtime';
 import { kitOf, pointOf, type PlanContext } from './context';
-import { sureLink, type Part, type UnsureLink, type Why } from './part';
+import { roughLink, sureLink, type Part, type UnsureLink, type Why } from './part';
 import { channelMedium, meshRadios, partnerOf, radioEnd } from './radios';
 import { outletsOf, runsBetween } from './surroundings';
 
@@ -33,11 +33,14 @@ interface Ends<F extends Feed = Feed> {
   childKit: KitItem;
 }
 
-const fixedHop = (part: Part, lengthM: number | null): Hop => ({
-  ...sureLink(part),
-  lengthM,
-  levelDbm: null,
-});
+const wireHop = (link: UnsureLink, lengthM: number | null): Hop => ({ ...link, lengthM, levelDbm: null });
+const fixedHop = (part: Part, lengthM: number | null): Hop => wireHop(sureLink(part), lengthM);
+
+/** A powerline estimate is good to a factor of two, its 10th to 90th percentile. */
+const POWERLINE_SIGMA_LN = Math.log(2) / Z90;
+/** A coax estimate is good to a fifth, to two fifths where stretches of it are guessed (estimates). */
+const COAX_SIGMA_LN = 0.2 / Z90;
+const COAX_GUESSED_SIGMA_LN = 0.4 / Z90;
 
 /** A feed as a part of the pipe; a wire gives the same both ways. */
 function feedPart(
@@ -120,18 +123,17 @@ function coaxHop({ context, child, feed, childKit }: Ends<FeedOf<'coax'>>): Hop 
   if (!path.ok) return deadHop(child, 'coax', path.reason);
   const downMbps = mocaMbps(childKit.moca ?? '2.5', path.attenuationDb, childKit.portMbps);
   const { attenuationDb, parts: stretches, guessed } = path;
-  return fixedHop(
-    feedPart(
-      child,
-      { kind: 'coax', attenuationDb, stretches, guessed },
-      {
-        downMbps,
-        latencyMs: HOP_LATENCY_MS.coax,
-        mediumId: `coax:${coaxTreeOf(context.site.coax, farCoaxId)}`,
-      },
-    ),
-    path.lengthM,
+  const part = feedPart(
+    child,
+    { kind: 'coax', attenuationDb, stretches, guessed },
+    {
+      downMbps,
+      latencyMs: HOP_LATENCY_MS.coax,
+      mediumId: `coax:${coaxTreeOf(context.site.coax, farCoaxId)}`,
+    },
   );
+  const most = mocaMbps(childKit.moca ?? '2.5', 0, childKit.portMbps);
+  return wireHop(roughLink(part, guessed ? COAX_GUESSED_SIGMA_LN : COAX_SIGMA_LN, most), path.lengthM);
 }
 
 function powerlineHop({ context, parent, child, childKit }: Ends): Hop {
@@ -142,14 +144,13 @@ function powerlineHop({ context, parent, child, childKit }: Ends): Hop {
   const path = powerlinePath(site, near, far, childKit.powerlineBoxMbps ?? 1000, childKit.portMbps);
   if (!path.ok) return deadHop(child, 'powerline', path.reason);
   const { mbps, factors } = powerlineMbps(path.run);
-  return fixedHop(
-    feedPart(
-      child,
-      { kind: 'powerline', near: near.name, far: far.name, factors },
-      { downMbps: mbps, latencyMs: HOP_LATENCY_MS.powerline, mediumId: `powerline:${path.wiringId}` },
-    ),
-    path.run.wireM,
+  const part = feedPart(
+    child,
+    { kind: 'powerline', near: near.name, far: far.name, factors },
+    { downMbps: mbps, latencyMs: HOP_LATENCY_MS.powerline, mediumId: `powerline:${path.wiringId}` },
   );
+  const most = Math.min(POWERLINE.capMbps, childKit.portMbps * ETHERNET_TCP_SHARE);
+  return wireHop(roughLink(part, POWERLINE_SIGMA_LN, most), path.run.wireM);
 }
 
 /** Pairs of radios two units could meet on. */
@@ -182,15 +183,16 @@ function airHop(ends: Ends): Hop {
     const { band } = parentEnd;
     const path = radioPath(scene, u, p, band, beliefs);
     const ground = bridge ? groundLossDb(u.z, p.z, path.distanceM, BAND_MHZ[BAND_INDEX[band]] / 1000) : 0;
-    const features = new Map(path.features);
-    for (const end of [parent, child]) features.set(`unit:${end.id}:${band}`, 1);
+    const features = withEnds(withEnds(path.features, parent.id, null, band), child.id, null, band);
     const learnt = beliefs.shiftDb(features);
     const link = prepareUnitLink(parentEnd, childEnd, brief, path.lossDb + ground, tilt, learnt);
     if (!link) continue;
     const air = airShare(context, option, parent, parentEnd);
+    const { meanLn, sigmaLn } = beliefs.speed(band);
+    const free = air * Math.exp(meanLn);
     const ratesAt = (shiftDb: number) => {
       const quiet = quietMbpsAt(link, shiftDb);
-      return { downMbps: quiet.downMbps * air, upMbps: quiet.upMbps * air };
+      return { downMbps: quiet.downMbps * free, upMbps: quiet.upMbps * free };
     };
     const middle = ratesAt(0);
     const score = Math.min(middle.downMbps, middle.upMbps);
@@ -207,6 +209,8 @@ function airHop(ends: Ends): Hop {
         part,
         ratesAt,
         drawn: new Map(),
+        sigmaLn,
+        mostMbps: Infinity,
         sigmaDb: levelSigmaDb(beliefs, features, band),
         lengthM: path.distanceM,
         levelDbm: link.downDbm,

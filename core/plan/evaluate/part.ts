@@ -44,11 +44,14 @@ export interface DrawnRates {
   up: Float64Array;
 }
 
-/** A link whose level is unsure: the part in its middle, and what it gives at a shift of the level. */
+/** A link whose level or speed is unsure: the part in its middle, and what it gives at a shift of the level. */
 export interface UnsureLink {
   part: Part;
-  /** Spread of its level, dB; 0 where it is sure. */
+  /** Spread of its level, dB, and of its speed beside that, as a natural logarithm; both 0 where it is sure. */
   sigmaDb: number;
+  sigmaLn: number;
+  /** Never more than this, Mb/s: a port, or what its kind carries at best. */
+  mostMbps: number;
   /** Mb/s at a shift of its level, dB. */
   ratesAt(shiftDb: number): Rates;
   /** What it gave over the draws of each dimension asked for: a hop is shared by all spots behind it. */
@@ -59,6 +62,15 @@ export interface UnsureLink {
 export const sureLink = (part: Part): UnsureLink => ({
   part,
   sigmaDb: 0,
+  sigmaLn: 0,
+  mostMbps: Infinity,
   ratesAt: () => part,
   drawn: new Map(),
+});
+
+/** An estimate of a link's speed that may be off by a factor, as a natural logarithm. */
+export const roughLink = (part: Part, sigmaLn: number, mostMbps: number): UnsureLink => ({
+  ...sureLink(part),
+  sigmaLn,
+  mostMbps,
 });

@@ -1,4 +1,3 @@
-import { Z90 } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import type { Spot } from '../../site/model/schema';
 import { DRAW_COUNT, normalDraws } from '../../stats/normalDraws';
@@ -103,27 +102,19 @@ function endToEnd(rates: Float64Array, groupOf: Int32Array, inverse: Float64Arra
 const percentile = (sorted: Float64Array, share: number): number =>
   sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(share * (sorted.length - 1))))]!;
 
-/** 10th and 90th percentile of down and up over what is unsure. One unsure link is exact; more are drawn. */
+/** 10th and 90th percentile of down and up over what is unsure, by draws. */
 export function rangesOf(pipe: readonly UnsureLink[]): { down: [number, number]; up: [number, number] } {
   const media = [...new Set(pipe.map((l) => l.part.mediumId).filter((m) => m !== null))];
   const groupOf = Int32Array.from(pipe, (l) => (l.part.mediumId ? media.indexOf(l.part.mediumId) : -1));
   const inverse = new Float64Array(media.length);
   const down = Float64Array.from(pipe, (l) => l.part.downMbps);
   const up = Float64Array.from(pipe, (l) => l.part.upMbps);
-  const unsure = pipe.flatMap((link, i) => (link.sigmaDb > 0 ? [{ link, i }] : []));
-  if (unsure.length <= 1) {
-    const at = (z: number): [number, number] => {
-      for (const { link, i } of unsure) {
-        const rates = link.ratesAt(z * link.sigmaDb);
-        down[i] = rates.downMbps;
-        up[i] = rates.upMbps;
-      }
-      return [endToEnd(down, groupOf, inverse), endToEnd(up, groupOf, inverse)];
-    };
-    const [low, high] = [at(-Z90), at(Z90)];
-    return { down: [low[0], high[0]], up: [low[1], high[1]] };
+  const unsure = pipe.flatMap((link, i) => (link.sigmaDb > 0 || link.sigmaLn > 0 ? [{ link, i }] : []));
+  if (unsure.length === 0) {
+    const [sureDown, sureUp] = [endToEnd(down, groupOf, inverse), endToEnd(up, groupOf, inverse)];
+    return { down: [sureDown, sureDown], up: [sureUp, sureUp] };
   }
-  const drawn = unsure.map(({ link }, dimension) => drawnRates(link, dimension));
+  const drawn = unsure.map(({ link }, n) => drawnRates(link, 2 * n));
   const downs = new Float64Array(DRAW_COUNT);
   const ups = new Float64Array(DRAW_COUNT);
   for (let k = 0; k < DRAW_COUNT; k++) {
@@ -141,16 +132,17 @@ export function rangesOf(pipe: readonly UnsureLink[]): { down: [number, number];
   return { down: range(downs), up: range(ups) };
 }
 
-/** What a link gives over the draws of one dimension; each dimension's draws are the same in every chain. */
+/** What a link gives over the draws of two dimensions, its level and its speed; they are the same in every chain. */
 function drawnRates(link: UnsureLink, dimension: number): DrawnRates {
   let rates = link.drawn.get(dimension);
   if (!rates) {
     rates = { down: new Float64Array(DRAW_COUNT), up: new Float64Array(DRAW_COUNT) };
-    const draws = normalDraws(dimension + 1);
+    const draws = normalDraws(dimension + 2);
     for (let k = 0; k < DRAW_COUNT; k++) {
       const { downMbps, upMbps } = link.ratesAt(link.sigmaDb * draws[k]![dimension]!);
-      rates.down[k] = downMbps;
-      rates.up[k] = upMbps;
+      const factor = Math.exp(link.sigmaLn * draws[k]![dimension + 1]!);
+      rates.down[k] = Math.min(link.mostMbps, downMbps * factor);
+      rates.up[k] = Math.min(link.mostMbps, upMbps * factor);
     }
     link.drawn.set(dimension, rates);
   }

@@ -85,7 +85,7 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
     .filter((u) => links.paths.has(u.id))
     .map((u) => accessThrough(context, links.air, u, spot))
     .filter((a) => a !== null)
-    .sort((a, b) => b.levelDbm - a.levelDbm);
+    .sort((a, b) => b.choiceDbm - a.choiceDbm);
   const access = wiredUnit ? leadAccess(context, wiredUnit) : ways[0];
   if (!access) {
     const kind = option.units.length === 0 ? 'noUnits' : links.paths.size === 0 ? 'notJoined' : 'noBand';
@@ -105,8 +105,8 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
     names === 'two'
       ? a.downMbps > 0
       : a.levelDbm >= STICK_DBM && a.levelDbm > access.levelDbm - STICK_WITHIN_DB;
-  // Ways stand strongest first, so the last that may hold on to a device is the worst.
-  const stuckWay = wiredUnit ? undefined : ways.filter((a) => a !== access && mayStick(a)).pop();
+  const sticky = wiredUnit ? [] : ways.filter((a) => a !== access && mayStick(a));
+  const stuckWay = sticky.sort((a, b) => a.levelDbm - b.levelDbm)[0];
   const stuckChain = stuckWay && chainOf(pipeOf(context, links, stuckWay, spot).map((link) => link.part));
   const slowest = pipe.reduce((worst, part, i) => (part.latencyMs > pipe[worst]!.latencyMs ? i : worst), 0);
   const held = decided === 'latency' ? slowest : narrowest;

@@ -3,7 +3,7 @@ import type { CastLoss } from '../../radio/field/cast';
 import { BAND_INDEX } from '../../radio/link/bands';
 import { elevationDb, type Antenna } from '../../radio/link/link';
 import { pointOf, kitOf, type PlanContext } from '../evaluate/context';
-import { BAND_CHANGE_DBM } from '../evaluate/access';
+import { choiceDbm } from '../evaluate/choice';
 import type { Unit } from '../option/schema';
 import { shadeAt, type ShadeRadio } from './shadeTable';
 
@@ -22,7 +22,7 @@ export function servingUnits(radios: readonly ShadeRadio[]): Unit[] {
   return [...new Set(radios.map((r) => r.unit))];
 }
 
-/** Writes level and verdict of one unit into the best so far, over the cells of a layer. */
+/** Writes what a device would choose of one unit into the best so far, with its verdict, over the cells of a layer. */
 function shadeUnit(
   own: readonly ShadeRadio[],
   antenna: Antenna,
@@ -43,20 +43,13 @@ function shadeUnit(
     const dx = xs[i]! - at.x;
     const dy = ys[i]! - at.y;
     const tilt = elevationDb(antenna, dz, Math.sqrt(dx * dx + dy * dy));
-    // The highest band at −70 dBm or better, otherwise the lowest.
-    let chosen = 0;
-    let level = radios[0]!.levelAtZeroDbm - losses[0]![cell]! + tilt;
-    for (let r = radios.length - 1; r > 0; r--) {
-      const higher = radios[r]!.levelAtZeroDbm - losses[r]![cell]! + tilt;
-      if (higher >= BAND_CHANGE_DBM) {
-        chosen = r;
-        level = higher;
-        break;
-      }
+    for (let r = 0; r < radios.length; r++) {
+      const level = radios[r]!.levelAtZeroDbm - losses[r]![cell]! + tilt;
+      const choice = choiceDbm(radios[r]!.band, level);
+      if (choice <= best[cell]!) continue;
+      best[cell] = choice;
+      verdicts[cell] = shadeAt(tables[r]!, level);
     }
-    if (level <= best[cell]!) continue;
-    best[cell] = level;
-    verdicts[cell] = shadeAt(tables[chosen]!, level);
   }
 }
 

@@ -1,5 +1,5 @@
 import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../../radio/link/bands';
-import { DEVICE_SIGMA_DB, UNIT_SIGMA_DB, Z90 } from '../../radio/learn/beliefs';
+import { END_SIGMA_DB, Z90, withEnds } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import { clientLink, type RadioEnd } from '../../radio/link/link';
 import { powerLimit, type RadioRules } from '../../radio/link/regions';
@@ -26,6 +26,9 @@ export const SHADE_CLIENT: ClientTypeId = 'phone';
 
 /** Typical spread of what a path crosses, dB, added where the sheet shows a range without tracing each path (estimate). */
 export const TYPICAL_PATH_SIGMA_DB = 5;
+
+/** Level that makes a speed e times as high, on the middle of the ladder of rates, dB: what unsure speeds are worth in level. */
+const SPEED_DB_PER_LN = 8;
 
 /** One access radio of one unit: how a received level turns into shade, indoors and in the open. */
 export interface ShadeRadio {
@@ -122,7 +125,7 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
       const end = radioEnd(unit, kit, radio);
       const zero = clientLink(end, SHADE_CLIENT, rules, 0, 0, 0);
       if (!zero) continue;
-      const air = links.air.get(airKey(unit.id, band))!;
+      const air = links.air.get(airKey(unit.id, band))! * Math.exp(context.beliefs.speed(band).meanLn);
       const { downMbps, upMbps } = goodputByLevel(end, rules, zero.down.levelDbm);
       const outcomeAt: OutcomeAt = (step) => {
         const part: ChainPart = {
@@ -133,15 +136,11 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
         };
         return chainOf([...before, part]);
       };
-      const learnt = context.beliefs.shiftDb(
-        new Map([
-          [`device:${SHADE_CLIENT}:${band}`, 1],
-          [`unit:${unit.id}:${band}`, 1],
-        ]),
-      );
+      const learnt = context.beliefs.shiftDb(withEnds(new Map(), unit.id, SHADE_CLIENT, band));
+      const { sigmaLn } = context.beliefs.speed(band);
       const sigmaDb = Math.hypot(
-        DEVICE_SIGMA_DB,
-        UNIT_SIGMA_DB,
+        SPEED_DB_PER_LN * sigmaLn,
+        END_SIGMA_DB,
         TYPICAL_PATH_SIGMA_DB,
         SHADOWING_DB[BAND_INDEX[band]],
       );

@@ -54,16 +54,6 @@ export function cast(
     bare.fill(0, from, to);
   }
   const p: Spot3 = { x: 0, y: 0, z: layer.levelM };
-  const add = (loss: PerBand, minus: PerBand | null) => (row: number, from: number, to: number) => {
-    const i = row * width + from;
-    const j = row * width + to + 1;
-    for (let b = 0; b < 3; b++) {
-      const db = minus ? loss[b]! - minus[b]! : loss[b]!;
-      const band = steps[b]!;
-      band[i]! += db;
-      band[j]! -= db;
-    }
-  };
   const move = (x: number, y: number) => {
     p.x = x;
     p.y = y;
@@ -75,7 +65,7 @@ export function cast(
     if (outOfTheWay(between, part)) continue;
     for (const w of part.barriers) {
       if (skip?.barriers.includes(w)) continue;
-      castBarrier(w, losses, u, grid, layer, add, move);
+      castBarrier(w, losses, u, grid, layer, space, move);
     }
     castFloors(part, losses, u, grid, layer, floorSteps, width, move, skip?.slabs);
     castIndoors(part, u, grid, layer, indoor, width, move);
@@ -127,7 +117,8 @@ function gather(
       }
       if (indoor[i] !== 0) {
         const dx = cellX(grid, column) - u.x;
-        const clutter = clutterDbPerM * indoor[i]! * Math.sqrt(dx * dx + rest);
+        const inside = indoor[i]! < 0 ? 0 : indoor[i]! > 1 ? 1 : indoor[i]!;
+        const clutter = clutterDbPerM * inside * Math.sqrt(dx * dx + rest);
         db0 += clutter;
         db1 += clutter;
         db2 += clutter;

@@ -1,10 +1,14 @@
-import { insideFlat, lengthInPrismM, signedArea2, slabCrossed, type Spot3 } from '../path/crossings';
+import { TOUCHED_M } from '../path/crossings';
+import { TOUCH_M, crosses, insideShare, lengthInPrismM, met, signedArea2, slabCrossed, type Spot3 } from '../path/meet';
 import type { Slab } from '../path/solids';
 import type { ScenePart } from '../path/sceneParts';
 import type { CastLosses, CastSpace } from './castSpace';
 import { line, seenFrom, type Move } from './castWalls';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 import { eachPolygonSpan, eachSpan, flipped, type HalfPlane } from './spans';
+
+/** Outlines thrown farther than this many times are asked cell by cell: rounding would be thrown as far. */
+const MOST_SCALE = 1000;
 
 /** Floors and roofs between the source's level and the layer's, as counts by kind. */
 export function castFloors(
@@ -26,8 +30,8 @@ export function castFloors(
       floorSteps[row * width + from]! += by;
       floorSteps[row * width + to + 1]! -= by;
     };
-    // A source on the very level reaches everything through one point: ask each cell.
-    if (!Number.isFinite(scale) || scale > 1e6) {
+    // A source on the very level reaches everything through one point, and a wing's roof ends under the storey above: ask.
+    if (!Number.isFinite(scale) || scale > MOST_SCALE || slab.under.length > 0) {
       for (const cell of layer.cells) {
         const column = cell % grid.columns;
         const row = (cell - column) / grid.columns;
@@ -37,7 +41,7 @@ export function castFloors(
     }
     const inOutline = (outline: Float64Array) => (x: number, y: number) => {
       const t = (slab.levelM - u.z) / (layer.levelM - u.z);
-      return insideFlat(outline, u.x + t * (x - u.x), u.y + t * (y - u.y));
+      return insideShare(outline, u.x + t * (x - u.x), u.y + t * (y - u.y)) > 0 ? 1 : 0;
     };
     eachPolygonSpan(grid, layer, slab.outline, u, scale, inOutline(slab.outline), mark(one));
     // Holes lie inside the outline and apart from each other.
@@ -60,34 +64,33 @@ export function castIndoors(
     const area = signedArea2(outline);
     for (let i = 0, j = n - 2; i < n; j = i, i += 2) {
       const edge = { ax: outline[j]!, ay: outline[j + 1]!, bx: outline[i]!, by: outline[i + 1]! };
+      const lengthM = Math.sqrt((edge.bx - edge.ax) ** 2 + (edge.by - edge.ay) ** 2);
       const side = line(edge.ax, edge.ay, edge.bx, edge.by);
       const cu = side.gx * u.x + side.gy * u.y + side.g0;
+      // From the very line of an edge the part up to it is nothing.
+      if (Math.abs(cu) <= TOUCH_M * lengthM) continue;
       const a = seenFrom(u, edge.ax, edge.ay);
       const b = seenFrom(u, edge.bx, edge.by);
       const left = a.gx * 0.5 * (edge.ax + edge.bx) + a.gy * 0.5 * (edge.ay + edge.by) + a.g0 > 0;
       // Leaving adds the part of the way to the edge, entering takes it off.
       const sign = cu > 0 === area > 0 ? 1 : -1;
-      if (cu === 0) continue;
-      const crossed = (x: number, y: number): boolean => {
-        const p = move(x, y);
-        const cp = side.gx * p.x + side.gy * p.y + side.g0;
-        return cu > 0 !== cp > 0 && a.gx * x + a.gy * y + a.g0 > 0 !== b.gx * x + b.gy * y + b.g0 > 0;
-      };
+      const weigh = (x: number, y: number): number =>
+        crosses(edge.ax, edge.ay, edge.bx, edge.by, lengthM, u, move(x, y)) ? met.weight : 0;
       eachSpan(
         grid,
         layer,
         [cu > 0 ? flipped(side) : side, left ? a : flipped(a), left ? flipped(b) : b],
-        crossed,
-        (row, from, to) => {
+        weigh,
+        (row, from, to, weight) => {
           const rest = side.gy * cellY(grid, row) + side.g0;
           for (let c = from; c <= to; c++)
-            indoor[row * width + c]! += (sign * cu) / (cu - side.gx * cellX(grid, c) - rest);
+            indoor[row * width + c]! += (weight * sign * cu) / (cu - side.gx * cellX(grid, c) - rest);
         },
       );
     }
-    const inOutline = (x: number, y: number) => insideFlat(outline, x, y);
-    eachPolygonSpan(grid, layer, outline, u, 1, inOutline, (row, from, to) => {
-      for (let c = from; c <= to; c++) indoor[row * width + c]! += 1;
+    const inOutline = (x: number, y: number) => insideShare(outline, x, y);
+    eachPolygonSpan(grid, layer, outline, u, 1, inOutline, (row, from, to, weight) => {
+      for (let c = from; c <= to; c++) indoor[row * width + c]! += weight;
     });
   }
 }
@@ -130,13 +133,13 @@ export function castPrisms(
   width: number,
   move: Move,
 ): void {
-  const always = () => true;
+  const always = () => 1;
   for (const v of part.volumes) {
     const loss = losses.byConstruction[v.construction]!;
     eachSpan(grid, layer, wedgeOf(v.outline, u), always, (row, from, to) => {
       const y = cellY(grid, row);
       for (let c = from; c <= to; c++) {
-        if (lengthInPrismM(v, u, move(cellX(grid, c), y)) <= 0) continue;
+        if (lengthInPrismM(v, u, move(cellX(grid, c), y)) <= TOUCHED_M) continue;
         for (let b = 0; b < 3; b++) {
           space.steps[b]![row * width + c]! += loss[b]!;
           space.steps[b]![row * width + c + 1]! -= loss[b]!;

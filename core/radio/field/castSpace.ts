@@ -1,5 +1,5 @@
 import { BANDS, type PerBand } from '../link/bands';
-import { correctedLossDb, type LossCorrection } from '../path/pathLoss';
+import { correctedLossDb, lossesOf, type LossCorrection, type Losses } from '../path/pathLoss';
 import type { Scene } from '../path/scene';
 import type { Grid } from './layers';
 
@@ -32,6 +32,7 @@ export const MOST_FLOOR_KINDS = 7;
 /** Loss of a scene's constructions under a correction, by number and band. */
 export interface CastLosses {
   byConstruction: PerBand[];
+  losses: Losses;
   clutterDbPerM: number;
   floorKinds: number[];
   floorSums: Map<number, PerBand>;
@@ -46,6 +47,7 @@ export function castLosses(scene: Scene, correction?: LossCorrection): CastLosse
     byConstruction: scene.constructionNames.map(
       (_, c) => BANDS.map((b) => correctedLossDb(scene, c, b, correction)) as unknown as PerBand,
     ),
+    losses: lossesOf(scene, correction),
     clutterDbPerM: Math.max(0, scene.clutterDbPerM + (correction?.clutterDbPerM ?? 0)),
     floorKinds,
     floorSums: new Map(),

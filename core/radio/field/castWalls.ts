@@ -1,7 +1,8 @@
-import { MEETS_WALL, barrierHit, type Spot3 } from '../path/crossings';
-import type { PerBand } from '../link/bands';
+import { MEETS_WALL, TOUCH_M, barrierHit, met, openShare, type Spot3 } from '../path/meet';
+import { revealOf } from '../path/pathLoss';
+import { revealAt } from '../path/reveal';
 import type { Barrier } from '../path/solids';
-import type { CastLosses } from './castSpace';
+import type { CastLosses, CastSpace } from './castSpace';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 import { eachSpan, flipped, type HalfPlane } from './spans';
 
@@ -34,7 +35,7 @@ function shadowOf(w: Barrier, u: Spot3, s0: number, s1: number): Shadow | null {
   const wy = w.by - w.ay;
   const side = line(w.ax, w.ay, w.bx, w.by);
   const cu = side.gx * u.x + side.gy * u.y + side.g0;
-  if (Math.abs(cu) < 1e-9 * Math.hypot(wx, wy)) return null;
+  if (Math.abs(cu) <= TOUCH_M * w.lengthM) return null;
   const a = seenFrom(u, w.ax + s0 * wx, w.ay + s0 * wy);
   const b = seenFrom(u, w.ax + s1 * wx, w.ay + s1 * wy);
   const middleX = w.ax + 0.5 * (s0 + s1) * wx;
@@ -52,7 +53,7 @@ function heightRegion(
   high: number,
 ): HalfPlane[] | null {
   const rise = levelM - u.z;
-  if (Math.abs(rise) < 1e-12) return u.z >= low && u.z < high ? [] : null;
+  if (Math.abs(rise) < 1e-12) return u.z + TOUCH_M >= low && u.z + TOUCH_M < high ? [] : null;
   // The crossing lies at t = cu / (cu − cp) of the way; t falls as p moves away from the wall.
   const tAt = (z: number) => (z - u.z) / rise;
   const t0 = Math.max(0, Math.min(tAt(low), tAt(high)));
@@ -69,25 +70,56 @@ function heightRegion(
   return out;
 }
 
-/** Adds a loss (less another) to a span of cells. */
-export type AddSpan = (
-  loss: PerBand,
-  minus: PerBand | null,
-) => (row: number, from: number, to: number) => void;
 /** Moves the one target point, so that tests allocate nothing. */
 export type Move = (x: number, y: number) => Spot3;
 
-/** The shadow of one wall and of the openings in it. */
+/** The shadow of one wall and of the openings in it, as changes of loss along rows. */
 export function castBarrier(
   w: Barrier,
   losses: CastLosses,
   u: Spot3,
   grid: Grid,
   layer: Layer,
-  add: AddSpan,
+  space: CastSpace,
   move: Move,
 ): void {
-  const own = losses.byConstruction[w.construction]!;
+  const { solid } = losses.losses;
+  const own = 3 * w.construction;
+  const [steps0, steps1, steps2] = space.steps;
+  const width = grid.columns + 1;
+  const addWall = (row: number, from: number, to: number, weight: number) => {
+    const i = row * width + from;
+    const j = row * width + to + 1;
+    steps0[i]! += weight * solid[own]!;
+    steps0[j]! -= weight * solid[own]!;
+    steps1[i]! += weight * solid[own + 1]!;
+    steps1[j]! -= weight * solid[own + 1]!;
+    steps2[i]! += weight * solid[own + 2]!;
+    steps2[j]! -= weight * solid[own + 2]!;
+  };
+  /** What an opening takes off its wall changes from cell to cell with the angle. */
+  const addOpening = (o: number) => {
+    const fill = w.openings[o]!.construction;
+    const table = revealOf(losses.losses, fill, w.construction);
+    return (row: number, from: number, to: number, weight: number) => {
+      const y = cellY(grid, row);
+      for (let c = from; c <= to; c++) {
+        const open = openShare(w, o, u, move(cellX(grid, c), y));
+        if (open === 0) continue;
+        const i = row * width + c;
+        const db0 = weight * (revealAt(table, open, 0) - solid[own]!);
+        const db1 = weight * (revealAt(table, open, 1) - solid[own + 1]!);
+        const db2 = weight * (revealAt(table, open, 2) - solid[own + 2]!);
+        steps0[i]! += db0;
+        steps0[i + 1]! -= db0;
+        steps1[i]! += db1;
+        steps1[i + 1]! -= db1;
+        steps2[i]! += db2;
+        steps2[i + 1]! -= db2;
+      }
+    };
+  };
+  const openings = w.openings.map((_, i) => addOpening(i));
   const whole = shadowOf(w, u, 0, 1);
   if (!whole) {
     // The source stands in the line of the wall: no wedge to fill, so each cell is asked.
@@ -95,27 +127,22 @@ export function castBarrier(
       const column = cell % grid.columns;
       const row = (cell - column) / grid.columns;
       const hit = barrierHit(w, u, move(cellX(grid, column), cellY(grid, row)));
-      if (hit === MEETS_WALL) add(own, null)(row, column, column);
-      else if (hit >= 0)
-        add(losses.byConstruction[w.openings[hit]!.construction]!, null)(row, column, column);
+      if (hit < MEETS_WALL) continue;
+      const { weight } = met;
+      addWall(row, column, column, weight);
+      if (hit >= 0) openings[hit]!(row, column, column, weight);
     }
     return;
   }
   const heights = heightRegion(whole, u, layer.levelM, w.baseM, w.topM);
   if (!heights) return;
-  const test = (x: number, y: number) => barrierHit(w, u, move(x, y)) >= MEETS_WALL;
-  eachSpan(grid, layer, [...whole.region, ...heights], test, add(own, null));
+  const weighWall = (x: number, y: number) => (barrierHit(w, u, move(x, y)) >= MEETS_WALL ? met.weight : 0);
+  eachSpan(grid, layer, [...whole.region, ...heights], weighWall, addWall);
   w.openings.forEach((o, i) => {
     const shadow = o.s1 > o.s0 ? shadowOf(w, u, o.s0, o.s1) : null;
     const region = shadow && heightRegion(shadow, u, layer.levelM, o.sillM, o.headM);
     if (!shadow || !region) return;
-    const through = (x: number, y: number) => barrierHit(w, u, move(x, y)) === i;
-    eachSpan(
-      grid,
-      layer,
-      [...shadow.region, ...region],
-      through,
-      add(losses.byConstruction[o.construction]!, own),
-    );
+    const weigh = (x: number, y: number) => (barrierHit(w, u, move(x, y)) === i ? met.weight : 0);
+    eachSpan(grid, layer, [...shadow.region, ...region], weigh, openings[i]!);
   });
 }

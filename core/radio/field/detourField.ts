@@ -1,8 +1,10 @@
 import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
-import { LEAST_TURN_DB, MOST_BENDS, leastOf, strongestFirst, turnDb, type Arrival } from '../path/arrivals';
+import { MOST_BENDS, strongestFirst, turnsInPlan, type Arrivals } from '../path/arrivals';
 import { onStraightWay } from '../path/detours';
+import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from '../path/edge';
 import { skipOf } from '../path/legs';
+import { TOUCH_M } from '../path/meet';
 import { freeSpaceDb, LENGTH_DB, lengthDbFrom, NEAREST_M, STEPS_PER_M } from '../path/pathLoss';
 import { portalsOf, sideOf, type Portal } from '../path/portals';
 import type { Scene } from '../path/scene';
@@ -16,7 +18,9 @@ const WEAKER_DB = 27;
 /** One unit's field while its detours are being found. */
 export interface DetourJob {
   unit: Spot3;
-  arrivals: readonly Arrival[][];
+  arrivals: Arrivals;
+  /** What every bend loses beyond the model, dB. */
+  bendDb: number;
   /** Loss of the straight line by band, free space included; indexed as the grid. */
   straight: CastLoss;
   /** Loss of the strongest detour so far; starts `WEAKER_DB` above the straight line. */
@@ -44,40 +48,10 @@ export function startDetours(job: DetourJob, layers: readonly Layer[], weakerDb 
 
 const FREE_1M = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
 
-/** Numbers kept of each arrival, flat, so that the hot loop below touches no objects. */
-const FIELDS = 8;
-
-const packedKnown = new WeakMap<readonly Arrival[], Float64Array>();
-
-/** Arrivals at a portal as numbers: length, loss by band, heading, and 1 where it comes from the left of its wall. */
-function packed(portal: Portal, arrivals: readonly Arrival[]): Float64Array {
-  const known = packedKnown.get(arrivals);
-  if (known) return known;
-  const out = new Float64Array(arrivals.length * FIELDS);
-  for (let i = 0; i < arrivals.length; i++) {
-    const a = arrivals[i]!;
-    const o = i * FIELDS;
-    const left = portal.wall
-      ? sideOf(portal.wall, a.from)
-      : portal.slab
-        ? a.from.z > portal.slab.levelM
-        : false;
-    out[o] = a.lengthM;
-    out[o + 1] = a.lossDb[0];
-    out[o + 2] = a.lossDb[1];
-    out[o + 3] = a.lossDb[2];
-    out[o + 4] = a.dx;
-    out[o + 5] = a.dy;
-    out[o + 6] = a.dz;
-    out[o + 7] = left ? 1 : 0;
-  }
-  packedKnown.set(arrivals, out);
-  return out;
-}
-
 /** Whether a way over a portal to some cell of a layer can lose less than what a unit's ways are told apart up to. */
 function canReach(job: DetourJob, j: number, portal: Portal, grid: Grid, layer: Layer): boolean {
-  const { lengthM: shortestM, lossDb } = leastOf(job.arrivals[j]!);
+  const arrival = job.arrivals[j];
+  if (!arrival) return false;
   const { x, y, z } = portal.at;
   const apart = (at: number, low: number, high: number) => Math.max(0, low - at, at - high);
   const onM = Math.hypot(
@@ -85,92 +59,69 @@ function canReach(job: DetourJob, j: number, portal: Portal, grid: Grid, layer: 
     apart(y, cellY(grid, layer.row0), cellY(grid, layer.row1 - 1)),
     layer.levelM - z,
   );
-  const length = lengthDbFrom(shortestM + onM);
-  return lossDb.some((db, b) => db + FREE_1M[b]! + LEAST_TURN_DB + length < job.capDb);
+  const length = lengthDbFrom(arrival.lengthM + onM) + LEAST_TURN_DB + job.bendDb;
+  return arrival.lossDb.some((db, b) => db + FREE_1M[b]! + length < job.capDb);
 }
 
 /**
- * Tries one portal for all cells of a layer and one unit; `toCells` is the loss from the portal to the cells. Each way is
- * given up on the cheapest bound that shows it cannot win: length from below, then free space, then the bend.
+ * Tries one portal for all cells of a layer and one unit; `toCells` is the loss from the portal to the cells. Each cell is
+ * given up on the cheapest bound that shows the way cannot win: length from below, then free space and the bend.
  */
-function tryPortal(
-  scene: Scene,
-  j: number,
-  portal: Portal,
-  job: DetourJob,
-  layer: Layer,
-  toCells: CastLoss,
-): void {
-  const arrivals = job.arrivals[j]!;
-  const ways = packed(portal, arrivals);
-  const portals = portalsOf(scene);
+function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCells: CastLoss): void {
+  const arrival = job.arrivals[j]!;
   const { wall, slab } = portal;
   const { x: px, y: py, z: pz } = portal.at;
   const [to0, to1, to2] = toCells;
   const [best0, best1, best2] = job.best;
   const { cells, xs, ys, levelM } = layer;
-  const [free0, free1, free2] = FREE_1M as [number, number, number];
-  const { lengthM: shortest, lossDb } = leastOf(arrivals);
-  const least0 = lossDb[0] + free0 + LEAST_TURN_DB;
-  const least1 = lossDb[1] + free1 + LEAST_TURN_DB;
-  const least2 = lossDb[2] + free2 + LEAST_TURN_DB;
+  const { lengthM: beforeM, lossDb, dx: hx, dy: hy, dz: hz } = arrival;
+  const known0 = lossDb[0] + FREE_1M[0]! + job.bendDb;
+  const known1 = lossDb[1] + FREE_1M[1]! + job.bendDb;
+  const known2 = lossDb[2] + FREE_1M[2]! + job.bendDb;
   // A way must change sides at a wall or floor; round a corner it need not.
+  const from = wall ? sideOf(wall, job.unit) : 0;
   const sideX = wall ? -(wall.by - wall.ay) : 0;
   const sideY = wall ? wall.bx - wall.ax : 0;
   const side0 = wall ? -sideX * wall.ax - sideY * wall.ay : 0;
-  const above = slab ? levelM > slab.levelM : false;
+  const touch = wall ? TOUCH_M * wall.lengthM : 0;
+  if (slab && job.unit.z > slab.levelM === levelM > slab.levelM) return;
   const dz = levelM - pz;
+  const turnZ = turnsInPlan(portal) ? 0 : dz;
   const p: Spot3 = { x: 0.5, y: 0.5, z: levelM };
   const table = LENGTH_DB;
   const beyond = table.length - 1;
-  const bySide = wall !== null || slab !== null;
-  const count = ways.length;
   for (let i = 0; i < cells.length; i++) {
     const cell = cells[i]!;
     const x = xs[i]!;
     const y = ys[i]!;
     const dx = x - px;
     const dy = y - py;
-    const on = Math.sqrt(dx * dx + dy * dy + dz * dz);
-    let at = ((shortest + on) * STEPS_PER_M) | 0;
-    const nearest = table[at < beyond ? at : beyond]!;
-    const from0 = to0[cell]! + free0;
-    const from1 = to1[cell]! + free1;
-    const from2 = to2[cell]! + free2;
-    let most0 = best0[cell]!;
-    let most1 = best1[cell]!;
-    let most2 = best2[cell]!;
-    if (
-      least0 + to0[cell]! + nearest >= most0 &&
-      least1 + to1[cell]! + nearest >= most1 &&
-      least2 + to2[cell]! + nearest >= most2
-    )
-      continue;
-    const left = wall ? sideX * x + sideY * y + side0 > 0 : above;
-    for (let w = 0; w < count; w += FIELDS) {
-      if (bySide && left === (ways[w + 7] === 1)) continue;
-      const known0 = ways[w + 1]! + from0;
-      const known1 = ways[w + 2]! + from1;
-      const known2 = ways[w + 3]! + from2;
-      const length = ways[w]! + on;
-      at = (length * STEPS_PER_M) | 0;
-      const bound = LEAST_TURN_DB + table[at < beyond ? at : beyond]!;
-      if (known0 + bound >= most0 && known1 + bound >= most1 && known2 + bound >= most2) continue;
-      const cosine = on === 0 ? 1 : (ways[w + 4]! * dx + ways[w + 5]! * dy + ways[w + 6]! * dz) / on;
-      const more = 20 * Math.log10(Math.max(NEAREST_M, length)) + turnDb(cosine);
-      if (known0 + more >= most0 && known1 + more >= most1 && known2 + more >= most2) continue;
-      p.x = x;
-      p.y = y;
-      const { via } = arrivals[w / FIELDS]!;
-      if (onStraightWay(portal, job.unit, p) || (via !== null && onStraightWay(portals[via]!, job.unit, p)))
-        continue;
-      most0 = Math.min(most0, known0 + more);
-      most1 = Math.min(most1, known1 + more);
-      most2 = Math.min(most2, known2 + more);
-    }
-    best0[cell] = most0;
-    best1[cell] = most1;
-    best2[cell] = most2;
+    const plan = dx * dx + dy * dy;
+    const on = Math.sqrt(plan + dz * dz);
+    const length = beforeM + on;
+    const at = (length * STEPS_PER_M) | 0;
+    const nearest = LEAST_TURN_DB + table[at < beyond ? at : beyond]!;
+    const way0 = known0 + to0[cell]!;
+    const way1 = known1 + to1[cell]!;
+    const way2 = known2 + to2[cell]!;
+    const most0 = best0[cell]!;
+    const most1 = best1[cell]!;
+    const most2 = best2[cell]!;
+    if (way0 + nearest >= most0 && way1 + nearest >= most1 && way2 + nearest >= most2) continue;
+    if (from !== 0 && from * (sideX * x + sideY * y + side0) > touch) continue;
+    const turned = Math.sqrt(plan + turnZ * turnZ);
+    const v = turnV(turned === 0 ? 1 : (hx * dx + hy * dy + hz * turnZ) / turned, beforeM, on);
+    const spread = 20 * Math.log10(Math.max(NEAREST_M, length));
+    const db0 = way0 + spread + edgeDb(v * V_PER_TURN[0]);
+    const db1 = way1 + spread + edgeDb(v * V_PER_TURN[1]);
+    const db2 = way2 + spread + edgeDb(v * V_PER_TURN[2]);
+    if (db0 >= most0 && db1 >= most1 && db2 >= most2) continue;
+    p.x = x;
+    p.y = y;
+    if (onStraightWay(portal, job.unit, p)) continue;
+    if (db0 < most0) best0[cell] = db0;
+    if (db1 < most1) best1[cell] = db1;
+    if (db2 < most2) best2[cell] = db2;
   }
 }
 
@@ -195,7 +146,7 @@ export function findDetours(
       const reached = jobs.filter((job) => canReach(job, j, portal, grid, layer));
       if (reached.length === 0) continue;
       cast(scene, losses, portal.at, grid, layer, space, scratch, skip);
-      for (const job of reached) tryPortal(scene, j, portal, job, layer, scratch);
+      for (const job of reached) tryPortal(j, portal, job, layer, scratch);
     }
   }
 }
@@ -237,5 +188,5 @@ export function detoursFromKept(kept: PortalFields, job: DetourJob): void {
   for (const j of strongestFirst([job.arrivals]))
     for (const layer of layers)
       if (canReach(job, j, portals[j]!, grid, layer))
-        tryPortal(scene, j, portals[j]!, job, layer, keptField(kept, j));
+        tryPortal(j, portals[j]!, job, layer, keptField(kept, j));
 }

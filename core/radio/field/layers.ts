@@ -1,6 +1,6 @@
 import type { Site } from '../../site/model/schema';
 import type { Box } from '../../site/model/levels';
-import { insideFlat } from '../path/crossings';
+import { insideShare } from '../path/meet';
 
 /** A regular grid over a part of the plot; cell centres lie at (minXM + (i + ½)·cellM, minYM + (j + ½)·cellM). */
 export interface Grid {
@@ -62,9 +62,9 @@ export function layersOf(site: Site, storeyIds: readonly string[], grid: Grid, y
     for (let column = 0; column < grid.columns; column++) {
       const x = cellX(grid, column);
       const y = cellY(grid, row);
-      const i = outlines.findIndex((o) => insideFlat(o, x, y));
+      const i = outlines.findIndex((o) => insideShare(o, x, y) > 0);
       if (i >= 0) lists[i]!.push(row * grid.columns + column);
-      else if (yard && !indoors.some((o) => insideFlat(o, x, y))) open.push(row * grid.columns + column);
+      else if (yard && !indoors.some((o) => insideShare(o, x, y) > 0)) open.push(row * grid.columns + column);
     }
   const layer = (cells: number[], levelM: number, outdoors: boolean): Layer => {
     const out: Layer = {

@@ -1,10 +1,11 @@
 import { BANDS, BAND_MHZ } from '../link/bands';
 import { crossingsBetween, type Spot3 } from '../path/crossings';
-import { arrivalsOf, turnCosine, turnDb } from '../path/arrivals';
+import { arrivalsOf, turnCosine } from '../path/arrivals';
 import { onStraightWay, togetherDb } from '../path/detours';
 import type { Grid, Layer } from './layers';
 import { cellX, cellY } from './layers';
 import { NOTHING_HEARD_DB, crossedDb, freeSpaceDb, straightLossDb } from '../path/pathLoss';
+import { V_PER_TURN, edgeDb, turnV } from '../path/edge';
 import { passesThrough, portalsOf } from '../path/portals';
 import type { Scene } from '../path/scene';
 import type { ScenePart } from '../path/sceneParts';
@@ -44,20 +45,17 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
           barriers: portal.wall ? [portal.wall] : [],
           slabs: portal.slab ? [portal.slab] : [],
         });
-        for (const a of arrivals[j]!) {
-          if (!passesThrough(portal, a.from, p)) continue;
-          if (onStraightWay(portal, unit, p) || (a.via !== null && onStraightWay(portals[a.via]!, unit, p)))
-            continue;
-          const bend = turnDb(turnCosine(a, portal.at, p, leg.distanceM));
-          BANDS.forEach((band, b) => {
-            const loss =
-              a.lossDb[b]! +
-              crossedDb(scene, leg, band) +
-              freeSpaceDb(a.lengthM + leg.distanceM, BAND_MHZ[b]!) +
-              bend;
-            if (loss < best[b]!) best[b] = loss;
-          });
-        }
+        const a = arrivals[j]!;
+        if (!a || !passesThrough(portal, unit, p) || onStraightWay(portal, unit, p)) return;
+        const v = turnV(turnCosine(a, portal, p), a.lengthM, leg.distanceM);
+        BANDS.forEach((band, b) => {
+          const loss =
+            a.lossDb[b]! +
+            crossedDb(scene, leg, band) +
+            freeSpaceDb(a.lengthM + leg.distanceM, BAND_MHZ[b]!) +
+            edgeDb(v * V_PER_TURN[b]!);
+          if (loss < best[b]!) best[b] = loss;
+        });
       });
       BANDS.forEach((band, b) => {
         const direct = straightLossDb(scene, straight, band);

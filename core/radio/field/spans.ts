@@ -24,16 +24,60 @@ const RIM = 1e-5;
 const rightOf = new Float64Array(32);
 const leftOf = new Float64Array(32);
 
+/** Rows of cells that lie on a rim which runs along the rows: each of their cells is asked. */
+const askedRows = new Int32Array(16);
+
+/** How much a cell counts, 0 to 1: half where it only touches. Asked only for cells on a rim; inside all count whole. */
+export type Weigh = (x: number, y: number) => number;
+export type VisitSpan = (row: number, from: number, to: number, weight: number) => void;
+
+/** Asks each cell of a row. */
+function askRow(grid: Grid, row: number, from: number, to: number, weigh: Weigh, visit: VisitSpan): void {
+  const y = cellY(grid, row);
+  for (let c = from; c <= to; c++) {
+    const weight = weigh(cellX(grid, c), y);
+    if (weight > 0) visit(row, c, c, weight);
+  }
+}
+
+/** Visits a span whose ends may lie on a rim: those are weighed, all between counts whole. */
+function visitSpan(
+  grid: Grid,
+  row: number,
+  ends: { from: number; to: number; askFrom: boolean; askTo: boolean },
+  weigh: Weigh,
+  visit: VisitSpan,
+): void {
+  let { from, to } = ends;
+  if (ends.askFrom) {
+    const weight = weigh(cellX(grid, from), cellY(grid, row));
+    if (weight !== 1) {
+      if (weight > 0) visit(row, from, from, weight);
+      from++;
+    }
+  }
+  if (ends.askTo && to >= from) {
+    const weight = weigh(cellX(grid, to), cellY(grid, row));
+    if (weight !== 1) {
+      if (weight > 0) visit(row, to, to, weight);
+      to--;
+    }
+  }
+  if (from <= to) visit(row, from, to, 1);
+}
+
+const ends = { from: 0, to: 0, askFrom: false, askTo: false };
+
 /**
- * Walks the cells of a window inside a convex region, as one span of columns per row. Ends that fall on a cell to within
- * rounding are settled by the exact test, so that the spans hold just the cells for which the test holds.
+ * Walks the cells of a window inside a convex region, as one span of columns per row. Cells that lie on a rim to within
+ * rounding are weighed one by one, so that the spans hold just what a single line would say of each cell.
  */
 export function eachSpan(
   grid: Grid,
   window: Window,
   region: readonly HalfPlane[],
-  test: (x: number, y: number) => boolean,
-  visit: (row: number, from: number, to: number) => void,
+  weigh: Weigh,
+  visit: VisitSpan,
 ): void {
   const { minXM, cellM } = grid;
   const y0 = cellY(grid, 0);
@@ -41,14 +85,14 @@ export function eachSpan(
   let highs = 0;
   let rowFrom = window.row0;
   let rowTo = window.row1 - 1;
-  let askRow = -1;
+  let asked = 0;
   for (const { gx, gy, g0 } of region) {
     if (Math.abs(gx) <= 1e-12 * Math.abs(gy)) {
-      // The rim runs along the rows: they lie on one side of it, or on it, which only the test can tell.
+      // The rim runs along the rows: they lie on one side of it, or on it, which only the line itself can tell.
       const at = (-g0 / gy - y0) / cellM;
       const nearest = Math.round(at);
       const isOnRow = Math.abs(at - nearest) < RIM;
-      if (isOnRow && nearest >= window.row0 && nearest < window.row1) askRow = nearest;
+      if (isOnRow && nearest >= window.row0 && nearest < window.row1) askedRows[asked++] = nearest;
       if (gy > 0) rowFrom = Math.max(rowFrom, isOnRow ? nearest : Math.ceil(at));
       else rowTo = Math.min(rowTo, isOnRow ? nearest : Math.floor(at));
       continue;
@@ -78,50 +122,61 @@ export function eachSpan(
       if (at < highAt) highAt = at;
     }
     if (lowAt > highAt + 2 * RIM || highAt < first - RIM || lowAt > last + RIM) continue;
-    let from = lowAt <= first ? first : Math.ceil(lowAt - RIM);
-    let to = highAt >= last ? last : Math.floor(highAt + RIM);
-    if (from > to) continue;
-    if (from < lowAt + RIM && !test(cellX(grid, from), cellY(grid, row))) from++;
-    if (to >= from && to > highAt - RIM && !test(cellX(grid, to), cellY(grid, row))) to--;
-    if (from > to || (row === askRow && !test(cellX(grid, (from + to) >> 1), cellY(grid, row)))) continue;
-    visit(row, from, to);
+    ends.from = lowAt <= first ? first : Math.ceil(lowAt - RIM);
+    ends.to = highAt >= last ? last : Math.floor(highAt + RIM);
+    if (ends.from > ends.to) continue;
+    let isAsked = false;
+    for (let i = 0; i < asked; i++) isAsked ||= askedRows[i] === row;
+    if (isAsked) {
+      askRow(grid, row, ends.from, ends.to, weigh, visit);
+      continue;
+    }
+    ends.askFrom = ends.from < lowAt + RIM;
+    ends.askTo = ends.to > highAt - RIM;
+    visitSpan(grid, row, ends, weigh, visit);
   }
 }
 
-/** Walks the cells of a window inside a polygon scaled about a point, as spans; every cell near the rim is tested. */
+/** Walks the cells of a window inside a polygon scaled about a point, as spans; every cell near the rim is weighed. */
 export function eachPolygonSpan(
   grid: Grid,
   window: Window,
   outline: Float64Array,
   centre: { x: number; y: number },
   scale: number,
-  test: (x: number, y: number) => boolean,
-  visit: (row: number, from: number, to: number) => void,
+  weigh: Weigh,
+  visit: VisitSpan,
 ): void {
   const n = outline.length;
   const cuts: number[] = [];
+  const rim = (RIM * grid.cellM) / Math.abs(scale);
   for (let row = window.row0; row < window.row1; row++) {
     // The row in the polygon's own plane.
     const y = centre.y + (cellY(grid, row) - centre.y) / scale;
     cuts.length = 0;
+    let meetsCorner = false;
     for (let i = 0, j = n - 2; i < n; j = i, i += 2) {
       const yi = outline[i + 1]!;
       const yj = outline[j + 1]!;
+      meetsCorner ||= Math.abs(yi - y) < rim;
       if (yi > y === yj > y) continue;
       const x = ((outline[j]! - outline[i]!) * (y - yi)) / (yj - yi) + outline[i]!;
       cuts.push((centre.x + (x - centre.x) * scale - grid.minXM) / grid.cellM - 0.5);
+    }
+    if (meetsCorner) {
+      askRow(grid, row, window.column0, window.column1 - 1, weigh, visit);
+      continue;
     }
     cuts.sort((a, b) => a - b);
     for (let k = 0; k + 1 < cuts.length; k += 2) {
       const lowAt = cuts[k]!;
       const highAt = cuts[k + 1]!;
-      let from = Math.max(window.column0, Math.ceil(lowAt - RIM));
-      let to = Math.min(window.column1 - 1, Math.floor(highAt + RIM));
-      if (from > to) continue;
-      const worldY = cellY(grid, row);
-      if (from < lowAt + RIM && !test(cellX(grid, from), worldY)) from++;
-      if (to >= from && to > highAt - RIM && !test(cellX(grid, to), worldY)) to--;
-      if (from <= to) visit(row, from, to);
+      ends.from = Math.max(window.column0, Math.ceil(lowAt - RIM));
+      ends.to = Math.min(window.column1 - 1, Math.floor(highAt + RIM));
+      if (ends.from > ends.to) continue;
+      ends.askFrom = ends.from < lowAt + RIM;
+      ends.askTo = ends.to > highAt - RIM;
+      visitSpan(grid, row, ends, weigh, visit);
     }
   }
 }

@@ -1,7 +1,7 @@
 import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
 import { togetherDb } from '../path/detours';
-import { NEAREST_M, NOTHING_HEARD_DB, freeSpaceDb, type LossCorrection } from '../path/pathLoss';
+import { NEAREST_M, NOTHING_HEARD_DB, bendCorrectionDb, freeSpaceDb, type LossCorrection } from '../path/pathLoss';
 import { arrivalsFrom } from '../path/path';
 import type { Scene } from '../path/scene';
 import { cast, type CastLoss } from './cast';
@@ -111,6 +111,7 @@ export function settledFields(base: FieldBase, units: readonly Spot3[]): CastLos
     const job = {
       unit,
       arrivals: arrivalsFrom(base.scene, unit, base.correction),
+      bendDb: bendCorrectionDb(base.correction),
       straight: straightField(base, unit),
       best: lossArrays(base.grid),
       capDb: NOTHING_HEARD_DB,
@@ -159,6 +160,7 @@ function roughDetours(base: FieldBase, coarse: NonNullable<FieldBase['coarse']>,
   const job: DetourJob = {
     unit,
     arrivals: arrivalsFrom(base.scene, unit, base.correction),
+    bendDb: bendCorrectionDb(base.correction),
     straight,
     capDb: HOPELESS_DB,
     best: lossArrays(coarse.grid),

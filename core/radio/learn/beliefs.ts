@@ -1,22 +1,40 @@
 import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../link/bands';
-import type { Crossings } from '../path/crossings';
+import type { Crossings, Spot3 } from '../path/crossings';
 import { lossSigmaDb } from '../path/materials';
 import type { Scene } from '../path/scene';
-import { weightedFloors, type LossCorrection } from '../path/pathLoss';
+import { correctedLossDb, weightedFloors, type LossCorrection } from '../path/pathLoss';
 
 /**
- * How a predicted level leans on each unknown: parameter name and coefficient. Parameters are
- * `device:TYPE:BAND`, `unit:ID:BAND`, `loss:CONSTRUCTION:BAND` (dB) and `clutter` (dB/m).
+ * How a prediction leans on each unknown: parameter name and coefficient. Parameters are `device:TYPE`, `device:TYPE:BAND`,
+ * `unit:ID:BAND`, `loss:CONSTRUCTION:BAND`, `bend` (dB), `clutter` (dB/m), and of speeds `air:BAND` and `share`
+ * (natural logarithm of a factor).
  */
 export type Features = ReadonlyMap<string, number>;
 
-/** Prior spreads: a device's offset, a unit's offset (dB) and clutter (dB/m). Estimates, docs/model.md "Range". */
-export const DEVICE_SIGMA_DB = 6;
-export const UNIT_SIGMA_DB = 2;
-export const CLUTTER_SIGMA_DB_PER_M = 0.1;
+/** Prior spread of a device's offset, dB (estimate), and the part of its variance that all bands share. */
+const DEVICE_SIGMA_DB = 5;
+const DEVICE_COMMON = 0.9;
+/** Prior spread of a unit's offset (dB), of clutter (dB/m), of a bend (dB: corners scatter by 18 to 28 dB). Estimates. */
+const UNIT_SIGMA_DB = 2;
+const CLUTTER_SIGMA_DB_PER_M = 0.1;
+const BEND_SIGMA_DB = 3;
+/** Prior spread of free airtime and of TCP's share of the rate: a quarter (estimates), as natural logarithms. */
+const SPEED_SIGMA_LN = 0.25;
+
+/** Prior spread of what is unknown of any device and unit together, dB. */
+export const END_SIGMA_DB = Math.hypot(DEVICE_SIGMA_DB, UNIT_SIGMA_DB);
 
 /** z value of the 10th and 90th percentile of a normal distribution. */
 export const Z90 = 1.2815515655446004;
+
+/** What readings say of the shadowing near a point. */
+export interface Nearby {
+  /** What is left over there, dB. */
+  meanDb: number;
+  /** Part of the shadowing's variance that they take away, 0 to 1. */
+  known: number;
+}
+export const NOTHING_NEAR: Nearby = { meanDb: 0, known: 0 };
 
 /** What the job believes about the unknowns: before readings the priors, afterwards the posterior. */
 export interface Beliefs {
@@ -24,8 +42,30 @@ export interface Beliefs {
   shiftDb(features: Features): number;
   /** Spread of such a level from what is unknown about the parameters, dB. */
   sigmaDb(features: Features): number;
+  /** What readings left over near a point, heard from one unit in a band. */
+  near(unitId: string, band: Band, p: Spot3): Nearby;
+  /** What speeds in a band are believed to be against the usual, and how unsure: natural logarithms. */
+  speed(band: Band): { meanLn: number; sigmaLn: number };
   correction: LossCorrection | undefined;
 }
+
+/** What a level of one unit at one device leans on beside its path. */
+export function withEnds(path: Features, unitId: string, device: string | null, band: Band): Features {
+  const features = new Map(path);
+  features.set(`unit:${unitId}:${band}`, 1);
+  if (device !== null) {
+    features.set(`device:${device}`, 1);
+    features.set(`device:${device}:${band}`, 1);
+  }
+  return features;
+}
+
+/** What a speed in a band leans on beside its level. */
+export const speedFeatures = (band: Band): Features =>
+  new Map([
+    [`air:${band}`, 1],
+    ['share', 1],
+  ]);
 
 /** How alike the errors of one construction's losses are from band to band: what is thick or wet is so in all (estimate). */
 export const LOSS_BAND_CORRELATION = 0.8;
@@ -44,15 +84,17 @@ export function withOtherBands(parameter: string): string[] {
   return loss ? BANDS.map((band) => lossParameter(loss.construction, band)) : [parameter];
 }
 
-/** Prior spread of one parameter. */
+/** Prior spread of one parameter, in its own unit. */
 export function priorSigma(parameter: string, scene: Scene): number {
-  if (parameter.startsWith('device:')) return DEVICE_SIGMA_DB;
-  if (parameter.startsWith('unit:')) return UNIT_SIGMA_DB;
-  const loss = asLoss(parameter);
-  if (!loss) return CLUTTER_SIGMA_DB_PER_M;
-  const c = scene.constructionNames.indexOf(loss.construction);
+  const [kind, name, band] = parameter.split(':');
+  if (kind === 'device') return DEVICE_SIGMA_DB * Math.sqrt(band === undefined ? DEVICE_COMMON : 1 - DEVICE_COMMON);
+  if (kind === 'unit') return UNIT_SIGMA_DB;
+  if (kind === 'air' || kind === 'share') return SPEED_SIGMA_LN;
+  if (kind === 'bend') return BEND_SIGMA_DB;
+  if (kind === 'clutter') return CLUTTER_SIGMA_DB_PER_M;
+  const c = scene.constructionNames.indexOf(name!);
   if (c < 0) return 2;
-  return lossSigmaDb(loss.construction, scene.lossDb[c]![BAND_INDEX[loss.band]] / scene.thicknessShares[c]!);
+  return lossSigmaDb(name!, scene.lossDb[c]![BAND_INDEX[band as Band]] / scene.thicknessShares[c]!);
 }
 
 /** Prior covariance of two parameters: only the losses of one construction in two bands hang together. */
@@ -72,15 +114,27 @@ export function pathFeatures(
 ): Map<string, number> {
   const f = new Map<string, number>();
   const add = (name: string, by: number) => f.set(name, (f.get(name) ?? 0) + by);
-  for (const w of c.walls) add(lossParameter(scene.constructionNames[w]!, band), -scene.thicknessShares[w]!);
+  for (const w of c.walls) {
+    const part = (construction: number, share: number) =>
+      add(lossParameter(scene.constructionNames[construction]!, band), -w.weight * share * scene.thicknessShares[construction]!);
+    if (w.wall < 0 || w.open === 1) part(w.construction, 1);
+    else {
+      // Each way through the opening by its share of the power.
+      const through = w.open * 10 ** (-correctedLossDb(scene, w.construction, band, correction) / 10);
+      const solid = (1 - w.open) * 10 ** (-correctedLossDb(scene, w.wall, band, correction) / 10);
+      part(w.construction, through / (through + solid));
+      part(w.wall, solid / (through + solid));
+    }
+  }
   for (const floor of weightedFloors(scene, c.floors, band, correction))
     add(lossParameter(scene.constructionNames[floor.construction]!, band), -floor.weight);
   if (c.indoorM > 0) add('clutter', -c.indoorM);
   return f;
 }
 
-/** Beliefs before any reading: every parameter independent at its prior, mean 0. */
+/** Beliefs before any reading: every parameter at its prior, mean 0. */
 export function priorBeliefs(scene: Scene): Beliefs {
+  const sigmaLn = Math.hypot(SPEED_SIGMA_LN, SPEED_SIGMA_LN);
   return {
     shiftDb: () => 0,
     sigmaDb: (features) => {
@@ -88,11 +142,13 @@ export function priorBeliefs(scene: Scene): Beliefs {
       for (const [name, by] of features) variance += (by * priorSigma(name, scene)) ** 2;
       return Math.sqrt(variance);
     },
+    near: () => NOTHING_NEAR,
+    speed: () => ({ meanLn: 0, sigmaLn }),
     correction: undefined,
   };
 }
 
-/** Spread of a level including shadowing, dB. */
-export function levelSigmaDb(beliefs: Beliefs, features: Features, band: Band): number {
-  return Math.hypot(beliefs.sigmaDb(features), SHADOWING_DB[BAND_INDEX[band]]);
+/** Spread of a level including what is left of its shadowing, dB. */
+export function levelSigmaDb(beliefs: Beliefs, features: Features, band: Band, known = 0): number {
+  return Math.hypot(beliefs.sigmaDb(features), SHADOWING_DB[BAND_INDEX[band]] * Math.sqrt(1 - known));
 }

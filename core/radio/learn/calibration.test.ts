@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { farmSite } from '../../../demo/farmSite';
-import { seeded } from '../../../demo/simulate';
+import { seeded } from '../../../meter/practice/random';
 import { levelSigmaDb, priorBeliefs, Z90, type Features } from './beliefs';
 import { beliefsOf, calibrate, type Observation, type Posterior } from './calibration';
 import { crossingsBetween, type Spot3 } from '../path/crossings';

@@ -2,7 +2,7 @@ import { CONSTRUCTIONS, isBuiltIn } from '../../site/model/constructions';
 import { BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
 import { lossParameter, pathFeatures, type Beliefs, type Features } from '../learn/beliefs';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
-import { arrivalsOf, type Arrival } from './arrivals';
+import { arrivalsOf, type Arrivals } from './arrivals';
 import { strongestDetours, togetherDb, type Detour } from './detours';
 import { straightLossDb, type LossCorrection } from './pathLoss';
 import type { Scene } from './scene';
@@ -18,7 +18,7 @@ export interface RadioPath {
 }
 
 /** Ways from the units met last; a drag asks for a new one at every move, so few are kept. */
-const arrivalsKnown = new WeakMap<Scene, Map<string, Arrival[][]>>();
+const arrivalsKnown = new WeakMap<Scene, Map<string, Arrivals>>();
 const MOST_KNOWN = 64;
 
 const arrivalsKey = (u: Spot3, correction: LossCorrection | undefined): string =>
@@ -29,7 +29,7 @@ function isKnown(scene: Scene, u: Spot3, correction: LossCorrection | undefined)
 }
 
 /** Ways from a unit to every portal, kept for the places asked for lately. */
-export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection | undefined): Arrival[][] {
+export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection | undefined): Arrivals {
   let known = arrivalsKnown.get(scene);
   if (!known) arrivalsKnown.set(scene, (known = new Map()));
   const key = arrivalsKey(u, correction);
@@ -101,6 +101,7 @@ function findPaths(scene: Scene, u: Spot3, p: Spot3, correction: LossCorrection 
     for (const leg of detour.legs) add(pathFeatures(scene, leg, band, correction), share);
     for (const c of detour.through)
       add(new Map([[lossParameter(scene.constructionNames[c]!, band), -1]]), share);
+    add(new Map([['bend', -1]]), share);
     return { lossDb, distanceM, features, crossings, detour: share >= 0.5 ? detour : null };
   });
 }
@@ -118,7 +119,7 @@ export function factsOf(scene: Scene, path: RadioPath): PathFacts {
   const { detour } = path;
   const legs = detour ? detour.legs : [path.crossings];
   const counts = new Map<string, number>();
-  const all = [...legs.flatMap((c) => [...c.walls, ...c.floors]), ...(detour?.through ?? [])];
+  const all = [...legs.flatMap((c) => [...c.walls.map((w) => w.construction), ...c.floors]), ...(detour?.through ?? [])];
   for (const c of all) {
     const name = scene.constructionNames[c]!;
     if (name !== 'open') counts.set(name, (counts.get(name) ?? 0) + 1);

@@ -1,5 +1,7 @@
 import { BANDS, BAND_INDEX, BAND_MHZ, type Band, type PerBand } from '../link/bands';
 import type { Crossings } from './crossings';
+import { LEAST_TURN_DB } from './edge';
+import { revealAt, revealTable } from './reveal';
 import type { Scene } from './scene';
 
 /** Nearest distance at which free-space loss is computed, m. */
@@ -50,37 +52,58 @@ export interface LossCorrection {
   id: string;
   deltaDb: ReadonlyMap<string, PerBand>;
   clutterDbPerM: number;
+  /** What every bend loses beyond the model, dB. */
+  bendDb: number;
 }
 
-/** Losses of a scene's constructions under the corrections met lately, by number and band. */
-const tables = new WeakMap<Scene, Map<string, Float64Array>>();
+/** What has been learnt about bends, within what an edge can do, dB. */
+export const bendCorrectionDb = (correction: LossCorrection | undefined): number =>
+  Math.max(-LEAST_TURN_DB, Math.min(15, correction?.bendDb ?? 0));
+
+/** Losses of a scene's constructions under a correction. */
+export interface Losses {
+  /** After correction, never below 0, dB: at 3 · number + band. */
+  solid: Float64Array;
+  /** Of openings seen at an angle, by number of what fills them and of their wall. */
+  reveals: Map<number, Float64Array>;
+}
+
+/** Losses under the corrections met lately. */
+const lossesKnown = new WeakMap<Scene, Map<string, Losses>>();
 const MOST_TABLES = 8;
 
-/** Loss of every construction of a scene after correction, never below 0, dB: at 3 · number + band. */
-function lossTable(scene: Scene, correction: LossCorrection | undefined): Float64Array {
-  let known = tables.get(scene);
-  if (!known) tables.set(scene, (known = new Map()));
+export function lossesOf(scene: Scene, correction: LossCorrection | undefined): Losses {
+  let known = lossesKnown.get(scene);
+  if (!known) lossesKnown.set(scene, (known = new Map()));
   const id = correction?.id ?? '';
-  let table = known.get(id);
-  if (!table) {
+  let losses = known.get(id);
+  if (!losses) {
     if (known.size >= MOST_TABLES) known.delete(known.keys().next().value!);
-    table = new Float64Array(3 * scene.constructionNames.length);
+    const solid = new Float64Array(3 * scene.constructionNames.length);
     for (let c = 0; c < scene.constructionNames.length; c++) {
       const delta = correction?.deltaDb.get(scene.constructionNames[c]!);
       for (let b = 0; b < 3; b++)
-        table[3 * c + b] = Math.max(
+        solid[3 * c + b] = Math.max(
           0,
           scene.lossDb[c]![b]! + (delta ? delta[b]! * scene.thicknessShares[c]! : 0),
         );
     }
-    known.set(id, table);
+    known.set(id, (losses = { solid, reveals: new Map() }));
   }
+  return losses;
+}
+
+/** Losses of an opening filled by one construction in a wall of another, by how much of it is open. */
+export function revealOf(losses: Losses, fill: number, wall: number): Float64Array {
+  const key = fill * (losses.solid.length / 3) + wall;
+  let table = losses.reveals.get(key);
+  if (!table) losses.reveals.set(key, (table = revealTable(losses.solid, fill, wall)));
   return table;
 }
 
 /** Loss of construction number c after correction, never below 0, dB. */
 export function correctedLossDb(scene: Scene, c: number, band: Band, correction?: LossCorrection): number {
-  return lossTable(scene, correction)[3 * c + BAND_INDEX[band]]!;
+  return lossesOf(scene, correction).solid[3 * c + BAND_INDEX[band]]!;
 }
 
 /** Floors passed with the weight each counts, heaviest first. */
@@ -101,14 +124,19 @@ function crossedAt(
   scene: Scene,
   c: Crossings,
   b: 0 | 1 | 2,
-  table: Float64Array,
+  losses: Losses,
   clutterDb: number,
   correction?: LossCorrection,
 ): number {
   let db = clutterDb;
-  for (const w of c.walls) db += table[3 * w + b]!;
+  for (const w of c.walls)
+    db +=
+      w.weight *
+      (w.wall < 0 || w.open === 1
+        ? losses.solid[3 * w.construction + b]!
+        : revealAt(revealOf(losses, w.construction, w.wall), w.open, b));
   // One floor counts whole; among several the heaviest does.
-  if (c.floors.length === 1) db += table[3 * c.floors[0]! + b]!;
+  if (c.floors.length === 1) db += losses.solid[3 * c.floors[0]! + b]!;
   else if (c.floors.length > 1)
     for (const f of weightedFloors(scene, c.floors, BANDS[b]!, correction)) db += f.weight * f.lossDb;
   if (c.leafM > 0 || c.bareM > 0) {
@@ -123,18 +151,18 @@ const clutterOf = (scene: Scene, c: Crossings, correction?: LossCorrection): num
 
 /** Loss of everything but free space along a line, dB. */
 export function crossedDb(scene: Scene, c: Crossings, band: Band, correction?: LossCorrection): number {
-  const table = lossTable(scene, correction);
-  return crossedAt(scene, c, BAND_INDEX[band], table, clutterOf(scene, c, correction), correction);
+  const losses = lossesOf(scene, correction);
+  return crossedAt(scene, c, BAND_INDEX[band], losses, clutterOf(scene, c, correction), correction);
 }
 
 /** Loss of everything but free space at all three bands, dB. */
 export function crossedAllDb(scene: Scene, c: Crossings, correction?: LossCorrection): PerBand {
-  const table = lossTable(scene, correction);
+  const losses = lossesOf(scene, correction);
   const clutter = clutterOf(scene, c, correction);
   return [
-    crossedAt(scene, c, 0, table, clutter, correction),
-    crossedAt(scene, c, 1, table, clutter, correction),
-    crossedAt(scene, c, 2, table, clutter, correction),
+    crossedAt(scene, c, 0, losses, clutter, correction),
+    crossedAt(scene, c, 1, losses, clutter, correction),
+    crossedAt(scene, c, 2, losses, clutter, correction),
   ];
 }
 

@@ -1,4 +1,4 @@
-import type { Spot3 } from './crossings';
+import { TOUCH_M, type Spot3 } from './meet';
 import type { Scene } from './scene';
 import type { Barrier, Slab } from './solids';
 
@@ -22,6 +22,7 @@ const CORNER_OFF_M = 0.2;
 function openingPortals(wall: Barrier): Portal[] {
   const lengthM = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
   return wall.openings.flatMap((o, opening) => {
+    if (o.s1 <= o.s0) return [];
     const inset = Math.min(INSET_M / lengthM, (o.s1 - o.s0) / 2);
     return [o.s0 + inset, o.s1 - inset].map((s) => ({
       at: {
@@ -105,22 +106,15 @@ export function portalsOf(scene: Scene): readonly Portal[] {
   return portals;
 }
 
-/** On which side of an opening's wall a point lies; a path must change sides there. */
-export function sideOf(wall: Barrier, p: { x: number; y: number }): boolean {
-  return (wall.bx - wall.ax) * (p.y - wall.ay) - (wall.by - wall.ay) * (p.x - wall.ax) > 0;
+/** On which side of an opening's wall a point lies, 1 or −1, 0 in its line; a path must change sides there. */
+export function sideOf(wall: Barrier, p: { x: number; y: number }): -1 | 0 | 1 {
+  const cross = (wall.bx - wall.ax) * (p.y - wall.ay) - (wall.by - wall.ay) * (p.x - wall.ax);
+  return cross > TOUCH_M * wall.lengthM ? 1 : cross < -TOUCH_M * wall.lengthM ? -1 : 0;
 }
 
 /** Whether a path from one point to another changes sides at a portal, as a way through it must. Corners need not. */
 export function passesThrough(portal: Portal, from: Spot3, to: Spot3): boolean {
-  if (portal.wall) return sideOf(portal.wall, from) !== sideOf(portal.wall, to);
+  if (portal.wall) return sideOf(portal.wall, from) * sideOf(portal.wall, to) <= 0;
   if (portal.slab) return from.z > portal.slab.levelM !== to.z > portal.slab.levelM;
   return true;
-}
-
-/** Whether two portals belong to one opening or hole: a path bends only once there. */
-export function samePlace(a: Portal, b: Portal): boolean {
-  return (
-    (a.wall !== null && a.wall === b.wall && a.opening === b.opening) ||
-    (a.slab !== null && a.slab === b.slab)
-  );
 }

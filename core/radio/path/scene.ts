@@ -1,7 +1,9 @@
 import type { Point, Site } from '../../site/model/schema';
+import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
 import type { PerBand } from '../link/bands';
 import { constructionLossDb, thicknessShare } from './materials';
+import { insideShare } from './meet';
 import { partOf, type ScenePart } from './sceneParts';
 import type { Barrier, SceneOpening, Slab, Volume } from './solids';
 
@@ -28,6 +30,16 @@ export const CLUTTER_DB_PER_M = 0.3;
 
 const flat = (outline: readonly Point[]): Float64Array =>
   Float64Array.from(outline.flatMap((p) => [p.xM, p.yM]));
+
+/** Whether an outline holds all corners and middles of the sides of another: a storey stands on the whole of the one below. */
+function covers(outline: Float64Array, other: Float64Array): boolean {
+  for (let i = 0, j = other.length - 2; i < other.length; j = i, i += 2) {
+    const [x, y] = [other[i]!, other[i + 1]!];
+    if (insideShare(outline, x, y) === 0) return false;
+    if (insideShare(outline, (x + other[j]!) / 2, (y + other[j + 1]!) / 2) === 0) return false;
+  }
+  return true;
+}
 
 /** Openings drawn over each other: the later one along the wall gives way, so that a line meets only one. */
 function keepApart(openings: SceneOpening[]): void {
@@ -72,6 +84,8 @@ export function buildScene(site: Site): Scene {
       ay: w.a.yM,
       bx: w.b.xM,
       by: w.b.yM,
+      lengthM: Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM),
+      thicknessM: wallThicknessM(w, site.customConstructions),
       baseM: s.floorLevelM,
       topM: s.floorLevelM + (w.heightM ?? s.heightM),
       construction: numberOf(w.construction, thicknessShare(w.construction, w.thicknessM)),
@@ -83,7 +97,7 @@ export function buildScene(site: Site): Scene {
   for (const o of site.openings) {
     const barrier = barrierById.get(o.wallId);
     if (!barrier) continue;
-    const lengthM = Math.hypot(barrier.bx - barrier.ax, barrier.by - barrier.ay);
+    const { lengthM } = barrier;
     barrier.openings.push({
       id: o.id,
       s0: Math.min(1, o.offsetM / lengthM),
@@ -113,16 +127,19 @@ export function buildScene(site: Site): Scene {
         levelM: s.floorLevelM,
         outline: flat(s.outline),
         holes: s.holes.map((h) => flat(h.outline)),
+        under: [],
         construction: numberOf(s.floor),
       });
     }
     if (b.roof) {
-      own.push({
-        id: b.id,
-        levelM: eavesLevelM(b),
-        outline: flat(byLevel[byLevel.length - 1]!.outline),
-        holes: [],
-        construction: numberOf(b.roof.construction),
+      const construction = numberOf(b.roof.construction);
+      byLevel.forEach((s, n) => {
+        const isTop = n === byLevel.length - 1;
+        const outline = flat(s.outline);
+        const under = byLevel.slice(n + 1).map((above) => flat(above.outline));
+        if (!isTop && under.some((o) => covers(o, outline))) return;
+        const levelM = isTop ? eavesLevelM(b) : s.floorLevelM + s.heightM;
+        own.push({ id: isTop ? b.id : `${b.id} ${s.id}`, levelM, outline, holes: [], under, construction });
       });
     }
     slabs.push(...own);

@@ -15,18 +15,22 @@ export interface Barrier {
   ay: number;
   bx: number;
   by: number;
+  lengthM: number;
+  thicknessM: number;
   baseM: number;
   topM: number;
   construction: number;
   openings: SceneOpening[];
 }
 
-/** A floor or roof: a level inside an outline, less its holes. */
+/** A floor or roof: a level inside an outline, less its holes and less what lies under a storey above. */
 export interface Slab {
   id: string;
   levelM: number;
   outline: Float64Array;
   holes: Float64Array[];
+  /** Outlines of the storeys above a wing's roof: there is none under them. */
+  under: Float64Array[];
   construction: number;
 }
 

@@ -1,0 +1,214 @@
+import type { Barrier, Slab } from './solids';
+
+export interface Spot3 {
+  x: number;
+  y: number;
+  z: number;
+}
+
+/**
+ * Nearer than this a point lies on a line, m. What only touches counts half, whichever side it is on: so nothing depends on
+ * how a plot is turned or mirrored, nor on rounding.
+ */
+export const TOUCH_M = 1e-9;
+
+/** Side of a line a point lies on: 1, −1, or 0 on it. `cross` is its distance times the line's length, m². */
+const side = (cross: number, lengthM: number): -1 | 0 | 1 =>
+  cross > TOUCH_M * lengthM ? 1 : cross < -TOUCH_M * lengthM ? -1 : 0;
+
+/** What a line meets at a barrier: the wall itself, or the opening of that index. */
+export const MISSES = -2;
+export const MEETS_WALL = -1;
+
+/** How the barrier asked last was met: reused, since this is asked for many cells. */
+export const met = {
+  /** 1, or less where the line only touches it. */
+  weight: 0,
+  /** Part of the way to it, 0 to 1. */
+  part: 0,
+};
+
+/** Whether a way u→p crosses an edge a→b, seen in plan; with which weight and where on its way stands in `met`. */
+export function crosses(
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  lengthM: number,
+  u: { x: number; y: number },
+  p: { x: number; y: number },
+): boolean {
+  const ex = bx - ax;
+  const ey = by - ay;
+  const cu = ex * (u.y - ay) - ey * (u.x - ax);
+  const cp = ex * (p.y - ay) - ey * (p.x - ax);
+  const across = side(cp, lengthM) - side(cu, lengthM);
+  if (across === 0) return false;
+  const dx = p.x - u.x;
+  const dy = p.y - u.y;
+  const ca = dx * (ay - u.y) - dy * (ax - u.x);
+  const cb = dx * (by - u.y) - dy * (bx - u.x);
+  const wayM = Math.sqrt(dx * dx + dy * dy);
+  const along = side(ca, wayM) - side(cb, wayM);
+  if (along === 0) return false;
+  met.weight = Math.abs(across * along) / 4;
+  met.part = cu / (cu - cp);
+  return true;
+}
+
+/**
+ * What a line u→p meets at a barrier: `MISSES`, `MEETS_WALL`, or the index of the opening it goes through; how much it counts
+ * stands in `met`.
+ */
+export function barrierHit(w: Barrier, u: Spot3, p: Spot3): number {
+  if (!crosses(w.ax, w.ay, w.bx, w.by, w.lengthM, u, p)) return MISSES;
+  const t = met.part;
+  const z = u.z + t * (p.z - u.z) + TOUCH_M;
+  if (z < w.baseM || z >= w.topM) return MISSES;
+  if (w.openings.length > 0) {
+    const wx = w.bx - w.ax;
+    const wy = w.by - w.ay;
+    const hx = u.x + t * (p.x - u.x) - w.ax;
+    const hy = u.y + t * (p.y - u.y) - w.ay;
+    const s = (hx * wx + hy * wy) / (w.lengthM * w.lengthM);
+    const rim = TOUCH_M / w.lengthM;
+    for (let i = 0; i < w.openings.length; i++) {
+      const o = w.openings[i]!;
+      if (o.s1 > o.s0 && s >= o.s0 - rim && s <= o.s1 + rim && z >= o.sillM && z < o.headM) return i;
+    }
+  }
+  return MEETS_WALL;
+}
+
+/**
+ * Share of an opening's width that is open to a way u→p: 1 − thickness · tan θ / width, θ from the wall's normal in plan. The
+ * reveal hides the rest.
+ */
+export function openShare(w: Barrier, index: number, u: Spot3, p: Spot3): number {
+  const o = w.openings[index]!;
+  const wx = w.bx - w.ax;
+  const wy = w.by - w.ay;
+  const dx = p.x - u.x;
+  const dy = p.y - u.y;
+  const along = Math.abs(dx * wx + dy * wy);
+  const across = Math.abs(dx * wy - dy * wx);
+  const widthM = (o.s1 - o.s0) * w.lengthM;
+  // A line straight up in an opening sees all of it.
+  if (across === 0 && along === 0) return 1;
+  const hidden = w.thicknessM * along;
+  return hidden >= widthM * across ? 0 : 1 - hidden / (widthM * across);
+}
+
+/** How much of a point lies inside a flat outline: 1, 0, or ½ on its very edge. */
+export function insideShare(outline: Float64Array, x: number, y: number): number {
+  let isIn = false;
+  const n = outline.length;
+  for (let i = 0, j = n - 2; i < n; j = i, i += 2) {
+    const xi = outline[i]!;
+    const yi = outline[i + 1]!;
+    const xj = outline[j]!;
+    const yj = outline[j + 1]!;
+    const low = (yi < yj ? yi : yj) - TOUCH_M;
+    const high = (yi < yj ? yj : yi) + TOUCH_M;
+    if (y < low || y > high) continue;
+    if (x >= (xi < xj ? xi : xj) - TOUCH_M && x <= (xi < xj ? xj : xi) + TOUCH_M) {
+      const cross = (xj - xi) * (y - yi) - (yj - yi) * (x - xi);
+      const length2 = (xj - xi) ** 2 + (yj - yi) ** 2;
+      if (cross * cross <= TOUCH_M * TOUCH_M * length2) return 0.5;
+    }
+    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) isIn = !isIn;
+  }
+  return isIn ? 1 : 0;
+}
+
+/** Whether a line passes a slab's level inside its outline, not through one of its holes and not under a storey above. */
+export function slabCrossed(s: Slab, u: Spot3, p: Spot3): boolean {
+  if (u.z > s.levelM === p.z > s.levelM) return false;
+  const t = (s.levelM - u.z) / (p.z - u.z);
+  const x = u.x + t * (p.x - u.x);
+  const y = u.y + t * (p.y - u.y);
+  if (insideShare(s.outline, x, y) === 0) return false;
+  if (s.holes.some((h) => insideShare(h, x, y) > 0)) return false;
+  return !s.under.some((o) => insideShare(o, x, y) > 0);
+}
+
+/** Twice the signed area of a flat outline; its sign tells which way round the corners go. */
+export function signedArea2(outline: Float64Array): number {
+  const n = outline.length;
+  let area = 0;
+  for (let i = 0, j = n - 2; i < n; j = i, i += 2)
+    area += outline[j]! * outline[i + 1]! - outline[i]! * outline[j + 1]!;
+  return area;
+}
+
+/**
+ * What an edge j→i of an outline adds to the part of a way u→p inside it: where the way leaves there, the part up to it;
+ * where it enters, that part taken off; half where it only touches. `turns` is whether the corners go round to the left.
+ */
+export function edgePart(
+  outline: Float64Array,
+  j: number,
+  i: number,
+  turns: boolean,
+  u: { x: number; y: number },
+  p: { x: number; y: number },
+): number {
+  const ax = outline[j]!;
+  const ay = outline[j + 1]!;
+  const bx = outline[i]!;
+  const by = outline[i + 1]!;
+  const length = Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2);
+  if (!crosses(ax, ay, bx, by, length, u, p)) return 0;
+  const leaves = (bx - ax) * (p.y - u.y) - (by - ay) * (p.x - u.x) > 0 !== turns;
+  return (leaves ? 1 : -1) * met.weight * met.part;
+}
+
+/** Part of the way u→p inside an outline, seen in plan, 0 to 1; a way along an edge counts half. */
+export function insidePart(outline: Float64Array, u: Spot3, p: Spot3): number {
+  const turns = signedArea2(outline) > 0;
+  let part = insideShare(outline, p.x, p.y);
+  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2)
+    part += edgePart(outline, j, i, turns, u, p);
+  return Math.max(0, Math.min(1, part));
+}
+
+/** Length of the way u→p inside a prism, m. */
+export function lengthInPrismM(
+  prism: { outline: Float64Array; topM: number; baseM?: number },
+  u: Spot3,
+  p: Spot3,
+): number {
+  const base = prism.baseM ?? 0;
+  const dx = p.x - u.x;
+  const dy = p.y - u.y;
+  const dz = p.z - u.z;
+  let low = 0;
+  let high = 1;
+  if (dz === 0) {
+    if (u.z < base || u.z >= prism.topM) return 0;
+  } else {
+    const t0 = (base - u.z) / dz;
+    const t1 = (prism.topM - u.z) / dz;
+    low = Math.max(0, Math.min(t0, t1));
+    high = Math.min(1, Math.max(t0, t1));
+    if (low >= high) return 0;
+  }
+  const { outline } = prism;
+  const cuts = [low, high];
+  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
+    const ax = outline[j]!;
+    const ay = outline[j + 1]!;
+    const bx = outline[i]!;
+    const by = outline[i + 1]!;
+    if (!crosses(ax, ay, bx, by, Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2), u, p)) continue;
+    if (met.part > low && met.part < high) cuts.push(met.part);
+  }
+  cuts.sort((a, b) => a - b);
+  let part = 0;
+  for (let i = 0; i + 1 < cuts.length; i++) {
+    const from = cuts[i]!;
+    const middle = (from + cuts[i + 1]!) / 2;
+    part += insideShare(outline, u.x + middle * dx, u.y + middle * dy) * (cuts[i + 1]! - from);
+  }
+  return part * Math.sqrt(dx * dx + dy * dy + dz * dz);
+}

@@ -1,0 +1,134 @@
+import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../radio/link/bands';
+import { CLIENT_TYPES } from '../radio/link/clients';
+import { levelSigmaDb, withEnds, type Beliefs, type Features } from '../radio/learn/beliefs';
+import { elevationDb, prepareClientLink, quietMbpsAt, type PreparedLink } from '../radio/link/link';
+import { radioPath } from '../radio/path/path';
+import type { Spot3 } from '../radio/path/crossings';
+import { airKey } from '../plan/evaluate/airtime';
+import { choiceDbm } from '../plan/evaluate/choice';
+import { kitOf, pointOf, type PlanContext } from '../plan/evaluate/context';
+import type { OptionLinks } from '../plan/evaluate/pipe';
+import { radioEnd } from '../plan/evaluate/radios';
+import type { Option, Unit } from '../plan/option/schema';
+import type { ClientTypeId, Spot } from '../site/model/schema';
+
+/** A frozen network with what every reading in it asks for. */
+export interface ReadNetwork {
+  context: PlanContext;
+  option: Option;
+  links: OptionLinks;
+}
+
+/** The way one device hears one unit in a band at a place. */
+export interface Heard {
+  unit: Unit;
+  band: Band;
+  at: Spot3;
+  /** The link at a path loss of 0 and no shift, with the antenna's gain towards the place. */
+  link: PreparedLink;
+  /** Airtime that is free to it, 0 to 1. */
+  airShare: number;
+  /** Level before any offset, and what it leans on. */
+  predict(beliefs: Beliefs): { value: number; features: Features };
+  /** Level under the beliefs of the network's context and its spread, dB. */
+  levelDbm: number;
+  sigmaDb: number;
+}
+
+function heardFrom(
+  { context, links }: ReadNetwork,
+  unit: Unit,
+  spot: Spot,
+  band: Band,
+  device: ClientTypeId,
+): Heard | null {
+  const { site, scene, beliefs } = context;
+  const kit = kitOf(context, unit);
+  const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
+  if (!radio || !CLIENT_TYPES[device].bands.includes(band)) return null;
+  const u = pointOf(site, unit.place);
+  const p = pointOf(site, spot.place);
+  const tilt = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
+  const link = prepareClientLink(radioEnd(unit, kit, radio), device, context.brief, 0, tilt, 0);
+  if (!link) return null;
+  const predict = (now: Beliefs) => {
+    const path = radioPath(scene, u, p, band, now);
+    return { value: link.downDbm - path.lossDb, features: withEnds(path.features, unit.id, device, band) };
+  };
+  const { value, features } = predict(beliefs);
+  return {
+    unit,
+    band,
+    at: p,
+    link,
+    airShare: links.air.get(airKey(unit.id, band))!,
+    predict,
+    levelDbm: value + beliefs.shiftDb(features),
+    sigmaDb: levelSigmaDb(beliefs, features, band),
+  };
+}
+
+/** Every unit and band a device could hear at a spot. */
+export function allHeard(read: ReadNetwork, spot: Spot, device: ClientTypeId): Heard[] {
+  return read.option.units
+    .filter((unit) => read.links.paths.has(unit.id))
+    .flatMap((unit) => BANDS.map((band) => heardFrom(read, unit, spot, band, device)))
+    .filter((heard) => heard !== null);
+}
+
+/** Mb/s down a device moves at a level on a quiet way, airtime taken off; 0 where the link does not hold. */
+const speedAt = ({ link, airShare }: Heard, levelDbm: number): number =>
+  quietMbpsAt(link, levelDbm - link.downDbm).downMbps * airShare;
+
+const LOW_DBM = -95;
+const HIGH_DBM = -30;
+
+/** Levels between which speeds rise from one to another, dB apart on the ladder of rates; smoothed over its steps. */
+const SMOOTH_DB = 3;
+
+/** What a level gives, the steps of the ladder of rates smoothed, Mb/s. */
+export function usualMbps(heard: Heard, levelDbm: number): number {
+  let sum = 0;
+  for (let k = -2; k <= 2; k++) sum += speedAt(heard, levelDbm + (k * SMOOTH_DB) / 2);
+  return sum / 5;
+}
+
+/** The weakest level that gives a speed, dBm; null where no level gives so much. */
+export function levelForSpeed(heard: Heard, mbps: number): number | null {
+  if (speedAt(heard, HIGH_DBM) < mbps) return null;
+  let [low, high] = [LOW_DBM, HIGH_DBM];
+  while (high - low > 0.1) {
+    const middle = (low + high) / 2;
+    if (speedAt(heard, middle) >= mbps) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
+/** Weakest level at which a device still holds a link, dBm. */
+export const lostBelowDbm = (heard: Heard): number => levelForSpeed(heard, 0.1) ?? LOW_DBM;
+
+/** How far a device's choice may stray from what it goes by, dB (estimate: it sticks, and measures on its own). */
+const CHOICE_SPREAD_DB = 4;
+
+/**
+ * How likely each of several ways is the one a reading came over: what the device would choose, held against the level or the
+ * speed that was read. `measured` is a level, dBm, or null; `speedLevel` the level a way would need for the speed read.
+ */
+export function likelihoods(
+  ways: readonly Heard[],
+  measuredDbm: number | null,
+  speedLevel: (heard: Heard) => number | null,
+): number[] {
+  const best = Math.max(...ways.map((w) => choiceDbm(w.band, w.levelDbm)));
+  const raw = ways.map((w) => {
+    const behind = (best - choiceDbm(w.band, w.levelDbm)) / Math.hypot(CHOICE_SPREAD_DB, SHADOWING_DB[BAND_INDEX[w.band]]);
+    const read = measuredDbm ?? speedLevel(w);
+    // A speed no level of this way gives was not read over it.
+    if (read === null) return 0;
+    const off = (read - w.levelDbm) / Math.hypot(w.sigmaDb, measuredDbm === null ? 6 : 2);
+    return Math.exp(-0.5 * (behind * behind + off * off)) / w.sigmaDb;
+  });
+  const sum = raw.reduce((a, b) => a + b, 0);
+  return sum > 0 ? raw.map((w) => w / sum) : raw.map(() => 0);
+}

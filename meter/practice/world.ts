@@ -1,0 +1,112 @@
+import { levelOf } from '../../core/site/model/levels';
+import type { Place } from '../../core/site/model/schema';
+import type { PracticeHouse } from './house';
+import { normals, seeded } from './random';
+import { raysDb, type TrueLoss } from './rays';
+import { surfacesOf, type Point3, type Triple } from './surfaces';
+
+/** What a practice house really is, hidden from whoever plans in it. */
+export interface PracticeWorld {
+  /** Mean level a device hears a unit at, dBm by band, from its level at no loss. */
+  levelsDbm(unit: number, zeroDbm: Triple, at: Place): Triple;
+  /** What one reading of it says, dB beside. */
+  readingNoiseDb(): number;
+  /** What a device really moves at a level in a band, Mb/s, on a link of some width and streams. */
+  speedMbps(band: 0 | 1 | 2, levelDbm: number, widthMhz: number, streams: number): number;
+  /** Scatter of one run, as a factor. */
+  runFactor(): number;
+}
+
+/** Spread of what no drawing holds, dB by band, alike within 2.5 m and to 0.6 between the bands. */
+const SHADOW_DB: Triple = [3, 3.5, 3.5];
+const SHADOW_LENGTH_M = 2.5;
+const SHADOW_COMMON = 0.6;
+const WAVES = 96;
+
+/**
+ * A random field whose values are alike by exp(−Δ/length): a sum of plane waves whose wave numbers are drawn from that
+ * kernel's spectrum, a Cauchy distribution in three dimensions.
+ */
+function randomField(random: () => number, lengthM: number): (p: Point3) => number {
+  const normal = normals(random);
+  const waves = Array.from({ length: WAVES }, () => {
+    const by = 1 / (lengthM * Math.max(1e-6, Math.abs(normal())));
+    return { x: normal() * by, y: normal() * by, z: normal() * by, phase: 2 * Math.PI * random() };
+  });
+  return (p) =>
+    Math.sqrt(2 / WAVES) *
+    waves.reduce((sum, w) => sum + Math.cos(w.x * p.x + w.y * p.y + w.z * p.z + w.phase), 0);
+}
+
+/**
+ * The hidden truth of a house. `nominalDb` is what each construction usually takes; here every one differs by 0.3 of itself,
+ * alike to 0.8 between the bands. Device, units, airtime and the share of TCP have their own luck as well.
+ */
+export function practiceWorld(house: PracticeHouse, nominalDb: TrueLoss): PracticeWorld {
+  const random = seeded(house.seed * 7919 + 17);
+  const normal = normals(random);
+  const surfaces = surfacesOf(house.site);
+  const losses = new Map<string, Triple>();
+  const loss: TrueLoss = (name) => {
+    let known = losses.get(name);
+    if (!known) {
+      const common = normal();
+      known = nominalDb(name).map((db) => {
+        const luck = Math.sqrt(0.8) * common + Math.sqrt(0.2) * normal();
+        return db === 0 ? 0 : Math.max(0.4 * db, db + Math.max(1.5, 0.3 * db) * Math.max(-2, Math.min(2, luck)));
+      }) as unknown as Triple;
+      losses.set(name, known);
+    }
+    return known;
+  };
+  // Drawn in a fixed order, whatever is asked first.
+  [...surfaces.uprights.flatMap((w) => [w.construction, ...w.openings.map((o) => o.construction)]), ...surfaces.levels.map((l) => l.construction)].forEach(loss);
+  const scatters = surfaces.edges.map(() => 18 + 10 * random());
+  const deviceDb = 5 * Math.sqrt(0.9) * normal();
+  const deviceBandDb = [0, 1, 2].map(() => 5 * Math.sqrt(0.1) * normal());
+  const unitDb = [0, 1].map(() => [0, 1, 2].map(() => 2 * normal()));
+  const clutterDbPerM = Math.max(0.05, 0.3 + 0.1 * normal());
+  const fields = [0, 1].map(() => [0, 1, 2, 3].map(() => randomField(random, SHADOW_LENGTH_M)));
+  const air = [0.5, 0.8, 0.92].map((mean) => Math.min(0.98, mean * Math.exp(0.2 * normal())));
+  const share = 0.62 * Math.exp(0.12 * normal());
+  const pointOf = (at: Place): Point3 => ({ x: at.xM, y: at.yM, z: levelOf(house.site, at) });
+  const units = house.units.map(pointOf);
+  const [x0, y0, x1, y1] = [0, 0, ...Object.values(house.site.buildings[0]!.storeys[0]!.outline[2]!)] as number[];
+  /** Length of a way over the house, seen in plan, m. */
+  const indoorM = (u: Point3, p: Point3): number => {
+    let count = 0;
+    for (let k = 0; k < 100; k++) {
+      const [x, y] = [u.x + ((k + 0.5) / 100) * (p.x - u.x), u.y + ((k + 0.5) / 100) * (p.y - u.y)];
+      if (x > x0! && x < x1! && y > y0! && y < y1!) count++;
+    }
+    return (count / 100) * Math.hypot(u.x - p.x, u.y - p.y, u.z - p.z);
+  };
+  return {
+    levelsDbm: (n, zeroDbm, at) => {
+      const p = pointOf(at);
+      const u = units[n]!;
+      const paths = raysDb(surfaces, loss, (k) => scatters[k]!, u, p);
+      const clutter = clutterDbPerM * indoorM(u, p);
+      return paths.map((db, b) => {
+        const shadow =
+          SHADOW_DB[b]! *
+          (Math.sqrt(SHADOW_COMMON) * fields[n]![3]!(p) + Math.sqrt(1 - SHADOW_COMMON) * fields[n]![b]!(p));
+        return zeroDbm[b]! + deviceDb + deviceBandDb[b]! + unitDb[n]![b]! - db - clutter + shadow;
+      }) as unknown as Triple;
+    },
+    readingNoiseDb: () => 2 * normal(),
+    speedMbps: (band, levelDbm, widthMhz, streams) => {
+      let best = 0;
+      for (const width of [20, 40, 80, 160].filter((w) => w <= widthMhz))
+        for (let n = 1; n <= streams; n++) {
+          const snr = levelDbm + 174 - 10 * Math.log10(width * 1e6) - 12 - 10 * Math.log10((n * 1.0) / (streams - n + 1));
+          if (snr < 2) continue;
+          // Shannon's bound less what real codes lose, at most 1024-QAM 5/6 of 98 % of the band in long symbols.
+          const bits = Math.min(7.5, 0.8 * Math.log2(1 + 10 ** ((snr - 3) / 10)));
+          best = Math.max(best, 0.94 * width * bits * n);
+        }
+      return best * share * air[band]!;
+    },
+    runFactor: () => Math.exp(0.06 * normal()),
+  };
+}
