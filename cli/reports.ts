@@ -3,13 +3,15 @@ import { checkSurvey } from '../core/site/check/survey';
 import { roomsOn } from '../core/site/geometry/rooms';
 import { walkingRoute } from '../core/site/geometry/route';
 import { suggestSpots } from '../core/site/check/suggestSpots';
-import { predictOption, type Prediction } from '../core/plan/evaluate/predict';
+import type { Prediction } from '../core/plan/evaluate/predict';
 import type { Option } from '../core/plan/option/schema';
 import { acceptedOption } from '../core/evidence/built';
 import { heldBackLabel, partBecause, partLabel, problemWords } from '../core/plan/evaluate/words';
 import { headlineOf } from '../core/readings/verdict';
 import { standingOf } from '../core/readings/standing';
+import { predictRead } from '../core/readings/conditioned';
 import { learntContext } from '../core/readings/learn';
+import { taughtWords } from '../core/readings/taught';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
 import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/verdict';
 
@@ -32,6 +34,8 @@ function spotRow(p: Prediction, option: Option, lengthUnit: JobFile['brief']['le
     needUpMbps: p.need.upMbps,
     decidedBy: p.decidedBy,
     verdict: p.verdict,
+    /** Runs of this very network that the figures are taken from; 0 where they are predicted. */
+    runs: p.runs,
     heldBackBy: heldBackLabel(p, option),
     wouldGiveMbps: p.wouldGiveMbps,
     thenHeldBackBy: p.pipe[p.second] ? partLabel(p.pipe[p.second]!, option) : '',
@@ -54,7 +58,7 @@ export interface PredictReport {
   job: string;
   option: string;
   /** What the readings taught: null before there are any. */
-  calibration: { readings: number; leaveOneOutDb: number; odd: OddReading[] } | null;
+  calibration: { taught: string; readings: number; leftOut: number; leaveOneOutDb: number; odd: OddReading[] } | null;
   spots: ReturnType<typeof spotRow>[];
 }
 
@@ -72,9 +76,11 @@ export function predictReport(
       ok: false,
       message: `there is no option "${optionName}"; there are ${all.map((o) => o.name).join(', ')}`,
     };
-  const { context, calibration } = learntContext(job);
+  const { context, calibration, leftOut } = learntContext(job);
   const learnt = calibration && {
+    taught: taughtWords(calibration.posterior, job.site.customConstructions),
     readings: calibration.observations,
+    leftOut,
     leaveOneOutDb: calibration.leaveOneOutDb,
     odd: oddReadings(calibration, job.site.spots, job.evidence),
   };
@@ -84,7 +90,7 @@ export function predictReport(
       job: job.name,
       option: option.name,
       calibration: learnt,
-      spots: predictOption(context, option).map((p) => spotRow(p, option, job.brief.lengthUnit)),
+      spots: predictRead(context, { option, kit: job.plan.ownKit }, job.evidence).map((p) => spotRow(p, option, job.brief.lengthUnit)),
     },
   };
 }

@@ -23,13 +23,15 @@ export function predictLines(report: PredictReport): string {
     s.rssiDbm === null ? '–' : `${s.rssiDbm.toFixed(0)} dBm`,
     `${speed(s.downMbps)} (${speed(s.downRangeMbps[0])}–${speed(s.downRangeMbps[1])}) of ${speed(s.needDownMbps)}`,
     `${speed(s.upMbps)} (${speed(s.upRangeMbps[0])}–${speed(s.upRangeMbps[1])}) of ${speed(s.needUpMbps)}`,
-    s.verdict,
+    s.runs > 0 ? `${s.verdict}, read` : s.verdict,
     s.heldBackBy,
   ]);
   const { calibration } = report;
   const learnt = calibration
     ? [
-        `Learnt from ${calibration.readings} places: typical miss ${calibration.leaveOneOutDb.toFixed(1)} dB.`,
+        calibration.taught,
+        `Learnt from ${calibration.readings} levels: each told from all others it is missed by ${calibration.leaveOneOutDb.toFixed(1)} dB.`,
+        ...(calibration.leftOut > 0 ? [`The ${calibration.leftOut} oldest groups of readings are left out.`] : []),
         ...calibration.odd.map((o) => o.words),
       ]
     : ['No readings yet: from the survey alone.'];

@@ -116,7 +116,7 @@ function farmPlan(): Plan {
 }
 
 /** The old router is worn: it radiates this much less than its kind does. */
-const OLD_ROUTER_WEAKER_DB = 6;
+const OLD_ROUTER_WEAKER_DB = 5;
 
 /** The demo job with surveyed site, before readings and a plan that is begun. */
 export function quillfeatherFarm(): JobFile {

@@ -9,6 +9,7 @@ import type { Option } from '../plan/option/schema';
 import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../plan/shade/shadeEngine';
 import type { Calibration } from '../radio/learn/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
+import { conditioned, runsOf } from '../readings/conditioned';
 import { learntContext, type Learnt } from '../readings/learn';
 import { oddReadings, type OddReading } from '../readings/outliers';
 import { standingOf } from '../readings/standing';
@@ -111,9 +112,12 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     const { today } = docs.plan;
     const { id: _, name: __, ...option } = network.option;
     const own = JSON.stringify([option, network.kit, today.units]);
-    return evaluations(`${key} ${own}`, () =>
-      evaluate({ ...context, ownKit: network.kit }, network.option, today),
-    );
+    return evaluations(`${key} ${countRead(rows)} ${own}`, () => {
+      const made = evaluate({ ...context, ownKit: network.kit }, network.option, today);
+      const read = runsOf(docs.site, rows, network);
+      if (read.size === 0) return made;
+      return { ...made, predictions: made.predictions.map((p) => conditioned(p, read.get(p.spotId))) };
+    });
   }
 
   return {

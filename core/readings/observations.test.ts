@@ -21,32 +21,57 @@ const reading = (values: Partial<Reading> & { spotId?: string | null }): Reading
 const of = (...readings: Reading[]): EvidenceRow[] => [state, ...readings];
 const observed = (...readings: Reading[]) => observationsOf(context, of(...readings)).list;
 
+/** What a reading says of the level of what served it, limits of what was not chosen left out. */
+const levels = (...readings: Reading[]) =>
+  observed(...readings).filter((o) => o.of === 'level' && !o.id.includes(' not '));
+
 describe('what a reading says about a level', () => {
   test('a level is taken as it is; several runs count once, by their median and with less noise', () => {
-    const [one] = observed(reading({ rssiDbm: -61 }));
-    expect(one).toMatchObject({ measuredDbm: -61, kind: 'exact', noiseDb: 2, band: '5' });
-    const many = observed(...[-60, -64, -61, -70].map((rssiDbm) => reading({ rssiDbm })));
+    const [one] = levels(reading({ rssiDbm: -61 }));
+    expect(one).toMatchObject({ measured: -61, kind: 'exact', noise: 2, band: '5' });
+    const many = levels(...[-60, -64, -61, -70].map((rssiDbm) => reading({ rssiDbm })));
     expect(many).toHaveLength(1);
-    expect(many[0]).toMatchObject({ measuredDbm: -62.5, noiseDb: 1 });
+    expect(many[0]).toMatchObject({ measured: -62.5, noise: 1 });
   });
-  test('no connection says only that the level is below what still holds', () => {
-    const [lost] = observed(
-      reading({ connected: false, rssiDbm: null, downMbps: null, upMbps: null, bandSeen: null }),
-    );
-    expect(lost!.kind).toBe('atMost');
-    expect(lost!.measuredDbm).toBeLessThan(-75);
-    expect(lost!.noiseDb).toBe(3);
+  test('no connection says that every unit on every band of the device was too weak', () => {
+    const nothing = { connected: false, rssiDbm: null, downMbps: null, upMbps: null, bandSeen: null };
+    const lost = observed(reading(nothing));
+    expect(new Set(lost.map((o) => o.band))).toEqual(new Set(['2.4', '5']));
+    for (const o of lost) {
+      expect(o.kind).toBe('atMost');
+      expect(o.measured).toBeLessThan(-75);
+      expect(o.noise).toBe(3);
+    }
+    const fixed = observed(reading({ ...nothing, band: '5' }));
+    expect(new Set(fixed.map((o) => o.band))).toEqual(new Set(['5']));
   });
-  test('a speed alone counts through the rate curve, with more noise: faster is stronger', () => {
-    const level = (downMbps: number) => observed(reading({ rssiDbm: null, downMbps }))[0]!;
-    expect(level(20)).toMatchObject({ kind: 'exact', noiseDb: 6 });
-    expect(level(60).measuredDbm).toBeGreaterThan(level(20).measuredDbm);
-    expect(level(20).measuredDbm).toBeGreaterThan(level(5).measuredDbm);
+  test('what was not chosen was weak: on 2.4 GHz the 5 GHz band was under −70 dBm', () => {
+    const seen = observed(reading({ bandSeen: '2.4', rssiDbm: -60, downMbps: 30 }));
+    const unchosen = seen.filter((o) => o.id.includes(' not '));
+    expect(unchosen).toMatchObject([{ band: '5', kind: 'atMost', measured: -70, noise: 4 }]);
+    // A band that was fixed was not chosen.
+    const fixed = observed(reading({ band: '2.4', bandSeen: '2.4', rssiDbm: -60, downMbps: 30 }));
+    expect(fixed.some((o) => o.id.includes(' not '))).toBe(false);
+  });
+  test('a speed alone counts through the rate curve, with more noise and with the airtime unsure: faster is stronger', () => {
+    const level = (downMbps: number) => levels(reading({ rssiDbm: null, downMbps }))[0]!;
+    expect(level(20)).toMatchObject({ kind: 'exact', noise: 4 });
+    expect(level(60).measured).toBeGreaterThan(level(20).measured);
+    expect(level(20).measured).toBeGreaterThan(level(5).measured);
+    const { features } = level(20).predict(priorBeliefs(context.scene));
+    expect(features.get('air:5')).toBeGreaterThan(1);
+    expect(features.get('share')).toBe(features.get('air:5'));
+  });
+  test('a speed beside its level teaches the airtime: what it is against the usual', () => {
+    const speed = (downMbps: number) =>
+      observed(reading({ rssiDbm: -61, downMbps })).find((o) => o.of === 'speed')!;
+    expect(Math.exp(speed(100).measured - speed(50).measured)).toBeCloseTo(2, 6);
+    expect([...speed(50).predict(priorBeliefs(context.scene)).features.keys()]).toEqual(['air:5', 'share']);
   });
   test('a speed at the ceiling of line or device says only "at least"', () => {
-    const [top] = observed(reading({ rssiDbm: null, downMbps: 470 }));
-    expect(top === undefined || top.kind === 'atLeast').toBe(true);
-    const [scale] = observed(
+    const [top] = levels(reading({ rssiDbm: null, downMbps: 470 }));
+    expect(top!.kind).toBe('atLeast');
+    const [scale] = levels(
       reading({ spotId: 'spot-5', device: 'smartDevice', bandSeen: '2.4', rssiDbm: null, downMbps: 19 }),
     );
     expect(scale!.kind).toBe('atLeast');
@@ -62,17 +87,21 @@ describe('what a reading says about a level', () => {
   test('a device without the band seen was not served on it', () => {
     expect(observed(reading({ device: 'smartDevice', bandSeen: '5' }))).toEqual([]);
   });
-  test('without a band noted the highest strong one is taken, else 2.4 GHz', () => {
-    const planned = sampleState('planned', 'before', farm.plan.options[0]!, { site: farm.site });
-    const near = reading({ spotId: 'spot-6', stateId: 'planned', bandSeen: null });
-    const seen = observationsOf(context, [...of(near), planned]).list;
-    expect(seen[0]!.band).toBe('5');
-    expect(observed(reading({ spotId: 'spot-7', bandSeen: null, rssiDbm: -85 }))[0]!.band).toBe('2.4');
+  test('without a band noted it stays unknown: each that is likely learns, by how likely it is', () => {
+    const near = levels(reading({ spotId: 'spot-6', bandSeen: null, rssiDbm: -58, downMbps: null }));
+    expect(near.length).toBeGreaterThan(0);
+    const seen = levels(reading({ spotId: 'spot-6', bandSeen: '5', rssiDbm: -58, downMbps: null }));
+    // Never surer than with the band noted.
+    for (const o of near) expect(o.noise).toBeGreaterThanOrEqual(seen[0]!.noise);
+    const weak = levels(reading({ spotId: 'spot-7', bandSeen: null, rssiDbm: -85, downMbps: 2 }));
+    const best = weak.reduce((a, b) => (b.noise < a.noise ? b : a));
+    expect(best.band).toBe('2.4');
   });
   test('predicts under any belief, and leans on the unit and the device', () => {
     const [one] = observed(reading({}));
-    const { levelDbm, features } = one!.predict(priorBeliefs(context.scene));
-    expect(Number.isFinite(levelDbm)).toBe(true);
+    const { value, features } = one!.predict(priorBeliefs(context.scene));
+    expect(Number.isFinite(value)).toBe(true);
+    expect(features.get('device:phone')).toBe(1);
     expect(features.get('device:phone:5')).toBe(1);
     expect([...features.keys()].some((k) => k.startsWith('unit:'))).toBe(true);
   });
@@ -147,7 +176,7 @@ describe('of more groups than a job learns from the newest count', () => {
   const known = reading({ id: 'known', rssiDbm: -61 });
   test('one that came last is learnt from', () => {
     const { list, leftOut } = observationsOf(context, of(...others, known));
-    expect([list.map((o) => o.id), leftOut]).toEqual([['known'], 1]);
+    expect([list[0]!.id, leftOut]).toEqual(['known', 1]);
   });
   test('one that came first is left out, and said to be', () => {
     const { list, leftOut } = observationsOf(context, of(known, ...others));
@@ -156,6 +185,6 @@ describe('of more groups than a job learns from the newest count', () => {
   test('a group is as new as its newest reading', () => {
     const again = reading({ id: 'again', rssiDbm: -63 });
     const { list } = observationsOf(context, of(known, ...others, again));
-    expect(list).toMatchObject([{ id: 'known', measuredDbm: -62 }]);
+    expect(list).toContainEqual(expect.objectContaining({ id: 'known', measured: -62 }));
   });
 });

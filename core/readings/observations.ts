@@ -19,7 +19,7 @@ const UNCHOSEN_NOISE_DB = 4;
 /** A device sticks to a unit it has, so another that was not chosen may have been this much stronger, dB (estimate). */
 const STICKS_DB = 4;
 /** Spread of a speed beside its level, as a natural logarithm (estimate): runs, neighbours, the steps of rates. */
-const SPEED_NOISE_LN = 0.15;
+const SPEED_NOISE_LN = 0.2;
 /** A speed from this share of its ceiling on says only "at least". */
 const CEILING_SHARE = 0.85;
 /** Ways less likely than this say nothing. */

@@ -17,6 +17,7 @@ import { Words } from '@/ui/ledger/Words';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { SelectField } from '@/ui/pieces/fields';
+import { rangeWords } from '@/core/plan/evaluate/words';
 import { speedText } from '@/ui/pieces/format';
 import { newId } from '@/ui/pieces/newId';
 import { Section } from '@/ui/section/Section';
@@ -33,8 +34,8 @@ import { Button } from '@/ui/pieces/Button';
 /** Numbers of a prediction in words, for readers of the track. */
 function predictionLabel(p: Prediction): string {
   const up = p.decidedBy === 'up';
-  const [low, high] = up ? p.upRangeMbps : p.downRangeMbps;
-  return `predicted ${speedText(up ? p.upMbps : p.downMbps)} Mb/s ${up ? 'up' : 'down'}, range ${speedText(low)} to ${speedText(high)}, needed ${speedText(up ? p.need.upMbps : p.need.downMbps)}`;
+  const range = up ? p.upRangeMbps : p.downRangeMbps;
+  return `${p.runs > 0 ? 'read' : 'predicted'} ${speedText(up ? p.upMbps : p.downMbps)} Mb/s ${up ? 'up' : 'down'}, ${rangeWords(p, range, speedText)}, needed ${speedText(up ? p.need.upMbps : p.need.downMbps)}`;
 }
 
 function usePlanRows(): LedgerRow[] {

@@ -92,7 +92,7 @@ export function useShade(
   const site = useJob((s) => s.site);
   const brief = useJob((s) => s.brief);
   const { line, derived } = useDerived();
-  const learnt = derived?.calibration?.posterior.meanDb.join() ?? '';
+  const learnt = derived?.calibration?.posterior.mean.join() ?? '';
   const asked = Number(useSearchParams().get('cell'));
   const wantedCell = asked >= FINEST_CELL_M && asked <= 5 ? asked : CELL_M;
   const question = useMemo<Question | null>(() => {

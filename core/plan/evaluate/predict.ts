@@ -47,6 +47,8 @@ export interface Prediction {
   stuck: { unitId: string; downMbps: number; upMbps: number } | null;
   /** Why there is no link, where there is none. */
   problem: NoLink | null;
+  /** Runs of this very network at the spot that the figures are taken from; 0 where they are predicted. */
+  runs: number;
 }
 
 function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
@@ -73,6 +75,7 @@ function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
     second: 0,
     stuck: null,
     problem,
+    runs: 0,
   };
 }
 
@@ -140,6 +143,7 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
         ? { unitId: stuckWay.unit.id, downMbps: stuckChain.downMbps, upMbps: stuckChain.upMbps }
         : null,
     problem: access.downMbps === 0 ? { kind: 'tooWeak', levelDbm: access.levelDbm } : null,
+    runs: 0,
   };
 }
 

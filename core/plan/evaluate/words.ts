@@ -91,3 +91,11 @@ export function heldBackLabel(p: Prediction, option: Option): string {
   const part = p.pipe[p.narrowest];
   return part ? partLabel(part, option) : (problemWords(p) ?? '');
 }
+
+/** How sure a figure is, in words: read, drawn from what is unsure, or one number because a wire or a ceiling sets it. */
+export function rangeWords(p: Prediction, [low, high]: readonly [number, number], text: (mbps: number) => string): string {
+  if (p.runs > 0)
+    return p.runs === 1 ? 'read once' : `${p.runs} runs read, ${text(low)} to ${text(high)}`;
+  if (text(low) !== text(high)) return `range ${text(low)} to ${text(high)}`;
+  return high === 0 ? 'no connection' : 'a wire or a ceiling sets it';
+}

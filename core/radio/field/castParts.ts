@@ -1,5 +1,5 @@
 import { TOUCHED_M } from '../path/crossings';
-import { TOUCH_M, crosses, insideShare, lengthInPrismM, met, signedArea2, slabCrossed, type Spot3 } from '../path/meet';
+import { TOUCH_M, crosses, insidePart, insideShare, lengthInPrismM, met, signedArea2, slabCrossed, type Spot3 } from '../path/meet';
 import type { Slab } from '../path/solids';
 import type { ScenePart } from '../path/sceneParts';
 import type { CastLosses, CastSpace } from './castSpace';
@@ -49,6 +49,13 @@ export function castFloors(
   }
 }
 
+/**
+ * Cells on a rim are asked a hair beside themselves: the part inside changes by as little, and all edges agree on which side
+ * they are.
+ */
+const BESIDE_X_M = 0.731e-7;
+const BESIDE_Y_M = 0.682e-7;
+
 /** Part of the way that lies inside footprints, seen in plan. */
 export function castIndoors(
   part: ScenePart,
@@ -59,23 +66,37 @@ export function castIndoors(
   width: number,
   move: Move,
 ): void {
+  const beside = (x: number, y: number) => move(x + BESIDE_X_M, y + BESIDE_Y_M);
   for (const outline of part.footprints) {
     const n = outline.length;
     const area = signedArea2(outline);
+    const putRight = new Set<number>();
     for (let i = 0, j = n - 2; i < n; j = i, i += 2) {
       const edge = { ax: outline[j]!, ay: outline[j + 1]!, bx: outline[i]!, by: outline[i + 1]! };
       const lengthM = Math.sqrt((edge.bx - edge.ax) ** 2 + (edge.by - edge.ay) ** 2);
       const side = line(edge.ax, edge.ay, edge.bx, edge.by);
       const cu = side.gx * u.x + side.gy * u.y + side.g0;
-      // From the very line of an edge the part up to it is nothing.
-      if (Math.abs(cu) <= TOUCH_M * lengthM) continue;
+      if (Math.abs(cu) <= TOUCH_M * lengthM) {
+        // The way to cells in the line of an edge runs along it, and counts half: what the cells beside get is put right.
+        for (const cell of layer.cells) {
+          const column = cell % grid.columns;
+          const row = (cell - column) / grid.columns;
+          const [x, y] = [cellX(grid, column), cellY(grid, row)];
+          if (Math.abs(side.gx * x + side.gy * y + side.g0) > TOUCH_M * lengthM || putRight.has(cell)) continue;
+          putRight.add(cell);
+          const got = insidePart(outline, u, beside(x, y));
+          indoor[row * width + column]! += insidePart(outline, u, move(x, y)) - got;
+        }
+        // From the very line of an edge the part up to it is nothing.
+        continue;
+      }
       const a = seenFrom(u, edge.ax, edge.ay);
       const b = seenFrom(u, edge.bx, edge.by);
       const left = a.gx * 0.5 * (edge.ax + edge.bx) + a.gy * 0.5 * (edge.ay + edge.by) + a.g0 > 0;
       // Leaving adds the part of the way to the edge, entering takes it off.
       const sign = cu > 0 === area > 0 ? 1 : -1;
       const weigh = (x: number, y: number): number =>
-        crosses(edge.ax, edge.ay, edge.bx, edge.by, lengthM, u, move(x, y)) ? met.weight : 0;
+        crosses(edge.ax, edge.ay, edge.bx, edge.by, lengthM, u, beside(x, y)) ? met.weight : 0;
       eachSpan(
         grid,
         layer,
@@ -88,7 +109,10 @@ export function castIndoors(
         },
       );
     }
-    const inOutline = (x: number, y: number) => insideShare(outline, x, y);
+    const inOutline = (x: number, y: number) => {
+      const p = beside(x, y);
+      return insideShare(outline, p.x, p.y);
+    };
     eachPolygonSpan(grid, layer, outline, u, 1, inOutline, (row, from, to, weight) => {
       for (let c = from; c <= to; c++) indoor[row * width + c]! += weight;
     });

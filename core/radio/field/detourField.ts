@@ -112,9 +112,9 @@ function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCe
     const turned = Math.sqrt(plan + turnZ * turnZ);
     const v = turnV(turned === 0 ? 1 : (hx * dx + hy * dy + hz * turnZ) / turned, beforeM, on);
     const spread = 20 * Math.log10(Math.max(NEAREST_M, length));
-    const db0 = way0 + spread + edgeDb(v * V_PER_TURN[0]);
-    const db1 = way1 + spread + edgeDb(v * V_PER_TURN[1]);
-    const db2 = way2 + spread + edgeDb(v * V_PER_TURN[2]);
+    const db0 = way0 + spread + edgeDb(portal.edge, v * V_PER_TURN[0]);
+    const db1 = way1 + spread + edgeDb(portal.edge, v * V_PER_TURN[1]);
+    const db2 = way2 + spread + edgeDb(portal.edge, v * V_PER_TURN[2]);
     if (db0 >= most0 && db1 >= most1 && db2 >= most2) continue;
     p.x = x;
     p.y = y;

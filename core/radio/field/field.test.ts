@@ -34,6 +34,8 @@ describe('the fast field is the plain triple loop to 0.01 dB', () => {
     ['a wall', { x: 5, y: 3, z: 1.2 }],
     ['a field far off, where most ways are lost', { x: 420, y: -260, z: 1 }],
     ['the line of a wall and a row of cells', { x: 20, y: 6, z: 1 }],
+    ['a corner of the house', { x: 0, y: 0, z: 1 }],
+    ['the very line of an outer wall', { x: 7, y: 0, z: 4.5 }],
   ];
   test.each([
     ['f-ground', 3.9],
@@ -55,6 +57,18 @@ describe('the fast field is the plain triple loop to 0.01 dB', () => {
     UNITS.forEach(([, unit], i) =>
       expect(worst(fields[i]!, plainField(scene, unit, grid, layers), layers)).toBeLessThan(0.01),
     );
+  });
+  test('with cells in the line of walls and edges, which the ways run along', () => {
+    const grid: Grid = { minXM: -2.5, minYM: -2.5, cellM: 1, columns: 20, rows: 16 };
+    const layers = layersOf(site, ['f-ground'], grid, true);
+    const base = fieldBase(scene, undefined, grid, layers);
+    for (const unit of [
+      { x: 0, y: -2, z: 1 },
+      { x: 7, y: 6, z: 1 },
+      { x: 0, y: 0, z: 1.3 },
+      { x: 3, y: 3, z: 3.9 },
+    ])
+      expect(worst(settledFields(base, [unit])[0]!, plainField(scene, unit, grid, layers), layers)).toBeLessThan(0.01);
   });
   test('from places drawn at random', () => {
     const grid = gridOver(box, 4.3);

@@ -53,7 +53,7 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
             a.lossDb[b]! +
             crossedDb(scene, leg, band) +
             freeSpaceDb(a.lengthM + leg.distanceM, BAND_MHZ[b]!) +
-            edgeDb(v * V_PER_TURN[b]!);
+            edgeDb(portal.edge, v * V_PER_TURN[b]!);
           if (loss < best[b]!) best[b] = loss;
         });
       });

@@ -20,6 +20,8 @@ const CLUTTER_SIGMA_DB_PER_M = 0.1;
 const BEND_SIGMA_DB = 3;
 /** Prior spread of free airtime and of TCP's share of the rate: a quarter (estimates), as natural logarithms. */
 const SPEED_SIGMA_LN = 0.25;
+/** What a speed differs from place to place beside that, as a natural logarithm (estimate): neighbours, the device's own curve. */
+export const SPEED_LOCAL_LN = 0.15;
 
 /** Prior spread of what is unknown of any device and unit together, dB. */
 export const END_SIGMA_DB = Math.hypot(DEVICE_SIGMA_DB, UNIT_SIGMA_DB);
@@ -134,7 +136,7 @@ export function pathFeatures(
 
 /** Beliefs before any reading: every parameter at its prior, mean 0. */
 export function priorBeliefs(scene: Scene): Beliefs {
-  const sigmaLn = Math.hypot(SPEED_SIGMA_LN, SPEED_SIGMA_LN);
+  const sigmaLn = Math.hypot(SPEED_SIGMA_LN, SPEED_SIGMA_LN, SPEED_LOCAL_LN);
   return {
     shiftDb: () => 0,
     sigmaDb: (features) => {

@@ -1,8 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { farmSite } from '../../../demo/farmSite';
 import { seeded } from '../../../meter/practice/random';
-import { levelSigmaDb, priorBeliefs, Z90, type Features } from './beliefs';
-import { beliefsOf, calibrate, type Observation, type Posterior } from './calibration';
+import { levelSigmaDb, priorBeliefs, withEnds, Z90, type Features } from './beliefs';
+import { calibrate, type Observation } from './calibration';
+import { censored } from './censored';
+import { normalCdf } from '../../stats/normal';
+import { beliefsOf, type Posterior } from './posterior';
 import { crossingsBetween, type Spot3 } from '../path/crossings';
 import { normalQuantile } from '../../stats/normalDraws';
 import { radioPath } from '../path/path';
@@ -22,41 +25,44 @@ function places(count: number, seed: number): Spot3[] {
   }));
 }
 
+const DEVICE: Features = new Map([
+  ['device:phone', 1],
+  ['device:phone:5', 1],
+]);
 const NO_SHADOWING: [number, number, number] = [0, 0, 0];
 
 /** The level at a place in a world whose parameters are known, with what it leans on. */
 function observe(p: Spot3, i: number, world: Posterior, noiseDb: number, extraDb: number): Observation {
   const predict: Observation['predict'] = (beliefs) => {
     const path = radioPath(scene, UNIT, p, '5', beliefs);
-    const features = new Map(path.features);
-    features.set('unit:a:5', 1);
-    features.set('device:phone:5', 1);
-    return { levelDbm: EIRP_DBM - path.lossDb, features };
+    return { value: EIRP_DBM - path.lossDb, features: withEnds(path.features, 'a', 'phone', '5') };
   };
   const truth = beliefsOf(scene, world);
-  const { levelDbm, features } = predict(truth);
+  const { value, features } = predict(truth);
   return {
     id: `o${i}`,
     predict,
-    measuredDbm: levelDbm + truth.shiftDb(features) + extraDb,
+    of: 'level',
+    measured: value + truth.shiftDb(features) + extraDb,
     kind: 'exact',
-    noiseDb,
+    noise: noiseDb,
+    unitId: 'a',
     band: '5',
-    linkId: 'a:5',
     ...p,
   };
 }
 
 const world = (values: Record<string, number>): Posterior => ({
   parameters: Object.keys(values),
-  meanDb: Object.values(values),
+  mean: Object.values(values),
   covariance: Object.keys(values).map(() => Object.keys(values).map(() => 0)),
+  left: [],
 });
 
 describe('calibration', () => {
   test('on data with next to no noise every sum that the readings fix comes back within 0.1 dB', () => {
     const truth = world({
-      'device:phone:5': -4,
+      'device:phone': -4,
       'unit:a:5': 1,
       'loss:lathPlaster:5': 2.5,
       'loss:timberFloor:5': -1.5,
@@ -68,17 +74,11 @@ describe('calibration', () => {
     const learnt = beliefsOf(scene, result.posterior);
     for (const p of places(60, 3)) {
       const o = observe(p, 0, truth, 0.01, 0);
-      const { levelDbm, features } = o.predict(learnt);
-      expect(Math.abs(levelDbm + learnt.shiftDb(features) - o.measuredDbm)).toBeLessThan(0.1);
+      const { value: levelDbm, features } = o.predict(learnt);
+      expect(Math.abs(levelDbm + learnt.shiftDb(features) - o.measured)).toBeLessThan(0.1);
     }
     // The two offsets cannot be told apart, their sum can.
-    const sum = learnt.shiftDb(
-      new Map([
-        ['device:phone:5', 1],
-        ['unit:a:5', 1],
-      ]),
-    );
-    expect(Math.abs(sum - -3)).toBeLessThan(0.1);
+    expect(Math.abs(learnt.shiftDb(withEnds(new Map(), 'a', 'phone', '5')) - -3)).toBeLessThan(0.1);
   });
 
   test('the stated 10–90 % range holds about 80 % of what it has not seen', () => {
@@ -88,7 +88,7 @@ describe('calibration', () => {
       const random = seeded(100 + seed);
       const normal = () => normalQuantile(0.0005 + 0.999 * random());
       const truth = world({
-        'device:phone:5': 6 * normal(),
+        'device:phone': 5 * normal(),
         'unit:a:5': 2 * normal(),
         'loss:lathPlaster:5': 2.7 * normal(),
         'loss:timberFloor:5': 3 * normal(),
@@ -99,14 +99,14 @@ describe('calibration', () => {
       });
       // Places far apart, so that each has a shadowing of its own.
       const spread = places(26, seed).map((p, i) => ({ ...p, x: p.x + 0.01 * i }));
-      const list = spread.map((p, i) => observe({ ...p }, i, truth, 2, 5 * normal() + 2 * normal()));
-      const apart = list.map((o, i) => ({ ...o, linkId: `link${i}` }));
+      const list = spread.map((p, i) => observe({ ...p }, i, truth, 2, 4.2 * normal() + 2 * normal()));
+      const apart = list.map((o, i) => ({ ...o, unitId: `u${i}` }));
       const result = calibrate(scene, apart.slice(0, 12))!;
       const learnt = beliefsOf(scene, result.posterior);
       for (const o of apart.slice(12)) {
-        const { levelDbm, features } = o.predict(learnt);
-        const half = Z90 * Math.hypot(levelSigmaDb(learnt, features, '5'), o.noiseDb);
-        if (Math.abs(o.measuredDbm - levelDbm - learnt.shiftDb(features)) <= half) inside++;
+        const { value: levelDbm, features } = o.predict(learnt);
+        const half = Z90 * Math.hypot(levelSigmaDb(learnt, features, '5'), o.noise);
+        if (Math.abs(o.measured - levelDbm - learnt.shiftDb(features)) <= half) inside++;
         all++;
       }
     }
@@ -118,7 +118,7 @@ describe('calibration', () => {
     const list = places(20, 5).map((p, i) => observe(p, i, world({}), 2, i === 7 ? -40 : 0));
     const result = calibrate(
       scene,
-      list.map((o, i) => ({ ...o, linkId: `l${i}` })),
+      list.map((o, i) => ({ ...o, unitId: `u${i}` })),
     )!;
     expect(result.outliers.map((o) => o.id)).toEqual(['o7']);
     expect(result.outliers[0]!.offDb).toBeLessThan(-20);
@@ -127,11 +127,11 @@ describe('calibration', () => {
 
   test('no connection pulls a level down, a reading at its ceiling only up', () => {
     const [p] = places(1, 9);
-    const offset = (kind: Observation['kind'], measuredDbm: number) => {
-      const o = { ...observe(p!, 0, world({}), 2, 0), kind, measuredDbm };
-      return beliefsOf(scene, calibrate(scene, [o])!.posterior).shiftDb(new Map([['device:phone:5', 1]]));
+    const offset = (kind: Observation['kind'], measured: number) => {
+      const o = { ...observe(p!, 0, world({}), 2, 0), kind, measured };
+      return beliefsOf(scene, calibrate(scene, [o])!.posterior).shiftDb(DEVICE);
     };
-    const level = observe(p!, 0, world({}), 2, 0).measuredDbm;
+    const level = observe(p!, 0, world({}), 2, 0).measured;
     expect(offset('atMost', level - 15)).toBeLessThan(-1);
     expect(Math.abs(offset('atMost', level + 40))).toBeLessThan(0.1);
     expect(offset('atLeast', level + 15)).toBeGreaterThan(1);
@@ -145,12 +145,68 @@ describe('calibration', () => {
         ...observe(p!, i, world({}), 2, 0),
         id: `r${i}`,
       }));
-      return beliefsOf(scene, calibrate(scene, list)!.posterior).sigmaDb(
-        new Map([['device:phone:5', 1]]) as Features,
-      );
+      return beliefsOf(scene, calibrate(scene, list)!.posterior).sigmaDb(DEVICE);
     };
     expect(sigma(20)).toBeGreaterThan(0.6 * sigma(1));
     expect(calibrate(scene, [])).toBeNull();
+  });
+});
+
+describe('what readings leave over', () => {
+  const [p] = places(1, 13);
+  const odd = calibrate(scene, [
+    ...places(14, 4).map((at, i) => observe({ ...at, x: at.x + 60 }, i, world({}), 2, 0)),
+    { ...observe(p!, 90, world({}), 2, -9), id: 'odd' },
+  ])!;
+  const learnt = beliefsOf(scene, odd.posterior);
+  test('counts at that very spot, less a metre on, and not across the house', () => {
+    const at = (m: number) => learnt.near('a', '5', { ...p!, x: p!.x + m }).meanDb;
+    expect(at(0)).toBeLessThan(-2);
+    expect(at(1.5)).toBeGreaterThan(at(0));
+    expect(at(1.5)).toBeLessThan(0.6 * at(0) + 0.5);
+    expect(Math.abs(at(12))).toBeLessThan(0.3);
+  });
+  test('makes that spot surer, tells the other bands a part of it, and other units nothing', () => {
+    const here = learnt.near('a', '5', p!);
+    expect(here.known).toBeGreaterThan(0.5);
+    expect(learnt.near('a', '5', { ...p!, x: p!.x + 3 }).known).toBeLessThan(here.known);
+    const other = learnt.near('a', '2.4', p!);
+    expect(other.meanDb).toBeLessThan(0);
+    expect(other.meanDb).toBeGreaterThan(here.meanDb);
+    expect(learnt.near('b', '5', p!)).toEqual({ meanDb: 0, known: 0 });
+  });
+});
+
+test('the order of readings changes nothing', () => {
+  const list = places(20, 8).map((p, i) => ({
+    ...observe(p, i, world({}), 2, (i % 5) - 2),
+    kind: i % 4 === 0 ? ('atMost' as const) : ('exact' as const),
+  }));
+  const [there, back] = [calibrate(scene, list)!, calibrate(scene, [...list].reverse())!];
+  expect(back.posterior.mean).toEqual(there.posterior.mean);
+  expect(back.posterior.left).toEqual(there.posterior.left);
+});
+
+describe('a limit', () => {
+  test('far off says nothing, overstepped it pulls back to about itself', () => {
+    const far = censored(-90, -70, 3, -1);
+    expect(far.variance).toBeGreaterThan(9000);
+    const over = censored(-50, -70, 3, -1);
+    expect(over.targetDb).toBeCloseTo(-70, 0);
+    expect(over.variance).toBeCloseTo(9, 0);
+    expect(censored(-80, -50, 3, 1).targetDb).toBeCloseTo(-50, 0);
+  });
+  test('is as sure as it should be: the curvature of the logarithm of Φ, by differences', () => {
+    for (const level of [-80, -72, -70, -66, -60]) {
+      const log = (x: number) => Math.log(normalCdf((-70 - x) / 3));
+      const h = 0.02;
+      const curvature = -(log(level + h) - 2 * log(level) + log(level - h)) / (h * h);
+      const slope = (log(level + h) - log(level - h)) / (2 * h);
+      const { variance, targetDb } = censored(level, -70, 3, -1);
+      if (curvature < 1e-3) continue;
+      expect(1 / variance).toBeCloseTo(curvature, 2);
+      expect((targetDb - level) / variance).toBeCloseTo(slope, 2);
+    }
   });
 });
 
@@ -158,7 +214,7 @@ test('a way round a stone wall through the open door beats the straight line, an
   const inside = { x: 6, y: 8, z: 1 };
   const yard = { x: -4, y: 4, z: 1 };
   const path = radioPath(scene, inside, yard, '5', priorBeliefs(scene));
-  expect(crossingsBetween(scene, inside, yard).walls.map((c) => scene.constructionNames[c])).toContain(
+  expect(crossingsBetween(scene, inside, yard).walls.map((w) => scene.constructionNames[w.construction])).toContain(
     'rubbleStone',
   );
   expect(path.detour).not.toBeNull();

@@ -1,3 +1,4 @@
+import { extent } from 'd3-array';
 import { Matrix } from 'ml-matrix';
 import { cholesky } from '../../stats/cholesky';
 import { SHADOWING_DB } from '../link/bands';
@@ -58,6 +59,20 @@ interface Said {
   variance: number;
 }
 
+/** Most readings whose shadowing is taken together; more of one unit are parted by where they were taken. */
+const MOST_TOGETHER = 150;
+
+/** Parts observations in the middle of the longer side of where they lie, until few enough are together. */
+function parted(at: readonly number[], list: readonly Observation[]): number[][] {
+  if (at.length <= MOST_TOGETHER) return [[...at]];
+  const axis = (['x', 'y', 'z'] as const)
+    .map((key) => ({ key, span: extent(at, (i) => list[i]![key]) }))
+    .sort((a, b) => b.span[1]! - b.span[0]! - (a.span[1]! - a.span[0]!))[0]!.key;
+  const sorted = [...at].sort((i, j) => list[i]![axis] - list[j]![axis] || i - j);
+  const half = sorted.length >> 1;
+  return [...parted(sorted.slice(0, half), list), ...parted(sorted.slice(half), list)];
+}
+
 /** Levels of one unit share shadowing whatever the band; units are independent, and so is each speed. */
 function groupsOf(list: readonly Observation[]): number[][] {
   const units = new Map<string, number[]>();
@@ -67,7 +82,7 @@ function groupsOf(list: readonly Observation[]): number[][] {
     if (at) at.push(i);
     else units.set(key, [i]);
   });
-  return [...units.values()];
+  return [...units.values()].flatMap((at) => parted(at, list));
 }
 
 function blockOf(

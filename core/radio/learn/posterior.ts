@@ -1,6 +1,6 @@
 import { BANDS, type PerBand } from '../link/bands';
 import type { Scene } from '../path/scene';
-import { asLoss, lossParameter, priorSigma, speedFeatures, type Beliefs, type Features } from './beliefs';
+import { SPEED_LOCAL_LN, asLoss, lossParameter, priorSigma, speedFeatures, type Beliefs, type Features } from './beliefs';
 import { nearby, type LeftOver } from './shadowing';
 
 /** What a job has learnt, as plain data that can be handed to a worker. */
@@ -61,7 +61,7 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
   const speeds = new Map(
     BANDS.map((band) => {
       const features = speedFeatures(band);
-      return [band, { meanLn: shift(features), sigmaLn: sigma(features) }];
+      return [band, { meanLn: shift(features), sigmaLn: Math.hypot(sigma(features), SPEED_LOCAL_LN) }];
     }),
   );
   let id = corrections.get(posterior);

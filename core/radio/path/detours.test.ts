@@ -3,11 +3,13 @@ import fc from 'fast-check';
 import { farmSite } from '../../../demo/farmSite';
 import { emptySite, type Site } from '../../site/model/schema';
 import { priorBeliefs } from '../learn/beliefs';
-import { MOST_BENDS, arrivalsOf, strongestFirst, turnCosine, turnDb } from './arrivals';
+import { MOST_BENDS, arrivalsOf, strongestFirst, turnCosine } from './arrivals';
+import { SCATTER_DB, V_PER_TURN, edgeDb, edgeTable, knifeEdgeDb, roomScatterDb, turnV } from './edge';
+import { MOST_REFLECTIVITY, reflectivityOf } from './materials';
 import { onStraightWay, togetherDb } from './detours';
 import { factsOf, pathWords, radioPath } from './path';
 import { NOTHING_HEARD_DB } from './pathLoss';
-import { passesThrough, portalsOf, samePlace, sideOf } from './portals';
+import { passesThrough, portalsOf, sideOf } from './portals';
 import { buildScene, type Scene } from './scene';
 
 const scene = buildScene(farmSite());
@@ -57,33 +59,48 @@ const lossOf = (s: Scene, u: { x: number; y: number; z: number }, p: typeof u) =
   radioPath(s, u, p, '5', priorBeliefs(s)).lossDb;
 
 describe('a bend', () => {
+  const table = edgeTable(SCATTER_DB);
   test.each([
-    [0, 5],
-    [30, 9.5],
-    [90, 18.5],
-    [100, 20],
-    [180, 20],
-  ])('of %i degrees costs %d dB', (degrees, db) => {
-    expect(turnDb(Math.cos((degrees * Math.PI) / 180))).toBeCloseTo(db, 6);
+    [0, 6.03],
+    [1, 13.93],
+    [2.4, 20.5],
+    [5, 26.8],
+  ])('with ν = %d is a knife edge of ITU-R P.526: %d dB', (v, db) => {
+    expect(knifeEdgeDb(v)).toBeCloseTo(db, 1);
   });
-  test('rounding beyond a straight line or a full turn is no fault', () => {
-    expect(turnDb(1.0000001)).toBe(5);
-    expect(turnDb(-1.0000001)).toBe(20);
+  test('rises steeply and levels off at what a corner scatters, less in a room of metal', () => {
+    let last = 0;
+    for (let v = 0; v <= 80; v += 0.37) {
+      const db = edgeDb(table, v);
+      expect(db).toBeGreaterThanOrEqual(last);
+      expect(db).toBeLessThan(SCATTER_DB);
+      expect(db).toBeLessThanOrEqual(knifeEdgeDb(v) + 0.01);
+      last = db;
+    }
+    expect(last).toBeGreaterThan(SCATTER_DB - 0.5);
+    expect(edgeDb(edgeTable(roomScatterDb(MOST_REFLECTIVITY)), 40)).toBeLessThan(7);
+    expect(roomScatterDb(reflectivityOf('plasterboard', []))).toBe(SCATTER_DB);
+    expect(roomScatterDb(reflectivityOf('reinforcedConcrete', []))).toBeCloseTo(17.4, 0);
   });
-  test('is told by the way that arrives and the way that leaves', () => {
-    const arrival = {
-      lengthM: 1,
-      lossDb: [0, 0, 0] as const,
-      from: { x: 0, y: 0, z: 0 },
-      dx: 1,
-      dy: 0,
-      dz: 0,
-      via: null,
-    };
-    const at = { x: 1, y: 0, z: 0 };
-    expect(turnCosine(arrival, at, { x: 2, y: 0, z: 0 }, 1)).toBeCloseTo(1, 9);
-    expect(turnCosine(arrival, at, { x: 1, y: 1, z: 0 }, 1)).toBeCloseTo(0, 9);
-    expect(turnCosine(arrival, at, at, 0)).toBe(1);
+  test('turns by its geometry: more for the shorter wave, nothing at its very edge', () => {
+    const v = turnV(Math.cos(Math.PI / 6), 4, 2);
+    expect(v).toBeCloseTo((Math.PI / 6) * Math.sqrt(8 / 6), 9);
+    expect(V_PER_TURN[1] / V_PER_TURN[0]).toBeCloseTo(Math.sqrt(5500 / 2437), 9);
+    expect(turnV(1.0000001, 4, 2)).toBe(0);
+    expect(turnV(-1.0000001, 1, 1)).toBeCloseTo(Math.PI / Math.sqrt(2), 6);
+    expect(turnV(0, 0, 2)).toBe(0);
+  });
+  test('of a jamb is a turn in plan: going up at it is none', () => {
+    const door = portalsOf(scene).find((p) => p.wall)!;
+    const { x, y, z } = door.at;
+    const arrival = { lengthM: 1, lossDb: [0, 0, 0] as const, dx: 1, dy: 0, dz: 0 };
+    expect(turnCosine(arrival, door, { x: x + 1, y, z })).toBeCloseTo(1, 9);
+    expect(turnCosine(arrival, door, { x: x + 1, y, z: z + 2 })).toBeCloseTo(1, 9);
+    expect(turnCosine(arrival, door, { x, y: y + 1, z })).toBeCloseTo(0, 9);
+    expect(turnCosine(arrival, door, door.at)).toBe(1);
+    const stairs = portalsOf(scene).find((p) => p.slab)!;
+    const up = { x: stairs.at.x, y: stairs.at.y, z: stairs.at.z + 1 };
+    expect(turnCosine(arrival, stairs, up)).toBeCloseTo(0, 9);
   });
 });
 
@@ -118,13 +135,6 @@ describe('places where a way may bend', () => {
     const storeys = farmSite().buildings.reduce((sum, b) => sum + 4 * b.storeys.length, 0);
     expect(portals.filter((p) => !p.wall && !p.slab)).toHaveLength(storeys);
   });
-  test('two jambs of one door are one place, two doors are not', () => {
-    const [a, b, c] = portals.filter((p) => p.wall);
-    expect(samePlace(a!, b!)).toBe(true);
-    expect(samePlace(a!, c!)).toBe(false);
-    const corner = portals.find((p) => !p.wall && !p.slab)!;
-    expect(samePlace(corner, corner)).toBe(false);
-  });
   test('a door is passed from one side to the other, a corner in any way', () => {
     const door = portals.find((p) => p.wall)!;
     const wall = door.wall!;
@@ -134,6 +144,9 @@ describe('places where a way may bend', () => {
     expect(sideOf(wall, side(1))).not.toBe(sideOf(wall, side(-1)));
     expect(passesThrough(door, side(1), side(-1))).toBe(true);
     expect(passesThrough(door, side(1), side(2))).toBe(false);
+    // In the very line of the wall a point lies on both sides.
+    expect(sideOf(wall, side(0))).toBe(0);
+    expect(passesThrough(door, side(0), side(2))).toBe(true);
     const corner = portals.find((p) => !p.wall && !p.slab)!;
     expect(passesThrough(corner, side(1), side(2))).toBe(true);
     expect(onStraightWay(corner, side(1), side(2))).toBe(false);
@@ -141,17 +154,19 @@ describe('places where a way may bend', () => {
 });
 
 describe('ways to bends', () => {
-  test('lead to every one, clearest first, and none over a bend that nothing reaches', () => {
+  test('lead to those behind which anything could be heard, as far as they are off', () => {
     fc.assert(
       fc.property(place, (u) => {
         const arrivals = arrivalsOf(scene, u);
         expect(arrivals).toHaveLength(portalsOf(scene).length);
-        for (const ways of arrivals) {
-          expect(ways.length).toBeGreaterThan(0);
-          expect(ways.some((w) => w.via === null)).toBe(true);
-          for (let i = 1; i < ways.length; i++)
-            expect(ways[i]!.lossDb[1]).toBeGreaterThanOrEqual(ways[i - 1]!.lossDb[1]);
-        }
+        arrivals.forEach((way, j) => {
+          if (!way) return;
+          const { at } = portalsOf(scene)[j]!;
+          expect(way.lengthM).toBeCloseTo(Math.hypot(at.x - u.x, at.y - u.y, at.z - u.z), 9);
+          expect(Math.hypot(way.dx, way.dy, way.dz)).toBeCloseTo(1, 6);
+          expect(Math.min(...way.lossDb)).toBeLessThan(NOTHING_HEARD_DB);
+        });
+        expect(arrivals.some((way) => way !== null)).toBe(true);
       }),
       { numRuns: 10 },
     );
@@ -161,30 +176,28 @@ describe('ways to bends', () => {
 describe('on a plot with more bends than are followed', () => {
   const row = buildScene(rowOfHouses(30));
   const unit = { x: 5, y: -2, z: 2 };
-  test('the nearest are, with one bend a way; a house is followed whole', () => {
+  test('the nearest are; a house is followed whole', () => {
     const arrivals = arrivalsOf(row, unit);
     const portals = portalsOf(row);
     expect(portals.length).toBeGreaterThan(MOST_BENDS);
     const farM = (j: number) =>
       Math.hypot(portals[j]!.at.x - unit.x, portals[j]!.at.y - unit.y, portals[j]!.at.z - unit.z);
     const numbers = portals.map((_, j) => j);
-    const followed = numbers.filter((j) => arrivals[j]!.length > 0);
-    expect(followed).toHaveLength(MOST_BENDS);
+    const followed = numbers.filter((j) => arrivals[j] !== null);
+    expect(followed.length).toBeLessThanOrEqual(MOST_BENDS);
+    expect(followed.length).toBeGreaterThan(MOST_BENDS / 2);
     const farthestM = Math.max(...followed.map(farM));
-    for (const j of numbers)
-      if (!followed.includes(j)) expect(farM(j)).toBeGreaterThanOrEqual(farthestM - 1e-9);
-    expect(arrivals.flat().every((way) => way.via === null)).toBe(true);
-    expect(arrivalsOf(scene, unit).every((ways) => ways.length > 0)).toBe(true);
+    expect(numbers.filter((j) => farM(j) < farthestM - 1e-9).length).toBeLessThanOrEqual(MOST_BENDS);
   });
   test('they are tried by what their clearest way loses, those not followed never', () => {
     const [near, far] = [arrivalsOf(row, unit), arrivalsOf(row, { x: 600, y: -2, z: 2 })];
     const order = strongestFirst([near]);
-    expect(order).toHaveLength(MOST_BENDS);
+    expect(order).toHaveLength(near.filter((way) => way !== null).length);
     expect(strongestFirst([near])).toBe(order);
     const both = strongestFirst([near, far]);
     expect(new Set(both)).toEqual(new Set([...order, ...strongestFirst([far])]));
     const clearest = (j: number) =>
-      near[j]![0]!.lossDb[1] + 20 * Math.log10(Math.max(0.5, near[j]![0]!.lengthM));
+      near[j]!.lossDb[1] + 20 * Math.log10(Math.max(0.5, near[j]!.lengthM));
     // The order goes by lengths in steps of an eighth of a metre.
     for (let i = 1; i < order.length; i++)
       expect(clearest(order[i]!)).toBeGreaterThan(clearest(order[i - 1]!) - 2.5);

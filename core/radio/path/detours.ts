@@ -76,9 +76,9 @@ export function strongestDetours(
     const spread = learntDb + 20 * Math.log10(Math.max(NEAREST_M, lengthM));
     const v = turnV(turnCosine(arrival, portal, p), arrival.lengthM, on);
     const losses = [
-      a0 + leg[0] + MHZ_DB[0]! + spread + edgeDb(v * V_PER_TURN[0]),
-      a1 + leg[1] + MHZ_DB[1]! + spread + edgeDb(v * V_PER_TURN[1]),
-      a2 + leg[2] + MHZ_DB[2]! + spread + edgeDb(v * V_PER_TURN[2]),
+      a0 + leg[0] + MHZ_DB[0]! + spread + edgeDb(portal.edge, v * V_PER_TURN[0]),
+      a1 + leg[1] + MHZ_DB[1]! + spread + edgeDb(portal.edge, v * V_PER_TURN[1]),
+      a2 + leg[2] + MHZ_DB[2]! + spread + edgeDb(portal.edge, v * V_PER_TURN[2]),
     ];
     if (losses.every((db, b) => db >= limit[b]!) || onStraightWay(portal, unit, p)) continue;
     for (let b = 0; b < 3; b++)

@@ -2,6 +2,8 @@ import {
   CONSTRUCTIONS,
   type BuiltInConstruction,
   type CustomConstruction,
+  type DrawStyle,
+  describeConstruction,
   isBuiltIn,
 } from '../../site/model/constructions';
 import { BAND_MHZ, type PerBand } from '../link/bands';
@@ -54,6 +56,29 @@ const UNCERTAIN: ReadonlySet<string> = new Set([
   'fridge',
   'mirror',
 ]);
+
+/** Share of the power that faces of metal and foil throw back; doors, windows and things before them take the rest (estimate). */
+export const MOST_REFLECTIVITY = 0.7;
+
+/** Relative permittivity of what faces are of (ITU-R P.2040, at a few GHz); metal is not in it. */
+const PERMITTIVITY: Record<DrawStyle, number | null> = {
+  stud: 2.73,
+  brick: 3.91,
+  stone: 6.5,
+  concrete: 5.24,
+  timber: 1.99,
+  metal: null,
+  glass: 6.31,
+  open: 1.99,
+};
+
+/** Share of the power a wall throws back straight on, by what its face is of: ((√ε − 1) / (√ε + 1))² (Fresnel). */
+export function reflectivityOf(name: string, custom: readonly CustomConstruction[]): number {
+  const epsilon = PERMITTIVITY[describeConstruction(name, custom).draw];
+  if (epsilon === null) return MOST_REFLECTIVITY;
+  const root = Math.sqrt(epsilon);
+  return ((root - 1) / (root + 1)) ** 2;
+}
 
 /** Loss of any construction of a site at the three bands, dB. */
 export function constructionLossDb(name: string, custom: readonly CustomConstruction[]): PerBand {

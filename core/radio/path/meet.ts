@@ -141,36 +141,35 @@ export function signedArea2(outline: Float64Array): number {
   return area;
 }
 
-/**
- * What an edge j→i of an outline adds to the part of a way u→p inside it: where the way leaves there, the part up to it;
- * where it enters, that part taken off; half where it only touches. `turns` is whether the corners go round to the left.
- */
-export function edgePart(
-  outline: Float64Array,
-  j: number,
-  i: number,
-  turns: boolean,
-  u: { x: number; y: number },
-  p: { x: number; y: number },
-): number {
-  const ax = outline[j]!;
-  const ay = outline[j + 1]!;
-  const bx = outline[i]!;
-  const by = outline[i + 1]!;
-  const length = Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2);
-  if (!crosses(ax, ay, bx, by, length, u, p)) return 0;
-  const leaves = (bx - ax) * (p.y - u.y) - (by - ay) * (p.x - u.x) > 0 !== turns;
-  return (leaves ? 1 : -1) * met.weight * met.part;
+/** Where a way u→p may enter or leave an outline between two parts of it, in order, those parts themselves at the ends. */
+function cutsOf(outline: Float64Array, u: Spot3, p: Spot3, low: number, high: number): number[] {
+  const cuts = [low, high];
+  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
+    const ax = outline[j]!;
+    const ay = outline[j + 1]!;
+    const bx = outline[i]!;
+    const by = outline[i + 1]!;
+    if (!crosses(ax, ay, bx, by, Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2), u, p)) continue;
+    if (met.part > low && met.part < high) cuts.push(met.part);
+  }
+  return cuts.length > 2 ? cuts.sort((a, b) => a - b) : cuts;
+}
+
+/** Part of a way u→p inside an outline between two parts of it, seen in plan; what runs along an edge counts half. */
+function partInside(outline: Float64Array, u: Spot3, p: Spot3, low: number, high: number): number {
+  const cuts = cutsOf(outline, u, p, low, high);
+  let part = 0;
+  for (let i = 0; i + 1 < cuts.length; i++) {
+    const from = cuts[i]!;
+    const middle = (from + cuts[i + 1]!) / 2;
+    part +=
+      insideShare(outline, u.x + middle * (p.x - u.x), u.y + middle * (p.y - u.y)) * (cuts[i + 1]! - from);
+  }
+  return part;
 }
 
 /** Part of the way u→p inside an outline, seen in plan, 0 to 1; a way along an edge counts half. */
-export function insidePart(outline: Float64Array, u: Spot3, p: Spot3): number {
-  const turns = signedArea2(outline) > 0;
-  let part = insideShare(outline, p.x, p.y);
-  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2)
-    part += edgePart(outline, j, i, turns, u, p);
-  return Math.max(0, Math.min(1, part));
-}
+export const insidePart = (outline: Float64Array, u: Spot3, p: Spot3): number => partInside(outline, u, p, 0, 1);
 
 /** Length of the way u→p inside a prism, m. */
 export function lengthInPrismM(
@@ -193,22 +192,5 @@ export function lengthInPrismM(
     high = Math.min(1, Math.max(t0, t1));
     if (low >= high) return 0;
   }
-  const { outline } = prism;
-  const cuts = [low, high];
-  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
-    const ax = outline[j]!;
-    const ay = outline[j + 1]!;
-    const bx = outline[i]!;
-    const by = outline[i + 1]!;
-    if (!crosses(ax, ay, bx, by, Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2), u, p)) continue;
-    if (met.part > low && met.part < high) cuts.push(met.part);
-  }
-  cuts.sort((a, b) => a - b);
-  let part = 0;
-  for (let i = 0; i + 1 < cuts.length; i++) {
-    const from = cuts[i]!;
-    const middle = (from + cuts[i + 1]!) / 2;
-    part += insideShare(outline, u.x + middle * dx, u.y + middle * dy) * (cuts[i + 1]! - from);
-  }
-  return part * Math.sqrt(dx * dx + dy * dy + dz * dz);
+  return partInside(prism.outline, u, p, low, high) * Math.sqrt(dx * dx + dy * dy + dz * dz);
 }

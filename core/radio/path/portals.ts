@@ -1,3 +1,4 @@
+import { SCATTER_DB, edgeTable, roomScatterDb, type EdgeTable } from './edge';
 import { TOUCH_M, type Spot3 } from './meet';
 import type { Scene } from './scene';
 import type { Barrier, Slab } from './solids';
@@ -12,6 +13,8 @@ export interface Portal {
   slab: Slab | null;
   /** Construction passed at the bend (the door or pane itself); −1 for nothing. */
   construction: number;
+  /** What the bend loses by its turn. */
+  edge: EdgeTable;
 }
 
 /** How far inside an opening the path bends from its jamb, m; half its width for narrow ones. */
@@ -19,7 +22,8 @@ const INSET_M = 0.15;
 /** How far off a building's corner the path passes outdoors, m. */
 const CORNER_OFF_M = 0.2;
 
-function openingPortals(wall: Barrier): Portal[] {
+function openingPortals(wall: Barrier, reflectivity: number): Portal[] {
+  const edge = edgeTable(roomScatterDb(reflectivity));
   const lengthM = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
   return wall.openings.flatMap((o, opening) => {
     if (o.s1 <= o.s0) return [];
@@ -34,6 +38,7 @@ function openingPortals(wall: Barrier): Portal[] {
       opening,
       slab: null,
       construction: o.construction,
+      edge,
     }));
   });
 }
@@ -56,6 +61,7 @@ function holePortals(slab: Slab): Portal[] {
       opening: -1,
       slab,
       construction: -1,
+      edge: edgeTable(SCATTER_DB),
     }));
   });
 }
@@ -82,6 +88,7 @@ function cornerPortals(outline: Float64Array, heights: readonly number[]): Porta
         opening: -1,
         slab: null,
         construction: -1,
+        edge: edgeTable(SCATTER_DB),
       });
   }
   return out;
@@ -97,7 +104,7 @@ export function portalsOf(scene: Scene): readonly Portal[] {
   let portals = known.get(scene);
   if (!portals) {
     portals = [
-      ...scene.barriers.flatMap(openingPortals),
+      ...scene.barriers.flatMap((w) => openingPortals(w, scene.reflectivity[w.construction]!)),
       ...scene.slabs.flatMap(holePortals),
       ...scene.footprints.flatMap((f, i) => cornerPortals(f, scene.storeyMiddlesM[i]!)),
     ];

@@ -2,7 +2,7 @@ import type { Point, Site } from '../../site/model/schema';
 import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
 import type { PerBand } from '../link/bands';
-import { constructionLossDb, thicknessShare } from './materials';
+import { constructionLossDb, reflectivityOf, thicknessShare } from './materials';
 import { insideShare } from './meet';
 import { partOf, type ScenePart } from './sceneParts';
 import type { Barrier, SceneOpening, Slab, Volume } from './solids';
@@ -14,6 +14,8 @@ export interface Scene {
   thicknessShares: number[];
   /** Loss at that thickness, dB. */
   lossDb: PerBand[];
+  /** Share of the power its face throws back. */
+  reflectivity: number[];
   barriers: Barrier[];
   slabs: Slab[];
   /** The same and all else by building, the open last: what a line does not pass over is not looked at. */
@@ -57,6 +59,7 @@ export function buildScene(site: Site): Scene {
   const constructionNames: string[] = [];
   const thicknessShares: number[] = [];
   const lossDb: PerBand[] = [];
+  const reflectivity: number[] = [];
   const numbers = new Map<string, number>();
   const numberOf = (name: string, share = 1): number => {
     const key = `${name} ${share}`;
@@ -66,6 +69,7 @@ export function buildScene(site: Site): Scene {
       numbers.set(key, n);
       constructionNames.push(name);
       thicknessShares.push(share);
+      reflectivity.push(reflectivityOf(name, site.customConstructions));
       const [db24, db5, db6] = constructionLossDb(name, site.customConstructions);
       lossDb.push([db24 * share, db5 * share, db6 * share]);
     }
@@ -178,6 +182,7 @@ export function buildScene(site: Site): Scene {
     constructionNames,
     thicknessShares,
     lossDb,
+    reflectivity,
     barriers,
     slabs,
     parts,

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '../../../demo/farmSite';
 import { plotBox } from '../../site/model/levels';
-import { MEETS_WALL, barrierHit, crossingsBetween, slabCrossed, type Spot3 } from './crossings';
+import { crossingsBetween, type Spot3 } from './crossings';
+import { MEETS_WALL, barrierHit, slabCrossed } from './meet';
 import { betweenOf, outOfTheWay } from '../field/between';
 import { gridOver, layersOf } from '../field/layers';
 import { buildScene } from './scene';
@@ -29,7 +30,7 @@ describe('what a line does not pass over is not looked at', () => {
         expect(volumes).toBeGreaterThanOrEqual(0);
         expect(volumes).toBeLessThanOrEqual(site.obstacles.length);
         for (const c of new Set(walls))
-          expect(found.walls.filter((x) => x === c).length).toBeGreaterThanOrEqual(
+          expect(found.walls.filter((x) => x.construction === c).length).toBeGreaterThanOrEqual(
             walls.filter((x) => x === c).length,
           );
         expect([...found.floors].sort()).toEqual(

@@ -12,7 +12,8 @@ import {
   priorSigma,
   withOtherBands,
 } from '../learn/beliefs';
-import { beliefsOf, calibrate, type Observation } from '../learn/calibration';
+import { calibrate, type Observation } from '../learn/calibration';
+import { beliefsOf } from '../learn/posterior';
 import { crossingsBetween } from './crossings';
 import { LOSS_DB, constructionLossDb, lossSigmaDb, thicknessShare } from './materials';
 import { correctedLossDb, straightLossDb } from './pathLoss';
@@ -58,7 +59,7 @@ describe('a wall measured thicker than usual', () => {
     const c = scene.constructionNames.findIndex(
       (n, i) => n === 'rubbleStone' && scene.thicknessShares[i] === 1.5,
     );
-    const correction = { id: 't', deltaDb: new Map([['rubbleStone', [2, 4, 6] as const]]), clutterDbPerM: 0 };
+    const correction = { id: 't', deltaDb: new Map([['rubbleStone', [2, 4, 6] as const]]), clutterDbPerM: 0, bendDb: 0 };
     expect(correctedLossDb(scene, c, '5', correction)).toBeCloseTo(1.5 * (LOSS_DB.rubbleStone[1] + 4), 6);
   });
 });
@@ -116,23 +117,24 @@ test('readings at 5 GHz teach 2.4 GHz most of what they say, and 5 GHz all of it
     const at = { x: 7 + 0.3 * i, y: -2, z: 1.2 };
     const predict: Observation['predict'] = (beliefs) => {
       const path = radioPath(scene, INSIDE, at, band, beliefs);
-      return { levelDbm: 20 - path.lossDb, features: path.features };
+      return { value: 20 - path.lossDb, features: path.features };
     };
-    const { levelDbm } = predict(beliefsOf(scene, { parameters: [], meanDb: [], covariance: [] }));
+    const { value } = predict(beliefsOf(scene, { parameters: [], mean: [], covariance: [], left: [] }));
     return {
       id: `o${i}`,
       predict,
-      measuredDbm: levelDbm + offDb,
+      of: 'level',
+      measured: value + offDb,
       kind: 'exact',
-      noiseDb: 0.5,
+      noise: 0.5,
       band,
-      linkId: `l${i}`,
+      unitId: `u${i}`,
       ...at,
     };
   };
   const list = Array.from({ length: 12 }, (_, i) => observe('5', i, -6));
   const { posterior } = calibrate(scene, list, { shadowingDb: [0, 0, 0] })!;
-  const mean = (band: Band) => posterior.meanDb[posterior.parameters.indexOf(`loss:rubbleStone:${band}`)]!;
+  const mean = (band: Band) => posterior.mean[posterior.parameters.indexOf(`loss:rubbleStone:${band}`)]!;
   const spread = (band: Band) => {
     const i = posterior.parameters.indexOf(`loss:rubbleStone:${band}`);
     return Math.sqrt(posterior.covariance[i]![i]!) / priorSigma(`loss:rubbleStone:${band}`, scene);

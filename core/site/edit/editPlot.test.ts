@@ -253,10 +253,11 @@ describe('buildings on the plot', () => {
       const context = planContext({ ...job, site });
       const beliefs = priorBeliefs(context.scene);
       return observationsOf(context, job.evidence)
-        .list.filter((o) =>
-          inHouse.has(spotIdOf(evidenceOf(job.evidence).readings.find((r) => r.id === o.id)!)!),
-        )
-        .map((o) => o.predict(beliefs).levelDbm);
+        .list.filter((o) => {
+          const read = evidenceOf(job.evidence).readings.find((r) => r.id === o.id);
+          return read && inHouse.has(spotIdOf(read)!);
+        })
+        .map((o) => o.predict(beliefs).value);
     };
     const [before, now] = [levels(job.site), levels(moved)];
     expect(before.length).toBeGreaterThan(3);
