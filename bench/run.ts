@@ -1,9 +1,10 @@
 import { arrivalsOf } from '../core/radio/path/arrivals';
 import { gridOver, layersOf, type Grid, type Layer } from '../core/radio/field/layers';
-import { draggedField, fieldBase, settledFields } from '../core/radio/field/unitField';
+import { draggedField, fieldBase, settledFields, straightField } from '../core/radio/field/unitField';
 import { portalsOf } from '../core/radio/path/portals';
 import { buildScene } from '../core/radio/path/scene';
 import type { Spot3 } from '../core/radio/path/crossings';
+import { BAND_MHZ } from '../core/radio/link/bands';
 import { plotBox } from '../core/site/model/levels';
 import type { Site } from '../core/site/model/schema';
 import { farmSite } from '../demo/farmSite';
@@ -92,7 +93,42 @@ function full(name: string, site: Site, cellM: number, sample: number): Run {
     `${name}: ${scene.barriers.length} walls, ${portalsOf(scene).length} bends, ${cells} cells × ${UNITS.length} units × 3 bands at ${cellM} m\n` +
       `  settled field ${fastMs.toFixed(0)} ms, plain triple loop ${plainMs.toFixed(0)} ms${sample > 1 ? ` (from every ${sample}th cell)` : ''}: ${(plainMs / fastMs).toFixed(1)} times faster, largest difference ${worst.toFixed(4)} dB`,
   );
+  const { straightMs, bareMs } = straightOnly(site, cellM);
+  console.log(
+    `  against a bare loop of free space alone (${bareMs.toFixed(1)} ms): straight lines ${(straightMs / bareMs).toFixed(1)} times, with ways round ${(fastMs / bareMs).toFixed(0)} times`,
+  );
   return { ms: fastMs, cells, bends: portalsOf(scene).length };
+}
+
+/** The physical limit: a bare loop that does nothing but free space for every cell, unit and band. */
+function bareLoop(layers: readonly (readonly Layer[])[], cells: number): Float32Array {
+  const out = new Float32Array(3 * cells);
+  let n = 0;
+  for (const u of UNITS)
+    for (const layer of layers.flat()) {
+      const dz = layer.levelM - u.z;
+      for (let i = 0; i < layer.cells.length; i++) {
+        const dx = layer.xs[i]! - u.x;
+        const dy = layer.ys[i]! - u.y;
+        const space = 10 * Math.log10(Math.max(0.25, dx * dx + dy * dy + dz * dz));
+        for (let b = 0; b < 3; b++) out[n++ % out.length] = space + BAND_MHZ[b]!;
+      }
+    }
+  return out;
+}
+
+/** Straight lines alone, without ways round. */
+function straightOnly(site: Site, cellM: number): { straightMs: number; bareMs: number } {
+  const scene = buildScene(site);
+  const grid = gridOver(plotBox(site, 3), cellM);
+  const open = sheets(site).map((ids, i) => layersOf(site, ids, grid, i === 0));
+  const bases = open.map((layers) => fieldBase(scene, undefined, grid, layers));
+  const cells = open.flat().reduce((n, l) => n + l.cells.length, 0);
+  const straight = () => bases.forEach((base) => UNITS.forEach((u) => straightField(base, u)));
+  straight();
+  bareLoop(open, cells);
+  const many = (work: () => void) => median(Array.from({ length: 9 }, () => time(work)));
+  return { straightMs: many(straight), bareMs: many(() => bareLoop(open, cells)) };
 }
 
 function drag(name: string, site: Site, cellM: number): Run {
@@ -120,6 +156,12 @@ if (survey) {
 }
 if (process.argv.includes('--plan')) {
   await planFrames();
+  process.exit(0);
+}
+if (process.argv.includes('--field')) {
+  full('Farm', farmSite(), 0.25, 25);
+  growth('a dragged unit', drag('Farm', farmSite(), 0.5), drag('Estate of ten farms', estate(10), 0.5));
+  growth('the settled field', full('Farm', farmSite(), 1, 10), full('Estate of ten farms', estate(10), 1, 400));
   process.exit(0);
 }
 if (process.argv.includes('--numbers')) {

@@ -1,5 +1,5 @@
 import { BANDS, type Band } from '../../radio/link/bands';
-import { levelSigmaDb, withEnds } from '../../radio/learn/beliefs';
+import { levelSigmaDb, withEnds, type Features } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import {
   elevationDb,
@@ -88,6 +88,8 @@ interface Heard {
   sigmaDb(): number;
 }
 
+const NO_FEATURES: Features = new Map();
+
 /** How a spot's device hears one radio of a unit; null where the two share no band. */
 export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band): Heard | null {
   const { site, scene, beliefs, brief } = context;
@@ -100,11 +102,14 @@ export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band
   const p = pointOf(site, spot.place);
   const elevation = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
   const path = radioPath(scene, u, p, band, beliefs);
-  const features = withEnds(path.features, unit.id, spot.client, band);
   const near = beliefs.near(unit.id, band, p);
-  const learnt = beliefs.shiftDb(features) + near.meanDb;
+  const learnt = beliefs.shiftDb(withEnds(NO_FEATURES, unit.id, spot.client, band)) + near.meanDb;
   const prepared = prepareClientLink(end, spot.client, brief, path.lossDb, elevation, learnt);
-  return prepared && { end, path, prepared, sigmaDb: () => levelSigmaDb(beliefs, features, band, near.known) };
+  if (!prepared) return null;
+  // How unsure it is is asked only of the way a device takes.
+  const sigmaDb = () =>
+    levelSigmaDb(beliefs, withEnds(path.features, unit.id, spot.client, band), band, near.known);
+  return { end, path, prepared, sigmaDb };
 }
 
 /** The way a client would use one unit: the band it prefers there. */

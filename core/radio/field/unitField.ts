@@ -85,7 +85,8 @@ function addFreeSpace(loss: CastLoss, u: Spot3, layers: readonly Layer[]): void 
   }
 }
 
-function straightField(base: FieldBase, u: Spot3): CastLoss {
+/** Path loss along the straight line alone, dB by band. */
+export function straightField(base: FieldBase, u: Spot3): CastLoss {
   const straight = lossArrays(base.grid);
   for (const layer of base.layers) cast(base.scene, base.losses, u, base.grid, layer, base.space, straight);
   addFreeSpace(straight, u, base.layers);

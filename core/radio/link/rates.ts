@@ -112,11 +112,17 @@ interface RateStep extends LinkRate {
   sensitivityDbm: number;
 }
 
-const ladders = new Map<string, RateStep[]>();
+const ladders = new Map<number, RateStep[]>();
+
+/** A number for a pair of ends: this is asked for every device, unit and band. */
+function keyOf(e: RateEnds): number {
+  const kind = BAND_INDEX[e.band] * 4 + RANK[e.standard];
+  return (((kind * 1000 + e.widthMhz) * 10 + e.streams) * 10 + e.receiveAntennas) * 100 + e.noiseFigureDb;
+}
 
 /** All rates of a pair of ends with the power each needs, best first, each better than any that needs less. */
 export function rateLadder(ends: RateEnds): readonly RateStep[] {
-  const key = `${ends.band}|${ends.standard}|${ends.widthMhz}|${ends.streams}|${ends.receiveAntennas}|${ends.noiseFigureDb}`;
+  const key = keyOf(ends);
   const known = ladders.get(key);
   if (known) return known;
   const steps: RateStep[] = [];
