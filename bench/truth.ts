@@ -262,4 +262,3 @@ export function truth(count: number): void {
   console.log(`${((performance.now() - start) / 1000).toFixed(0)} s`);
 }
 
-if (process.argv[1]?.endsWith('truth.ts')) truth(Number(process.argv[2] ?? 60));

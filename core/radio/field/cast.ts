@@ -43,11 +43,12 @@ export function cast(
   skip?: Skip,
 ): void {
   const width = grid.columns + 1;
-  const { steps, floorSteps, indoor, leaf, bare } = space;
+  const { steps, single, floorSteps, indoor, leaf, bare } = space;
   for (let row = layer.row0; row < layer.row1; row++) {
     const from = row * width + layer.column0;
     const to = row * width + layer.column1 + 1;
     for (const s of steps) s.fill(0, from, to);
+    for (const s of single) s.fill(0, from, to);
     floorSteps.fill(0, from, to);
     indoor.fill(0, from, to);
     leaf.fill(0, from, to);
@@ -86,6 +87,7 @@ function gather(
 ): void {
   const { floorSteps, indoor, leaf, bare } = space;
   const [steps0, steps1, steps2] = space.steps;
+  const [single0, single1, single2] = space.single;
   const [out0, out1, out2] = out;
   const { mask, levelM } = layer;
   const { clutterDbPerM } = losses;
@@ -106,9 +108,9 @@ function gather(
       sum2 += steps2[i]!;
       packed = (packed + floorSteps[i]!) | 0;
       if (mask[cell] === 0) continue;
-      let db0 = sum0;
-      let db1 = sum1;
-      let db2 = sum2;
+      let db0 = sum0 + single0[i]!;
+      let db1 = sum1 + single1[i]!;
+      let db2 = sum2 + single2[i]!;
       if (packed !== 0) {
         const floors = floorsDb(losses, packed);
         db0 += floors[0];

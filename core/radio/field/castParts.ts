@@ -142,7 +142,12 @@ function wedgeOf(outline: Float64Array, u: Spot3): HalfPlane[] {
   return [
     left,
     right,
-    { gx: Math.cos(angle), gy: Math.sin(angle), g0: -Math.cos(angle) * u.x - Math.sin(angle) * u.y },
+    // Nothing before it is behind it.
+    {
+      gx: Math.cos(angle),
+      gy: Math.sin(angle),
+      g0: -Math.cos(angle) * u.x - Math.sin(angle) * u.y - (distance - radius * 1.01),
+    },
   ];
 }
 

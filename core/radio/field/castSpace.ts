@@ -7,6 +7,8 @@ import type { Grid } from './layers';
 export interface CastSpace {
   /** Changes of loss along rows, by band: running sums give the loss. */
   steps: [Float64Array, Float64Array, Float64Array];
+  /** Loss of single cells beside that, by band: what changes from cell to cell, as openings seen at an angle. */
+  single: [Float64Array, Float64Array, Float64Array];
   /** Floors passed: four bits a kind of floor, as changes along rows. */
   floorSteps: Int32Array;
   indoor: Float64Array;
@@ -19,6 +21,7 @@ export function castSpace(grid: Grid): CastSpace {
   const make = () => new Float64Array(size);
   return {
     steps: [make(), make(), make()],
+    single: [make(), make(), make()],
     floorSteps: new Int32Array(size),
     indoor: make(),
     leaf: make(),

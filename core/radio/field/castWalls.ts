@@ -1,6 +1,6 @@
-import { MEETS_WALL, TOUCH_M, barrierHit, met, openShare, type Spot3 } from '../path/meet';
+import { MEETS_WALL, TOUCH_M, barrierHit, met, type Spot3 } from '../path/meet';
 import { revealOf } from '../path/pathLoss';
-import { revealAt } from '../path/reveal';
+import { REVEAL_STEPS } from '../path/reveal';
 import type { Barrier } from '../path/solids';
 import type { CastLosses, CastSpace } from './castSpace';
 import { cellX, cellY, type Grid, type Layer } from './layers';
@@ -97,25 +97,34 @@ export function castBarrier(
     steps2[i]! += weight * solid[own + 2]!;
     steps2[j]! -= weight * solid[own + 2]!;
   };
-  /** What an opening takes off its wall changes from cell to cell with the angle. */
+  const [single0, single1, single2] = space.single;
+  const [wall0, wall1, wall2] = [solid[own]!, solid[own + 1]!, solid[own + 2]!];
+  const wx = w.bx - w.ax;
+  const wy = w.by - w.ay;
+  /** What an opening takes off its wall changes from cell to cell with the angle: `openShare` along a row. */
   const addOpening = (o: number) => {
-    const fill = w.openings[o]!.construction;
-    const table = revealOf(losses.losses, fill, w.construction);
+    const { construction, s0, s1 } = w.openings[o]!;
+    const table = revealOf(losses.losses, construction, w.construction);
+    const hides = w.thicknessM / ((s1 - s0) * w.lengthM);
     return (row: number, from: number, to: number, weight: number) => {
-      const y = cellY(grid, row);
+      const dy = cellY(grid, row) - u.y;
       for (let c = from; c <= to; c++) {
-        const open = openShare(w, o, u, move(cellX(grid, c), y));
-        if (open === 0) continue;
+        const dx = cellX(grid, c) - u.x;
+        const along = Math.abs(dx * wx + dy * wy);
+        const across = Math.abs(dx * wy - dy * wx);
+        const hidden = hides * along;
+        if (hidden >= across && across + along > 0) continue;
+        const at = across > 0 ? (1 - hidden / across) * REVEAL_STEPS : REVEAL_STEPS;
         const i = row * width + c;
-        const db0 = weight * (revealAt(table, open, 0) - solid[own]!);
-        const db1 = weight * (revealAt(table, open, 1) - solid[own + 1]!);
-        const db2 = weight * (revealAt(table, open, 2) - solid[own + 2]!);
-        steps0[i]! += db0;
-        steps0[i + 1]! -= db0;
-        steps1[i]! += db1;
-        steps1[i + 1]! -= db1;
-        steps2[i]! += db2;
-        steps2[i + 1]! -= db2;
+        const k = at === REVEAL_STEPS ? REVEAL_STEPS - 1 : at | 0;
+        const part = at - k;
+        const t = 3 * k;
+        const low0 = table[t]!;
+        const low1 = table[t + 1]!;
+        const low2 = table[t + 2]!;
+        single0[i]! += weight * (low0 + part * (table[t + 3]! - low0) - wall0);
+        single1[i]! += weight * (low1 + part * (table[t + 4]! - low1) - wall1);
+        single2[i]! += weight * (low2 + part * (table[t + 5]! - low2) - wall2);
       }
     };
   };

@@ -1,6 +1,6 @@
 import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
-import { MOST_BENDS, strongestFirst, turnsInPlan, type Arrivals } from '../path/arrivals';
+import { BEND_REACH_M, MOST_BENDS, strongestFirst, turnsInPlan, type Arrivals } from '../path/arrivals';
 import { onStraightWay } from '../path/detours';
 import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from '../path/edge';
 import { skipOf } from '../path/legs';
@@ -10,7 +10,7 @@ import { portalsOf, sideOf, type Portal } from '../path/portals';
 import type { Scene } from '../path/scene';
 import { cast, type CastLoss } from './cast';
 import { type CastLosses, type CastSpace } from './castSpace';
-import { cellX, cellY, type Grid, type Layer } from './layers';
+import { cellX, cellY, layerWithin, type Grid, type Layer } from './layers';
 
 /** A detour this much weaker than the straight line adds less than 0.009 dB and is not looked at, dB. */
 const WEAKER_DB = 27;
@@ -85,6 +85,7 @@ function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCe
   const side0 = wall ? -sideX * wall.ax - sideY * wall.ay : 0;
   const touch = wall ? TOUCH_M * wall.lengthM : 0;
   if (slab && job.unit.z > slab.levelM === levelM > slab.levelM) return;
+  const isFar = beforeM > BEND_REACH_M;
   const dz = levelM - pz;
   const turnZ = turnsInPlan(portal) ? 0 : dz;
   const p: Spot3 = { x: 0.5, y: 0.5, z: levelM };
@@ -98,6 +99,7 @@ function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCe
     const dy = y - py;
     const plan = dx * dx + dy * dy;
     const on = Math.sqrt(plan + dz * dz);
+    if (isFar && on > BEND_REACH_M) continue;
     const length = beforeM + on;
     const at = (length * STEPS_PER_M) | 0;
     const nearest = LEAST_TURN_DB + table[at < beyond ? at : beyond]!;
@@ -125,6 +127,12 @@ function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCe
   }
 }
 
+/** Layers of a sheet as far as a portal reaches them from a unit that is far itself, and whole from one near it. */
+const within = (layers: readonly Layer[], grid: Grid, portal: Portal): Layer[] =>
+  layers.map((layer) => layerWithin(layer, grid, portal.at, BEND_REACH_M)).filter((layer) => layer !== null);
+
+const isNear = (job: DetourJob, j: number): boolean => job.arrivals[j]!.lengthM <= BEND_REACH_M;
+
 /**
  * The strongest detour of every unit to every cell: each portal casts its field once and serves all units from it, then
  * is forgotten, so that memory does not grow with the portals.
@@ -142,11 +150,18 @@ export function findDetours(
   for (const j of strongestFirst(jobs.map((job) => job.arrivals))) {
     const portal = portals[j]!;
     const skip = skipOf(portal);
-    for (const layer of layers) {
-      const reached = jobs.filter((job) => canReach(job, j, portal, grid, layer));
-      if (reached.length === 0) continue;
+    const reaching = jobs.filter((job) => job.arrivals[j]);
+    const anyNear = reaching.some((job) => isNear(job, j));
+    const near = within(layers, grid, portal);
+    for (const layer of anyNear ? layers : near) {
+      const part = anyNear ? near.find((l) => l.mask === layer.mask) : layer;
+      const tried = reaching.flatMap((job) => {
+        const over = isNear(job, j) ? layer : part;
+        return over && canReach(job, j, portal, grid, over) ? [{ job, over }] : [];
+      });
+      if (tried.length === 0) continue;
       cast(scene, losses, portal.at, grid, layer, space, scratch, skip);
-      for (const job of reached) tryPortal(j, portal, job, layer, scratch);
+      for (const { job, over } of tried) tryPortal(j, portal, job, over, scratch);
     }
   }
 }
@@ -159,24 +174,34 @@ export interface PortalFields {
   layers: readonly Layer[];
   space: CastSpace;
   /** By number of the portal, the one used last at the end. */
-  byPortal: Map<number, CastLoss>;
+  byPortal: Map<number, KeptField>;
+}
+
+/** What is kept of a portal: its field, over the whole sheet or as far as it reaches from far. */
+interface KeptField {
+  loss: CastLoss;
+  near: readonly Layer[];
+  isWhole: boolean;
 }
 
 /** Most fields kept: as many as one unit follows, and some for what the hand comes to. */
 const MOST_KEPT = MOST_BENDS + 100;
 
-/** Loss from a portal to the cells. */
-function keptField(kept: PortalFields, j: number): CastLoss {
-  const { scene, grid, byPortal } = kept;
+/** Loss from a portal to the cells, to all of them or at least to those near it. */
+function keptField(kept: PortalFields, j: number, whole: boolean): KeptField {
+  const { scene, grid, byPortal, layers } = kept;
+  const portal = portalsOf(scene)[j]!;
   let field = byPortal.get(j);
-  if (!field) {
+  if (!field || (whole && !field.isWhole)) {
     const size = grid.columns * grid.rows;
-    field = [new Float32Array(size), new Float32Array(size), new Float32Array(size)];
-    const portal = portalsOf(scene)[j]!;
-    for (const layer of kept.layers)
-      cast(scene, kept.losses, portal.at, grid, layer, kept.space, field, skipOf(portal));
-    if (byPortal.size >= MOST_KEPT) byPortal.delete(byPortal.keys().next().value!);
-  } else byPortal.delete(j);
+    const loss: CastLoss = [new Float32Array(size), new Float32Array(size), new Float32Array(size)];
+    const near = field?.near ?? within(layers, grid, portal);
+    for (const layer of whole ? layers : near)
+      cast(scene, kept.losses, portal.at, grid, layer, kept.space, loss, skipOf(portal));
+    if (!field && byPortal.size >= MOST_KEPT) byPortal.delete(byPortal.keys().next().value!);
+    field = { loss, near, isWhole: whole };
+  }
+  byPortal.delete(j);
   byPortal.set(j, field);
   return field;
 }
@@ -185,8 +210,12 @@ function keptField(kept: PortalFields, j: number): CastLoss {
 export function detoursFromKept(kept: PortalFields, job: DetourJob): void {
   const { scene, grid, layers } = kept;
   const portals = portalsOf(scene);
-  for (const j of strongestFirst([job.arrivals]))
-    for (const layer of layers)
-      if (canReach(job, j, portals[j]!, grid, layer))
-        tryPortal(j, portals[j]!, job, layer, keptField(kept, j));
+  for (const j of strongestFirst([job.arrivals])) {
+    const portal = portals[j]!;
+    const whole = isNear(job, j);
+    if (!layers.some((layer) => canReach(job, j, portal, grid, layer))) continue;
+    const { loss, near } = keptField(kept, j, whole);
+    for (const layer of whole ? layers : near)
+      if (canReach(job, j, portal, grid, layer)) tryPortal(j, portal, job, layer, loss);
+  }
 }

@@ -46,6 +46,41 @@ export function gridOver(box: Box, cellM: number): Grid {
 export const cellX = (g: Grid, column: number): number => g.minXM + (column + 0.5) * g.cellM;
 export const cellY = (g: Grid, row: number): number => g.minYM + (row + 0.5) * g.cellM;
 
+/** Rectangle of cells around some, indices in the grid. */
+function boxOf(cells: ArrayLike<number>, columns: number): Pick<Layer, 'column0' | 'column1' | 'row0' | 'row1'> {
+  let [column0, column1, row0, row1] = [Infinity, 0, Infinity, 0];
+  for (let i = 0; i < cells.length; i++) {
+    const column = cells[i]! % columns;
+    const row = (cells[i]! - column) / columns;
+    if (column < column0) column0 = column;
+    if (column >= column1) column1 = column + 1;
+    if (row < row0) row0 = row;
+    if (row >= row1) row1 = row + 1;
+  }
+  return { column0, column1, row0, row1 };
+}
+
+/** The part of a layer within a distance of a point, m; null where it has none there. */
+export function layerWithin(layer: Layer, grid: Grid, at: { x: number; y: number }, reachM: number): Layer | null {
+  const { cells, xs, ys } = layer;
+  const column = (x: number) => (x - grid.minXM) / grid.cellM - 0.5;
+  const row = (y: number) => (y - grid.minYM) / grid.cellM - 0.5;
+  if (column(at.x - reachM) > layer.column1 || column(at.x + reachM) < layer.column0) return null;
+  if (row(at.y - reachM) > layer.row1 || row(at.y + reachM) < layer.row0) return null;
+  const near: number[] = [];
+  for (let i = 0; i < cells.length; i++)
+    if ((xs[i]! - at.x) ** 2 + (ys[i]! - at.y) ** 2 <= reachM * reachM) near.push(i);
+  if (near.length === 0) return null;
+  const own = Int32Array.from(near, (i) => cells[i]!);
+  return {
+    ...layer,
+    ...boxOf(own, grid.columns),
+    cells: own,
+    xs: Float64Array.from(near, (i) => xs[i]!),
+    ys: Float64Array.from(near, (i) => ys[i]!),
+  };
+}
+
 /**
  * Layers of a grid: one per given storey over the cells inside its outline, and the yard over the cells in no building
  * (`yard` false leaves that out). A cell lies in one layer at most.
@@ -70,24 +105,13 @@ export function layersOf(site: Site, storeyIds: readonly string[], grid: Grid, y
     const out: Layer = {
       levelM,
       outdoors,
-      column0: grid.columns,
-      column1: 0,
-      row0: grid.rows,
-      row1: 0,
+      ...boxOf(cells, grid.columns),
       cells: Int32Array.from(cells),
       xs: Float64Array.from(cells, (c) => cellX(grid, c % grid.columns)),
       ys: Float64Array.from(cells, (c) => cellY(grid, Math.floor(c / grid.columns))),
       mask: new Uint8Array(grid.columns * grid.rows),
     };
-    for (const c of cells) {
-      out.mask[c] = 1;
-      const column = c % grid.columns;
-      const row = (c - column) / grid.columns;
-      out.column0 = Math.min(out.column0, column);
-      out.column1 = Math.max(out.column1, column + 1);
-      out.row0 = Math.min(out.row0, row);
-      out.row1 = Math.max(out.row1, row + 1);
-    }
+    for (const c of cells) out.mask[c] = 1;
     return out;
   };
   return [

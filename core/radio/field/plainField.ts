@@ -1,6 +1,6 @@
 import { BANDS, BAND_MHZ } from '../link/bands';
 import { crossingsBetween, type Spot3 } from '../path/crossings';
-import { arrivalsOf, turnCosine } from '../path/arrivals';
+import { BEND_REACH_M, arrivalsOf, turnCosine } from '../path/arrivals';
 import { onStraightWay, togetherDb } from '../path/detours';
 import type { Grid, Layer } from './layers';
 import { cellX, cellY } from './layers';
@@ -46,7 +46,8 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
           slabs: portal.slab ? [portal.slab] : [],
         });
         const a = arrivals[j]!;
-        if (!a || !passesThrough(portal, unit, p) || onStraightWay(portal, unit, p)) return;
+        if (!a || (a.lengthM > BEND_REACH_M && leg.distanceM > BEND_REACH_M)) return;
+        if (!passesThrough(portal, unit, p) || onStraightWay(portal, unit, p)) return;
         const v = turnV(turnCosine(a, portal, p), a.lengthM, leg.distanceM);
         BANDS.forEach((band, b) => {
           const loss =

@@ -9,6 +9,13 @@ import type { Scene } from './scene';
 /** Most bends that are followed from one unit. A house has one or two hundred; on a plot with more the nearest are. */
 export const MOST_BENDS = 300;
 
+/**
+ * A bend is followed where it lies at most this far from one end of the way, m (estimate): farther from both its edge throws
+ * next to nothing, and a plot of many houses stays tractable. An odd length: one that a careful hand draws would be told apart by
+ * rounding.
+ */
+export const BEND_REACH_M = 25.037;
+
 /** The straight way from a unit to a portal. */
 export interface Arrival {
   lengthM: number;

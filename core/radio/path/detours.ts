@@ -1,5 +1,5 @@
 import { BAND_MHZ, type PerBand } from '../link/bands';
-import { strongestFirst, turnCosine, type Arrivals } from './arrivals';
+import { BEND_REACH_M, strongestFirst, turnCosine, type Arrivals } from './arrivals';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
 import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from './edge';
 import { legTo, legsTo, skipOf } from './legs';
@@ -61,6 +61,7 @@ export function strongestDetours(
     const arrival = arrivals[j]!;
     const [x, y, z] = [p.x - portal.at.x, p.y - portal.at.y, p.z - portal.at.z];
     const on = Math.sqrt(x * x + y * y + z * z);
+    if (arrival.lengthM > BEND_REACH_M && on > BEND_REACH_M) continue;
     const lengthM = arrival.lengthM + on;
     const [a0, a1, a2] = arrival.lossDb;
     const from = LEAST_TURN_DB + learntDb + lengthDbFrom(lengthM);

@@ -141,29 +141,33 @@ export function signedArea2(outline: Float64Array): number {
   return area;
 }
 
-/** Where a way u→p may enter or leave an outline between two parts of it, in order, those parts themselves at the ends. */
-function cutsOf(outline: Float64Array, u: Spot3, p: Spot3, low: number, high: number): number[] {
-  const cuts = [low, high];
+/** Where a way may enter or leave an outline, in order: reused, since this is asked for many cells. An outline has 200 corners. */
+const cuts = new Float64Array(512);
+
+/** Part of a way u→p inside an outline between two parts of it, seen in plan; what runs along an edge counts half. */
+function partInside(outline: Float64Array, u: Spot3, p: Spot3, low: number, high: number): number {
+  let count = 0;
+  cuts[count++] = low;
   for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
     const ax = outline[j]!;
     const ay = outline[j + 1]!;
     const bx = outline[i]!;
     const by = outline[i + 1]!;
     if (!crosses(ax, ay, bx, by, Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2), u, p)) continue;
-    if (met.part > low && met.part < high) cuts.push(met.part);
+    const at = met.part;
+    if (at <= low || at >= high) continue;
+    // Few and nearly in order: put in its place.
+    let k = count++;
+    for (; cuts[k - 1]! > at; k--) cuts[k] = cuts[k - 1]!;
+    cuts[k] = at;
   }
-  return cuts.length > 2 ? cuts.sort((a, b) => a - b) : cuts;
-}
-
-/** Part of a way u→p inside an outline between two parts of it, seen in plan; what runs along an edge counts half. */
-function partInside(outline: Float64Array, u: Spot3, p: Spot3, low: number, high: number): number {
-  const cuts = cutsOf(outline, u, p, low, high);
+  cuts[count++] = high;
   let part = 0;
-  for (let i = 0; i + 1 < cuts.length; i++) {
+  for (let i = 0; i + 1 < count; i++) {
     const from = cuts[i]!;
-    const middle = (from + cuts[i + 1]!) / 2;
-    part +=
-      insideShare(outline, u.x + middle * (p.x - u.x), u.y + middle * (p.y - u.y)) * (cuts[i + 1]! - from);
+    const to = cuts[i + 1]!;
+    const middle = (from + to) / 2;
+    part += insideShare(outline, u.x + middle * (p.x - u.x), u.y + middle * (p.y - u.y)) * (to - from);
   }
   return part;
 }

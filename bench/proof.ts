@@ -1,0 +1,3 @@
+import { truth } from './truth';
+
+truth(Number(process.argv[2] ?? 60));
