@@ -33,6 +33,13 @@ module.exports = {
     within('evidence', NETWORK),
     within('readings', [...NETWORK, 'evidence']),
     within('fit', [...NETWORK, 'evidence', 'readings']),
+    {
+      name: 'practice-knows-no-model',
+      comment: 'the practice house has a physics of its own: of core it may use the site alone',
+      severity: 'error',
+      from: { path: '^meter/practice/', pathNot: TESTS },
+      to: { path: '^(core/(?!site/)|app/|ui/|server/|db/|workers/|cli/|demo/|bench/)' },
+    },
     ...STOPS.map((stop) => ({
       name: `stop-${stop}`,
       comment: 'a stop imports no other stop',

@@ -12,6 +12,7 @@ const config = [
       'test-results/**',
       'data/**',
       '.tmp/**',
+      'bench/.build/**',
       'public/**',
       '.dependency-cruiser.cjs',
     ],

@@ -9,6 +9,7 @@ const config = {
     '<rootDir>/ui',
     '<rootDir>/demo',
     '<rootDir>/bench',
+    '<rootDir>/meter',
   ],
   testMatch: ['**/*.test.ts'],
   setupFiles: ['<rootDir>/scripts/seedProperties.mjs'],

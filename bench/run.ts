@@ -161,7 +161,11 @@ if (process.argv.includes('--plan')) {
 if (process.argv.includes('--field')) {
   full('Farm', farmSite(), 0.25, 25);
   growth('a dragged unit', drag('Farm', farmSite(), 0.5), drag('Estate of ten farms', estate(10), 0.5));
-  growth('the settled field', full('Farm', farmSite(), 1, 10), full('Estate of ten farms', estate(10), 1, 400));
+  growth(
+    'the settled field',
+    full('Farm', farmSite(), 1, 10),
+    full('Estate of ten farms', estate(10), 1, 400),
+  );
   process.exit(0);
 }
 if (process.argv.includes('--numbers')) {

@@ -7,10 +7,9 @@ import { kitOf, planContext, pointOf, type PlanContext } from '../core/plan/eval
 import { predictOption } from '../core/plan/evaluate/predict';
 import { emptyPlan, type Option, type Unit } from '../core/plan/option/schema';
 import { BANDS, BAND_INDEX } from '../core/radio/link/bands';
-import { priorBeliefs } from '../core/radio/learn/beliefs';
 import { CLIENT_TYPES } from '../core/radio/link/clients';
 import { elevationDb } from '../core/radio/link/link';
-import { crossingsBetween } from '../core/radio/path/crossings';
+import { crossingsBetween, type Crossings } from '../core/radio/path/crossings';
 import { constructionLossDb } from '../core/radio/path/materials';
 import { straightLossDb } from '../core/radio/path/pathLoss';
 import { learntContext } from '../core/readings/learn';
@@ -28,18 +27,28 @@ const PREFERENCE_DB = 12;
 
 type Triple = readonly [number, number, number];
 
-interface Error {
+/** One level that was never read: what is told of it, and what it is. */
+export interface LevelCheck {
   band: 0 | 1 | 2;
   truthDbm: number;
   offDb: number;
   sigmaDb: number;
   predictedDbm: number;
-  /** Whether the straight line passes no wall or floor. */
-  open: boolean;
-  outdoors: boolean;
+  situation: Situation;
 }
 
-interface SpeedCheck {
+/** Where a level is heard, as seen from its unit. */
+export const SITUATIONS = [
+  'in sight',
+  'behind one wall',
+  'behind more walls',
+  'on another storey',
+  'in an outbuilding',
+  'in the yard',
+] as const;
+type Situation = (typeof SITUATIONS)[number];
+
+export interface SpeedCheck {
   inside: boolean;
   low: boolean;
   serves: boolean;
@@ -48,21 +57,24 @@ interface SpeedCheck {
 
 export interface HouseResult {
   seed: number;
-  before: Error[];
-  after: Error[];
-  multiWall: Error[];
+  before: LevelCheck[];
+  after: LevelCheck[];
+  multiWall: LevelCheck[];
   speedsBefore: SpeedCheck[];
   speedsAfter: SpeedCheck[];
 }
 
-const spotAt = (place: Place, i: number): Spot => ({
+export const spotAt = (place: Place, i: number): Spot => ({
   id: `p${i}`,
   number: i + 1,
   name: `Spot ${i + 1}`,
   place,
   client: CLIENT,
   deviceName: '',
-  activities: [{ activity: 'hdCall', count: 1 }, { activity: 'film4k', count: 1 }],
+  activities: [
+    { activity: 'hdCall', count: 1 },
+    { activity: 'film4k', count: 1 },
+  ],
   complaint: '',
 });
 
@@ -71,7 +83,14 @@ function unitsOf(house: PracticeHouse): Unit[] {
   const fed = { parentId: 'a', measuredDownMbps: null, measuredUpMbps: null, lengthM: 15, dataRunId: null };
   return [
     { ...base, id: 'a', letter: 'A', name: 'Gateway', place: house.units[0], feed: { kind: 'line' } },
-    { ...base, id: 'b', letter: 'B', name: 'Second', place: house.units[1], feed: { kind: 'ethernet', category: 'cat6', ...fed } },
+    {
+      ...base,
+      id: 'b',
+      letter: 'B',
+      name: 'Second',
+      place: house.units[1],
+      feed: { kind: 'ethernet', category: 'cat6', ...fed },
+    },
   ];
 }
 
@@ -92,7 +111,9 @@ function zeros(context: PlanContext, unit: Unit, place: Place): { down: Triple; 
   const tilt = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
   const radios = BANDS.map((band) => kit.radios.find((r) => r.band === band)!);
   return {
-    down: radios.map((r, b) => Math.min(r.eirpDbm, 23) + client.gainDbi[b]! - client.bodyDb + tilt) as unknown as Triple,
+    down: radios.map(
+      (r, b) => Math.min(r.eirpDbm, 23) + client.gainDbi[b]! - client.bodyDb + tilt,
+    ) as unknown as Triple,
     up: radios.map((_, b) => client.eirpDbm[b]! + [2, 3, 3][b]! - client.bodyDb + tilt) as unknown as Triple,
   };
 }
@@ -150,8 +171,25 @@ function readingsAt(world: PracticeWorld, spot: Spot, truth: Truth, noteBand: bo
   });
 }
 
-function errorsOf(context: PlanContext, units: readonly Unit[], spots: readonly Spot[], truths: readonly Truth[], plain = false): Error[] {
-  const out: Error[] = [];
+function situationOf({ storeyId }: Place, way: Crossings): Situation {
+  if (storeyId === null) return 'in the yard';
+  if (storeyId === 'shed0') return 'in an outbuilding';
+  if (way.floors.length > 0) return 'on another storey';
+  return way.walls.length === 0
+    ? 'in sight'
+    : way.walls.length === 1
+      ? 'behind one wall'
+      : 'behind more walls';
+}
+
+function errorsOf(
+  context: PlanContext,
+  units: readonly Unit[],
+  spots: readonly Spot[],
+  truths: readonly Truth[],
+  plain = false,
+): LevelCheck[] {
+  const out: LevelCheck[] = [];
   spots.forEach((spot, i) => {
     units.forEach((unit, n) => {
       for (const band of BANDS) {
@@ -159,7 +197,11 @@ function errorsOf(context: PlanContext, units: readonly Unit[], spots: readonly 
         const heard = hearing(context, unit, spot, band);
         const truth = truths[i]!.levels[n]![b];
         if (!heard) continue;
-        const way = crossingsBetween(context.scene, pointOf(context.site, unit.place), pointOf(context.site, spot.place));
+        const way = crossingsBetween(
+          context.scene,
+          pointOf(context.site, unit.place),
+          pointOf(context.site, spot.place),
+        );
         const predicted = plain
           ? heard.prepared.downDbm + heard.path.lossDb - straightLossDb(context.scene, way, band)
           : heard.prepared.downDbm;
@@ -171,8 +213,7 @@ function errorsOf(context: PlanContext, units: readonly Unit[], spots: readonly 
           predictedDbm: p,
           offDb: p - t,
           sigmaDb: heard.sigmaDb(),
-          open: way.walls.length + way.floors.length === 0,
-          outdoors: spot.place.storeyId === null,
+          situation: situationOf(spot.place, way),
         });
       }
     });
@@ -193,72 +234,53 @@ function speedsOf(context: PlanContext, option: Option, truths: readonly Truth[]
   });
 }
 
-/** Reads a practice house at twelve places, and holds what is predicted elsewhere against its hidden truth. */
-export function proveHouse(seed: number, { read = READ, noteBand = true } = {}): HouseResult {
+const knownTruths = new Map<number, readonly Truth[]>();
+
+/** What is true at the places of a house that are never read; asked of rays once. */
+function unseenTruths(seed: number, of: () => readonly Truth[]): readonly Truth[] {
+  const known = knownTruths.get(seed) ?? of();
+  knownTruths.set(seed, known);
+  return known;
+}
+
+/** A practice house as a job: drawn, with its network, read at some places. */
+export function practiceJob(seed: number, { read = READ, noteBand = true } = {}) {
   const house = practiceHouse(seed);
   const world = practiceWorld(house, (name) => constructionLossDb(name, []));
   const units = unitsOf(house);
   const option: Option = { id: 'o', name: 'O', units, wiredSpots: [] };
-  const [readPlaces, unseen] = [house.places.slice(0, read), house.places.slice(READ)];
-  const farm = quillfeatherFarm();
-  const brief = { ...farm.brief, line: { ...farm.brief.line, kind: 'fibre' as const, downMbps: 2000, upMbps: 2000 } };
-  const readSite = { ...house.site, spots: readPlaces.map(spotAt) };
-  const unseenSite = { ...house.site, spots: unseen.map(spotAt) };
+  const { brief: farm } = quillfeatherFarm();
+  const brief = { ...farm, line: { ...farm.line, kind: 'fibre' as const, downMbps: 2000, upMbps: 2000 } };
+  const site = { ...house.site, spots: house.places.slice(0, read).map(spotAt) };
   const plan = { ...emptyPlan(), today: option };
-  const first = planContext({ site: unseenSite, brief, plan });
-  const rows: EvidenceRow[] = [sampleState('now', 'before', option, { site: house.site })];
-  for (const spot of readSite.spots)
-    rows.push(...readingsAt(world, spot, truthAt(first, world, units, spot.place), noteBand));
-  const truths = unseen.map((place) => truthAt(first, world, units, place));
-  const learnt = learntContext({ site: readSite, brief, plan, evidence: rows });
-  const after: PlanContext = { ...first, scene: learnt.context.scene, beliefs: learnt.context.beliefs };
-  const prior: PlanContext = { ...first, beliefs: priorBeliefs(first.scene) };
+  const context = planContext({ site, brief, plan });
+  const evidence: EvidenceRow[] = [sampleState('now', 'before', option, { site })];
+  for (const spot of site.spots)
+    evidence.push(...readingsAt(world, spot, truthAt(context, world, units, spot.place), noteBand));
+  return { house, world, option, job: { site, brief, plan, evidence } };
+}
+
+/** Reads a practice house at twelve places, and holds what is predicted elsewhere against its hidden truth. */
+export function proveHouse(seed: number, how: { read?: number; noteBand?: boolean } = {}): HouseResult {
+  const { house, world, option, job } = practiceJob(seed, how);
+  const { units } = option;
+  const unseen = house.places.slice(READ);
+  const site = { ...house.site, spots: unseen.map(spotAt) };
+  const prior = planContext({ ...job, site });
+  const truths = unseenTruths(seed, () => unseen.map((place) => truthAt(prior, world, units, place)));
+  const { beliefs } = learntContext(job).context;
+  const after: PlanContext = { ...prior, beliefs };
   return {
     seed,
-    before: errorsOf(prior, units, unseenSite.spots, truths),
-    after: errorsOf(after, units, unseenSite.spots, truths),
-    multiWall: errorsOf(prior, units, unseenSite.spots, truths, true),
+    before: errorsOf(prior, units, site.spots, truths),
+    after: errorsOf(after, units, site.spots, truths),
+    multiWall: errorsOf(prior, units, site.spots, truths, true),
     speedsBefore: speedsOf(prior, option, truths),
     speedsAfter: speedsOf(after, option, truths),
   };
 }
 
-const mean = (list: readonly number[]) => list.reduce((sum, v) => sum + v, 0) / Math.max(1, list.length);
-export const rmse = (list: readonly { offDb: number }[]): number => Math.sqrt(mean(list.map((e) => e.offDb ** 2)));
-const bias = (list: readonly { offDb: number }[]) => mean(list.map((e) => e.offDb));
-const share = <T>(list: readonly T[], of: (t: T) => boolean) => mean(list.map((t) => Number(of(t))));
-const Z90 = 1.2815515655446004;
-
-function report(name: string, errors: readonly Error[], speeds: readonly SpeedCheck[] | null): void {
-  const by = (of: (e: Error) => boolean) => {
-    const some = errors.filter(of);
-    return `${rmse(some).toFixed(2)} (${bias(some) >= 0 ? '+' : ''}${bias(some).toFixed(1)}, n ${some.length})`;
-  };
-  const inside = share(errors, (e) => Math.abs(e.offDb) <= Z90 * e.sigmaDb);
-  console.log(`${name}`);
-  console.log(`  RMSE dB (bias): 2.4 GHz ${by((e) => e.band === 0)}, 5 GHz ${by((e) => e.band === 1)}, 6 GHz ${by((e) => e.band === 2)}`);
-  console.log(`  predicted below −70: ${by((e) => e.predictedDbm < -70)}; truly below −70: ${by((e) => e.truthDbm < -70)}; in sight ${by((e) => e.open)}; yard ${by((e) => e.outdoors)}`);
-  console.log(`  levels inside their range ${(100 * inside).toFixed(0)} %`);
-  if (!speeds) return;
-  const serving = speeds.filter((s) => s.serves);
-  console.log(
-    `  speeds inside ${(100 * share(speeds, (s) => s.inside)).toFixed(0)} %, below it ${(100 * share(speeds, (s) => s.low)).toFixed(0)} %; false "serves" ${(100 * share(serving, (s) => !s.servesTruly)).toFixed(1)} % of ${serving.length}; serving truly but not said ${(100 * share(speeds.filter((s) => s.servesTruly), (s) => !s.serves)).toFixed(0)} %`,
-  );
-}
-
-/** Proves many houses and prints what came of it. */
-export function truth(count: number): void {
-  const start = performance.now();
-  const houses = Array.from({ length: count }, (_, i) => proveHouse(i + 1));
-  const all = (key: 'before' | 'after' | 'multiWall') => houses.flatMap((h) => h[key]);
-  console.log(`${count} practice houses, ${READ} spots read ${RUNS} times each, ${all('after').length} levels never read`);
-  report('Plain multi-wall', all('multiWall'), null);
-  report('Before any reading', all('before'), houses.flatMap((h) => h.speedsBefore));
-  report('After the readings', all('after'), houses.flatMap((h) => h.speedsAfter));
-  const better = houses.filter((h) => rmse(h.after) < rmse(h.before)).length;
-  console.log(`Better with the readings: ${better} of ${count} houses`);
-  const weakest = [...houses].sort((a, b) => rmse(b.after) - rmse(a.after)).slice(0, 5);
-  console.log(`Weakest: ${weakest.map((h) => `house ${h.seed} ${rmse(h.after).toFixed(1)} dB (before ${rmse(h.before).toFixed(1)})`).join(', ')}`);
-  console.log(`${((performance.now() - start) / 1000).toFixed(0)} s`);
-}
-
+export const mean = (list: readonly number[]) =>
+  list.reduce((sum, v) => sum + v, 0) / Math.max(1, list.length);
+export const rmse = (list: readonly { offDb: number }[]): number =>
+  Math.sqrt(mean(list.map((e) => e.offDb ** 2)));

@@ -58,7 +58,13 @@ export interface PredictReport {
   job: string;
   option: string;
   /** What the readings taught: null before there are any. */
-  calibration: { taught: string; readings: number; leftOut: number; leaveOneOutDb: number; odd: OddReading[] } | null;
+  calibration: {
+    taught: string;
+    readings: number;
+    leftOut: number;
+    leaveOneOutDb: number;
+    odd: OddReading[];
+  } | null;
   spots: ReturnType<typeof spotRow>[];
 }
 
@@ -90,7 +96,9 @@ export function predictReport(
       job: job.name,
       option: option.name,
       calibration: learnt,
-      spots: predictRead(context, { option, kit: job.plan.ownKit }, job.evidence).map((p) => spotRow(p, option, job.brief.lengthUnit)),
+      spots: predictRead(context, { option, kit: job.plan.ownKit }, job.evidence).map((p) =>
+        spotRow(p, option, job.brief.lengthUnit),
+      ),
     },
   };
 }

@@ -31,7 +31,9 @@ export function predictLines(report: PredictReport): string {
     ? [
         calibration.taught,
         `Learnt from ${calibration.readings} levels: each told from all others it is missed by ${calibration.leaveOneOutDb.toFixed(1)} dB.`,
-        ...(calibration.leftOut > 0 ? [`The ${calibration.leftOut} oldest groups of readings are left out.`] : []),
+        ...(calibration.leftOut > 0
+          ? [`The ${calibration.leftOut} oldest groups of readings are left out.`]
+          : []),
         ...calibration.odd.map((o) => o.words),
       ]
     : ['No readings yet: from the survey alone.'];

@@ -803,6 +803,7 @@ function strongestFirst(units) {
 }
 
 // core/radio/field/layers.ts
+import { bisectLeft } from "d3-array";
 var FIELD_HEIGHT_M = 1;
 function gridOver(box3, cellM) {
   return {
@@ -828,22 +829,26 @@ function boxOf(cells, columns) {
   return { column0, column1, row0, row1 };
 }
 function layerWithin(layer, grid, at2, reachM) {
-  const { cells, xs, ys } = layer;
   const column = (x) => (x - grid.minXM) / grid.cellM - 0.5;
   const row = (y) => (y - grid.minYM) / grid.cellM - 0.5;
-  if (column(at2.x - reachM) > layer.column1 || column(at2.x + reachM) < layer.column0) return null;
-  if (row(at2.y - reachM) > layer.row1 || row(at2.y + reachM) < layer.row0) return null;
-  const near = [];
-  for (let i = 0; i < cells.length; i++)
-    if ((xs[i] - at2.x) ** 2 + (ys[i] - at2.y) ** 2 <= reachM * reachM) near.push(i);
-  if (near.length === 0) return null;
-  const own = Int32Array.from(near, (i) => cells[i]);
+  const column0 = Math.max(layer.column0, Math.floor(column(at2.x - reachM)));
+  const column1 = Math.min(layer.column1, Math.ceil(column(at2.x + reachM)) + 1);
+  const row0 = Math.max(layer.row0, Math.floor(row(at2.y - reachM)));
+  const row1 = Math.min(layer.row1, Math.ceil(row(at2.y + reachM)) + 1);
+  if (column0 >= column1 || row0 >= row1) return null;
+  const { cells, xs, ys } = layer;
+  const from = bisectLeft(cells, row0 * grid.columns);
+  const to = bisectLeft(cells, row1 * grid.columns);
+  if (from === to) return null;
   return {
     ...layer,
-    ...boxOf(own, grid.columns),
-    cells: own,
-    xs: Float64Array.from(near, (i) => xs[i]),
-    ys: Float64Array.from(near, (i) => ys[i])
+    column0,
+    column1,
+    row0,
+    row1,
+    cells: cells.subarray(from, to),
+    xs: xs.subarray(from, to),
+    ys: ys.subarray(from, to)
   };
 }
 function layersOf(site2, storeyIds, grid, yard) {
@@ -1701,7 +1706,8 @@ function canReach(job2, j, portal, grid, layer) {
 }
 function tryPortal(j, portal, job2, layer, toCells) {
   const arrival = job2.arrivals[j];
-  const { wall: wall3, slab } = portal;
+  const { wall: wall3, slab, edge } = portal;
+  const [v0, v1, v2] = V_PER_TURN;
   const { x: px, y: py, z: pz } = portal.at;
   const [to0, to1, to2] = toCells;
   const [best0, best1, best2] = job2.best;
@@ -1743,11 +1749,16 @@ function tryPortal(j, portal, job2, layer, toCells) {
     if (way0 + nearest >= most0 && way1 + nearest >= most1 && way2 + nearest >= most2) continue;
     if (from !== 0 && from * (sideX * x + sideY * y + side0) > touch) continue;
     const turned = Math.sqrt(plan2 + turnZ * turnZ);
-    const v = turnV(turned === 0 ? 1 : (hx * dx + hy * dy + hz * turnZ) / turned, beforeM, on);
+    const cosine = turned === 0 ? 1 : (hx * dx + hy * dy + hz * turnZ) / turned;
+    const chord = cosine < 1 ? Math.sqrt(2 * (1 - cosine) * beforeM * on / length) : 0;
+    const nearer = table[at2 < beyond ? at2 : beyond];
+    if (way0 + nearer + edgeDb(edge, chord * v0) >= most0 && way1 + nearer + edgeDb(edge, chord * v1) >= most1 && way2 + nearer + edgeDb(edge, chord * v2) >= most2)
+      continue;
+    const v = turnV(cosine, beforeM, on);
     const spread = 20 * Math.log10(Math.max(NEAREST_M, length));
-    const db0 = way0 + spread + edgeDb(portal.edge, v * V_PER_TURN[0]);
-    const db1 = way1 + spread + edgeDb(portal.edge, v * V_PER_TURN[1]);
-    const db2 = way2 + spread + edgeDb(portal.edge, v * V_PER_TURN[2]);
+    const db0 = way0 + spread + edgeDb(edge, v * v0);
+    const db1 = way1 + spread + edgeDb(edge, v * v1);
+    const db2 = way2 + spread + edgeDb(edge, v * v2);
     if (db0 >= most0 && db1 >= most1 && db2 >= most2) continue;
     p.x = x;
     p.y = y;
@@ -1766,7 +1777,7 @@ function findDetours(scene, losses, jobs, grid, layers, space, scratch) {
     const skip = skipOf(portal);
     const reaching = jobs.filter((job2) => job2.arrivals[j]);
     const anyNear = reaching.some((job2) => isNear(job2, j));
-    const near = within(layers, grid, portal);
+    const near = reaching.every((job2) => isNear(job2, j)) ? [] : within(layers, grid, portal);
     for (const layer of anyNear ? layers : near) {
       const part = anyNear ? near.find((l) => l.mask === layer.mask) : layer;
       const tried = reaching.flatMap((job2) => {
@@ -1787,11 +1798,11 @@ function keptField(kept, j, whole) {
   if (!field || whole && !field.isWhole) {
     const size = grid.columns * grid.rows;
     const loss = [new Float32Array(size), new Float32Array(size), new Float32Array(size)];
-    const near = field?.near ?? within(layers, grid, portal);
-    for (const layer of whole ? layers : near)
+    const near = whole ? layers : within(layers, grid, portal);
+    for (const layer of near)
       cast(scene, kept.losses, portal.at, grid, layer, kept.space, loss, skipOf(portal));
     if (!field && byPortal.size >= MOST_KEPT) byPortal.delete(byPortal.keys().next().value);
-    field = { loss, near, isWhole: whole };
+    field = { loss, layers: near, isWhole: whole };
   }
   byPortal.delete(j);
   byPortal.set(j, field);
@@ -1804,9 +1815,9 @@ function detoursFromKept(kept, job2) {
     const portal = portals[j];
     const whole = isNear(job2, j);
     if (!layers.some((layer) => canReach(job2, j, portal, grid, layer))) continue;
-    const { loss, near } = keptField(kept, j, whole);
-    for (const layer of whole ? layers : near)
-      if (canReach(job2, j, portal, grid, layer)) tryPortal(j, portal, job2, layer, loss);
+    const field = keptField(kept, j, whole);
+    for (const layer of field.layers)
+      if (canReach(job2, j, portal, grid, layer)) tryPortal(j, portal, job2, layer, field.loss);
   }
 }
 

@@ -49,7 +49,8 @@ export function runsOf(site: Site, rows: EvidenceRows, network: Built): Readonly
   const bySpot = new Map<string, Reading[]>();
   for (const r of evidenceOf(rows).valid) {
     const spotId = spotIdOf(r);
-    if (spotId === null || !phases.has(r.stateId) || r.band !== 'free' || devices.get(spotId) !== r.device) continue;
+    if (spotId === null || !phases.has(r.stateId) || r.band !== 'free' || devices.get(spotId) !== r.device)
+      continue;
     const list = bySpot.get(spotId);
     if (list) list.push(r);
     else bySpot.set(spotId, [r]);
@@ -97,7 +98,12 @@ function pipeThatGives(pipe: readonly Part[], downMbps: number, upMbps: number):
     const rest = 1 / Math.max(1e-9, whole) - others.reduce((sum, part) => sum + 1 / of(part), 0);
     return rest > 0 ? 1 / rest : whole;
   };
-  const air = { ...wide[at]!, downMbps: left(downMbps, (p) => p.downMbps), upMbps: left(upMbps, (p) => p.upMbps), measured: true };
+  const air = {
+    ...wide[at]!,
+    downMbps: left(downMbps, (p) => p.downMbps),
+    upMbps: left(upMbps, (p) => p.upMbps),
+    measured: true,
+  };
   return wide.map((part, i) => (i === at ? air : part));
 }
 
@@ -115,7 +121,8 @@ export function conditioned(p: Prediction, runs: SpotRuns | undefined): Predicti
   const pipe = pipeThatGives(p.pipe, downMbps, upMbps);
   const decidedBy = decide(middle, p.need);
   const chain = pipe.length > 0 ? chainOf(pipe) : null;
-  const narrowest = decidedBy === 'latency' ? p.narrowest : decidedBy === 'up' ? chain?.narrowestUp : chain?.narrowestDown;
+  const narrowest =
+    decidedBy === 'latency' ? p.narrowest : decidedBy === 'up' ? chain?.narrowestUp : chain?.narrowestDown;
   return {
     ...p,
     ...middle,
@@ -130,6 +137,7 @@ export function conditioned(p: Prediction, runs: SpotRuns | undefined): Predicti
     wouldGiveMbps: chain ? (decidedBy === 'up' ? chain.nextUpMbps : chain.nextDownMbps) : 0,
     second: chain ? (decidedBy === 'up' ? chain.secondUp : chain.secondDown) : 0,
     runs: result.runs,
+    problem: downMbps === 0 && upMbps === 0 ? { kind: 'readSilent' } : null,
     // A device that did not connect holds on to nothing.
     stuck: downMbps === 0 ? null : p.stuck,
   };

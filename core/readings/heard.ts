@@ -122,7 +122,8 @@ export function likelihoods(
 ): number[] {
   const best = Math.max(...ways.map((w) => choiceDbm(w.band, w.levelDbm)));
   const raw = ways.map((w) => {
-    const behind = (best - choiceDbm(w.band, w.levelDbm)) / Math.hypot(CHOICE_SPREAD_DB, SHADOWING_DB[BAND_INDEX[w.band]]);
+    const behind =
+      (best - choiceDbm(w.band, w.levelDbm)) / Math.hypot(CHOICE_SPREAD_DB, SHADOWING_DB[BAND_INDEX[w.band]]);
     const read = measuredDbm ?? speedLevel(w);
     // A speed no level of this way gives was not read over it.
     if (read === null) return 0;

@@ -9,7 +9,15 @@ import { thawed } from '../evidence/network';
 import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
 import type { ClientTypeId } from '../site/model/schema';
 import { median } from '../stats/median';
-import { allHeard, levelForSpeed, likelihoods, lostBelowDbm, usualMbps, type Heard, type ReadNetwork } from './heard';
+import {
+  allHeard,
+  levelForSpeed,
+  likelihoods,
+  lostBelowDbm,
+  usualMbps,
+  type Heard,
+  type ReadNetwork,
+} from './heard';
 
 /** Spread of one reading of a level, of a level told from a speed, and of limits, dB (estimates). */
 const LEVEL_NOISE_DB = 2;
@@ -67,7 +75,15 @@ function lostOver(ways: readonly Heard[], id: string): Observation[] {
     if (heard.levelDbm < measured - SAYS_NOTHING_DB) return [];
     const { predict } = heard;
     return [
-      { ...levelAt(heard), id: `${id} ${heard.unit.id} ${heard.band}`, of: 'level', predict, measured, kind: 'atMost', noise: LOST_NOISE_DB },
+      {
+        ...levelAt(heard),
+        id: `${id} ${heard.unit.id} ${heard.band}`,
+        of: 'level',
+        predict,
+        measured,
+        kind: 'atMost',
+        noise: LOST_NOISE_DB,
+      },
     ];
   });
 }
@@ -77,11 +93,20 @@ function unchosen(ways: readonly Heard[], chosen: Heard, chosenDbm: number, id: 
   return ways.flatMap((heard): Observation[] => {
     if (heard === chosen) return [];
     const other = heard.unit !== chosen.unit;
-    const measured = unchosenBelowDbm(heard.band, choiceDbm(chosen.band, chosenDbm)) + (other ? STICKS_DB : 0);
+    const measured =
+      unchosenBelowDbm(heard.band, choiceDbm(chosen.band, chosenDbm)) + (other ? STICKS_DB : 0);
     if (heard.levelDbm < measured - SAYS_NOTHING_DB) return [];
     const { predict } = heard;
     return [
-      { ...levelAt(heard), id: `${id} not ${heard.unit.id} ${heard.band}`, of: 'level', predict, measured, kind: 'atMost', noise: UNCHOSEN_NOISE_DB },
+      {
+        ...levelAt(heard),
+        id: `${id} not ${heard.unit.id} ${heard.band}`,
+        of: 'level',
+        predict,
+        measured,
+        kind: 'atMost',
+        noise: UNCHOSEN_NOISE_DB,
+      },
     ];
   });
 }
@@ -108,7 +133,9 @@ function readOver(
   if (levels.length > 0) {
     const measured = median(levels)!;
     const noise = Math.max(1, LEVEL_NOISE_DB / Math.sqrt(levels.length));
-    const out: Observation[] = [{ ...levelAt(heard), id, of: 'level', predict, measured, kind: 'exact', noise }];
+    const out: Observation[] = [
+      { ...levelAt(heard), id, of: 'level', predict, measured, kind: 'exact', noise },
+    ];
     if (speed !== null && speed > 0) {
       const usual = usualMbps(heard, measured);
       if (usual > 0)
@@ -149,7 +176,11 @@ function readOver(
 }
 
 /** What one group says, over each way it may have come by. */
-function observationsOfGroup(read: ReadNetwork, ways: readonly Heard[], group: Group): { list: Observation[]; unsure: boolean } {
+function observationsOfGroup(
+  read: ReadNetwork,
+  ways: readonly Heard[],
+  group: Group,
+): { list: Observation[]; unsure: boolean } {
   const first = group[0]!;
   const device = first.device as ClientTypeId;
   const fixed = first.band === 'free' ? first.bandSeen : first.band;
@@ -170,7 +201,10 @@ function observationsOfGroup(read: ReadNetwork, ways: readonly Heard[], group: G
     const name = possible.length === 1 ? first.id : `${first.id} ${heard.unit.id} ${heard.band}`;
     const said = readOver(read.context, heard, group, device, weight > 0.5 ? first.id : name);
     // A way that is only likely counts as a reading that is less sure.
-    for (const o of said) list.push(weight > 0.99 ? o : { ...o, noise: Math.hypot(o.noise, (1 / weight - 1) * UNLIKELY_DB[o.of]) });
+    for (const o of said)
+      list.push(
+        weight > 0.99 ? o : { ...o, noise: Math.hypot(o.noise, (1 / weight - 1) * UNLIKELY_DB[o.of]) },
+      );
     if (weight > 0.5 && first.band === 'free') {
       const level = measured ?? (speed === null ? null : levelForSpeed(heard, speed));
       if (level !== null) list.push(...unchosen(ways, heard, level, first.id));

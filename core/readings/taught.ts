@@ -16,7 +16,8 @@ interface Lesson {
   size: number;
 }
 
-const moreOrLess = (db: number, more: string, less: string) => `${Math.abs(db).toFixed(0)} dB ${db > 0 ? more : less}`;
+const moreOrLess = (db: number, more: string, less: string) =>
+  `${Math.abs(db).toFixed(0)} dB ${db > 0 ? more : less}`;
 
 function lessonsOf({ parameters, mean }: Posterior, custom: readonly CustomConstruction[]): Lesson[] {
   const lessons = new Map<string, Lesson>();
@@ -40,7 +41,10 @@ function lessonsOf({ parameters, mean }: Posterior, custom: readonly CustomConst
         size: Math.abs(m),
       });
     if (kind === 'bend' && Math.abs(m) >= WORTH_SAYING_DB)
-      put(name, { words: `signal gets round corners with ${moreOrLess(m, 'more', 'less')} loss than usual`, size: Math.abs(m) });
+      put(name, {
+        words: `signal gets round corners with ${moreOrLess(m, 'more', 'less')} loss than usual`,
+        size: Math.abs(m),
+      });
     if (kind === 'air') {
       const factor = Math.exp(m + value('share'));
       if (Math.abs(factor - 1) >= WORTH_SAYING_SHARE)
@@ -58,7 +62,8 @@ export function taughtWords(posterior: Posterior, custom: readonly CustomConstru
   const said = lessonsOf(posterior, custom)
     .slice(0, MOST_SAID)
     .map((l) => l.words);
-  if (said.length === 0) return 'This house is as its drawing says: nothing differs from the usual by more than a reading scatters.';
+  if (said.length === 0)
+    return 'This house is as its drawing says: nothing differs from the usual by more than a reading scatters.';
   const last = said.pop()!;
   const list = said.length > 0 ? `${said.join(', ')}, and ${last}` : last;
   return `In this house ${list}.`;

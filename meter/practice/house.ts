@@ -1,5 +1,12 @@
 import type { BuiltInConstruction } from '../../core/site/model/constructions';
-import { emptySite, type Opening, type Place, type Point, type Site, type Wall } from '../../core/site/model/schema';
+import {
+  emptySite,
+  type Opening,
+  type Place,
+  type Point,
+  type Site,
+  type Wall,
+} from '../../core/site/model/schema';
 import { pick, seeded } from './random';
 
 /** A small house as a survey would have drawn it, with places for two units and places to read at. */
@@ -38,7 +45,10 @@ export function practiceHouse(seed: number): PracticeHouse {
   const storeyCount = pick(random, [1, 2, 2, 3]);
   const outer = pick(random, OUTER);
   const inner = pick(random, INNER);
-  const floor = outer === 'reinforcedConcrete' ? 'concreteSlab' : pick(random, ['timberFloor', 'timberFloor', 'concreteSlab'] as const);
+  const floor =
+    outer === 'reinforcedConcrete'
+      ? 'concreteSlab'
+      : pick(random, ['timberFloor', 'timberFloor', 'concreteSlab'] as const);
   const glass = pick(random, ['glazingClear', 'glazingClear', 'glazingCoated'] as const);
   const walls: Wall[] = [];
   const openings: Opening[] = [];
@@ -58,7 +68,16 @@ export function practiceHouse(seed: number): PracticeHouse {
   ) => {
     const lengthM = Math.hypot(wall.b.xM - wall.a.xM, wall.b.yM - wall.a.yM);
     const offsetM = Math.max(0.1, Math.min(lengthM - widthM - 0.1, along * lengthM - widthM / 2));
-    openings.push({ id: `o${openings.length}`, wallId: wall.id, kind, construction, offsetM, widthM, sillM, heightM });
+    openings.push({
+      id: `o${openings.length}`,
+      wallId: wall.id,
+      kind,
+      construction,
+      offsetM,
+      widthM,
+      sillM,
+      heightM,
+    });
   };
   const columns = width > 11 ? 3 : 2;
   const xs = Array.from({ length: columns + 1 }, (_, i) =>
@@ -81,11 +100,15 @@ export function practiceHouse(seed: number): PracticeHouse {
       const windows = k % 2 === 0 ? columns : 2;
       for (let n = 0; n < windows; n++)
         addOpening(wall, 'window', glass, (n + between(0.35, 0.65)) / windows, between(0.8, 1.6), 0.9, 1.3);
-      if (id === 's0' && k === 0) addOpening(wall, 'door', 'timberDoor', 1 / (2 * columns) + 0.28, 0.95, 0, 2.1);
+      if (id === 's0' && k === 0)
+        addOpening(wall, 'door', 'timberDoor', 1 / (2 * columns) + 0.28, 0.95, 0, 2.1);
     });
     const door = () => (random() < 0.5 ? 'open' : 'timberDoor');
     for (let c = 1; c < columns; c++) {
-      const [low, high] = [{ xM: xs[c]!, yM: 0 }, { xM: xs[c]!, yM: depth }];
+      const [low, high] = [
+        { xM: xs[c]!, yM: 0 },
+        { xM: xs[c]!, yM: depth },
+      ];
       const middle = { xM: xs[c]!, yM: middleY };
       addOpening(addWall(id, low, middle, inner), 'door', door(), between(0.3, 0.8), 0.85, 0, 2);
       addOpening(addWall(id, middle, high, inner), 'door', door(), between(0.2, 0.7), 0.85, 0, 2);
@@ -113,12 +136,15 @@ export function practiceHouse(seed: number): PracticeHouse {
       id: 'shed',
       name: 'Outbuilding',
       roof: { construction: construction === 'metalSheet' ? 'metalRoof' : 'tileRoof', riseM: 1 },
-      storeys: [{ id: 'shed0', name: 'Ground', floorLevelM: 0, heightM: 2.4, outline, floor: null, holes: [] }],
+      storeys: [
+        { id: 'shed0', name: 'Ground', floorLevelM: 0, heightM: 2.4, outline, floor: null, holes: [] },
+      ],
     });
     outline.forEach((a, k) => {
       const wall = addWall('shed0', a, outline[(k + 1) % 4]!, construction);
       if (k === 3) addOpening(wall, 'window', 'glazingClear', 0.3, 0.9, 1, 1);
-      if (k === 3) addOpening(wall, 'door', construction === 'metalSheet' ? 'metalDoor' : 'timberDoor', 0.75, 0.9, 0, 2);
+      if (k === 3)
+        addOpening(wall, 'door', construction === 'metalSheet' ? 'metalDoor' : 'timberDoor', 0.75, 0.9, 0, 2);
     });
   }
   const onStorey = (s: number, low: number, high: number): Place => ({
@@ -143,7 +169,12 @@ export function practiceHouse(seed: number): PracticeHouse {
     }
     if (kind < 0.25) {
       const side = random() < 0.5 ? -1 : 1;
-      return { storeyId: null, xM: between(-2, width + 2), yM: depth / 2 + side * (depth / 2 + between(1, 9)), heightM: between(0.8, 1.5) };
+      return {
+        storeyId: null,
+        xM: between(-2, width + 2),
+        yM: depth / 2 + side * (depth / 2 + between(1, 9)),
+        heightM: between(0.8, 1.5),
+      };
     }
     return onStorey(anyStorey(), 0.6, 1.5);
   });

@@ -1,7 +1,15 @@
 import { polygonContains } from 'd3-polygon';
 import { pairs } from '../../core/site/model/levels';
 import type { Point } from '../../core/site/model/schema';
-import { permittivityOf, type Edge, type Level, type Point3, type Surfaces, type Triple, type Upright } from './surfaces';
+import {
+  permittivityOf,
+  type Edge,
+  type Level,
+  type Point3,
+  type Surfaces,
+  type Triple,
+  type Upright,
+} from './surfaces';
 
 /** Frequencies of the three bands, GHz. */
 const GHZ: Triple = [2.44, 5.5, 6.2];
@@ -11,7 +19,8 @@ const WAVE_M = GHZ.map((ghz) => 0.299792458 / ghz) as unknown as Triple;
 export type TrueLoss = (construction: string) => Triple;
 
 const distance = (a: Point3, b: Point3): number => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
-const freeDb = (m: number, band: number): number => 20 * Math.log10(Math.max(0.5, m)) + 20 * Math.log10(1000 * GHZ[band]!) - 27.55;
+const freeDb = (m: number, band: number): number =>
+  20 * Math.log10(Math.max(0.5, m)) + 20 * Math.log10(1000 * GHZ[band]!) - 27.55;
 
 /** Power a face throws back at an angle, mean of both polarisations (Fresnel). `cosine` of the angle to its normal. */
 export function reflectivity(permittivity: number, cosine: number): number {
@@ -52,7 +61,11 @@ export function edgeDb(turn: number, d1: number, d2: number, band: number): numb
 const contains = (outline: readonly Point[], x: number, y: number) => polygonContains(pairs(outline), [x, y]);
 
 /** Where a way meets an upright face: along it (m), height, and the cosine to its normal; null where it does not. */
-function meets(w: Upright, u: Point3, p: Point3): { alongM: number; z: number; t: number; cosine: number } | null {
+function meets(
+  w: Upright,
+  u: Point3,
+  p: Point3,
+): { alongM: number; z: number; t: number; cosine: number } | null {
   const [wx, wy] = [(w.b.xM - w.a.xM) / w.lengthM, (w.b.yM - w.a.yM) / w.lengthM];
   const su = (u.x - w.a.xM) * -wy + (u.y - w.a.yM) * wx;
   const sp = (p.x - w.a.xM) * -wy + (p.y - w.a.yM) * wx;
@@ -65,14 +78,22 @@ function meets(w: Upright, u: Point3, p: Point3): { alongM: number; z: number; t
 }
 
 /** Loss of everything a straight leg passes, dB by band; `but` is not counted. */
-function passedDb(s: Surfaces, loss: TrueLoss, u: Point3, p: Point3, but: ReadonlySet<unknown>): [number, number, number] {
+function passedDb(
+  s: Surfaces,
+  loss: TrueLoss,
+  u: Point3,
+  p: Point3,
+  but: ReadonlySet<unknown>,
+): [number, number, number] {
   const sum: [number, number, number] = [0, 0, 0];
   for (const w of s.uprights) {
     if (but.has(w)) continue;
     const hit = meets(w, u, p);
     if (!hit) continue;
     const solid = loss(w.construction);
-    const o = w.openings.find((x) => hit.alongM >= x.from && hit.alongM < x.to && hit.z >= x.sillM && hit.z < x.headM);
+    const o = w.openings.find(
+      (x) => hit.alongM >= x.from && hit.alongM < x.to && hit.z >= x.sillM && hit.z < x.headM,
+    );
     const share = o ? openShare(o.to - o.from, w.thicknessM, hit.cosine) : 0;
     for (let b = 0; b < 3; b++) {
       const wallDb = angledDb(solid[b]!, w.permittivity, hit.cosine);
@@ -112,20 +133,26 @@ function bounce(m: Mirror, image: Point3, to: Point3): { at: Point3; power: numb
     if (image.z > m.level === to.z > m.level) return null;
     const t = (m.level - image.z) / (to.z - image.z);
     const at = { x: image.x + t * (to.x - image.x), y: image.y + t * (to.y - image.y), z: m.level };
-    if (!contains(m.face.outline, at.x, at.y) || m.face.holes.some((h) => contains(h, at.x, at.y))) return null;
+    if (!contains(m.face.outline, at.x, at.y) || m.face.holes.some((h) => contains(h, at.x, at.y)))
+      return null;
     const cosine = Math.abs(to.z - image.z) / distance(image, to);
     return { at, power: ROUGH * reflectivity(m.face.permittivity, cosine) };
   }
   const hit = meets(m.face, image, to);
   if (!hit) return null;
-  const o = m.face.openings.find((x) => hit.alongM >= x.from && hit.alongM < x.to && hit.z >= x.sillM && hit.z < x.headM);
+  const o = m.face.openings.find(
+    (x) => hit.alongM >= x.from && hit.alongM < x.to && hit.z >= x.sillM && hit.z < x.headM,
+  );
   if (o?.construction === 'open') return null;
   const at = {
     x: image.x + hit.t * (to.x - image.x),
     y: image.y + hit.t * (to.y - image.y),
     z: hit.z,
   };
-  return { at, power: ROUGH * reflectivity(o ? permittivityOf(o.construction) : m.face.permittivity, hit.cosine) };
+  return {
+    at,
+    power: ROUGH * reflectivity(o ? permittivityOf(o.construction) : m.face.permittivity, hit.cosine),
+  };
 }
 
 /** Furniture and rough faces keep this share of a mirror's power together. */
@@ -165,7 +192,11 @@ export function raysDb(s: Surfaces, loss: TrueLoss, scatter: Scatter, u: Point3,
       const but = new Set([m.face]);
       const first = passedDb(s, loss, u, hit.at, but);
       const second = passedDb(s, loss, hit.at, p, but);
-      add(distance(image, p), first.map((v, b) => v + second[b]!), () => -10 * Math.log10(hit.power));
+      add(
+        distance(image, p),
+        first.map((v, b) => v + second[b]!),
+        () => -10 * Math.log10(hit.power),
+      );
     }
     mirrors.forEach((n, j) => {
       if (i === j) return;
@@ -179,7 +210,11 @@ export function raysDb(s: Surfaces, loss: TrueLoss, scatter: Scatter, u: Point3,
         passedDb(s, loss, before.at, last.at, but),
         passedDb(s, loss, last.at, p, but),
       ];
-      add(distance(twice, p), [0, 1, 2].map((b) => legs[0]![b]! + legs[1]![b]! + legs[2]![b]!), () => -10 * Math.log10(last.power * before.power));
+      add(
+        distance(twice, p),
+        [0, 1, 2].map((b) => legs[0]![b]! + legs[1]![b]! + legs[2]![b]!),
+        () => -10 * Math.log10(last.power * before.power),
+      );
     });
   });
   s.edges.forEach((e, k) => bend(s, loss, e, scatter(k), u, p, add));
@@ -189,9 +224,14 @@ export function raysDb(s: Surfaces, loss: TrueLoss, scatter: Scatter, u: Point3,
     const but = new Set(s.levels.filter((l) => l.levelM === at.z));
     const first = passedDb(s, loss, u, at, but);
     const second = passedDb(s, loss, at, p, but);
-    const cosine = ((at.x - u.x) * (p.x - at.x) + (at.y - u.y) * (p.y - at.y) + (at.z - u.z) * (p.z - at.z)) / (d1 * d2);
+    const cosine =
+      ((at.x - u.x) * (p.x - at.x) + (at.y - u.y) * (p.y - at.y) + (at.z - u.z) * (p.z - at.z)) / (d1 * d2);
     const turn = Math.acos(Math.max(-1, Math.min(1, cosine)));
-    add(d1 + d2, first.map((v, b) => v + second[b]!), (b) => edgeDb(turn, d1, d2, b));
+    add(
+      d1 + d2,
+      first.map((v, b) => v + second[b]!),
+      (b) => edgeDb(turn, d1, d2, b),
+    );
   }
   return power.map((v) => -10 * Math.log10(v)) as unknown as Triple;
 }
@@ -215,7 +255,16 @@ function bend(
     const { a, b } = e.wall;
     const side = (q: Point3) => (b.xM - a.xM) * (q.y - a.yM) - (b.yM - a.yM) * (q.x - a.xM) > 0;
     if (side(u) === side(p)) return;
-    if (straight && e.wall.openings.some((o) => straight.alongM >= o.from && straight.alongM < o.to && straight.z >= o.sillM && straight.z < o.headM))
+    if (
+      straight &&
+      e.wall.openings.some(
+        (o) =>
+          straight.alongM >= o.from &&
+          straight.alongM < o.to &&
+          straight.z >= o.sillM &&
+          straight.z < o.headM,
+      )
+    )
       return;
   }
   const but = new Set<unknown>(e.wall ? [e.wall] : []);
@@ -225,8 +274,12 @@ function bend(
   const [d1, d2] = [distance(u, at), distance(at, p)];
   const cosine = ((e.x - u.x) * (p.x - e.x) + (e.y - u.y) * (p.y - e.y)) / (g1 * g2);
   const turn = Math.acos(Math.max(-1, Math.min(1, cosine)));
-  add(d1 + d2, first.map((v, b) => v + second[b]! + fill[b]!), (b) => {
-    const sharp = edgeDb(turn, d1, d2, b);
-    return -10 * Math.log10(10 ** (-sharp / 10) + 10 ** (-scatterDb / 10));
-  });
+  add(
+    d1 + d2,
+    first.map((v, b) => v + second[b]! + fill[b]!),
+    (b) => {
+      const sharp = edgeDb(turn, d1, d2, b);
+      return -10 * Math.log10(10 ** (-sharp / 10) + 10 ** (-scatterDb / 10));
+    },
+  );
 }

@@ -53,14 +53,19 @@ export function practiceWorld(house: PracticeHouse, nominalDb: TrueLoss): Practi
       const common = normal();
       known = nominalDb(name).map((db) => {
         const luck = Math.sqrt(0.8) * common + Math.sqrt(0.2) * normal();
-        return db === 0 ? 0 : Math.max(0.4 * db, db + Math.max(1.5, 0.3 * db) * Math.max(-2, Math.min(2, luck)));
+        return db === 0
+          ? 0
+          : Math.max(0.4 * db, db + Math.max(1.5, 0.3 * db) * Math.max(-2, Math.min(2, luck)));
       }) as unknown as Triple;
       losses.set(name, known);
     }
     return known;
   };
   // Drawn in a fixed order, whatever is asked first.
-  [...surfaces.uprights.flatMap((w) => [w.construction, ...w.openings.map((o) => o.construction)]), ...surfaces.levels.map((l) => l.construction)].forEach(loss);
+  [
+    ...surfaces.uprights.flatMap((w) => [w.construction, ...w.openings.map((o) => o.construction)]),
+    ...surfaces.levels.map((l) => l.construction),
+  ].forEach(loss);
   const scatters = surfaces.edges.map(() => 18 + 10 * random());
   const deviceDb = 5 * Math.sqrt(0.9) * normal();
   const deviceBandDb = [0, 1, 2].map(() => 5 * Math.sqrt(0.1) * normal());
@@ -71,7 +76,11 @@ export function practiceWorld(house: PracticeHouse, nominalDb: TrueLoss): Practi
   const share = 0.62 * Math.exp(0.12 * normal());
   const pointOf = (at: Place): Point3 => ({ x: at.xM, y: at.yM, z: levelOf(house.site, at) });
   const units = house.units.map(pointOf);
-  const [x0, y0, x1, y1] = [0, 0, ...Object.values(house.site.buildings[0]!.storeys[0]!.outline[2]!)] as number[];
+  const [x0, y0, x1, y1] = [
+    0,
+    0,
+    ...Object.values(house.site.buildings[0]!.storeys[0]!.outline[2]!),
+  ] as number[];
   /** Length of a way over the house, seen in plan, m. */
   const indoorM = (u: Point3, p: Point3): number => {
     let count = 0;
@@ -99,7 +108,12 @@ export function practiceWorld(house: PracticeHouse, nominalDb: TrueLoss): Practi
       let best = 0;
       for (const width of [20, 40, 80, 160].filter((w) => w <= widthMhz))
         for (let n = 1; n <= streams; n++) {
-          const snr = levelDbm + 174 - 10 * Math.log10(width * 1e6) - 12 - 10 * Math.log10((n * 1.0) / (streams - n + 1));
+          const snr =
+            levelDbm +
+            174 -
+            10 * Math.log10(width * 1e6) -
+            12 -
+            10 * Math.log10((n * 1.0) / (streams - n + 1));
           if (snr < 2) continue;
           // Shannon's bound less what real codes lose, at most 1024-QAM 5/6 of 98 % of the band in long symbols.
           const bits = Math.min(7.5, 0.8 * Math.log2(1 + 10 ** ((snr - 3) / 10)));

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { Prediction } from '@/core/plan/evaluate/predict';
-import { partBecause, partLabel, problemWords } from '@/core/plan/evaluate/words';
+import { partBecause, partLabel, problemWords, rangeWords } from '@/core/plan/evaluate/words';
 import type { Option } from '@/core/plan/option/schema';
 import { useJob } from '@/ui/job/store';
 import { speedText } from '@/ui/pieces/format';
@@ -27,7 +27,8 @@ export function Pipe({ prediction: p, option }: { prediction: Prediction; option
   return (
     <div className="mt-2" data-pipe={p.number}>
       <div className="fig text-[13px] text-ink-2">
-        Mb/s {up ? '↑ up' : '↓ down'}, estimates unless marked measured
+        Mb/s {up ? '↑ up' : '↓ down'}, {rangeWords(p, up ? p.upRangeMbps : p.downRangeMbps, speedText)};
+        estimates unless marked measured
       </div>
       <ol className="mt-1 flex items-end gap-px">
         {p.pipe.map((part, i) => {

@@ -17,6 +17,7 @@ import { Words } from '@/ui/ledger/Words';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { SelectField } from '@/ui/pieces/fields';
+import Link from 'next/link';
 import { rangeWords } from '@/core/plan/evaluate/words';
 import { speedText } from '@/ui/pieces/format';
 import { newId } from '@/ui/pieces/newId';
@@ -58,7 +59,7 @@ function usePlanRows(): LedgerRow[] {
         return rowOf(f, p.decidedBy, ['before', 'predicted', 'range'], {
           trackLabel: predictionLabel(p),
           result: before && before.verdict !== p.verdict ? `${before.verdict} → ${p.verdict}` : p.verdict,
-          note: `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s`,
+          note: `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s${p.runs > 0 ? ', read' : ''}`,
           tone: VERDICT_TONE[p.verdict],
           detail: (
             <>
@@ -135,6 +136,9 @@ const PlanLedger = memo(function PlanLedger() {
         <>
           <TrackKey before predicted />
           <Settling />
+          <Link href="/how-true" className="link text-[13px]">
+            How true is this?
+          </Link>
         </>
       }
       empty="No spots yet. Put them in Survey: one where each thing must work."

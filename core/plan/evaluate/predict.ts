@@ -14,7 +14,8 @@ export const STICK_DBM = -72;
 export const STICK_WITHIN_DB = 8;
 
 /** Why a spot has no link. */
-export type NoLink = { kind: 'noUnits' | 'notJoined' | 'noBand' } | { kind: 'tooWeak'; levelDbm: number };
+export type NoLink =
+  { kind: 'noUnits' | 'notJoined' | 'noBand' | 'readSilent' } | { kind: 'tooWeak'; levelDbm: number };
 
 /** What one spot gets under an option: numbers and facts; `words.ts` makes sentences of them. */
 export interface Prediction {

@@ -41,6 +41,8 @@ export function partBecause(part: Part, lengthUnit: 'metres' | 'feet'): string {
   const { why } = part;
   const length = (m: number) => lengthText(m, lengthUnit);
   if (part.measured && part.kind === 'feed') return 'measured on this very link';
+  if (part.measured && part.kind === 'air')
+    return `as read on the device; ${why.kind === 'air' ? pathWords(why.way, length) : ''}`;
   switch (why.kind) {
     case 'line':
       return why.measured ? 'measured by cable' : 'as paid for';
@@ -81,6 +83,8 @@ export function problemWords({ problem }: Pick<Prediction, 'problem'>): string |
       return 'no unit is joined to the line';
     case 'noBand':
       return 'no unit has a band this device may use here';
+    case 'readSilent':
+      return 'no connection was read here';
     case 'tooWeak':
       return `too weak to hold a link (${problem.levelDbm.toFixed(0)} dBm)`;
   }
@@ -93,9 +97,12 @@ export function heldBackLabel(p: Prediction, option: Option): string {
 }
 
 /** How sure a figure is, in words: read, drawn from what is unsure, or one number because a wire or a ceiling sets it. */
-export function rangeWords(p: Prediction, [low, high]: readonly [number, number], text: (mbps: number) => string): string {
-  if (p.runs > 0)
-    return p.runs === 1 ? 'read once' : `${p.runs} runs read, ${text(low)} to ${text(high)}`;
+export function rangeWords(
+  p: Prediction,
+  [low, high]: readonly [number, number],
+  text: (mbps: number) => string,
+): string {
+  if (p.runs > 0) return p.runs === 1 ? 'read once' : `${p.runs} runs read, ${text(low)} to ${text(high)}`;
   if (text(low) !== text(high)) return `range ${text(low)} to ${text(high)}`;
   return high === 0 ? 'no connection' : 'a wire or a ceiling sets it';
 }

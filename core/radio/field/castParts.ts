@@ -1,5 +1,15 @@
 import { TOUCHED_M } from '../path/crossings';
-import { TOUCH_M, crosses, insidePart, insideShare, lengthInPrismM, met, signedArea2, slabCrossed, type Spot3 } from '../path/meet';
+import {
+  TOUCH_M,
+  crosses,
+  insidePart,
+  insideShare,
+  lengthInPrismM,
+  met,
+  signedArea2,
+  slabCrossed,
+  type Spot3,
+} from '../path/meet';
 import type { Slab } from '../path/solids';
 import type { ScenePart } from '../path/sceneParts';
 import type { CastLosses, CastSpace } from './castSpace';
@@ -82,7 +92,8 @@ export function castIndoors(
           const column = cell % grid.columns;
           const row = (cell - column) / grid.columns;
           const [x, y] = [cellX(grid, column), cellY(grid, row)];
-          if (Math.abs(side.gx * x + side.gy * y + side.g0) > TOUCH_M * lengthM || putRight.has(cell)) continue;
+          if (Math.abs(side.gx * x + side.gy * y + side.g0) > TOUCH_M * lengthM || putRight.has(cell))
+            continue;
           putRight.add(cell);
           const got = insidePart(outline, u, beside(x, y));
           indoor[row * width + column]! += insidePart(outline, u, move(x, y)) - got;

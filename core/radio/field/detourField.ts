@@ -69,7 +69,8 @@ function canReach(job: DetourJob, j: number, portal: Portal, grid: Grid, layer: 
  */
 function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCells: CastLoss): void {
   const arrival = job.arrivals[j]!;
-  const { wall, slab } = portal;
+  const { wall, slab, edge } = portal;
+  const [v0, v1, v2] = V_PER_TURN;
   const { x: px, y: py, z: pz } = portal.at;
   const [to0, to1, to2] = toCells;
   const [best0, best1, best2] = job.best;
@@ -112,11 +113,21 @@ function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCe
     if (way0 + nearest >= most0 && way1 + nearest >= most1 && way2 + nearest >= most2) continue;
     if (from !== 0 && from * (sideX * x + sideY * y + side0) > touch) continue;
     const turned = Math.sqrt(plan + turnZ * turnZ);
-    const v = turnV(turned === 0 ? 1 : (hx * dx + hy * dy + hz * turnZ) / turned, beforeM, on);
+    const cosine = turned === 0 ? 1 : (hx * dx + hy * dy + hz * turnZ) / turned;
+    // A chord is shorter than its arc: with it ν, and so the loss, is told from below without the arc.
+    const chord = cosine < 1 ? Math.sqrt((2 * (1 - cosine) * beforeM * on) / length) : 0;
+    const nearer = table[at < beyond ? at : beyond]!;
+    if (
+      way0 + nearer + edgeDb(edge, chord * v0) >= most0 &&
+      way1 + nearer + edgeDb(edge, chord * v1) >= most1 &&
+      way2 + nearer + edgeDb(edge, chord * v2) >= most2
+    )
+      continue;
+    const v = turnV(cosine, beforeM, on);
     const spread = 20 * Math.log10(Math.max(NEAREST_M, length));
-    const db0 = way0 + spread + edgeDb(portal.edge, v * V_PER_TURN[0]);
-    const db1 = way1 + spread + edgeDb(portal.edge, v * V_PER_TURN[1]);
-    const db2 = way2 + spread + edgeDb(portal.edge, v * V_PER_TURN[2]);
+    const db0 = way0 + spread + edgeDb(edge, v * v0);
+    const db1 = way1 + spread + edgeDb(edge, v * v1);
+    const db2 = way2 + spread + edgeDb(edge, v * v2);
     if (db0 >= most0 && db1 >= most1 && db2 >= most2) continue;
     p.x = x;
     p.y = y;
@@ -152,7 +163,7 @@ export function findDetours(
     const skip = skipOf(portal);
     const reaching = jobs.filter((job) => job.arrivals[j]);
     const anyNear = reaching.some((job) => isNear(job, j));
-    const near = within(layers, grid, portal);
+    const near = reaching.every((job) => isNear(job, j)) ? [] : within(layers, grid, portal);
     for (const layer of anyNear ? layers : near) {
       const part = anyNear ? near.find((l) => l.mask === layer.mask) : layer;
       const tried = reaching.flatMap((job) => {
@@ -180,7 +191,7 @@ export interface PortalFields {
 /** What is kept of a portal: its field, over the whole sheet or as far as it reaches from far. */
 interface KeptField {
   loss: CastLoss;
-  near: readonly Layer[];
+  layers: readonly Layer[];
   isWhole: boolean;
 }
 
@@ -195,11 +206,11 @@ function keptField(kept: PortalFields, j: number, whole: boolean): KeptField {
   if (!field || (whole && !field.isWhole)) {
     const size = grid.columns * grid.rows;
     const loss: CastLoss = [new Float32Array(size), new Float32Array(size), new Float32Array(size)];
-    const near = field?.near ?? within(layers, grid, portal);
-    for (const layer of whole ? layers : near)
+    const near = whole ? layers : within(layers, grid, portal);
+    for (const layer of near)
       cast(scene, kept.losses, portal.at, grid, layer, kept.space, loss, skipOf(portal));
     if (!field && byPortal.size >= MOST_KEPT) byPortal.delete(byPortal.keys().next().value!);
-    field = { loss, near, isWhole: whole };
+    field = { loss, layers: near, isWhole: whole };
   }
   byPortal.delete(j);
   byPortal.set(j, field);
@@ -214,8 +225,8 @@ export function detoursFromKept(kept: PortalFields, job: DetourJob): void {
     const portal = portals[j]!;
     const whole = isNear(job, j);
     if (!layers.some((layer) => canReach(job, j, portal, grid, layer))) continue;
-    const { loss, near } = keptField(kept, j, whole);
-    for (const layer of whole ? layers : near)
-      if (canReach(job, j, portal, grid, layer)) tryPortal(j, portal, job, layer, loss);
+    const field = keptField(kept, j, whole);
+    for (const layer of field.layers)
+      if (canReach(job, j, portal, grid, layer)) tryPortal(j, portal, job, layer, field.loss);
   }
 }

@@ -68,7 +68,9 @@ describe('the fast field is the plain triple loop to 0.01 dB', () => {
       { x: 0, y: 0, z: 1.3 },
       { x: 3, y: 3, z: 3.9 },
     ])
-      expect(worst(settledFields(base, [unit])[0]!, plainField(scene, unit, grid, layers), layers)).toBeLessThan(0.01);
+      expect(
+        worst(settledFields(base, [unit])[0]!, plainField(scene, unit, grid, layers), layers),
+      ).toBeLessThan(0.01);
   });
   test('from places drawn at random', () => {
     const grid = gridOver(box, 4.3);

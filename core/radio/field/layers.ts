@@ -1,3 +1,4 @@
+import { bisectLeft } from 'd3-array';
 import type { Site } from '../../site/model/schema';
 import type { Box } from '../../site/model/levels';
 import { insideShare } from '../path/meet';
@@ -47,7 +48,10 @@ export const cellX = (g: Grid, column: number): number => g.minXM + (column + 0.
 export const cellY = (g: Grid, row: number): number => g.minYM + (row + 0.5) * g.cellM;
 
 /** Rectangle of cells around some, indices in the grid. */
-function boxOf(cells: ArrayLike<number>, columns: number): Pick<Layer, 'column0' | 'column1' | 'row0' | 'row1'> {
+function boxOf(
+  cells: ArrayLike<number>,
+  columns: number,
+): Pick<Layer, 'column0' | 'column1' | 'row0' | 'row1'> {
   let [column0, column1, row0, row1] = [Infinity, 0, Infinity, 0];
   for (let i = 0; i < cells.length; i++) {
     const column = cells[i]! % columns;
@@ -60,24 +64,37 @@ function boxOf(cells: ArrayLike<number>, columns: number): Pick<Layer, 'column0'
   return { column0, column1, row0, row1 };
 }
 
-/** The part of a layer within a distance of a point, m; null where it has none there. */
-export function layerWithin(layer: Layer, grid: Grid, at: { x: number; y: number }, reachM: number): Layer | null {
-  const { cells, xs, ys } = layer;
+/**
+ * The part of a layer round a point: its rows within a distance of it, m, and the rectangle within that; null where it has none
+ * there. Cells of those rows outside the rectangle are still in the list, farther than the distance.
+ */
+export function layerWithin(
+  layer: Layer,
+  grid: Grid,
+  at: { x: number; y: number },
+  reachM: number,
+): Layer | null {
   const column = (x: number) => (x - grid.minXM) / grid.cellM - 0.5;
   const row = (y: number) => (y - grid.minYM) / grid.cellM - 0.5;
-  if (column(at.x - reachM) > layer.column1 || column(at.x + reachM) < layer.column0) return null;
-  if (row(at.y - reachM) > layer.row1 || row(at.y + reachM) < layer.row0) return null;
-  const near: number[] = [];
-  for (let i = 0; i < cells.length; i++)
-    if ((xs[i]! - at.x) ** 2 + (ys[i]! - at.y) ** 2 <= reachM * reachM) near.push(i);
-  if (near.length === 0) return null;
-  const own = Int32Array.from(near, (i) => cells[i]!);
+  const column0 = Math.max(layer.column0, Math.floor(column(at.x - reachM)));
+  const column1 = Math.min(layer.column1, Math.ceil(column(at.x + reachM)) + 1);
+  const row0 = Math.max(layer.row0, Math.floor(row(at.y - reachM)));
+  const row1 = Math.min(layer.row1, Math.ceil(row(at.y + reachM)) + 1);
+  if (column0 >= column1 || row0 >= row1) return null;
+  // Cells stand row by row.
+  const { cells, xs, ys } = layer;
+  const from = bisectLeft(cells, row0 * grid.columns);
+  const to = bisectLeft(cells, row1 * grid.columns);
+  if (from === to) return null;
   return {
     ...layer,
-    ...boxOf(own, grid.columns),
-    cells: own,
-    xs: Float64Array.from(near, (i) => xs[i]!),
-    ys: Float64Array.from(near, (i) => ys[i]!),
+    column0,
+    column1,
+    row0,
+    row1,
+    cells: cells.subarray(from, to),
+    xs: xs.subarray(from, to),
+    ys: ys.subarray(from, to),
   };
 }
 

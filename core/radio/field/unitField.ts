@@ -1,7 +1,13 @@
 import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
 import { togetherDb } from '../path/detours';
-import { NEAREST_M, NOTHING_HEARD_DB, bendCorrectionDb, freeSpaceDb, type LossCorrection } from '../path/pathLoss';
+import {
+  NEAREST_M,
+  NOTHING_HEARD_DB,
+  bendCorrectionDb,
+  freeSpaceDb,
+  type LossCorrection,
+} from '../path/pathLoss';
 import { arrivalsFrom } from '../path/path';
 import type { Scene } from '../path/scene';
 import { cast, type CastLoss } from './cast';

@@ -89,7 +89,8 @@ export function withOtherBands(parameter: string): string[] {
 /** Prior spread of one parameter, in its own unit. */
 export function priorSigma(parameter: string, scene: Scene): number {
   const [kind, name, band] = parameter.split(':');
-  if (kind === 'device') return DEVICE_SIGMA_DB * Math.sqrt(band === undefined ? DEVICE_COMMON : 1 - DEVICE_COMMON);
+  if (kind === 'device')
+    return DEVICE_SIGMA_DB * Math.sqrt(band === undefined ? DEVICE_COMMON : 1 - DEVICE_COMMON);
   if (kind === 'unit') return UNIT_SIGMA_DB;
   if (kind === 'air' || kind === 'share') return SPEED_SIGMA_LN;
   if (kind === 'bend') return BEND_SIGMA_DB;
@@ -118,7 +119,10 @@ export function pathFeatures(
   const add = (name: string, by: number) => f.set(name, (f.get(name) ?? 0) + by);
   for (const w of c.walls) {
     const part = (construction: number, share: number) =>
-      add(lossParameter(scene.constructionNames[construction]!, band), -w.weight * share * scene.thicknessShares[construction]!);
+      add(
+        lossParameter(scene.constructionNames[construction]!, band),
+        -w.weight * share * scene.thicknessShares[construction]!,
+      );
     if (w.wall < 0 || w.open === 1) part(w.construction, 1);
     else {
       // Each way through the opening by its share of the power.

@@ -214,9 +214,9 @@ test('a way round a stone wall through the open door beats the straight line, an
   const inside = { x: 6, y: 8, z: 1 };
   const yard = { x: -4, y: 4, z: 1 };
   const path = radioPath(scene, inside, yard, '5', priorBeliefs(scene));
-  expect(crossingsBetween(scene, inside, yard).walls.map((w) => scene.constructionNames[w.construction])).toContain(
-    'rubbleStone',
-  );
+  expect(
+    crossingsBetween(scene, inside, yard).walls.map((w) => scene.constructionNames[w.construction]),
+  ).toContain('rubbleStone');
   expect(path.detour).not.toBeNull();
   expect(path.features.get('loss:timberDoor:5')!).toBeLessThan(-0.5);
   const without = buildScene({

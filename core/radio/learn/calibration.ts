@@ -3,7 +3,15 @@ import { Matrix } from 'ml-matrix';
 import { cholesky } from '../../stats/cholesky';
 import { SHADOWING_DB } from '../link/bands';
 import type { Scene } from '../path/scene';
-import { asLoss, priorBeliefs, priorCovariance, priorSigma, withOtherBands, type Beliefs, type Features } from './beliefs';
+import {
+  asLoss,
+  priorBeliefs,
+  priorCovariance,
+  priorSigma,
+  withOtherBands,
+  type Beliefs,
+  type Features,
+} from './beliefs';
 import { censored } from './censored';
 import { inverseOf, update, type Block, type Update } from './gaussian';
 import { beliefsOf, isOffset, type Posterior } from './posterior';
@@ -123,10 +131,16 @@ function priorPrecision(parameters: readonly string[], scene: Scene): Matrix {
 }
 
 /** The parameters some predictions lean on, those of all bands of a construction, less what is sure beforehand. */
-function parametersOf(rows: readonly { features: Features }[], before: readonly string[], scene: Scene): string[] {
+function parametersOf(
+  rows: readonly { features: Features }[],
+  before: readonly string[],
+  scene: Scene,
+): string[] {
   const named = new Set(before);
   for (const row of rows) for (const key of row.features.keys()) named.add(key);
-  return [...new Set([...named].flatMap(withOtherBands))].filter((name) => priorSigma(name, scene) > 0).sort();
+  return [...new Set([...named].flatMap(withOtherBands))]
+    .filter((name) => priorSigma(name, scene) > 0)
+    .sort();
 }
 
 /**
@@ -161,7 +175,9 @@ export function calibrate(
       });
     const isFirst = blocks.length === 0;
     blocks = groups.map((group, g) =>
-      isFirst || group.some((i) => list[i]!.kind !== 'exact') ? blockOf(group, list, said, shadowingDb) : blocks[g]!,
+      isFirst || group.some((i) => list[i]!.kind !== 'exact')
+        ? blockOf(group, list, said, shadowingDb)
+        : blocks[g]!,
     );
     const h = Matrix.zeros(n, parameters.length);
     const z = Matrix.zeros(n, 1);
@@ -191,12 +207,24 @@ export function calibrate(
   const { weights } = step!;
   posterior.left = list.flatMap((o, i) =>
     o.of === 'level'
-      ? [{ unitId: o.unitId, band: o.band, x: o.x, y: o.y, z: o.z, weight: weights[i]!, noise: said[i]!.variance }]
+      ? [
+          {
+            unitId: o.unitId,
+            band: o.band,
+            x: o.x,
+            y: o.y,
+            z: o.z,
+            weight: weights[i]!,
+            noise: said[i]!.variance,
+          },
+        ]
       : [],
   );
   const read = step!
     .leaveOneOut()
-    .flatMap((e, i) => (list[i]!.of === 'level' && list[i]!.kind === 'exact' ? [{ ...e, id: list[i]!.id }] : []));
+    .flatMap((e, i) =>
+      list[i]!.of === 'level' && list[i]!.kind === 'exact' ? [{ ...e, id: list[i]!.id }] : [],
+    );
   return {
     posterior,
     leaveOneOutDb: Math.sqrt(read.reduce((sum, e) => sum + e.off ** 2, 0) / Math.max(1, read.length)),
@@ -214,4 +242,3 @@ function limit(o: Observation, value: number): Said {
   const { targetDb, variance } = censored(value, o.measured, o.noise, o.kind === 'atMost' ? -1 : 1);
   return { target: targetDb, variance };
 }
-

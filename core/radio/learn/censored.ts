@@ -19,5 +19,8 @@ export function censored(
   const ratio =
     t < -6 ? -t + 1 / -t : Math.exp(-0.5 * t * t) / Math.sqrt(2 * Math.PI) / Math.max(1e-12, normalCdf(t));
   const curvature = Math.max(LEAST_CURVATURE, ratio * (ratio + t));
-  return { targetDb: levelDb + (side * sigmaDb * ratio) / curvature, variance: (sigmaDb * sigmaDb) / curvature };
+  return {
+    targetDb: levelDb + (side * sigmaDb * ratio) / curvature,
+    variance: (sigmaDb * sigmaDb) / curvature,
+  };
 }

@@ -1,6 +1,14 @@
 import { BANDS, type PerBand } from '../link/bands';
 import type { Scene } from '../path/scene';
-import { SPEED_LOCAL_LN, asLoss, lossParameter, priorSigma, speedFeatures, type Beliefs, type Features } from './beliefs';
+import {
+  SPEED_LOCAL_LN,
+  asLoss,
+  lossParameter,
+  priorSigma,
+  speedFeatures,
+  type Beliefs,
+  type Features,
+} from './beliefs';
 import { nearby, type LeftOver } from './shadowing';
 
 /** What a job has learnt, as plain data that can be handed to a worker. */

@@ -15,10 +15,19 @@ export interface ShadowPoint {
 }
 
 /** Covariance of the shadowing at two places of one unit, dB²: alike by exp(−Δ / 2.5 m), to 0.6 between bands. */
-export function shadowCovariance(a: ShadowPoint, b: ShadowPoint, sigmaDb: readonly number[] = SHADOWING_DB): number {
+export function shadowCovariance(
+  a: ShadowPoint,
+  b: ShadowPoint,
+  sigmaDb: readonly number[] = SHADOWING_DB,
+): number {
   const apartM = Math.sqrt((a.x - b.x) ** 2 + (a.y - b.y) ** 2 + (a.z - b.z) ** 2);
   const alike = a.band === b.band ? 1 : SHADOWING_BAND_CORRELATION;
-  return alike * sigmaDb[BAND_INDEX[a.band]]! * sigmaDb[BAND_INDEX[b.band]]! * Math.exp(-apartM / SHADOWING_LENGTH_M);
+  return (
+    alike *
+    sigmaDb[BAND_INDEX[a.band]]! *
+    sigmaDb[BAND_INDEX[b.band]]! *
+    Math.exp(-apartM / SHADOWING_LENGTH_M)
+  );
 }
 
 /** A reading as it says something of the shadowing round it. */

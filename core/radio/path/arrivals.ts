@@ -72,9 +72,15 @@ export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrectio
   const ways: (Arrival | null)[] = portals.map(() => null);
   for (const j of withinReach(portals, unit)) {
     const portal = portals[j]!;
-    const { crossings, lossDb } = legOf(scene, crossingsBetween(scene, unit, portal.at, skipOf(portal)), correction);
+    const { crossings, lossDb } = legOf(
+      scene,
+      crossingsBetween(scene, unit, portal.at, skipOf(portal)),
+      correction,
+    );
     const lengthM = crossings.distanceM;
-    const whole = BANDS.map((_, b) => lossDb[b]! + throughDb(scene, portal, b, correction)) as unknown as PerBand;
+    const whole = BANDS.map(
+      (_, b) => lossDb[b]! + throughDb(scene, portal, b, correction),
+    ) as unknown as PerBand;
     const heard = whole.some(
       (db, b) => db + freeSpaceDb(lengthM, BAND_MHZ[b]!) + LEAST_TURN_DB < NOTHING_HEARD_DB,
     );

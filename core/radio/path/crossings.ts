@@ -1,6 +1,15 @@
 import type { Scene } from './scene';
 import type { Barrier, Slab } from './solids';
-import { MEETS_WALL, barrierHit, insidePart, lengthInPrismM, met, openShare, slabCrossed, type Spot3 } from './meet';
+import {
+  MEETS_WALL,
+  barrierHit,
+  insidePart,
+  lengthInPrismM,
+  met,
+  openShare,
+  slabCrossed,
+  type Spot3,
+} from './meet';
 import { passesOver } from './sceneParts';
 
 export type { Spot3 } from './meet';
@@ -62,7 +71,8 @@ export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip):
       if (w.topM <= lowM || w.baseM > highM + TOUCHED_M) continue;
       if (skip?.barriers.includes(w)) continue;
       const hit = barrierHit(w, u, p);
-      if (hit === MEETS_WALL) walls.push({ construction: w.construction, weight: met.weight, wall: -1, open: 1 });
+      if (hit === MEETS_WALL)
+        walls.push({ construction: w.construction, weight: met.weight, wall: -1, open: 1 });
       else if (hit >= 0)
         walls.push({
           construction: w.openings[hit]!.construction,
@@ -74,7 +84,8 @@ export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip):
     for (const s of part.slabs)
       if (!skip?.slabs.includes(s) && slabCrossed(s, u, p)) floors.push(s.construction);
     for (const v of part.volumes)
-      if (lengthInPrismM(v, u, p) > TOUCHED_M) walls.push({ construction: v.construction, weight: 1, wall: -1, open: 1 });
+      if (lengthInPrismM(v, u, p) > TOUCHED_M)
+        walls.push({ construction: v.construction, weight: 1, wall: -1, open: 1 });
     for (const f of part.footprints) indoorM += insidePart(f, u, p) * distanceM;
     for (const l of part.leaves) {
       const m = lengthInPrismM(l, u, p);

@@ -196,8 +196,7 @@ describe('on a plot with more bends than are followed', () => {
     expect(strongestFirst([near])).toBe(order);
     const both = strongestFirst([near, far]);
     expect(new Set(both)).toEqual(new Set([...order, ...strongestFirst([far])]));
-    const clearest = (j: number) =>
-      near[j]!.lossDb[1] + 20 * Math.log10(Math.max(0.5, near[j]!.lengthM));
+    const clearest = (j: number) => near[j]!.lossDb[1] + 20 * Math.log10(Math.max(0.5, near[j]!.lengthM));
     // The order goes by lengths in steps of an eighth of a metre.
     for (let i = 1; i < order.length; i++)
       expect(clearest(order[i]!)).toBeGreaterThan(clearest(order[i - 1]!) - 2.5);

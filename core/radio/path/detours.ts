@@ -4,7 +4,14 @@ import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
 import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from './edge';
 import { legTo, legsTo, skipOf } from './legs';
 import { MEETS_WALL, barrierHit } from './meet';
-import { NEAREST_M, NOTHING_HEARD_DB, bendCorrectionDb, freeSpaceDb, lengthDbFrom, type LossCorrection } from './pathLoss';
+import {
+  NEAREST_M,
+  NOTHING_HEARD_DB,
+  bendCorrectionDb,
+  freeSpaceDb,
+  lengthDbFrom,
+  type LossCorrection,
+} from './pathLoss';
 import { passesThrough, portalsOf, type Portal } from './portals';
 import type { Scene } from './scene';
 

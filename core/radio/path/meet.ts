@@ -173,7 +173,8 @@ function partInside(outline: Float64Array, u: Spot3, p: Spot3, low: number, high
 }
 
 /** Part of the way u→p inside an outline, seen in plan, 0 to 1; a way along an edge counts half. */
-export const insidePart = (outline: Float64Array, u: Spot3, p: Spot3): number => partInside(outline, u, p, 0, 1);
+export const insidePart = (outline: Float64Array, u: Spot3, p: Spot3): number =>
+  partInside(outline, u, p, 0, 1);
 
 /** Length of the way u→p inside a prism, m. */
 export function lengthInPrismM(

@@ -119,7 +119,10 @@ export function factsOf(scene: Scene, path: RadioPath): PathFacts {
   const { detour } = path;
   const legs = detour ? detour.legs : [path.crossings];
   const counts = new Map<string, number>();
-  const all = [...legs.flatMap((c) => [...c.walls.map((w) => w.construction), ...c.floors]), ...(detour?.through ?? [])];
+  const all = [
+    ...legs.flatMap((c) => [...c.walls.map((w) => w.construction), ...c.floors]),
+    ...(detour?.through ?? []),
+  ];
   for (const c of all) {
     const name = scene.constructionNames[c]!;
     if (name !== 'open') counts.set(name, (counts.get(name) ?? 0) + 1);

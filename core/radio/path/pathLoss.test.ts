@@ -78,7 +78,8 @@ test('free space: 1 m at 2437 MHz is 40.2 dB, ten times as far 20 dB more, never
 
 describe('what a line meets', () => {
   test('a wall beside the door, the door in it, nothing above the door but wall', () => {
-    const at = (y: number, z: number) => passed(crossingsBetween(scene, { x: 2, y, z }, { x: 8, y, z }).walls);
+    const at = (y: number, z: number) =>
+      passed(crossingsBetween(scene, { x: 2, y, z }, { x: 8, y, z }).walls);
     expect(at(3, 1)).toEqual(['brickCavity']);
     expect(at(7.5, 1)).toEqual(['timberDoor']);
     expect(at(7.5, 2.3)).toEqual(['brickCavity']);

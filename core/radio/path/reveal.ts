@@ -9,7 +9,10 @@ export function revealTable(solid: Float64Array, fill: number, wall: number): Fl
   return Float64Array.from({ length: 3 * (REVEAL_STEPS + 1) }, (_, i) => {
     const b = i % 3;
     const open = (i - b) / 3 / REVEAL_STEPS;
-    return -10 * Math.log10(open * 10 ** (-solid[3 * fill + b]! / 10) + (1 - open) * 10 ** (-solid[3 * wall + b]! / 10));
+    return (
+      -10 *
+      Math.log10(open * 10 ** (-solid[3 * fill + b]! / 10) + (1 - open) * 10 ** (-solid[3 * wall + b]! / 10))
+    );
   });
 }
 

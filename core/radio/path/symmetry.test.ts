@@ -15,7 +15,10 @@ function moved(site: Site, by: (p: Point) => Point): Site {
   const deep = (value: unknown): unknown => {
     if (Array.isArray(value)) return value.map(deep);
     if (value === null || typeof value !== 'object') return value;
-    const thing = Object.fromEntries(Object.entries(value).map(([k, v]) => [k, deep(v)])) as Record<string, unknown>;
+    const thing = Object.fromEntries(Object.entries(value).map(([k, v]) => [k, deep(v)])) as Record<
+      string,
+      unknown
+    >;
     return 'xM' in thing && 'yM' in thing ? { ...thing, ...by(thing as unknown as Point) } : thing;
   };
   return deep({ ...site, underlays: [] }) as Site;
@@ -41,16 +44,24 @@ const scene = buildScene(site);
 const beliefs = priorBeliefs(scene);
 
 /** Places anywhere, and those a careful hand snaps to: in the line of walls, at their ends, on outlines, at half metres. */
-const onWalls = site.walls.flatMap((w) => [0, 0.5, 1, 1.2].map((t) => ({
-  x: w.a.xM + t * (w.b.xM - w.a.xM),
-  y: w.a.yM + t * (w.b.yM - w.a.yM),
-})));
+const onWalls = site.walls.flatMap((w) =>
+  [0, 0.5, 1, 1.2].map((t) => ({
+    x: w.a.xM + t * (w.b.xM - w.a.xM),
+    y: w.a.yM + t * (w.b.yM - w.a.yM),
+  })),
+);
 const place: fc.Arbitrary<Spot3> = fc
   .record({
     at: fc.oneof(
-      fc.record({ x: fc.double({ min: -4, max: 40, noNaN: true }), y: fc.double({ min: -4, max: 28, noNaN: true }) }),
+      fc.record({
+        x: fc.double({ min: -4, max: 40, noNaN: true }),
+        y: fc.double({ min: -4, max: 28, noNaN: true }),
+      }),
       fc.constantFrom(...onWalls),
-      fc.record({ x: fc.integer({ min: -4, max: 76 }).map((n) => n / 2), y: fc.integer({ min: -4, max: 56 }).map((n) => n / 2) }),
+      fc.record({
+        x: fc.integer({ min: -4, max: 76 }).map((n) => n / 2),
+        y: fc.integer({ min: -4, max: 56 }).map((n) => n / 2),
+      }),
     ),
     z: fc.oneof(fc.constantFrom(1, 1.2, 3.9), fc.double({ min: 0.2, max: 7, noNaN: true })),
   })
@@ -67,7 +78,9 @@ describe('nothing depends on how a plot lies', () => {
       fc.property(place, place, (u, p) => {
         for (const band of BANDS) {
           const here = radioPath(scene, u, p, band, beliefs).lossDb;
-          expect(Math.abs(radioPath(other, there(u), there(p), band, beliefs).lossDb - here)).toBeLessThan(1e-6);
+          expect(Math.abs(radioPath(other, there(u), there(p), band, beliefs).lossDb - here)).toBeLessThan(
+            1e-6,
+          );
         }
       }),
       { numRuns: 120 },
@@ -136,18 +149,54 @@ test("an opening in a thick wall is hidden by its reveal as it is seen at an ang
         name: 'B',
         roof: null,
         storeys: [
-          { id: 's', name: 'S', floorLevelM: 0, heightM: 2.5, floor: null, holes: [], outline: [{ xM: -50, yM: 0 }, { xM: 50, yM: 0 }, { xM: 50, yM: 50 }, { xM: -50, yM: 50 }] },
+          {
+            id: 's',
+            name: 'S',
+            floorLevelM: 0,
+            heightM: 2.5,
+            floor: null,
+            holes: [],
+            outline: [
+              { xM: -50, yM: 0 },
+              { xM: 50, yM: 0 },
+              { xM: 50, yM: 50 },
+              { xM: -50, yM: 50 },
+            ],
+          },
         ],
       },
     ],
-    walls: [{ id: 'w', storeyId: 's', a: { xM: -50, yM: 0 }, b: { xM: 50, yM: 0 }, construction: 'rubbleStone', heightM: null }],
-    openings: [{ id: 'o', wallId: 'w', kind: 'door', construction: 'open', offsetM: 49.5, widthM: 1, sillM: 0, heightM: 2 }],
+    walls: [
+      {
+        id: 'w',
+        storeyId: 's',
+        a: { xM: -50, yM: 0 },
+        b: { xM: 50, yM: 0 },
+        construction: 'rubbleStone',
+        heightM: null,
+      },
+    ],
+    openings: [
+      {
+        id: 'o',
+        wallId: 'w',
+        kind: 'door',
+        construction: 'open',
+        offsetM: 49.5,
+        widthM: 1,
+        sillM: 0,
+        heightM: 2,
+      },
+    ],
   };
   const s = buildScene(thick);
   const [wall] = s.barriers;
   for (const degrees of [0, 20, 40, 60, 63, 70, 80]) {
     const tangent = Math.tan((degrees * Math.PI) / 180);
-    const [u, p] = [{ x: -3 * tangent, y: -3, z: 1 }, { x: 3 * tangent, y: 3, z: 1 }];
+    const [u, p] = [
+      { x: -3 * tangent, y: -3, z: 1 },
+      { x: 3 * tangent, y: 3, z: 1 },
+    ];
     // Half a metre of wall over a metre of door.
     const open = Math.max(0, 1 - 0.5 * tangent);
     expect(openShare(wall!, 0, u, p)).toBeCloseTo(open, 9);
@@ -158,7 +207,12 @@ test("an opening in a thick wall is hidden by its reveal as it is seen at an ang
 });
 
 test('a wing has a roof of its own, which ends under the storey above', () => {
-  const box = (x0: number, x1: number) => [{ xM: x0, yM: 0 }, { xM: x1, yM: 0 }, { xM: x1, yM: 8 }, { xM: x0, yM: 8 }];
+  const box = (x0: number, x1: number) => [
+    { xM: x0, yM: 0 },
+    { xM: x1, yM: 0 },
+    { xM: x1, yM: 8 },
+    { xM: x0, yM: 8 },
+  ];
   const storey = { name: 'S', heightM: 2.5, holes: [] };
   const house = (upper: Point[]): Site => ({
     ...emptySite(),
@@ -176,7 +230,9 @@ test('a wing has a roof of its own, which ends under the storey above', () => {
   });
   const names = (of: Site, x: number) => {
     const s = buildScene(of);
-    return crossingsBetween(s, { x, y: 4, z: 1 }, { x, y: 4, z: 9 }).floors.map((c) => s.constructionNames[c]);
+    return crossingsBetween(s, { x, y: 4, z: 1 }, { x, y: 4, z: 9 }).floors.map(
+      (c) => s.constructionNames[c],
+    );
   };
   const winged = house(box(0, 8));
   expect(names(winged, 4)).toEqual(['timberFloor', 'tileRoof']);

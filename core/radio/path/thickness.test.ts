@@ -59,7 +59,12 @@ describe('a wall measured thicker than usual', () => {
     const c = scene.constructionNames.findIndex(
       (n, i) => n === 'rubbleStone' && scene.thicknessShares[i] === 1.5,
     );
-    const correction = { id: 't', deltaDb: new Map([['rubbleStone', [2, 4, 6] as const]]), clutterDbPerM: 0, bendDb: 0 };
+    const correction = {
+      id: 't',
+      deltaDb: new Map([['rubbleStone', [2, 4, 6] as const]]),
+      clutterDbPerM: 0,
+      bendDb: 0,
+    };
     expect(correctedLossDb(scene, c, '5', correction)).toBeCloseTo(1.5 * (LOSS_DB.rubbleStone[1] + 4), 6);
   });
 });
