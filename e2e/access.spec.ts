@@ -23,6 +23,9 @@ for (const theme of ['day', 'evening']) {
     await page.addInitScript((t) => localStorage.setItem('nestle-theme', t), theme);
     await page.goto('/');
     expect(await serious(page, theme)).toEqual([]);
+    await page.goto('/how-true');
+    await expect(page.getByRole('heading', { name: 'How true is this?' })).toBeVisible();
+    expect(await serious(page, theme), 'how true').toEqual([]);
     for (const stop of STOPS) {
       await page.goto(`/jobs/farm/${stop}`);
       await expect(page.getByRole('navigation', { name: 'Stops' })).toBeVisible();

@@ -229,7 +229,8 @@ function crossingsBetween(scene, u, p, skip) {
       if (w.topM <= lowM || w.baseM > highM + TOUCHED_M) continue;
       if (skip?.barriers.includes(w)) continue;
       const hit = barrierHit(w, u, p);
-      if (hit === MEETS_WALL) walls2.push({ construction: w.construction, weight: met.weight, wall: -1, open: 1 });
+      if (hit === MEETS_WALL)
+        walls2.push({ construction: w.construction, weight: met.weight, wall: -1, open: 1 });
       else if (hit >= 0)
         walls2.push({
           construction: w.openings[hit].construction,
@@ -241,7 +242,8 @@ function crossingsBetween(scene, u, p, skip) {
     for (const s of part.slabs)
       if (!skip?.slabs.includes(s) && slabCrossed(s, u, p)) floors.push(s.construction);
     for (const v of part.volumes)
-      if (lengthInPrismM(v, u, p) > TOUCHED_M) walls2.push({ construction: v.construction, weight: 1, wall: -1, open: 1 });
+      if (lengthInPrismM(v, u, p) > TOUCHED_M)
+        walls2.push({ construction: v.construction, weight: 1, wall: -1, open: 1 });
     for (const f of part.footprints) indoorM += insidePart(f, u, p) * distanceM;
     for (const l of part.leaves) {
       const m = lengthInPrismM(l, u, p);
@@ -780,9 +782,15 @@ function arrivalsOf(scene, unit4, correction2) {
   const ways = portals.map(() => null);
   for (const j of withinReach(portals, unit4)) {
     const portal = portals[j];
-    const { crossings, lossDb: lossDb2 } = legOf(scene, crossingsBetween(scene, unit4, portal.at, skipOf(portal)), correction2);
+    const { crossings, lossDb: lossDb2 } = legOf(
+      scene,
+      crossingsBetween(scene, unit4, portal.at, skipOf(portal)),
+      correction2
+    );
     const lengthM2 = crossings.distanceM;
-    const whole = BANDS.map((_, b) => lossDb2[b] + throughDb(scene, portal, b, correction2));
+    const whole = BANDS.map(
+      (_, b) => lossDb2[b] + throughDb(scene, portal, b, correction2)
+    );
     const heard = whole.some(
       (db, b) => db + freeSpaceDb(lengthM2, BAND_MHZ[b]) + LEAST_TURN_DB < NOTHING_HEARD_DB
     );
@@ -987,7 +995,8 @@ function withOtherBands(parameter) {
 }
 function priorSigma(parameter, scene) {
   const [kind, name, band] = parameter.split(":");
-  if (kind === "device") return DEVICE_SIGMA_DB * Math.sqrt(band === void 0 ? DEVICE_COMMON : 1 - DEVICE_COMMON);
+  if (kind === "device")
+    return DEVICE_SIGMA_DB * Math.sqrt(band === void 0 ? DEVICE_COMMON : 1 - DEVICE_COMMON);
   if (kind === "unit") return UNIT_SIGMA_DB;
   if (kind === "air" || kind === "share") return SPEED_SIGMA_LN;
   if (kind === "bend") return BEND_SIGMA_DB;
@@ -1006,7 +1015,10 @@ function pathFeatures(scene, c, band, correction2) {
   const f = /* @__PURE__ */ new Map();
   const add2 = (name, by) => f.set(name, (f.get(name) ?? 0) + by);
   for (const w of c.walls) {
-    const part = (construction, share) => add2(lossParameter(scene.constructionNames[construction], band), -w.weight * share * scene.thicknessShares[construction]);
+    const part = (construction, share) => add2(
+      lossParameter(scene.constructionNames[construction], band),
+      -w.weight * share * scene.thicknessShares[construction]
+    );
     if (w.wall < 0 || w.open === 1) part(w.construction, 1);
     else {
       const through = w.open * 10 ** (-correctedLossDb(scene, w.construction, band, correction2) / 10);
@@ -1022,11 +1034,17 @@ function pathFeatures(scene, c, band, correction2) {
 }
 function priorBeliefs(scene) {
   const sigmaLn = Math.hypot(SPEED_SIGMA_LN, SPEED_SIGMA_LN, SPEED_LOCAL_LN);
+  const sigmas = /* @__PURE__ */ new Map();
+  const sigmaOf = (name) => {
+    let sigma = sigmas.get(name);
+    if (sigma === void 0) sigmas.set(name, sigma = priorSigma(name, scene));
+    return sigma;
+  };
   return {
     shiftDb: () => 0,
     sigmaDb: (features) => {
       let variance = 0;
-      for (const [name, by] of features) variance += (by * priorSigma(name, scene)) ** 2;
+      for (const [name, by] of features) variance += (by * sigmaOf(name)) ** 2;
       return Math.sqrt(variance);
     },
     near: () => NOTHING_NEAR,
@@ -1117,7 +1135,10 @@ function factsOf(scene, path) {
   const { detour } = path;
   const legs = detour ? detour.legs : [path.crossings];
   const counts = /* @__PURE__ */ new Map();
-  const all = [...legs.flatMap((c) => [...c.walls.map((w) => w.construction), ...c.floors]), ...detour?.through ?? []];
+  const all = [
+    ...legs.flatMap((c) => [...c.walls.map((w) => w.construction), ...c.floors]),
+    ...detour?.through ?? []
+  ];
   for (const c of all) {
     const name = scene.constructionNames[c];
     if (name !== "open") counts.set(name, (counts.get(name) ?? 0) + 1);
@@ -1462,7 +1483,8 @@ function castIndoors(part, u, grid, layer, indoor, width, move2) {
           const column = cell % grid.columns;
           const row = (cell - column) / grid.columns;
           const [x, y] = [cellX(grid, column), cellY(grid, row)];
-          if (Math.abs(side2.gx * x + side2.gy * y + side2.g0) > TOUCH_M * lengthM2 || putRight.has(cell)) continue;
+          if (Math.abs(side2.gx * x + side2.gy * y + side2.g0) > TOUCH_M * lengthM2 || putRight.has(cell))
+            continue;
           putRight.add(cell);
           const got = insidePart(outline, u, beside(x, y));
           indoor[row * width + column] += insidePart(outline, u, move2(x, y)) - got;
@@ -5857,6 +5879,8 @@ function partBecause(part, lengthUnit) {
   const { why } = part;
   const length = (m) => lengthText(m, lengthUnit);
   if (part.measured && part.kind === "feed") return "measured on this very link";
+  if (part.measured && part.kind === "air")
+    return `as read on the device; ${why.kind === "air" ? pathWords(why.way, length) : ""}`;
   switch (why.kind) {
     case "line":
       return why.measured ? "measured by cable" : "as paid for";
@@ -6215,10 +6239,15 @@ function linksOf(context, option2) {
       if (radio2.role === "access")
         air.set(airKey(unit4.id, radio2.band), airShare(context, option2, unit4, radioEnd(unit4, kit, radio2)));
   }
-  return { hops, paths, air };
+  return { hops, paths, air, before: /* @__PURE__ */ new Map() };
 }
 var SURE = { mediumId: null, measured: false, unitId: null, parentId: null };
 function linksBefore(context, links, unit4) {
+  let before = links.before.get(unit4.id);
+  if (!before) links.before.set(unit4.id, before = findLinksBefore(context, links, unit4));
+  return before;
+}
+function findLinksBefore(context, links, unit4) {
   const { line: line2 } = context;
   const path = links.paths.get(unit4.id) ?? [];
   const gateway = path[0] ?? unit4;
@@ -6372,28 +6401,43 @@ function hearing(context, unit4, spot4, band) {
   const sigmaDb = () => levelSigmaDb(beliefs, withEnds(path.features, unit4.id, spot4.client, band), band, near.known);
   return { end, path, prepared, sigmaDb };
 }
-function accessThrough(context, air, unit4, spot4) {
+function findAccess(context, air, unit4, spot4) {
   let best = null;
-  for (const band of BANDS) {
-    const heard = hearing(context, unit4, spot4, band);
+  for (const band2 of BANDS) {
+    const heard = hearing(context, unit4, spot4, band2);
     if (!heard) continue;
-    const { end, path, prepared, sigmaDb } = heard;
-    const levelDbm = prepared.downDbm;
-    const choice = choiceDbm(band, levelDbm);
-    if (best && choice <= best.choiceDbm) continue;
-    const share = air.get(airKey(unit4.id, band));
-    best = {
-      unit: unit4,
-      end,
-      levelDbm,
-      choiceDbm: choice,
-      sigmaDb,
-      phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
-      downMbps: quietMbpsAt(prepared, 0).downMbps * share * Math.exp(context.beliefs.speed(band).meanLn),
-      link: () => airLink(context, unit4, end, prepared, share, path, sigmaDb())
-    };
+    const choice2 = choiceDbm(band2, heard.prepared.downDbm);
+    if (!best || choice2 > best.choice) best = { band: band2, heard, choice: choice2 };
   }
-  return best;
+  if (!best) return null;
+  const { band, choice } = best;
+  const { end, path, prepared, sigmaDb } = best.heard;
+  const share = air.get(airKey(unit4.id, band));
+  let link = null;
+  return {
+    unit: unit4,
+    end,
+    levelDbm: prepared.downDbm,
+    choiceDbm: choice,
+    sigmaDb,
+    phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
+    downMbps: quietMbpsAt(prepared, 0).downMbps * share * Math.exp(context.beliefs.speed(band).meanLn),
+    link: () => link ??= airLink(context, unit4, end, prepared, share, path, sigmaDb())
+  };
+}
+var waysKnown = /* @__PURE__ */ new WeakMap();
+function accessThrough(context, air, unit4, spot4) {
+  const { scene, beliefs, brief: brief2 } = context;
+  const kit = kitOf(context, unit4);
+  const shares = BANDS.map((band) => air.get(airKey(unit4.id, band)));
+  const from = [scene, beliefs, brief2, kit, ...shares];
+  let bySpot = waysKnown.get(unit4);
+  if (!bySpot) waysKnown.set(unit4, bySpot = /* @__PURE__ */ new WeakMap());
+  const known3 = bySpot.get(spot4);
+  if (known3 && from.every((thing, i) => thing === known3.from[i])) return known3.access;
+  const access = findAccess(context, air, unit4, spot4);
+  bySpot.set(spot4, { from, access });
+  return access;
 }
 function leadAccess(context, unit4) {
   const mbps2 = portGoodputMbps(kitOf(context, unit4));
@@ -6548,7 +6592,10 @@ function censored(levelDb, limitDb, sigmaDb, side2) {
   const t = side2 * (levelDb - limitDb) / sigmaDb;
   const ratio = t < -6 ? -t + 1 / -t : Math.exp(-0.5 * t * t) / Math.sqrt(2 * Math.PI) / Math.max(1e-12, normalCdf(t));
   const curvature = Math.max(LEAST_CURVATURE, ratio * (ratio + t));
-  return { targetDb: levelDb + side2 * sigmaDb * ratio / curvature, variance: sigmaDb * sigmaDb / curvature };
+  return {
+    targetDb: levelDb + side2 * sigmaDb * ratio / curvature,
+    variance: sigmaDb * sigmaDb / curvature
+  };
 }
 
 // core/radio/learn/gaussian.ts
@@ -6722,9 +6769,21 @@ function calibrate(scene, given, options = {}) {
   }
   const { weights } = step2;
   posterior.left = list.flatMap(
-    (o, i) => o.of === "level" ? [{ unitId: o.unitId, band: o.band, x: o.x, y: o.y, z: o.z, weight: weights[i], noise: said[i].variance }] : []
+    (o, i) => o.of === "level" ? [
+      {
+        unitId: o.unitId,
+        band: o.band,
+        x: o.x,
+        y: o.y,
+        z: o.z,
+        weight: weights[i],
+        noise: said[i].variance
+      }
+    ] : []
   );
-  const read = step2.leaveOneOut().flatMap((e, i) => list[i].of === "level" && list[i].kind === "exact" ? [{ ...e, id: list[i].id }] : []);
+  const read = step2.leaveOneOut().flatMap(
+    (e, i) => list[i].of === "level" && list[i].kind === "exact" ? [{ ...e, id: list[i].id }] : []
+  );
   return {
     posterior,
     leaveOneOutDb: Math.sqrt(read.reduce((sum, e) => sum + e.off ** 2, 0) / Math.max(1, read.length)),
@@ -6840,7 +6899,15 @@ function lostOver(ways, id2) {
     if (heard.levelDbm < measured - SAYS_NOTHING_DB) return [];
     const { predict } = heard;
     return [
-      { ...levelAt(heard), id: `${id2} ${heard.unit.id} ${heard.band}`, of: "level", predict, measured, kind: "atMost", noise: LOST_NOISE_DB }
+      {
+        ...levelAt(heard),
+        id: `${id2} ${heard.unit.id} ${heard.band}`,
+        of: "level",
+        predict,
+        measured,
+        kind: "atMost",
+        noise: LOST_NOISE_DB
+      }
     ];
   });
 }
@@ -6852,7 +6919,15 @@ function unchosen(ways, chosen, chosenDbm, id2) {
     if (heard.levelDbm < measured - SAYS_NOTHING_DB) return [];
     const { predict } = heard;
     return [
-      { ...levelAt(heard), id: `${id2} not ${heard.unit.id} ${heard.band}`, of: "level", predict, measured, kind: "atMost", noise: UNCHOSEN_NOISE_DB }
+      {
+        ...levelAt(heard),
+        id: `${id2} not ${heard.unit.id} ${heard.band}`,
+        of: "level",
+        predict,
+        measured,
+        kind: "atMost",
+        noise: UNCHOSEN_NOISE_DB
+      }
     ];
   });
 }
@@ -6869,7 +6944,9 @@ function readOver(context, heard, group, device2, id2) {
   if (levels.length > 0) {
     const measured2 = median(levels);
     const noise = Math.max(1, LEVEL_NOISE_DB / Math.sqrt(levels.length));
-    const out = [{ ...levelAt(heard), id: id2, of: "level", predict, measured: measured2, kind: "exact", noise }];
+    const out = [
+      { ...levelAt(heard), id: id2, of: "level", predict, measured: measured2, kind: "exact", noise }
+    ];
     if (speed !== null && speed > 0) {
       const usual = usualMbps(heard, measured2);
       if (usual > 0)
@@ -6929,7 +7006,10 @@ function observationsOfGroup(read, ways, group) {
     if (weight < LEAST_LIKELY) return;
     const name = possible.length === 1 ? first.id : `${first.id} ${heard.unit.id} ${heard.band}`;
     const said = readOver(read.context, heard, group, device2, weight > 0.5 ? first.id : name);
-    for (const o of said) list.push(weight > 0.99 ? o : { ...o, noise: Math.hypot(o.noise, (1 / weight - 1) * UNLIKELY_DB[o.of]) });
+    for (const o of said)
+      list.push(
+        weight > 0.99 ? o : { ...o, noise: Math.hypot(o.noise, (1 / weight - 1) * UNLIKELY_DB[o.of]) }
+      );
     if (weight > 0.5 && first.band === "free") {
       const level = measured ?? (speed === null ? null : levelForSpeed(heard, speed));
       if (level !== null) list.push(...unchosen(ways, heard, level, first.id));
@@ -7845,7 +7925,11 @@ if (process.argv.includes("--plan")) {
 if (process.argv.includes("--field")) {
   full("Farm", farmSite(), 0.25, 25);
   growth("a dragged unit", drag2("Farm", farmSite(), 0.5), drag2("Estate of ten farms", estate(10), 0.5));
-  growth("the settled field", full("Farm", farmSite(), 1, 10), full("Estate of ten farms", estate(10), 1, 400));
+  growth(
+    "the settled field",
+    full("Farm", farmSite(), 1, 10),
+    full("Estate of ten farms", estate(10), 1, 400)
+  );
   process.exit(0);
 }
 if (process.argv.includes("--numbers")) {

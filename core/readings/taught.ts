@@ -1,4 +1,5 @@
-import { asLoss } from '../radio/learn/beliefs';
+import { BANDS } from '../radio/link/bands';
+import { asLoss, lossParameter } from '../radio/learn/beliefs';
 import type { Posterior } from '../radio/learn/posterior';
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { describeConstruction, type CustomConstruction } from '../site/model/constructions';
@@ -34,12 +35,16 @@ function lessonsOf({ parameters, mean }: Posterior, custom: readonly CustomConst
         size: Math.abs(m),
       });
     const loss = asLoss(name);
-    if (loss && Math.abs(m) >= WORTH_SAYING_DB)
-      // Of each construction only the band in which it differs most.
-      put(loss.construction, {
-        words: `${describeConstruction(loss.construction, custom).label} takes ${moreOrLess(m, 'more', 'less')} than usual at ${loss.band} GHz`,
-        size: Math.abs(m),
-      });
+    if (loss && loss.band === '5') {
+      // Bands hang together: said is their middle, which readings of any of them teach.
+      const middle =
+        BANDS.reduce((sum, own) => sum + value(lossParameter(loss.construction, own)), 0) / BANDS.length;
+      if (Math.abs(middle) >= WORTH_SAYING_DB)
+        put(loss.construction, {
+          words: `${describeConstruction(loss.construction, custom).label} takes ${moreOrLess(middle, 'more', 'less')} than usual`,
+          size: Math.abs(middle),
+        });
+    }
     if (kind === 'bend' && Math.abs(m) >= WORTH_SAYING_DB)
       put(name, {
         words: `signal gets round corners with ${moreOrLess(m, 'more', 'less')} loss than usual`,

@@ -136,9 +136,6 @@ const PlanLedger = memo(function PlanLedger() {
         <>
           <TrackKey before predicted />
           <Settling />
-          <Link href="/how-true" className="link text-[13px]">
-            How true is this?
-          </Link>
         </>
       }
       empty="No spots yet. Put them in Survey: one where each thing must work."
@@ -266,6 +263,12 @@ export function PlanStop() {
       side={
         <>
           <Options />
+          <p className="text-[13px] text-ink-2">
+            Figures are estimates with their range unless marked measured or read.{' '}
+            <Link href="/how-true" className="link">
+              How true is this?
+            </Link>
+          </p>
           {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} />}
           <EndedProofs />
           <Notices />

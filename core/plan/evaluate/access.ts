@@ -113,33 +113,63 @@ export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band
 }
 
 /** The way a client would use one unit: the band it prefers there. */
+function findAccess(
+  context: PlanContext,
+  air: ReadonlyMap<string, number>,
+  unit: Unit,
+  spot: Spot,
+): Access | null {
+  let best: { band: Band; heard: Heard; choice: number } | null = null;
+  for (const band of BANDS) {
+    const heard = hearing(context, unit, spot, band);
+    if (!heard) continue;
+    const choice = choiceDbm(band, heard.prepared.downDbm);
+    if (!best || choice > best.choice) best = { band, heard, choice };
+  }
+  if (!best) return null;
+  const { band, choice } = best;
+  const { end, path, prepared, sigmaDb } = best.heard;
+  const share = air.get(airKey(unit.id, band))!;
+  let link: UnsureLink | null = null;
+  return {
+    unit,
+    end,
+    levelDbm: prepared.downDbm,
+    choiceDbm: choice,
+    sigmaDb,
+    phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
+    downMbps: quietMbpsAt(prepared, 0).downMbps * share * Math.exp(context.beliefs.speed(band).meanLn),
+    link: () => (link ??= airLink(context, unit, end, prepared, share, path, sigmaDb())),
+  };
+}
+
+/** What a way was worked out from: it holds as long as these are the same things. */
+interface Known {
+  from: readonly unknown[];
+  access: Access | null;
+}
+
+/** Ways by unit and spot: while one unit is under the hand those of all others stay what they are. */
+const waysKnown = new WeakMap<Unit, WeakMap<Spot, Known>>();
+
+/** The way a client would use one unit, worked out anew only where something it depends on has changed. */
 export function accessThrough(
   context: PlanContext,
   air: ReadonlyMap<string, number>,
   unit: Unit,
   spot: Spot,
 ): Access | null {
-  let best: Access | null = null;
-  for (const band of BANDS) {
-    const heard = hearing(context, unit, spot, band);
-    if (!heard) continue;
-    const { end, path, prepared, sigmaDb } = heard;
-    const levelDbm = prepared.downDbm;
-    const choice = choiceDbm(band, levelDbm);
-    if (best && choice <= best.choiceDbm) continue;
-    const share = air.get(airKey(unit.id, band))!;
-    best = {
-      unit,
-      end,
-      levelDbm,
-      choiceDbm: choice,
-      sigmaDb,
-      phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
-      downMbps: quietMbpsAt(prepared, 0).downMbps * share * Math.exp(context.beliefs.speed(band).meanLn),
-      link: () => airLink(context, unit, end, prepared, share, path, sigmaDb()),
-    };
-  }
-  return best;
+  const { scene, beliefs, brief } = context;
+  const kit = kitOf(context, unit);
+  const shares = BANDS.map((band) => air.get(airKey(unit.id, band)));
+  const from = [scene, beliefs, brief, kit, ...shares];
+  let bySpot = waysKnown.get(unit);
+  if (!bySpot) waysKnown.set(unit, (bySpot = new WeakMap()));
+  const known = bySpot.get(spot);
+  if (known && from.every((thing, i) => thing === known.from[i])) return known.access;
+  const access = findAccess(context, air, unit, spot);
+  bySpot.set(spot, { from, access });
+  return access;
 }
 
 /** A lead from a unit's port. */

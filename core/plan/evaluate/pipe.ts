@@ -16,6 +16,8 @@ export interface OptionLinks {
   paths: ReadonlyMap<string, Unit[]>;
   /** Free airtime of each access radio, by `airKey`. */
   air: ReadonlyMap<string, number>;
+  /** Links up to each unit, made when they are first asked for. */
+  before: Map<string, readonly UnsureLink[]>;
 }
 
 /** Computes every feed of an option once; shared by all its spots. */
@@ -33,13 +35,19 @@ export function linksOf(context: PlanContext, option: Option): OptionLinks {
       if (radio.role === 'access')
         air.set(airKey(unit.id, radio.band), airShare(context, option, unit, radioEnd(unit, kit, radio)));
   }
-  return { hops, paths, air };
+  return { hops, paths, air, before: new Map() };
 }
 
 const SURE = { mediumId: null, measured: false, unitId: null, parentId: null } as const;
 
 /** Links from the line through every hop to a unit, in that order. */
-export function linksBefore(context: PlanContext, links: OptionLinks, unit: Unit): UnsureLink[] {
+export function linksBefore(context: PlanContext, links: OptionLinks, unit: Unit): readonly UnsureLink[] {
+  let before = links.before.get(unit.id);
+  if (!before) links.before.set(unit.id, (before = findLinksBefore(context, links, unit)));
+  return before;
+}
+
+function findLinksBefore(context: PlanContext, links: OptionLinks, unit: Unit): UnsureLink[] {
   const { line } = context;
   const path = links.paths.get(unit.id) ?? [];
   const gateway = path[0] ?? unit;

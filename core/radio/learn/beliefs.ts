@@ -141,11 +141,17 @@ export function pathFeatures(
 /** Beliefs before any reading: every parameter at its prior, mean 0. */
 export function priorBeliefs(scene: Scene): Beliefs {
   const sigmaLn = Math.hypot(SPEED_SIGMA_LN, SPEED_SIGMA_LN, SPEED_LOCAL_LN);
+  const sigmas = new Map<string, number>();
+  const sigmaOf = (name: string): number => {
+    let sigma = sigmas.get(name);
+    if (sigma === undefined) sigmas.set(name, (sigma = priorSigma(name, scene)));
+    return sigma;
+  };
   return {
     shiftDb: () => 0,
     sigmaDb: (features) => {
       let variance = 0;
-      for (const [name, by] of features) variance += (by * priorSigma(name, scene)) ** 2;
+      for (const [name, by] of features) variance += (by * sigmaOf(name)) ** 2;
       return Math.sqrt(variance);
     },
     near: () => NOTHING_NEAR,
