@@ -66,8 +66,8 @@ describe('cables and adapters', () => {
     ['coax', '--length 10 --moca 2.0 --port 1000', 'mbps', 400],
     ['coax', '--length 10 --moca 1.1 --port 100', 'mbps', 94.15],
     ['coax', '--length 200 --port 2500', 'mbps', 690],
-    ['powerline', '--box 1000', 'mbps', 300],
-    ['powerline', '--box 1000 --boundaries 2 --legs --old', 'mbps', 72],
+    ['powerline', '--box 1000', 'mbps', 180],
+    ['powerline', '--box 1000 --boundaries 2 --legs --old', 'mbps', 43.2],
     ['powerline', '--box 1200 --port 100', 'mbps', 94.15],
     ['poe', '--devices af,af,at --switch at --budget 65', 'neededW', 60.8],
   ])('%s %s: %s %d', (name, args, field, expected) => {

@@ -102,7 +102,7 @@ describe('calculators', () => {
     expect(value(CALCULATORS.coax('--length 20 --splitter 4 --across --unrated'.split(' ')))).toMatchObject({
       attenuationDb: expect.closeTo(42.4, 6),
     });
-    expect(value(CALCULATORS.powerline('--box 1000 --strips 1'.split(' ')))).toMatchObject({ mbps: 75 });
+    expect(value(CALCULATORS.powerline('--box 1000 --strips 1'.split(' ')))).toMatchObject({ mbps: 45 });
     expect(value(CALCULATORS.poe('--devices af,at --switch at --budget 40'.split(' ')))).toMatchObject({
       ok: false,
     });

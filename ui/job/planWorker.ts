@@ -8,6 +8,7 @@ import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
 import type { PlanWorker } from '@/workers/plan.worker';
 import { KINDS } from './history';
+import { nextTurn } from './pace';
 import { docsOf, shownOption, type JobState, type JobStore } from './store';
 
 /** What the worker has worked out, and of which state; `settling` where the hand has gone on since. */
@@ -82,6 +83,7 @@ export function openPlanLine(store: JobStore): PlanLine {
         if (closed || same(done, now) || resting()) return;
         feed(now);
         const { workMs, ...change } = await remote.derive(now.shownId);
+        await nextTurn();
         const derived = changedBy(last?.derived ?? null, change);
         done = now;
         last = { derived, of: now, workMs };

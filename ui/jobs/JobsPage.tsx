@@ -59,12 +59,16 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
     if (busy) return;
     setBusy(true);
     const answer = await send<{ id?: string }>(method, path, body);
-    setBusy(false);
     setProblems(answer.ok ? [] : answer.problems);
+    if (answer.ok && open && answer.value.id) {
+      // Busy until this page is left: a second press that comes late is still about the same job.
+      router.push(`/jobs/${answer.value.id}/brief`);
+      return;
+    }
+    setBusy(false);
     if (!answer.ok) return;
     setSubmission(newId('job'));
-    if (open && answer.value.id) router.push(`/jobs/${answer.value.id}/brief`);
-    else router.refresh();
+    router.refresh();
   }
   async function takeIn(chosen: File) {
     const large = tooLarge(chosen.size);

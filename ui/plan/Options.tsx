@@ -1,23 +1,34 @@
 'use client';
 import { Check, Copy, Plus } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
-import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
-import { useJob, useJobStore } from '@/ui/job/store';
+import { useAccepted, useDerived } from '@/ui/job/derived';
+import { shownOption, useJob, useJobStore, type JobState } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { newId } from '@/ui/pieces/newId';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 
-function OptionCard({ option, index, chosen }: { option: Option; index: number; chosen: boolean }) {
+const OptionCard = memo(function OptionCard({
+  id,
+  name,
+  index,
+  chosen,
+}: {
+  id: string;
+  name: string;
+  index: number;
+  chosen: boolean;
+}) {
   const store = useJobStore();
   const currency = useJob((s) => s.brief.currency);
   const budget = useJob((s) => s.brief.allowed.budgetMinor);
   const spots = useJob((s) => s.site.spots.length);
   const { derived } = useDerived();
   const accepted = useAccepted();
-  const evaluation = derived?.options[option.id];
+  const evaluation = derived?.options[id];
   const served = evaluation?.predictions.filter((p) => p.verdict === 'serves').length;
   const over = evaluation && budget !== null && evaluation.price.totalMinor > budget;
   return (
@@ -25,10 +36,10 @@ function OptionCard({ option, index, chosen }: { option: Option; index: number; 
       type="button"
       aria-pressed={chosen}
       className={`panel min-w-0 flex-1 cursor-pointer px-3 py-2 text-left ${chosen ? 'border-ink! outline outline-1 outline-ink' : ''}`}
-      onClick={() => store.getState().set({ shownId: option.id })}
+      onClick={() => store.getState().set({ shownId: id })}
     >
       <span className="fig block truncate font-semibold">
-        Option {index + 1} · {option.name}
+        Option {index + 1} · {name}
       </span>
       <span className="fig block text-lg font-semibold">
         {evaluation ? moneyText(evaluation.price.totalMinor, currency) : '…'}
@@ -38,27 +49,31 @@ function OptionCard({ option, index, chosen }: { option: Option; index: number; 
           ? `${served} of ${spots} served, ${evaluation.price.hours.toFixed(1)} h${over ? ', over budget' : ''}`
           : 'working it out'}
       </span>
-      {accepted?.optionId === option.id && (
+      {accepted?.optionId === id && (
         <span className="fig flex items-center gap-1 text-[13px] font-semibold text-good">
           <Check size={13} aria-hidden="true" /> accepted
         </span>
       )}
     </button>
   );
-}
+});
 
 /** Accepts the option being looked at, where another one or none is accepted. */
-function Accept({ option }: { option: Option }) {
+function Accept({ id }: { id: string }) {
+  const store = useJobStore();
+  const isEmpty = useJob((s) => shownOption(s)?.units.length === 0);
   const accepted = useAccepted();
   const { accept } = useAccept();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  if (accepted?.optionId === option.id || option.units.length === 0) return null;
+  if (accepted?.optionId === id || isEmpty) return null;
   return (
     <div className="flex shrink-0 flex-wrap items-center gap-2">
       <Button
         disabled={busy}
         onClick={() => {
+          const option = shownOption(store.getState());
+          if (!option) return;
           setBusy(true);
           void accept(option).then((p) => {
             setBusy(false);
@@ -79,41 +94,59 @@ function Accept({ option }: { option: Option }) {
 }
 
 /** Options side by side with price, hours and spots served. */
-export function Options() {
-  const plan = useJob((s) => s.plan);
+export const Options = memo(function Options() {
+  // Names and which is shown, not where their units are: a hand that moves one draws nothing here anew.
+  const options = useJob(useShallow((s) => s.plan.options.flatMap((o) => [o.id, o.name])));
+  const shownId = useJob((s) => shownOption(s)?.id ?? null);
   const store = useJobStore();
-  const option = useOption();
-  const add = (units: Option['units'], wiredSpots: Option['wiredSpots'], name: string) => {
+  const add = (from: (s: JobState) => Option | null, name: (o: Option) => string) => {
+    const of = from(store.getState());
+    if (!of) return;
     const id = newId('opt');
-    store.getState().setPlan((p) => ({ ...p, options: [...p.options, { id, name, units, wiredSpots }] }));
+    const { units, wiredSpots } = of;
+    store
+      .getState()
+      .setPlan((p) => ({ ...p, options: [...p.options, { id, name: name(of), units, wiredSpots }] }));
     store.getState().set({ shownId: id });
   };
+  const count = options.length / 2;
   return (
     <>
       <div className="flex shrink-0 items-stretch gap-2" role="group" aria-label="Options">
-        {plan.options.map((o, i) => (
-          <OptionCard key={o.id} option={o} index={i} chosen={o.id === option?.id} />
+        {Array.from({ length: count }, (_, i) => (
+          <OptionCard
+            key={options[2 * i]}
+            id={options[2 * i]!}
+            name={options[2 * i + 1]!}
+            index={i}
+            chosen={options[2 * i] === shownId}
+          />
         ))}
         <div className="flex flex-col justify-center gap-1">
           <Button
             className="px-2"
             aria-label="New option from today’s network"
-            onClick={() => add(plan.today.units, plan.today.wiredSpots, 'From today')}
+            onClick={() =>
+              add(
+                (s) => s.plan.today,
+                () => 'From today',
+              )
+            }
           >
-            <Plus size={15} aria-hidden="true" /> {plan.options.length === 0 ? 'Begin an option' : ''}
+            <Plus size={15} aria-hidden="true" /> {count === 0 ? 'Begin an option' : ''}
           </Button>
-          {option && (
+          {shownId !== null && (
             <Button
               className="px-2"
-              aria-label={`Copy option ${option.name}`}
-              onClick={() => add(option.units, option.wiredSpots, `${option.name.slice(0, 70)}, copy`)}
+              aria-label={`Copy option ${options[options.indexOf(shownId) + 1]}`}
+              onClick={() => add(shownOption, (o) => `${o.name.slice(0, 70)}, copy`)}
             >
               <Copy size={15} aria-hidden="true" />
             </Button>
           )}
         </div>
       </div>
-      {option && <Accept option={option} />}
+      {shownId !== null && <Accept id={shownId} />}
     </>
   );
-}
+});

@@ -1,5 +1,5 @@
 'use client';
-import { memo, useMemo, useState } from 'react';
+import { memo, useCallback, useMemo, useState } from 'react';
 import type { KitItem } from '@/core/kit/schema';
 import type { Prediction } from '@/core/plan/evaluate/predict';
 import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
@@ -8,7 +8,7 @@ import type { Place } from '@/core/site/model/schema';
 import { useKeys } from '@/ui/keys/useKeys';
 import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { useAccepted, useDerived, useOption, useSettling } from '@/ui/job/derived';
-import { useJob, useJobStore } from '@/ui/job/store';
+import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
 import { Pipe } from '@/ui/ledger/Pipe';
@@ -185,43 +185,74 @@ export function PlanStop() {
     [setOption],
   );
   const unit = selected?.kind === 'unit' ? option?.units.find((u) => u.id === selected.id) : undefined;
-  const addUnit = (kit: KitItem) => {
-    const near = site.spots.find((s) => selected?.kind === 'spot' && s.id === selected.id)?.place;
-    const storey = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === storeyId);
-    const middle = storey && {
-      storeyId: storey.id,
-      xM: storey.outline.reduce((sum, p) => sum + p.xM, 0) / storey.outline.length,
-      yM: storey.outline.reduce((sum, p) => sum + p.yM, 0) / storey.outline.length,
-      heightM: 1.2,
-    };
-    const place: Place = near ? { ...near, xM: near.xM + 0.8, heightM: 1.2 } : (middle ?? site.lineEntry);
-    const added = newUnit(
-      site,
-      store.getState().brief,
-      option ?? { id: '', name: '', units: [], wiredSpots: [] },
-      kit,
-      place,
-      newId('unit'),
-    );
-    // The first unit begins an option: one act for both.
-    if (option) setOption((o) => ({ ...o, units: [...o.units, added] }));
-    else
-      setPlan((p) => ({
-        ...p,
-        options: [...p.options, { id: newId('opt'), name: 'First', units: [added], wiredSpots: [] }],
-      }));
-    select({ kind: 'unit', id: added.id });
-  };
+  const addUnit = useCallback(
+    (kit: KitItem) => {
+      const state = store.getState();
+      const { site, selected, storeyId } = state;
+      const option = shownOption(state);
+      const near = site.spots.find((s) => selected?.kind === 'spot' && s.id === selected.id)?.place;
+      const storey = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === storeyId);
+      const middle = storey && {
+        storeyId: storey.id,
+        xM: storey.outline.reduce((sum, p) => sum + p.xM, 0) / storey.outline.length,
+        yM: storey.outline.reduce((sum, p) => sum + p.yM, 0) / storey.outline.length,
+        heightM: 1.2,
+      };
+      const place: Place = near ? { ...near, xM: near.xM + 0.8, heightM: 1.2 } : (middle ?? site.lineEntry);
+      const added = newUnit(
+        site,
+        state.brief,
+        option ?? { id: '', name: '', units: [], wiredSpots: [] },
+        kit,
+        place,
+        newId('unit'),
+      );
+      // The first unit begins an option: one act for both.
+      if (option) setOption((o) => ({ ...o, units: [...o.units, added] }));
+      else
+        setPlan((p) => ({
+          ...p,
+          options: [...p.options, { id: newId('opt'), name: 'First', units: [added], wiredSpots: [] }],
+        }));
+      select({ kind: 'unit', id: added.id });
+    },
+    [store, setOption, setPlan, select],
+  );
 
-  const setChannels = async () => {
-    const { plan } = store.getState();
-    const now = plan.options.find((o) => o.id === option?.id);
+  const setChannels = useCallback(async () => {
+    const now = shownOption(store.getState());
     if (!line || !now) return;
     const { units } = await line.withChannels(now);
     const radios = new Map(units.map((u) => [u.id, u.radios]));
     // Only the channels: what was changed while they were planned stays.
     setOption((o) => ({ ...o, units: o.units.map((u) => ({ ...u, radios: radios.get(u.id) ?? u.radios })) }));
-  };
+  }, [line, store, setOption]);
+  const hasUnits = (option?.units.length ?? 0) > 0;
+  const foot = useMemo(
+    () => (
+      <>
+        <AddUnit onAdd={addUnit} />
+        {hasUnits && (
+          <Button disabled={!line} onClick={() => void setChannels()}>
+            Set channels
+          </Button>
+        )}
+        <div className="w-36">
+          <SelectField<ActivityId | ''>
+            hideLabel
+            label="Shade against"
+            value={activity}
+            options={[
+              { value: '', label: 'Shade: as wanted' },
+              ...activityId.options.map((a) => ({ value: a, label: `Shade: ${ACTIVITIES[a].label}` })),
+            ]}
+            onChange={setActivity}
+          />
+        </div>
+      </>
+    ),
+    [addUnit, setChannels, hasUnits, line, activity],
+  );
   return (
     <Workbench
       sheet={
@@ -235,28 +266,7 @@ export function PlanStop() {
             [unserved, predictions],
           )}
           onMove={moving}
-          foot={
-            <>
-              <AddUnit onAdd={addUnit} />
-              {option && option.units.length > 0 && (
-                <Button disabled={!line} onClick={() => void setChannels()}>
-                  Set channels
-                </Button>
-              )}
-              <div className="w-36">
-                <SelectField<ActivityId | ''>
-                  hideLabel
-                  label="Shade against"
-                  value={activity}
-                  options={[
-                    { value: '', label: 'Shade: as wanted' },
-                    ...activityId.options.map((a) => ({ value: a, label: `Shade: ${ACTIVITIES[a].label}` })),
-                  ]}
-                  onChange={setActivity}
-                />
-              </div>
-            </>
-          }
+          foot={foot}
         />
       }
       section={<Section option={option} />}

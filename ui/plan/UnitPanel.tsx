@@ -1,5 +1,7 @@
 'use client';
+import equal from 'fast-deep-equal';
 import { Trash2 } from 'lucide-react';
+import { memo } from 'react';
 import { kitById } from '@/core/kit/catalogue';
 import type { FeedKind } from '@/core/kit/schema';
 import { fedThrough, gatewayOf } from '@/core/plan/option/graph';
@@ -14,11 +16,38 @@ import { speedText } from '@/ui/pieces/format';
 import { FEED_LABEL, feedChoices, feedTo, withoutUnit } from '@/core/plan/option/placing';
 import { isCable, needsRun, parentIdOf } from '@/core/plan/option/feeds';
 import { Button } from '@/ui/pieces/Button';
+import { useSettled } from '@/ui/pieces/useSettled';
 
 const NONE = '';
 
-/** Settings of the selected unit: its name, feed, parent, ends and what that link was measured to give. */
+interface PanelProps {
+  unit: Unit;
+  option: Option;
+  /** Where the unit is once the hand rests: what hangs on its place is said then. */
+  restedAt: Unit['place'];
+}
+
+const withoutPlaces = (o: Option) => o.units.map(({ place: _, ...rest }) => rest);
+
+/** Whether a panel would say the same: nothing in it hangs on a place that is still moving. */
+const saysSame = (a: PanelProps, b: PanelProps): boolean =>
+  a.restedAt === b.restedAt &&
+  a.unit.id === b.unit.id &&
+  equal(withoutPlaces(a.option), withoutPlaces(b.option));
+
+const SettledSettings = memo(Settings, saysSame);
+
+/** The panel of the selected unit; while its lamp is under the hand it stands still. */
 export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
+  const restedAt = useSettled(unit.place, REST_MS) ?? unit.place;
+  return <SettledSettings unit={unit} option={option} restedAt={restedAt} />;
+}
+
+/** Rest of the hand before what hangs on a place is said anew, ms. */
+const REST_MS = 150;
+
+/** Settings of the selected unit: its name, feed, parent, ends and what that link was measured to give. */
+function Settings({ unit, option }: PanelProps) {
   const site = useJob((s) => s.site);
   const ownKit = useJob((s) => s.plan.ownKit);
   const setOption = useJob((s) => s.setOption);

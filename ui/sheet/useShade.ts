@@ -7,6 +7,7 @@ import type { ShadeQuestion } from '@/core/plan/shade/shadeEngine';
 import { plotBox, sheetStoreys } from '@/core/site/model/levels';
 import type { ActivityId } from '@/core/site/model/needs';
 import { useDerived } from '@/ui/job/derived';
+import { nextTurn } from '@/ui/job/pace';
 import type { PlanLine } from '@/ui/job/planWorker';
 import { useJob } from '@/ui/job/store';
 
@@ -65,6 +66,7 @@ function useAnswers(
         const next = waiting.current;
         waiting.current = null;
         const answer = await on.shade({ ...next.question, settle: next.settle }, next.network);
+        await nextTurn();
         if (open.current !== on) return;
         setShade({ outlines: answer.outlines, workMs: answer.workMs });
         if (answer.settled || waiting.current) continue;

@@ -107,7 +107,7 @@ export function castIndoors(
       // Leaving adds the part of the way to the edge, entering takes it off.
       const sign = cu > 0 === area > 0 ? 1 : -1;
       const weigh = (x: number, y: number): number =>
-        crosses(edge.ax, edge.ay, edge.bx, edge.by, lengthM, u, beside(x, y)) ? met.weight : 0;
+        crosses(edge.ax, edge.ay, edge.bx, edge.by, u, beside(x, y)) ? met.weight : 0;
       eachSpan(
         grid,
         layer,

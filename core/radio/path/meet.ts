@@ -12,9 +12,12 @@ export interface Spot3 {
  */
 export const TOUCH_M = 1e-9;
 
-/** Side of a line a point lies on: 1, −1, or 0 on it. `cross` is its distance times the line's length, m². */
-const side = (cross: number, lengthM: number): -1 | 0 | 1 =>
-  cross > TOUCH_M * lengthM ? 1 : cross < -TOUCH_M * lengthM ? -1 : 0;
+/**
+ * Side of a line a point lies on: 1, −1, or 0 on it. `cross` is its distance times the line's length, m²; `spanM` that length
+ * by right angles, which costs no root.
+ */
+const side = (cross: number, spanM: number): -1 | 0 | 1 =>
+  cross > TOUCH_M * spanM ? 1 : cross < -TOUCH_M * spanM ? -1 : 0;
 
 /** What a line meets at a barrier: the wall itself, or the opening of that index. */
 export const MISSES = -2;
@@ -34,7 +37,6 @@ export function crosses(
   ay: number,
   bx: number,
   by: number,
-  lengthM: number,
   u: { x: number; y: number },
   p: { x: number; y: number },
 ): boolean {
@@ -42,16 +44,18 @@ export function crosses(
   const ey = by - ay;
   const cu = ex * (u.y - ay) - ey * (u.x - ax);
   const cp = ex * (p.y - ay) - ey * (p.x - ax);
-  const across = side(cp, lengthM) - side(cu, lengthM);
+  const spanM = (ex < 0 ? -ex : ex) + (ey < 0 ? -ey : ey);
+  const across = side(cp, spanM) - side(cu, spanM);
   if (across === 0) return false;
   const dx = p.x - u.x;
   const dy = p.y - u.y;
   const ca = dx * (ay - u.y) - dy * (ax - u.x);
   const cb = dx * (by - u.y) - dy * (bx - u.x);
-  const wayM = Math.sqrt(dx * dx + dy * dy);
+  const wayM = (dx < 0 ? -dx : dx) + (dy < 0 ? -dy : dy);
   const along = side(ca, wayM) - side(cb, wayM);
   if (along === 0) return false;
-  met.weight = Math.abs(across * along) / 4;
+  const both = across * along;
+  met.weight = (both < 0 ? -both : both) / 4;
   met.part = cu / (cu - cp);
   return true;
 }
@@ -61,7 +65,7 @@ export function crosses(
  * stands in `met`.
  */
 export function barrierHit(w: Barrier, u: Spot3, p: Spot3): number {
-  if (!crosses(w.ax, w.ay, w.bx, w.by, w.lengthM, u, p)) return MISSES;
+  if (!crosses(w.ax, w.ay, w.bx, w.by, u, p)) return MISSES;
   const t = met.part;
   const z = u.z + t * (p.z - u.z) + TOUCH_M;
   if (z < w.baseM || z >= w.topM) return MISSES;
@@ -147,14 +151,20 @@ const cuts = new Float64Array(512);
 /** Part of a way u→p inside an outline between two parts of it, seen in plan; what runs along an edge counts half. */
 function partInside(outline: Float64Array, u: Spot3, p: Spot3, low: number, high: number): number {
   let count = 0;
+  // Whether the way runs through a corner or along an edge: then sides are not told by counting.
+  let touches = false;
+  // Edges passed before the first part: from there on sides change at each.
+  let before = 0;
   cuts[count++] = low;
   for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
     const ax = outline[j]!;
     const ay = outline[j + 1]!;
     const bx = outline[i]!;
     const by = outline[i + 1]!;
-    if (!crosses(ax, ay, bx, by, Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2), u, p)) continue;
+    if (!crosses(ax, ay, bx, by, u, p)) continue;
     const at = met.part;
+    touches ||= met.weight !== 1;
+    if (at <= low) before++;
     if (at <= low || at >= high) continue;
     // Few and nearly in order: put in its place.
     let k = count++;
@@ -163,6 +173,12 @@ function partInside(outline: Float64Array, u: Spot3, p: Spot3, low: number, high
   }
   cuts[count++] = high;
   let part = 0;
+  const start = insideShare(outline, u.x, u.y);
+  if (!touches && start !== 0.5) {
+    let isIn = start === 1 !== (before % 2 === 1);
+    for (let i = 0; i + 1 < count; i++, isIn = !isIn) if (isIn) part += cuts[i + 1]! - cuts[i]!;
+    return part;
+  }
   for (let i = 0; i + 1 < count; i++) {
     const from = cuts[i]!;
     const to = cuts[i + 1]!;
