@@ -175,7 +175,7 @@ function partInside(outline: Float64Array, u: Spot3, p: Spot3, low: number, high
   let part = 0;
   const start = insideShare(outline, u.x, u.y);
   if (!touches && start !== 0.5) {
-    let isIn = start === 1 !== (before % 2 === 1);
+    let isIn = (start === 1) !== (before % 2 === 1);
     for (let i = 0; i + 1 < count; i++, isIn = !isIn) if (isIn) part += cuts[i + 1]! - cuts[i]!;
     return part;
   }
