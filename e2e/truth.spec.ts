@@ -1,0 +1,50 @@
+import { expect, test } from '@playwright/test';
+import { writeJobFile } from '../core/job/jobFile';
+import { quillfeatherFarm } from '../demo/farm';
+
+test.beforeEach(async ({ page, request, baseURL }) => {
+  const made = await request.post(`${baseURL}/api/jobs/import`, {
+    headers: { 'content-type': 'application/json', origin: baseURL! },
+    data: writeJobFile({ ...quillfeatherFarm(), name: 'Truth' }),
+  });
+  expect(made.ok()).toBe(true);
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/jobs/${id}/before`);
+});
+
+test('Before says in one sentence what the readings taught, and leads to how true it is', async ({
+  page,
+}) => {
+  const taught = page.getByRole('region', { name: 'What the readings taught' });
+  await expect(taught).toContainText('In this house');
+  await expect(taught).toContainText('Learnt from');
+  await taught.getByRole('link', { name: 'How true is this?' }).click();
+  await expect(page.getByRole('heading', { name: 'How true is this?' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^5 GHz/ })).toContainText('dB');
+  await page.goBack();
+  await expect(taught).toBeVisible();
+});
+
+test('in Plan the very network that was read shows what was read, another one what is predicted', async ({
+  page,
+}) => {
+  await page.getByRole('link', { name: /Plan/ }).click();
+  const row = (n: number) => page.locator(`[data-spot="${n}"]`);
+  await expect(row(4)).toContainText('Mb/s');
+  await expect(row(4)).not.toContainText('read');
+  await page.getByRole('button', { name: 'New option from today’s network' }).click();
+  await expect(page.getByRole('button', { name: /^Option 3/ })).toHaveAttribute('aria-pressed', 'true');
+  // Nothing connected in the kiln room: no model makes it serve.
+  await expect(row(7)).toContainText('silent');
+  await expect(row(7)).toContainText('read');
+  await row(7).getByRole('button').first().click();
+  await expect(row(7)).toContainText('3 runs read');
+  await expect(row(7)).toContainText('no connection was read here');
+  await row(1).getByRole('button').first().click();
+  await expect(row(1)).toContainText('3 runs read');
+  await expect(row(1).getByRole('button', { name: /^air from .*measured/ })).toBeVisible();
+  // Moved by a nudge it is another network: predicted again, and near what was read.
+  await page.getByRole('button', { name: /^Unit A/ }).focus();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
+  await expect(row(7)).not.toContainText('Mb/s, read');
+});
