@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { EXTREMES } from '../bench/extremes';
 import { sampleReading } from '../core/evidence/sampleRows';
 import { writeJobFile, type JobFile } from '../core/job/jobFile';
+import { quillfeatherFarm } from '../demo/farm';
 
 test.use({ actionTimeout: 20_000 });
 
@@ -84,4 +85,26 @@ test('arrows walk from mark to mark with Alt, and the Tab key stops at one of th
   await page.keyboard.press('Alt+ArrowLeft');
   await expect.poll(focused).toMatch(/^Spot 1, /);
   expect(await page.locator('[data-mark][tabindex="0"]').count()).toBe(1);
+});
+
+test('a worker that fails says so, and that what was entered is safe', async ({ page }) => {
+  await page.addInitScript(() => {
+    const Real = window.Worker;
+    window.Worker = class extends Real {
+      constructor(...args: ConstructorParameters<typeof Worker>) {
+        super(...args);
+        window.addEventListener('make-worker-fail', () => this.dispatchEvent(new ErrorEvent('error')));
+      }
+    };
+  });
+  const id = await taken(page, { ...quillfeatherFarm(), name: 'With a fault' });
+  await page.goto(`/jobs/${id}/before`);
+  await page.locator('main[data-settling="false"]').waitFor();
+  await expect(page.getByText('What you entered is safe')).toHaveCount(0);
+  await page.evaluate(() => window.dispatchEvent(new Event('make-worker-fail')));
+  await expect(page.getByRole('alert').filter({ hasText: 'What you entered is safe' })).toBeVisible();
+  // The next answer takes it back.
+  await page.goto(`/jobs/${id}/brief`);
+  await page.locator('main[data-settling="false"]').waitFor();
+  await expect(page.getByText('What you entered is safe')).toHaveCount(0);
 });

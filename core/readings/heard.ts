@@ -24,6 +24,7 @@ export interface Heard {
   unit: Unit;
   band: Band;
   at: Spot3;
+  from: Spot3;
   /** The link at a path loss of 0 and no shift, with the antenna's gain towards the place. */
   link: PreparedLink;
   /** Airtime that is free to it, 0 to 1. */
@@ -60,6 +61,7 @@ function heardFrom(
     unit,
     band,
     at: p,
+    from: u,
     link,
     airShare: links.air.get(airKey(unit.id, band))!,
     predict,

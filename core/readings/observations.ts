@@ -66,7 +66,12 @@ function groupsOf(rows: readonly Reading[]): Group[] {
   return [...groups.values()];
 }
 
-const levelAt = (heard: Heard) => ({ unitId: heard.unit.id, band: heard.band, ...heard.at });
+const levelAt = (heard: Heard) => ({
+  unitId: heard.unit.id,
+  from: heard.from,
+  band: heard.band,
+  ...heard.at,
+});
 
 /** No connection: every unit on every band the device could have used was too weak. */
 function lostOver(ways: readonly Heard[], id: string): Observation[] {

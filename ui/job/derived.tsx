@@ -25,6 +25,8 @@ export interface JobNumbers {
   /** The worker, to ask for more; null until it has answered. */
   line: PlanLine | null;
   worked: Worked | null;
+  /** Why there are no newer numbers, in words; null while all is well. */
+  fault: string | null;
 }
 
 const NumbersContext = createContext<JobNumbers | null>(null);
@@ -35,12 +37,15 @@ const byId = (list: readonly Prediction[] | undefined) =>
 export function DerivedProvider({ children }: { children: ReactNode }) {
   const store = useJobStore();
   const [answered, setAnswered] = useState<{ line: PlanLine; worked: Worked } | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
   useEffect(() => {
     // A worker is of this browser, not of the page: it is opened once the page is there.
     const line = openPlanLine(store);
     const stop = line.onWorked((worked) => setAnswered({ line, worked }));
+    const stopFaults = line.onFault(setFault);
     return () => {
       stop();
+      stopFaults();
       line.close();
     };
   }, [store]);
@@ -57,8 +62,9 @@ export function DerivedProvider({ children }: { children: ReactNode }) {
       predictionsToday: byId(derived?.today.predictions),
       line: answered?.line ?? null,
       worked,
+      fault,
     };
-  }, [answered, shownId]);
+  }, [answered, shownId, fault]);
   return <NumbersContext.Provider value={value}>{children}</NumbersContext.Provider>;
 }
 

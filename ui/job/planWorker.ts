@@ -23,6 +23,8 @@ export interface Worked {
 export interface PlanLine {
   /** Called with each result, the newest state first: while one is under way only the newest waits. */
   onWorked(listener: (worked: Worked) => void): () => void;
+  /** Called with words when nothing could be worked out, and with null once something could again. */
+  onFault(listener: (words: string | null) => void): () => void;
   shade(question: ShadeQuestion, network: Built): Promise<ShadeAnswer & { workMs: number }>;
   withChannels(option: Option): Promise<Option>;
   close(): void;
@@ -34,6 +36,9 @@ const stateOf = (s: JobState): Worked['of'] => ({
   shownId: shownOption(s)?.id ?? null,
 });
 
+const FAULT =
+  'The numbers of this job could not be worked out. What you entered is safe: change something or reload the page to try again.';
+
 /**
  * Opens the worker and keeps it fed: each change sends only what changed. While a house is being surveyed nothing but the
  * head of the page shows a number, so it is fed once, and again when the next stop opens.
@@ -42,6 +47,10 @@ export function openPlanLine(store: JobStore): PlanLine {
   const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
   const remote: Remote<PlanWorker> = wrap<PlanWorker>(worker);
   const listeners = new Set<(worked: Worked) => void>();
+  const faultListeners = new Set<(words: string | null) => void>();
+  const fault = (words: string | null) => faultListeners.forEach((listener) => listener(words));
+  // A worker that does not even start answers nothing.
+  worker.addEventListener('error', () => fault(FAULT));
   let sent: Worked['of'] | null = null;
   let done: Worked['of'] | null = null;
   let last: Worked | null = null;
@@ -87,8 +96,13 @@ export function openPlanLine(store: JobStore): PlanLine {
         const derived = changedBy(last?.derived ?? null, change);
         done = now;
         last = { derived, of: now, workMs };
+        fault(null);
         for (const listener of listeners) listener(last);
       }
+    } catch {
+      // Whatever the worker holds now, the next try begins with the whole job.
+      sent = null;
+      if (!closed) fault(FAULT);
     } finally {
       busy = false;
     }
@@ -101,6 +115,10 @@ export function openPlanLine(store: JobStore): PlanLine {
       listeners.add(listener);
       if (last) listener(last);
       return () => listeners.delete(listener);
+    },
+    onFault(listener) {
+      faultListeners.add(listener);
+      return () => faultListeners.delete(listener);
     },
     shade: (question, network) => {
       feed(stateOf(store.getState()));

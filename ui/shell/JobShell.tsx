@@ -3,9 +3,10 @@ import { useParams, useRouter, useSelectedLayoutSegment } from 'next/navigation'
 import { useLayoutEffect, useState, type ReactNode } from 'react';
 import { STOPS } from '@/core/job/stops';
 import type { OpenJob } from '@/server/loaded';
-import { DerivedProvider, useSettling } from '@/ui/job/derived';
+import { DerivedProvider, useDerived, useSettling } from '@/ui/job/derived';
 import { JobStoreContext, createJobStore, useJobStore } from '@/ui/job/store';
 import { SyncContext, useSync } from '@/ui/job/useSync';
+import { Problem } from '@/ui/pieces/Problem';
 import { useKeys } from '@/ui/keys/useKeys';
 import { Cable } from './Cable';
 import { ConflictBanner } from './ConflictBanner';
@@ -45,6 +46,12 @@ function Keys({ undo }: { undo: ReturnType<typeof useUndo> }) {
   return <KeyHelp open={open} onOpenChange={setOpen} />;
 }
 
+/** Says that nothing could be worked out. */
+function Fault() {
+  const { fault } = useDerived();
+  return <Problem words={fault} className="border-b border-rule bg-sheet px-4 py-2" />;
+}
+
 /** The stop itself; whether its numbers are older than the job stands on it for whoever waits for them. */
 function Main({ children }: { children: ReactNode }) {
   const settling = useSettling();
@@ -66,6 +73,7 @@ function Inside({ children }: { children: ReactNode }) {
     <div className="flex min-h-dvh flex-col lg:h-dvh print:h-auto">
       <Cable undo={undo} />
       <ConflictBanner />
+      <Fault />
       <Main>{children}</Main>
       <Keys undo={undo} />
     </div>

@@ -102,7 +102,7 @@ export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band
   const p = pointOf(site, spot.place);
   const elevation = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
   const path = radioPath(scene, u, p, band, beliefs);
-  const near = beliefs.near(unit.id, band, p);
+  const near = beliefs.near(u, band, p);
   const learnt = beliefs.shiftDb(withEnds(NO_FEATURES, unit.id, spot.client, band)) + near.meanDb;
   const prepared = prepareClientLink(end, spot.client, brief, path.lossDb, elevation, learnt);
   if (!prepared) return null;

@@ -44,8 +44,8 @@ export interface Beliefs {
   shiftDb(features: Features): number;
   /** Spread of such a level from what is unknown about the parameters, dB. */
   sigmaDb(features: Features): number;
-  /** What readings left over near a point, heard from one unit in a band. */
-  near(unitId: string, band: Band, p: Spot3): Nearby;
+  /** What readings left over near a way from a unit's place to a point, in a band. */
+  near(from: Spot3, band: Band, p: Spot3): Nearby;
   /** What speeds in a band are believed to be against the usual, and how unsure: natural logarithms. */
   speed(band: Band): { meanLn: number; sigmaLn: number };
   correction: LossCorrection | undefined;

@@ -47,6 +47,7 @@ function observe(p: Spot3, i: number, world: Posterior, noiseDb: number, extraDb
     kind: 'exact',
     noise: noiseDb,
     unitId: 'a',
+    from: UNIT,
     band: '5',
     ...p,
   };
@@ -160,20 +161,24 @@ describe('what readings leave over', () => {
   ])!;
   const learnt = beliefsOf(scene, odd.posterior);
   test('counts at that very spot, less a metre on, and not across the house', () => {
-    const at = (m: number) => learnt.near('a', '5', { ...p!, x: p!.x + m }).meanDb;
+    const at = (m: number) => learnt.near(UNIT, '5', { ...p!, x: p!.x + m }).meanDb;
     expect(at(0)).toBeLessThan(-2);
     expect(at(1.5)).toBeGreaterThan(at(0));
     expect(at(1.5)).toBeLessThan(0.6 * at(0) + 0.5);
     expect(Math.abs(at(12))).toBeLessThan(0.3);
   });
-  test('makes that spot surer, tells the other bands a part of it, and other units nothing', () => {
-    const here = learnt.near('a', '5', p!);
+  test('makes that spot surer, tells the other bands a part of it, and a unit that stands elsewhere nothing', () => {
+    const here = learnt.near(UNIT, '5', p!);
     expect(here.known).toBeGreaterThan(0.5);
-    expect(learnt.near('a', '5', { ...p!, x: p!.x + 3 }).known).toBeLessThan(here.known);
-    const other = learnt.near('a', '2.4', p!);
+    expect(learnt.near(UNIT, '5', { ...p!, x: p!.x + 3 }).known).toBeLessThan(here.known);
+    const other = learnt.near(UNIT, '2.4', p!);
     expect(other.meanDb).toBeLessThan(0);
     expect(other.meanDb).toBeGreaterThan(here.meanDb);
-    expect(learnt.near('b', '5', p!)).toEqual({ meanDb: 0, known: 0 });
+    // A unit moved by a step keeps a part of it, one across the yard nothing.
+    const moved = learnt.near({ ...UNIT, x: UNIT.x + 1 }, '5', p!);
+    expect(moved.known).toBeLessThan(here.known);
+    expect(moved.meanDb).toBeLessThan(0);
+    expect(learnt.near({ ...UNIT, x: UNIT.x + 30 }, '5', p!)).toEqual({ meanDb: 0, known: 0 });
   });
 });
 

@@ -20,6 +20,8 @@ import { shadowCovariance, type ShadowPoint } from './shadowing';
 /** One level or speed known from a reading, as calibration needs it. */
 export interface Observation extends ShadowPoint {
   id: string;
+  /** The unit it was read from: readings of different ones are taken as independent but for what the parameters explain. */
+  unitId: string;
   /**
    * A level, dBm, which shares its shadowing with others of its unit; or a speed beside a level that was read with it, as the
    * natural logarithm of its ratio to what that level usually gives.
@@ -209,7 +211,7 @@ export function calibrate(
     o.of === 'level'
       ? [
           {
-            unitId: o.unitId,
+            from: o.from,
             band: o.band,
             x: o.x,
             y: o.y,

@@ -41,12 +41,6 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
         BANDS.map((band) => meanOf(lossParameter(loss.construction, band))) as unknown as PerBand,
       );
   }
-  const byUnit = new Map<string, LeftOver[]>();
-  for (const o of posterior.left) {
-    const list = byUnit.get(o.unitId);
-    if (list) list.push(o);
-    else byUnit.set(o.unitId, [o]);
-  }
   const shift = (features: Features): number => {
     let sum = 0;
     for (const [name, by] of features) {
@@ -78,7 +72,7 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
     correction: { id, deltaDb, clutterDbPerM: meanOf('clutter'), bendDb: meanOf('bend') },
     shiftDb: shift,
     sigmaDb: sigma,
-    near: (unitId, band, p) => nearby(byUnit.get(unitId) ?? [], { unitId, band, x: p.x, y: p.y, z: p.z }),
+    near: (from, band, p) => nearby(posterior.left, { from, band, x: p.x, y: p.y, z: p.z }),
     speed: (band) => speeds.get(band)!,
   };
 }

@@ -3,8 +3,9 @@ import fc from 'fast-check';
 import { SHADOWING_DB } from '../link/bands';
 import { nearby, shadowCovariance, type LeftOver, type ShadowPoint } from './shadowing';
 
+const UNIT = { x: 5, y: 5, z: 1 };
 const at = (x: number, band: ShadowPoint['band'] = '5'): ShadowPoint => ({
-  unitId: 'a',
+  from: UNIT,
   band,
   x,
   y: 0,
@@ -21,6 +22,8 @@ describe('shadowing near a reading', () => {
   test('is alike by distance and between bands', () => {
     expect(shadowCovariance(at(0), at(0))).toBeCloseTo(SHADOWING_DB[1] ** 2, 9);
     expect(shadowCovariance(at(0), at(2.5))).toBeCloseTo(SHADOWING_DB[1] ** 2 / Math.E, 9);
+    const moved = { ...at(0), from: { ...UNIT, y: 7.5 } };
+    expect(shadowCovariance(at(0), moved)).toBeCloseTo(SHADOWING_DB[1] ** 2 / Math.E, 9);
     expect(shadowCovariance(at(0), at(0, '2.4'))).toBeCloseTo(0.6 * SHADOWING_DB[0] * SHADOWING_DB[1], 9);
   });
   test('at the very place is the miss less its noise; a metre and a half on about half of that', () => {

@@ -1,33 +1,33 @@
 import { cholesky, solveInPlace } from '../../stats/cholesky';
 import { BAND_INDEX, SHADOWING_DB, SHADOWING_LENGTH_M, type Band } from '../link/bands';
+import type { Spot3 } from '../path/crossings';
 import { NOTHING_NEAR, type Nearby } from './beliefs';
 
 /** How alike the shadowing of two bands is at one place (estimate). */
 export const SHADOWING_BAND_CORRELATION = 0.6;
 
-/** A level of one unit at a place, as far as its shadowing is concerned. */
-export interface ShadowPoint {
-  unitId: string;
+/** A level at a place, as far as its shadowing is concerned: it belongs to the way, so to both of its ends. */
+export interface ShadowPoint extends Spot3 {
+  /** Where the unit stands. */
+  from: Spot3;
   band: Band;
-  x: number;
-  y: number;
-  z: number;
 }
 
-/** Covariance of the shadowing at two places of one unit, dB²: alike by exp(−Δ / 2.5 m), to 0.6 between bands. */
+const apartM = (a: Spot3, b: Spot3): number =>
+  Math.sqrt((a.x - b.x) ** 2 + (a.y - b.y) ** 2 + (a.z - b.z) ** 2);
+
+/**
+ * Covariance of the shadowing of two ways, dB²: alike by exp(−Δ / 2.5 m) at each end, to 0.6 between bands. A unit that was moved
+ * has another; one that was put in the place of another has its.
+ */
 export function shadowCovariance(
   a: ShadowPoint,
   b: ShadowPoint,
   sigmaDb: readonly number[] = SHADOWING_DB,
 ): number {
-  const apartM = Math.sqrt((a.x - b.x) ** 2 + (a.y - b.y) ** 2 + (a.z - b.z) ** 2);
   const alike = a.band === b.band ? 1 : SHADOWING_BAND_CORRELATION;
-  return (
-    alike *
-    sigmaDb[BAND_INDEX[a.band]]! *
-    sigmaDb[BAND_INDEX[b.band]]! *
-    Math.exp(-apartM / SHADOWING_LENGTH_M)
-  );
+  const ends = Math.exp(-(apartM(a, b) + apartM(a.from, b.from)) / SHADOWING_LENGTH_M);
+  return alike * sigmaDb[BAND_INDEX[a.band]]! * sigmaDb[BAND_INDEX[b.band]]! * ends;
 }
 
 /** A reading as it says something of the shadowing round it. */
@@ -43,12 +43,13 @@ const REACH_M = 10;
 /** Readings that are looked at for how sure the shadowing is; the nearest explain nearly all. */
 const MOST_NEAR = 6;
 
-/** What some readings say of the shadowing of a unit at a point: Gaussian process regression (kriging). */
+/** What some readings say of the shadowing of a way: Gaussian process regression (kriging). */
 export function nearby(list: readonly LeftOver[], at: ShadowPoint): Nearby {
   const near: { o: LeftOver; covariance: number }[] = [];
   let meanDb = 0;
   for (const o of list) {
     if (Math.abs(o.x - at.x) > REACH_M || Math.abs(o.y - at.y) > REACH_M) continue;
+    if (Math.abs(o.from.x - at.from.x) > REACH_M || Math.abs(o.from.y - at.from.y) > REACH_M) continue;
     const covariance = shadowCovariance(o, at);
     meanDb += covariance * o.weight;
     near.push({ o, covariance });

@@ -134,6 +134,7 @@ test('readings at 5 GHz teach 2.4 GHz most of what they say, and 5 GHz all of it
       noise: 0.5,
       band,
       unitId: `u${i}`,
+      from: INSIDE,
       ...at,
     };
   };
