@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { inside, plotBox } from '../../site/model/levels';
-import { planContext } from '../evaluate/context';
+import { planContext, pointOf } from '../evaluate/context';
 import { predictOption } from '../evaluate/predict';
 import { ShadeEngine, type ShadeQuestion } from './shadeEngine';
 import { SHADE, SHADE_CLIENT, shadeNeeds } from './shadeTable';
@@ -23,6 +23,31 @@ const question = (more: Partial<ShadeQuestion> = {}): ShadeQuestion => ({
 });
 const share = (verdicts: Uint8Array, verdict: number) =>
   verdicts.filter((v) => v === verdict).length / verdicts.length;
+
+test('the sheet gives way to what was read: shade round a place that reads far weaker, and none across the house', () => {
+  const read = { x: 7, y: 3, z: 1 };
+  const left = option.units.flatMap((u) =>
+    (['2.4', '5'] as const).map((band) => ({
+      from: pointOf(farm.site, u.place),
+      band,
+      ...read,
+      weight: -6,
+      noise: 4,
+    })),
+  );
+  const posterior = { parameters: [], mean: [], covariance: [], left };
+  const learnt = planContext(farm, undefined, posterior);
+  const [plain, weaker] = [context, learnt].map((c) => new ShadeEngine(c).shade(question({ cellM: 1 })).grid);
+  const at = (xM: number, yM: number) =>
+    Math.floor((yM - plain!.originYM) / plain!.cellM) * plain!.columns +
+    Math.floor((xM - plain!.originXM) / plain!.cellM);
+  expect(SHADE[plain!.verdicts[at(read.x, read.y)]!]).toBe('serves');
+  expect(SHADE[weaker!.verdicts[at(read.x, read.y)]!]).toBe('silent');
+  expect(weaker!.verdicts[at(1, 9)]).toBe(plain!.verdicts[at(1, 9)]);
+  expect(weaker!.verdicts.slice(at(20, 20), at(20, 20) + 10)).toEqual(
+    plain!.verdicts.slice(at(20, 20), at(20, 20) + 10),
+  );
+});
 
 describe('light and shade', () => {
   const engine = new ShadeEngine(context);

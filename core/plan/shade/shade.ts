@@ -5,6 +5,8 @@ import { elevationDb, type Antenna } from '../../radio/link/link';
 import { pointOf, kitOf, type PlanContext } from '../evaluate/context';
 import { choiceDbm } from '../evaluate/choice';
 import type { Unit } from '../option/schema';
+import type { LeftOver } from '../../radio/learn/shadowing';
+import { leftOverField } from './leftOver';
 import { shadeAt, type ShadeRadio } from './shadeTable';
 
 export interface ShadeGrid {
@@ -24,7 +26,7 @@ export function servingUnits(radios: readonly ShadeRadio[]): Unit[] {
 
 /** Writes what a device would choose of one unit into the best so far, with its verdict, over the cells of a layer. */
 function shadeUnit(
-  own: readonly ShadeRadio[],
+  { own, left, grid }: { own: readonly ShadeRadio[]; left: readonly LeftOver[]; grid: Grid },
   antenna: Antenna,
   at: { x: number; y: number; z: number },
   field: CastLoss,
@@ -35,6 +37,7 @@ function shadeUnit(
   const radios = own.filter((r) => !layer.outdoors || r.mayOutdoors);
   if (radios.length === 0) return;
   const losses = radios.map((r) => field[BAND_INDEX[r.band]]);
+  const learnt = radios.map((r) => leftOverField(left, at, r.band, grid, layer));
   const tables = radios.map((r) => (layer.outdoors ? r.outdoors : r.indoors));
   const dz = layer.levelM - at.z;
   const { cells, xs, ys } = layer;
@@ -44,7 +47,7 @@ function shadeUnit(
     const dy = ys[i]! - at.y;
     const tilt = elevationDb(antenna, dz, Math.sqrt(dx * dx + dy * dy));
     for (let r = 0; r < radios.length; r++) {
-      const level = radios[r]!.levelAtZeroDbm - losses[r]![cell]! + tilt;
+      const level = radios[r]!.levelAtZeroDbm - losses[r]![cell]! + tilt + (learnt[r]?.[cell] ?? 0);
       const choice = choiceDbm(radios[r]!.band, level);
       if (choice <= best[cell]!) continue;
       best[cell] = choice;
@@ -70,7 +73,8 @@ export function shadeGrid(
     const own = radios.filter((r) => r.unit === unit);
     const at = pointOf(context.site, unit.place);
     const { antenna } = kitOf(context, unit);
-    for (const layer of layers) shadeUnit(own, antenna, at, fields.get(unit.id)!, layer, best, verdicts);
+    const of = { own, left: context.beliefs.left, grid };
+    for (const layer of layers) shadeUnit(of, antenna, at, fields.get(unit.id)!, layer, best, verdicts);
   }
   return {
     originXM: grid.minXM,

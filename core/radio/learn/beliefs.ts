@@ -1,6 +1,7 @@
 import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../link/bands';
 import type { Crossings, Spot3 } from '../path/crossings';
 import { lossSigmaDb } from '../path/materials';
+import { NOTHING_NEAR, type LeftOver, type Nearby } from './shadowing';
 import type { Scene } from '../path/scene';
 import { correctedLossDb, weightedFloors, type LossCorrection } from '../path/pathLoss';
 
@@ -29,15 +30,6 @@ export const END_SIGMA_DB = Math.hypot(DEVICE_SIGMA_DB, UNIT_SIGMA_DB);
 /** z value of the 10th and 90th percentile of a normal distribution. */
 export const Z90 = 1.2815515655446004;
 
-/** What readings say of the shadowing near a point. */
-export interface Nearby {
-  /** What is left over there, dB. */
-  meanDb: number;
-  /** Part of the shadowing's variance that they take away, 0 to 1. */
-  known: number;
-}
-export const NOTHING_NEAR: Nearby = { meanDb: 0, known: 0 };
-
 /** What the job believes about the unknowns: before readings the priors, afterwards the posterior. */
 export interface Beliefs {
   /** Mean shift of a level with these features, dB. */
@@ -46,6 +38,8 @@ export interface Beliefs {
   sigmaDb(features: Features): number;
   /** What readings left over near a way from a unit's place to a point, in a band. */
   near(from: Spot3, band: Band, p: Spot3): Nearby;
+  /** All that readings left over, for who shows it over a sheet. */
+  left: readonly LeftOver[];
   /** What speeds in a band are believed to be against the usual, and how unsure: natural logarithms. */
   speed(band: Band): { meanLn: number; sigmaLn: number };
   correction: LossCorrection | undefined;
@@ -155,6 +149,7 @@ export function priorBeliefs(scene: Scene): Beliefs {
       return Math.sqrt(variance);
     },
     near: () => NOTHING_NEAR,
+    left: [],
     speed: () => ({ meanLn: 0, sigmaLn }),
     correction: undefined,
   };

@@ -72,6 +72,7 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
     correction: { id, deltaDb, clutterDbPerM: meanOf('clutter'), bendDb: meanOf('bend') },
     shiftDb: shift,
     sigmaDb: sigma,
+    left: posterior.left,
     near: (from, band, p) => nearby(posterior.left, { from, band, x: p.x, y: p.y, z: p.z }),
     speed: (band) => speeds.get(band)!,
   };

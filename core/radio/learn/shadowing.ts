@@ -1,7 +1,15 @@
 import { cholesky, solveInPlace } from '../../stats/cholesky';
 import { BAND_INDEX, SHADOWING_DB, SHADOWING_LENGTH_M, type Band } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
-import { NOTHING_NEAR, type Nearby } from './beliefs';
+
+/** What readings say of the shadowing near a point. */
+export interface Nearby {
+  /** What is left over there, dB. */
+  meanDb: number;
+  /** Part of the shadowing's variance that they take away, 0 to 1. */
+  known: number;
+}
+export const NOTHING_NEAR: Nearby = { meanDb: 0, known: 0 };
 
 /** How alike the shadowing of two bands is at one place (estimate). */
 export const SHADOWING_BAND_CORRELATION = 0.6;

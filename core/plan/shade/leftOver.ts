@@ -1,0 +1,39 @@
+import { cellX, cellY, type Grid, type Layer } from '../../radio/field/layers';
+import { shadowCovariance, type LeftOver, type ShadowPoint } from '../../radio/learn/shadowing';
+import type { Band } from '../../radio/link/bands';
+import type { Spot3 } from '../../radio/path/crossings';
+
+/** How far round a reading the sheet shows what it left over, m. */
+const SHOWN_WITHIN_M = 6;
+/** Less than this is not seen on a sheet, dB. */
+const NOT_SEEN_DB = 0.1;
+
+/**
+ * What readings left over, added to the level of a unit over the cells of a layer, dB; null where nothing was read near its
+ * place. The sheet so agrees with the spots it surrounds. Indexed as the grid.
+ */
+export function leftOverField(
+  left: readonly LeftOver[],
+  from: Spot3,
+  band: Band,
+  grid: Grid,
+  layer: Layer,
+): Float32Array | null {
+  let field: Float32Array | null = null;
+  for (const o of left) {
+    const at: ShadowPoint = { from, band, x: o.x, y: o.y, z: layer.levelM };
+    if (Math.abs(shadowCovariance(o, at) * o.weight) < NOT_SEEN_DB) continue;
+    field ??= new Float32Array(grid.columns * grid.rows);
+    const column = (x: number) => (x - grid.minXM) / grid.cellM - 0.5;
+    const row = (y: number) => (y - grid.minYM) / grid.cellM - 0.5;
+    const [fromRow, toRow] = [row(o.y - SHOWN_WITHIN_M), row(o.y + SHOWN_WITHIN_M)];
+    const [fromColumn, toColumn] = [column(o.x - SHOWN_WITHIN_M), column(o.x + SHOWN_WITHIN_M)];
+    for (let r = Math.max(layer.row0, Math.ceil(fromRow)); r < layer.row1 && r <= toRow; r++)
+      for (let c = Math.max(layer.column0, Math.ceil(fromColumn)); c < layer.column1 && c <= toColumn; c++) {
+        at.x = cellX(grid, c);
+        at.y = cellY(grid, r);
+        field[r * grid.columns + c]! += shadowCovariance(o, at) * o.weight;
+      }
+  }
+  return field;
+}
