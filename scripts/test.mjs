@@ -77,16 +77,18 @@ await checkAll([
       'workers',
       'cli',
       'demo',
+      'meter',
     ],
   ],
   ['Nothing unused', ['knip']],
   ['Job file schema is current', ['tsx', 'scripts/writeJobFileSchema.ts', '--check']],
 ]);
+// Jest leaves one core idle unless told otherwise.
 count(
   'Unit and property tests',
   'unit.json',
   'npx',
-  ['jest', '--json', '--outputFile=test-results/unit.json'],
+  ['jest', '--maxWorkers=2', '--json', '--outputFile=test-results/unit.json'],
   (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }),
   {
     env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' },
