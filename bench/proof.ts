@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { Z90 } from '../core/radio/learn/beliefs';
 import {
   SITUATIONS,
   mean,
@@ -9,7 +10,6 @@ import {
   type SpeedCheck,
 } from './truth';
 
-const Z90 = 1.2815515655446004;
 const BAND_NAMES = ['2.4 GHz', '5 GHz', '6 GHz'];
 const percent = (share: number) => Math.round(1000 * share) / 10;
 const tenth = (v: number) => Math.round(10 * v) / 10;

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { Z90 } from '../core/radio/learn/beliefs';
 import { planContext } from '../core/plan/evaluate/context';
 import { predictOption } from '../core/plan/evaluate/predict';
 import { predictRead, runsOf } from '../core/readings/conditioned';
@@ -19,7 +20,7 @@ describe('held against houses of another physics', () => {
   });
   test('stated ranges hold about four of five, of levels and of speeds, and next to no "serves" is false', () => {
     const levels = houses.flatMap((h) => h.after);
-    const inside = levels.filter((e) => Math.abs(e.offDb) <= 1.2816 * e.sigmaDb).length / levels.length;
+    const inside = levels.filter((e) => Math.abs(e.offDb) <= Z90 * e.sigmaDb).length / levels.length;
     expect(inside).toBeGreaterThan(0.72);
     expect(inside).toBeLessThan(0.92);
     const speeds = houses.flatMap((h) => h.speedsAfter);

@@ -1,14 +1,13 @@
 import { quillfeatherFarm } from '../demo/farm';
 import { sampleState } from '../core/evidence/sampleRows';
 import type { EvidenceRow, Reading } from '../core/evidence/rows';
-
 import { hearing } from '../core/plan/evaluate/access';
 import { kitOf, planContext, pointOf, type PlanContext } from '../core/plan/evaluate/context';
 import { predictOption } from '../core/plan/evaluate/predict';
 import { emptyPlan, type Option, type Unit } from '../core/plan/option/schema';
 import { BANDS, BAND_INDEX } from '../core/radio/link/bands';
 import { CLIENT_TYPES } from '../core/radio/link/clients';
-import { elevationDb } from '../core/radio/link/link';
+import { UNIT_GAIN_DBI, elevationDb } from '../core/radio/link/link';
 import { crossingsBetween, type Crossings } from '../core/radio/path/crossings';
 import { constructionLossDb } from '../core/radio/path/materials';
 import { straightLossDb } from '../core/radio/path/pathLoss';
@@ -23,6 +22,7 @@ const READ = 12;
 const RUNS = 3;
 /** Levels weaker than this are heard by nobody; what is told of them counts as this. */
 const FLOOR_DBM = -95;
+/** What the devices of practice houses prefer a higher band by: their truth, not the planner's. */
 const PREFERENCE_DB = 12;
 
 type Triple = readonly [number, number, number];
@@ -114,7 +114,9 @@ function zeros(context: PlanContext, unit: Unit, place: Place): { down: Triple; 
     down: radios.map(
       (r, b) => Math.min(r.eirpDbm, 23) + client.gainDbi[b]! - client.bodyDb + tilt,
     ) as unknown as Triple,
-    up: radios.map((_, b) => client.eirpDbm[b]! + [2, 3, 3][b]! - client.bodyDb + tilt) as unknown as Triple,
+    up: radios.map(
+      (_, b) => client.eirpDbm[b]! + UNIT_GAIN_DBI[b]! - client.bodyDb + tilt,
+    ) as unknown as Triple,
   };
 }
 

@@ -105,14 +105,14 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       ...learntContext({ ...docs, evidence: rows }, line),
       number: ++count,
     }));
-    return { ...known, key: `${key} ${known.calibration ? known.number : ''}` };
+    return { ...known, key: `${key} ${known.number}` };
   }
 
   function evaluated(context: PlanContext, key: string, network: Built): Evaluation {
     const { today } = docs.plan;
     const { id: _, name: __, ...option } = network.option;
     const own = JSON.stringify([option, network.kit, today.units]);
-    return evaluations(`${key} ${countRead(rows)} ${own}`, () => {
+    return evaluations(`${key} ${own}`, () => {
       const made = evaluate({ ...context, ownKit: network.kit }, network.option, today);
       const read = runsOf(docs.site, rows, network);
       if (read.size === 0) return made;
@@ -138,14 +138,14 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       const own = (option: Option): Built => ({ option, kit: plan.ownKit });
       const built = asBuilt(site, plan, rows);
       const builtKey = JSON.stringify(built);
-      const readKey = `${key} ${countRead(rows)} ${builtKey}`;
+      const readKey = `${key} ${builtKey}`;
       const { verdicts, headline } = verdictsKnown(readKey, () => {
         const list = verdictsOf(site, rows, standingOf(context, plan, rows));
         return { verdicts: list, headline: headlineOf(list) };
       });
       const worked =
         acceptedOption(plan, rows) ?? plan.options.find((o) => o.id === shownId) ?? plan.options[0] ?? null;
-      const { learntOf, odd, lines } = readingsSay(`${key} ${countRead(rows)}`, () => ({
+      const { learntOf, odd, lines } = readingsSay(key, () => ({
         learntOf: calibration && {
           posterior: calibration.posterior,
           leaveOneOutDb: calibration.leaveOneOutDb,

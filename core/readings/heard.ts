@@ -1,14 +1,13 @@
 import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../radio/link/bands';
-import { CLIENT_TYPES } from '../radio/link/clients';
 import { levelSigmaDb, withEnds, type Beliefs, type Features } from '../radio/learn/beliefs';
-import { elevationDb, prepareClientLink, quietMbpsAt, type PreparedLink } from '../radio/link/link';
+import { quietMbpsAt, type PreparedLink } from '../radio/link/link';
 import { radioPath } from '../radio/path/path';
 import type { Spot3 } from '../radio/path/crossings';
 import { airKey } from '../plan/evaluate/airtime';
 import { choiceDbm } from '../plan/evaluate/choice';
-import { kitOf, pointOf, type PlanContext } from '../plan/evaluate/context';
+import { atNoLoss } from '../plan/evaluate/access';
+import type { PlanContext } from '../plan/evaluate/context';
 import type { OptionLinks } from '../plan/evaluate/pipe';
-import { radioEnd } from '../plan/evaluate/radios';
 import type { Option, Unit } from '../plan/option/schema';
 import type { ClientTypeId, Spot } from '../site/model/schema';
 
@@ -43,25 +42,20 @@ function heardFrom(
   band: Band,
   device: ClientTypeId,
 ): Heard | null {
-  const { site, scene, beliefs } = context;
-  const kit = kitOf(context, unit);
-  const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
-  if (!radio || !CLIENT_TYPES[device].bands.includes(band)) return null;
-  const u = pointOf(site, unit.place);
-  const p = pointOf(site, spot.place);
-  const tilt = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
-  const link = prepareClientLink(radioEnd(unit, kit, radio), device, context.brief, 0, tilt, 0);
-  if (!link) return null;
+  const { scene, beliefs } = context;
+  const ends = atNoLoss(context, unit, spot, device, band);
+  if (!ends) return null;
+  const { from, at, link } = ends;
   const predict = (now: Beliefs) => {
-    const path = radioPath(scene, u, p, band, now);
+    const path = radioPath(scene, from, at, band, now);
     return { value: link.downDbm - path.lossDb, features: withEnds(path.features, unit.id, device, band) };
   };
   const { value, features } = predict(beliefs);
   return {
     unit,
     band,
-    at: p,
-    from: u,
+    at,
+    from,
     link,
     airShare: links.air.get(airKey(unit.id, band))!,
     predict,
@@ -85,15 +79,12 @@ const speedAt = ({ link, airShare }: Heard, levelDbm: number): number =>
 const LOW_DBM = -95;
 const HIGH_DBM = -30;
 
-/** Levels between which speeds rise from one to another, dB apart on the ladder of rates; smoothed over its steps. */
-const SMOOTH_DB = 3;
+/** Levels round one whose speeds are taken together, dB: the ladder of rates has steps of about three. */
+const ROUND_IT_DB = [-3, -1.5, 0, 1.5, 3];
 
 /** What a level gives, the steps of the ladder of rates smoothed, Mb/s. */
-export function usualMbps(heard: Heard, levelDbm: number): number {
-  let sum = 0;
-  for (let k = -2; k <= 2; k++) sum += speedAt(heard, levelDbm + (k * SMOOTH_DB) / 2);
-  return sum / 5;
-}
+export const usualMbps = (heard: Heard, levelDbm: number): number =>
+  ROUND_IT_DB.reduce((sum, db) => sum + speedAt(heard, levelDbm + db), 0) / ROUND_IT_DB.length;
 
 /** The weakest level that gives a speed, dBm; null where no level gives so much. */
 export function levelForSpeed(heard: Heard, mbps: number): number | null {
@@ -115,21 +106,21 @@ const CHOICE_SPREAD_DB = 4;
 
 /**
  * How likely each of several ways is the one a reading came over: what the device would choose, held against the level or the
- * speed that was read. `measured` is a level, dBm, or null; `speedLevel` the level a way would need for the speed read.
+ * speed that was read. `levelOf` is the level read over a way, dBm, or the one it would need for the speed read; null where it
+ * gives so much at no level. `noiseDb` is the spread of that.
  */
 export function likelihoods(
   ways: readonly Heard[],
-  measuredDbm: number | null,
-  speedLevel: (heard: Heard) => number | null,
+  levelOf: (heard: Heard) => number | null,
+  noiseDb: number,
 ): number[] {
   const best = Math.max(...ways.map((w) => choiceDbm(w.band, w.levelDbm)));
   const raw = ways.map((w) => {
     const behind =
       (best - choiceDbm(w.band, w.levelDbm)) / Math.hypot(CHOICE_SPREAD_DB, SHADOWING_DB[BAND_INDEX[w.band]]);
-    const read = measuredDbm ?? speedLevel(w);
-    // A speed no level of this way gives was not read over it.
+    const read = levelOf(w);
     if (read === null) return 0;
-    const off = (read - w.levelDbm) / Math.hypot(w.sigmaDb, measuredDbm === null ? 6 : 2);
+    const off = (read - w.levelDbm) / Math.hypot(w.sigmaDb, noiseDb);
     return Math.exp(-0.5 * (behind * behind + off * off)) / w.sigmaDb;
   });
   const sum = raw.reduce((a, b) => a + b, 0);

@@ -1,5 +1,5 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
-import { speedFeatures, type Beliefs } from '../radio/learn/beliefs';
+import { SPEED_DB_PER_LN, speedFeatures, type Beliefs } from '../radio/learn/beliefs';
 import type { Observation } from '../radio/learn/calibration';
 import { choiceDbm, unchosenBelowDbm } from '../plan/evaluate/choice';
 import type { PlanContext } from '../plan/evaluate/context';
@@ -34,6 +34,9 @@ const CEILING_SHARE = 0.85;
 const LEAST_LIKELY = 0.05;
 /** A limit this far above what is expected says nothing, dB. */
 const SAYS_NOTHING_DB = 15;
+
+/** Spread that an even chance of having come another way adds: to a level, dB, and to a speed, as a natural logarithm. */
+const UNLIKELY = { level: 8, speed: 1 } as const;
 
 /** Most groups of readings a job learns from; of more the newest count. Learning from so many takes a second or two. */
 export const MOST_OBSERVATIONS = 1600;
@@ -119,7 +122,7 @@ function unchosen(ways: readonly Heard[], chosen: Heard, chosenDbm: number, id: 
 /** How fast a speed rises with its level on the ladder of rates, dB for a factor of e. */
 function dbPerLn(heard: Heard, mbps: number): number {
   const [low, high] = [levelForSpeed(heard, mbps * 0.75), levelForSpeed(heard, mbps * 1.25)];
-  return low === null || high === null ? 8 : Math.max(2, (high - low) / Math.log(1.25 / 0.75));
+  return low === null || high === null ? SPEED_DB_PER_LN : Math.max(2, (high - low) / Math.log(1.25 / 0.75));
 }
 
 /** What a group of connected runs says over one way it may have come by. */
@@ -196,9 +199,9 @@ function observationsOfGroup(
   const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
   const speed = median(group.map((r) => r.downMbps).filter((v) => v !== null));
   const measured = median(levels);
-  const weights = likelihoods(possible, measured, (heard) =>
-    speed === null ? heard.levelDbm : levelForSpeed(heard, speed),
-  );
+  const levelOf = (heard: Heard) =>
+    measured ?? (speed === null ? heard.levelDbm : levelForSpeed(heard, speed));
+  const weights = likelihoods(possible, levelOf, measured === null ? SPEED_NOISE_DB : LEVEL_NOISE_DB);
   const list: Observation[] = [];
   possible.forEach((heard, i) => {
     const weight = weights[i]!;
@@ -207,9 +210,7 @@ function observationsOfGroup(
     const said = readOver(read.context, heard, group, device, weight > 0.5 ? first.id : name);
     // A way that is only likely counts as a reading that is less sure.
     for (const o of said)
-      list.push(
-        weight > 0.99 ? o : { ...o, noise: Math.hypot(o.noise, (1 / weight - 1) * UNLIKELY_DB[o.of]) },
-      );
+      list.push(weight > 0.99 ? o : { ...o, noise: Math.hypot(o.noise, (1 / weight - 1) * UNLIKELY[o.of]) });
     if (weight > 0.5 && first.band === 'free') {
       const level = measured ?? (speed === null ? null : levelForSpeed(heard, speed));
       if (level !== null) list.push(...unchosen(ways, heard, level, first.id));
@@ -217,9 +218,6 @@ function observationsOfGroup(
   });
   return { list, unsure: weights.some((w) => w >= LEAST_LIKELY && w <= 1 - LEAST_LIKELY) };
 }
-
-/** Spread that an even chance of having come another way adds, dB and as a natural logarithm. */
-const UNLIKELY_DB = { level: 8, speed: 1 } as const;
 
 /**
  * A job's readings as observations. Readings by cable, at spots that are gone, or that no unit could have served say nothing.

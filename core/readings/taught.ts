@@ -1,5 +1,5 @@
 import { BANDS } from '../radio/link/bands';
-import { asLoss, lossParameter } from '../radio/learn/beliefs';
+import { SPEED_DB_PER_LN, asLoss, lossParameter } from '../radio/learn/beliefs';
 import type { Posterior } from '../radio/learn/posterior';
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { describeConstruction, type CustomConstruction } from '../site/model/constructions';
@@ -55,7 +55,7 @@ function lessonsOf({ parameters, mean }: Posterior, custom: readonly CustomConst
       if (Math.abs(factor - 1) >= WORTH_SAYING_SHARE)
         put(name, {
           words: `${what} GHz moves ${(100 * factor).toFixed(0)} % of the usual speed at its level`,
-          size: 8 * Math.abs(Math.log(factor)),
+          size: SPEED_DB_PER_LN * Math.abs(Math.log(factor)),
         });
     }
   }

@@ -76,17 +76,13 @@ export function practiceWorld(house: PracticeHouse, nominalDb: TrueLoss): Practi
   const share = 0.62 * Math.exp(0.12 * normal());
   const pointOf = (at: Place): Point3 => ({ x: at.xM, y: at.yM, z: levelOf(house.site, at) });
   const units = house.units.map(pointOf);
-  const [x0, y0, x1, y1] = [
-    0,
-    0,
-    ...Object.values(house.site.buildings[0]!.storeys[0]!.outline[2]!),
-  ] as number[];
+  const [low, , high] = house.site.buildings[0]!.storeys[0]!.outline;
   /** Length of a way over the house, seen in plan, m. */
   const indoorM = (u: Point3, p: Point3): number => {
     let count = 0;
     for (let k = 0; k < 100; k++) {
       const [x, y] = [u.x + ((k + 0.5) / 100) * (p.x - u.x), u.y + ((k + 0.5) / 100) * (p.y - u.y)];
-      if (x > x0! && x < x1! && y > y0! && y < y1!) count++;
+      if (x > low!.xM && x < high!.xM && y > low!.yM && y < high!.yM) count++;
     }
     return (count / 100) * Math.hypot(u.x - p.x, u.y - p.y, u.z - p.z);
   };
@@ -109,11 +105,7 @@ export function practiceWorld(house: PracticeHouse, nominalDb: TrueLoss): Practi
       for (const width of [20, 40, 80, 160].filter((w) => w <= widthMhz))
         for (let n = 1; n <= streams; n++) {
           const snr =
-            levelDbm +
-            174 -
-            10 * Math.log10(width * 1e6) -
-            12 -
-            10 * Math.log10((n * 1.0) / (streams - n + 1));
+            levelDbm + 174 - 10 * Math.log10(width * 1e6) - 12 - 10 * Math.log10(n / (streams - n + 1));
           if (snr < 2) continue;
           // Shannon's bound less what real codes lose, at most 1024-QAM 5/6 of 98 % of the band in long symbols.
           const bits = Math.min(7.5, 0.8 * Math.log2(1 + 10 ** ((snr - 3) / 10)));

@@ -47,6 +47,8 @@ function Row({ name, cells }: { name: string; cells: readonly string[] }) {
   );
 }
 
+const rowsOf = ({ bands, situations }: typeof figures.after) => [...bands, ...situations];
+
 const HEAD = ['', 'walls counted alone', 'before readings', 'after readings', 'leaning, after'] as const;
 
 /** What predictions are worth: how far off they were in practice houses whose truth was hidden from them. */
@@ -66,27 +68,15 @@ export function HowTrue() {
         were never read. Your house is not among them.
       </p>
       <Table caption="How far a level is missed, root mean square" head={HEAD}>
-        {after.bands.map((band, i) => (
+        {rowsOf(after).map((row, i) => (
           <Row
-            key={band.name}
-            name={band.name}
+            key={row.name}
+            name={row.name}
             cells={[
-              db(multiWall.bands[i]!.missDb),
-              db(before.bands[i]!.missDb),
-              db(band.missDb),
-              `${signed(band.biasDb)} dB`,
-            ]}
-          />
-        ))}
-        {after.situations.map((s, i) => (
-          <Row
-            key={s.name}
-            name={s.name}
-            cells={[
-              db(multiWall.situations[i]!.missDb),
-              db(before.situations[i]!.missDb),
-              db(s.missDb),
-              `${signed(s.biasDb)} dB`,
+              db(rowsOf(multiWall)[i]!.missDb),
+              db(rowsOf(before)[i]!.missDb),
+              db(row.missDb),
+              `${signed(row.biasDb)} dB`,
             ]}
           />
         ))}

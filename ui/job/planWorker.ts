@@ -77,6 +77,13 @@ export function openPlanLine(store: JobStore): PlanLine {
     sent = now;
   }
 
+  /** Says where an answer does not come. */
+  const told = <T>(answer: Promise<T>): Promise<T> =>
+    answer.catch((error: unknown) => {
+      if (!closed) fault(FAULT);
+      throw error;
+    });
+
   const same = (a: Worked['of'] | null, b: Worked['of']) =>
     a !== null && KINDS.every((k) => a[k] === b[k]) && a.evidence === b.evidence && a.shownId === b.shownId;
 
@@ -122,11 +129,11 @@ export function openPlanLine(store: JobStore): PlanLine {
     },
     shade: (question, network) => {
       feed(stateOf(store.getState()));
-      return remote.shade(question, network);
+      return told(remote.shade(question, network));
     },
     withChannels: (option) => {
       feed(stateOf(store.getState()));
-      return remote.withChannels(option);
+      return told(remote.withChannels(option));
     },
     close() {
       closed = true;

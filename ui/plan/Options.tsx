@@ -96,7 +96,8 @@ function Accept({ id }: { id: string }) {
 /** Options side by side with price, hours and spots served. */
 export const Options = memo(function Options() {
   // Names and which is shown, not where their units are: a hand that moves one draws nothing here anew.
-  const options = useJob(useShallow((s) => s.plan.options.flatMap((o) => [o.id, o.name])));
+  const ids = useJob(useShallow((s) => s.plan.options.map((o) => o.id)));
+  const names = useJob(useShallow((s) => s.plan.options.map((o) => o.name)));
   const shownId = useJob((s) => shownOption(s)?.id ?? null);
   const store = useJobStore();
   const add = (from: (s: JobState) => Option | null, name: (o: Option) => string) => {
@@ -109,18 +110,11 @@ export const Options = memo(function Options() {
       .setPlan((p) => ({ ...p, options: [...p.options, { id, name: name(of), units, wiredSpots }] }));
     store.getState().set({ shownId: id });
   };
-  const count = options.length / 2;
   return (
     <>
       <div className="flex shrink-0 items-stretch gap-2" role="group" aria-label="Options">
-        {Array.from({ length: count }, (_, i) => (
-          <OptionCard
-            key={options[2 * i]}
-            id={options[2 * i]!}
-            name={options[2 * i + 1]!}
-            index={i}
-            chosen={options[2 * i] === shownId}
-          />
+        {ids.map((id, i) => (
+          <OptionCard key={id} id={id} name={names[i]!} index={i} chosen={id === shownId} />
         ))}
         <div className="flex flex-col justify-center gap-1">
           <Button
@@ -133,12 +127,12 @@ export const Options = memo(function Options() {
               )
             }
           >
-            <Plus size={15} aria-hidden="true" /> {count === 0 ? 'Begin an option' : ''}
+            <Plus size={15} aria-hidden="true" /> {ids.length === 0 ? 'Begin an option' : ''}
           </Button>
           {shownId !== null && (
             <Button
               className="px-2"
-              aria-label={`Copy option ${options[options.indexOf(shownId) + 1]}`}
+              aria-label={`Copy option ${names[ids.indexOf(shownId)]}`}
               onClick={() => add(shownOption, (o) => `${o.name.slice(0, 70)}, copy`)}
             >
               <Copy size={15} aria-hidden="true" />

@@ -222,7 +222,9 @@ export function PlanStop() {
   const setChannels = useCallback(async () => {
     const now = shownOption(store.getState());
     if (!line || !now) return;
-    const { units } = await line.withChannels(now);
+    const planned = await line.withChannels(now).catch(() => null);
+    if (!planned) return;
+    const { units } = planned;
     const radios = new Map(units.map((u) => [u.id, u.radios]));
     // Only the channels: what was changed while they were planned stays.
     setOption((o) => ({ ...o, units: o.units.map((u) => ({ ...u, radios: radios.get(u.id) ?? u.radios })) }));

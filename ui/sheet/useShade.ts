@@ -65,8 +65,12 @@ function useAnswers(
       while (waiting.current && open.current === on) {
         const next = waiting.current;
         waiting.current = null;
-        const answer = await on.shade({ ...next.question, settle: next.settle }, next.network);
+        // Where it fails the line says so; the sheet stays as it was until something changes.
+        const answer = await on
+          .shade({ ...next.question, settle: next.settle }, next.network)
+          .catch(() => null);
         await nextTurn();
+        if (!answer) continue;
         if (open.current !== on) return;
         setShade({ outlines: answer.outlines, workMs: answer.workMs });
         if (answer.settled || waiting.current) continue;

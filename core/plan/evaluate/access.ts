@@ -11,7 +11,8 @@ import {
 } from '../../radio/link/link';
 import { factsOf, radioPath, type RadioPath } from '../../radio/path/path';
 import { powerLimit } from '../../radio/link/regions';
-import type { Spot } from '../../site/model/schema';
+import type { Spot3 } from '../../radio/path/crossings';
+import type { ClientTypeId, Spot } from '../../site/model/schema';
 import type { Unit } from '../option/schema';
 import { airKey } from './airtime';
 import { choiceDbm } from './choice';
@@ -90,22 +91,45 @@ interface Heard {
 
 const NO_FEATURES: Features = new Map();
 
-/** How a spot's device hears one radio of a unit; null where the two share no band. */
-export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band): Heard | null {
-  const { site, scene, beliefs, brief } = context;
+/** A radio of a unit and a device at a spot as they would be with no loss between them. */
+interface AtNoLoss {
+  end: RadioEnd;
+  from: Spot3;
+  at: Spot3;
+  /** The link at a path loss of 0 and no shift, with the antenna's gain towards the spot. */
+  link: PreparedLink;
+}
+
+/** What a unit's access radio in a band would give a device at a spot with no loss; null where the two share no band. */
+export function atNoLoss(
+  context: PlanContext,
+  unit: Unit,
+  spot: Spot,
+  device: ClientTypeId,
+  band: Band,
+): AtNoLoss | null {
   const kit = kitOf(context, unit);
   const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
-  if (!radio || !CLIENT_TYPES[spot.client].bands.includes(band)) return null;
+  if (!radio || !CLIENT_TYPES[device].bands.includes(band)) return null;
   const end = radioEnd(unit, kit, radio);
-  if (!mayUse(context, end, spot)) return null;
-  const u = pointOf(site, unit.place);
-  const p = pointOf(site, spot.place);
-  const elevation = elevationDb(kit.antenna, p.z - u.z, Math.hypot(p.x - u.x, p.y - u.y));
+  const from = pointOf(context.site, unit.place);
+  const at = pointOf(context.site, spot.place);
+  const tilt = elevationDb(kit.antenna, at.z - from.z, Math.hypot(at.x - from.x, at.y - from.y));
+  const link = prepareClientLink(end, device, context.brief, 0, tilt, 0);
+  return link && { end, from, at, link };
+}
+
+/** How a spot's device hears one radio of a unit; null where the two share no band. */
+export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band): Heard | null {
+  const { scene, beliefs } = context;
+  const ends = atNoLoss(context, unit, spot, spot.client, band);
+  if (!ends || !mayUse(context, ends.end, spot)) return null;
+  const { end, from: u, at: p, link } = ends;
   const path = radioPath(scene, u, p, band, beliefs);
   const near = beliefs.near(u, band, p);
   const learnt = beliefs.shiftDb(withEnds(NO_FEATURES, unit.id, spot.client, band)) + near.meanDb;
-  const prepared = prepareClientLink(end, spot.client, brief, path.lossDb, elevation, learnt);
-  if (!prepared) return null;
+  const shiftDb = learnt - path.lossDb;
+  const prepared = { ...link, downDbm: link.downDbm + shiftDb, upDbm: link.upDbm + shiftDb };
   // How unsure it is is asked only of the way a device takes.
   const sigmaDb = () =>
     levelSigmaDb(beliefs, withEnds(path.features, unit.id, spot.client, band), band, near.known);

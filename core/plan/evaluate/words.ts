@@ -104,5 +104,5 @@ export function rangeWords(
 ): string {
   if (p.runs > 0) return p.runs === 1 ? 'read once' : `${p.runs} runs read, ${text(low)} to ${text(high)}`;
   if (text(low) !== text(high)) return `range ${text(low)} to ${text(high)}`;
-  return high === 0 ? 'no connection' : 'a wire or a ceiling sets it';
+  return text(high) === text(0) ? 'no connection' : 'a wire or a ceiling sets it';
 }

@@ -8,11 +8,38 @@ const SHOWN_WITHIN_M = 6;
 /** Less than this is not seen on a sheet, dB. */
 const NOT_SEEN_DB = 0.1;
 
+/** Fields of a layer met lately: those of units that are not under the hand stay what they are. */
+const known = new WeakMap<Layer, Map<string, Float32Array | null>>();
+const MOST_KNOWN = 64;
+const numbers = new WeakMap<readonly LeftOver[], number>();
+let count = 0;
+
 /**
  * What readings left over, added to the level of a unit over the cells of a layer, dB; null where nothing was read near its
  * place. The sheet so agrees with the spots it surrounds. Indexed as the grid.
  */
 export function leftOverField(
+  left: readonly LeftOver[],
+  from: Spot3,
+  band: Band,
+  grid: Grid,
+  layer: Layer,
+): Float32Array | null {
+  if (left.length === 0) return null;
+  let number = numbers.get(left);
+  if (number === undefined) numbers.set(left, (number = ++count));
+  let fields = known.get(layer);
+  if (!fields) known.set(layer, (fields = new Map()));
+  const key = [number, from.x, from.y, from.z, band].join();
+  let field = fields.get(key);
+  if (field === undefined) {
+    if (fields.size >= MOST_KNOWN) fields.delete(fields.keys().next().value!);
+    fields.set(key, (field = makeField(left, from, band, grid, layer)));
+  }
+  return field;
+}
+
+function makeField(
   left: readonly LeftOver[],
   from: Spot3,
   band: Band,

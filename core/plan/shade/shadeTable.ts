@@ -1,5 +1,5 @@
 import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../../radio/link/bands';
-import { END_SIGMA_DB, Z90, withEnds } from '../../radio/learn/beliefs';
+import { END_SIGMA_DB, SPEED_DB_PER_LN, Z90, withEnds } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import { clientLink, type RadioEnd } from '../../radio/link/link';
 import { powerLimit, type RadioRules } from '../../radio/link/regions';
@@ -26,9 +26,6 @@ export const SHADE_CLIENT: ClientTypeId = 'phone';
 
 /** Typical spread of what a path crosses, dB, added where the sheet shows a range without tracing each path (estimate). */
 export const TYPICAL_PATH_SIGMA_DB = 5;
-
-/** Level that makes a speed e times as high, on the middle of the ladder of rates, dB: what unsure speeds are worth in level. */
-const SPEED_DB_PER_LN = 8;
 
 /** One access radio of one unit: how a received level turns into shade, indoors and in the open. */
 export interface ShadeRadio {

@@ -1,5 +1,5 @@
-import { TOUCHED_M } from '../path/crossings';
 import {
+  TOUCHED_M,
   TOUCH_M,
   crosses,
   insidePart,

@@ -19,6 +19,9 @@ const DEVICE_COMMON = 0.9;
 const UNIT_SIGMA_DB = 2;
 const CLUTTER_SIGMA_DB_PER_M = 0.1;
 const BEND_SIGMA_DB = 3;
+/** Level that makes a speed e times as high, on the middle of the ladder of rates, dB: what unsure speeds are worth in level. */
+export const SPEED_DB_PER_LN = 8;
+
 /** Prior spread of free airtime and of TCP's share of the rate: a quarter (estimates), as natural logarithms. */
 const SPEED_SIGMA_LN = 0.25;
 /** What a speed differs from place to place beside that, as a natural logarithm (estimate): neighbours, the device's own curve. */

@@ -197,9 +197,9 @@ describe('a limit', () => {
     const far = censored(-90, -70, 3, -1);
     expect(far.variance).toBeGreaterThan(9000);
     const over = censored(-50, -70, 3, -1);
-    expect(over.targetDb).toBeCloseTo(-70, 0);
+    expect(over.target).toBeCloseTo(-70, 0);
     expect(over.variance).toBeCloseTo(9, 0);
-    expect(censored(-80, -50, 3, 1).targetDb).toBeCloseTo(-50, 0);
+    expect(censored(-80, -50, 3, 1).target).toBeCloseTo(-50, 0);
   });
   test('is as sure as it should be: the curvature of the logarithm of Φ, by differences', () => {
     for (const level of [-80, -72, -70, -66, -60]) {
@@ -207,10 +207,10 @@ describe('a limit', () => {
       const h = 0.02;
       const curvature = -(log(level + h) - 2 * log(level) + log(level - h)) / (h * h);
       const slope = (log(level + h) - log(level - h)) / (2 * h);
-      const { variance, targetDb } = censored(level, -70, 3, -1);
+      const { variance, target } = censored(level, -70, 3, -1);
       if (curvature < 1e-3) continue;
       expect(1 / variance).toBeCloseTo(curvature, 2);
-      expect((targetDb - level) / variance).toBeCloseTo(slope, 2);
+      expect((target - level) / variance).toBeCloseTo(slope, 2);
     }
   });
 });

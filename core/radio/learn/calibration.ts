@@ -240,7 +240,5 @@ export function calibrate(
 }
 
 /** A limit as it pulls on a value. */
-function limit(o: Observation, value: number): Said {
-  const { targetDb, variance } = censored(value, o.measured, o.noise, o.kind === 'atMost' ? -1 : 1);
-  return { target: targetDb, variance };
-}
+const limit = (o: Observation, value: number): Said =>
+  censored(value, o.measured, o.noise, o.kind === 'atMost' ? -1 : 1);

@@ -2,6 +2,7 @@ import type { Scene } from './scene';
 import type { Barrier, Slab } from './solids';
 import {
   MEETS_WALL,
+  TOUCHED_M,
   barrierHit,
   insidePart,
   lengthInPrismM,
@@ -50,9 +51,6 @@ export interface Skip {
   barriers: readonly Barrier[];
   slabs: readonly Slab[];
 }
-
-/** Lengths inside an obstacle below this only touch it, m. */
-export const TOUCHED_M = 1e-6;
 
 /** Everything a straight line from u to p meets in a scene, less what is skipped. */
 export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip): Crossings {

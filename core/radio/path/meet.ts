@@ -12,6 +12,9 @@ export interface Spot3 {
  */
 export const TOUCH_M = 1e-9;
 
+/** Lengths inside an obstacle below this only touch it, m. */
+export const TOUCHED_M = 1e-6;
+
 /**
  * Side of a line a point lies on: 1, −1, or 0 on it. `cross` is its distance times the line's length, m²; `spanM` that length
  * by right angles, which costs no root.
