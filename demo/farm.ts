@@ -13,7 +13,7 @@ function farmBrief(): Brief {
     customer: 'The Quillfeathers',
     address: 'Quillfeather Farm',
     line: {
-      kind: 'fibre',
+      contract: 'Farm fibre 500, two years to March 2027', guessed: false, kind: 'fibre',
       downMbps: 500,
       upMbps: 100,
       idleMs: 9,

@@ -153,7 +153,7 @@ export function larkspurRow(): JobFile {
       customer: 'Tenants, second floor and garage',
       address: '12 Larkspur Row',
       line: {
-        kind: 'cable',
+        contract: '', guessed: false, kind: 'cable',
         downMbps: 250,
         upMbps: 25,
         idleMs: null,

@@ -2,6 +2,9 @@ import { z } from 'zod';
 import { id } from '../site/model/schema';
 import { regionId, subBand } from '../site/model/radioTerms';
 
+/** Most money a field holds, minor units: room for currencies with small units. */
+export const MOST_MINOR = 1_000_000_000_00;
+
 export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
 
 /** The schools of the job: practitioners disagree, the job decides. */
@@ -40,8 +43,19 @@ export const rejoinDevice = z.strictObject({
 export const brief = z.strictObject({
   customer: z.string().max(120),
   address: z.string().max(200),
+  phone: z.string().max(40).default(''),
+  /** Day of the visit, 2026-11-25; null is not agreed yet. */
+  visitDate: z.iso.date('a day is written 2026-11-25').nullable().default(null),
+  /** Who fits it, as it stands under the work. */
+  installer: z.string().max(120).default(''),
+  /** Name the network has when we leave; its key does not belong here. */
+  networkName: z.string().max(32).default(''),
   line: z.strictObject({
     kind: lineKind,
+    /** Contract the line comes by: tariff, number, until when. */
+    contract: z.string().max(160).default(''),
+    /** Whether its speeds are a guess that nobody has confirmed yet. */
+    guessed: z.boolean().default(false),
     downMbps: z.number().positive('the line has some speed').max(10_000),
     upMbps: z.number().positive('the line has some speed').max(10_000),
     /** Round trip of the idle line and what it rises by when both directions are full, ms; null is not known. */
@@ -56,13 +70,15 @@ export const brief = z.strictObject({
   /** Power limits the job has set itself, dBm EIRP of a unit; others are as tabled for the region. */
   ownLimitsDbm: z.partialRecord(subBand, z.number().min(0).max(36)).default({}),
   currency: z.string().regex(/^[A-Z]{3}$/, 'a currency has three letters, such as EUR'),
+  /** What prices of the catalogue, minor units of EUR, are multiplied by to be minor units of the job's currency. */
+  catalogueRate: z.number().positive().max(1e6).default(1),
   lengthUnit: z.enum(['metres', 'feet']),
   allowed: z.strictObject({
     drilling: z.boolean(),
     rented: z.boolean(),
     listed: z.boolean(),
     reuseOldGear: z.boolean(),
-    budgetMinor: z.number().int().min(0).max(100_000_00).nullable(),
+    budgetMinor: z.number().int().min(0).max(MOST_MINOR).nullable(),
     note: z.string().max(2000),
     /** Rooms nobody may enter or drill in. */
     closedRooms: z.string().max(400).default(''),
@@ -85,7 +101,7 @@ export const brief = z.strictObject({
     )
     .max(40),
   policies,
-  labourMinorPerHour: z.number().int().min(0).max(1_000_00),
+  labourMinorPerHour: z.number().int().min(0).max(MOST_MINOR),
 });
 export type Brief = z.infer<typeof brief>;
 
@@ -93,8 +109,14 @@ export function emptyBrief(): Brief {
   return {
     customer: '',
     address: '',
+    phone: '',
+    visitDate: null,
+    installer: '',
+    networkName: '',
     line: {
       kind: 'fibre',
+      contract: '',
+      guessed: true,
       downMbps: 100,
       upMbps: 20,
       idleMs: null,
@@ -105,6 +127,7 @@ export function emptyBrief(): Brief {
     region: 'europe',
     ownLimitsDbm: {},
     currency: 'EUR',
+    catalogueRate: 1,
     lengthUnit: 'metres',
     allowed: {
       drilling: true,

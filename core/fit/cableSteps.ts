@@ -1,25 +1,37 @@
 import { lengthText } from '../site/model/lengths';
 import type { PlanContext } from '../plan/evaluate/context';
-import { hopOf } from '../plan/evaluate/hop';
+import { cableRunOf, spotCable, type CableRun } from '../plan/cost/cableRun';
 import type { Option, Unit } from '../plan/option/schema';
-import { ductBetween } from '../plan/evaluate/surroundings';
-import { buildingAt } from '../site/model/levels';
-import type { DataRun, Duct } from '../site/model/schema';
+import type { DataRun } from '../site/model/schema';
 import { isSlowRun } from '../site/check/slowRun';
 import type { CautionId } from './cautions';
 import type { Step } from './schedule';
 import type { Timed } from './steps';
 import { categoryLabel, dataRunOf, parentIdOf } from '../plan/option/feeds';
 
-function betweenBuildings(context: PlanContext, a: Unit, b: Unit): boolean {
-  const at = (u: Unit) => buildingAt(context.site, u.place.xM, u.place.yM)?.id ?? null;
-  return at(a) !== at(b);
+/** "2 walls and a floor to drill", or nothing. */
+function drillWords({ walls, floors }: CableRun): string[] {
+  const parts = [
+    ...(walls > 0 ? [`${walls} ${walls === 1 ? 'wall' : 'walls'}`] : []),
+    ...(floors > 0 ? [`${floors} ${floors === 1 ? 'floor' : 'floors'}`] : []),
+  ];
+  return parts.length > 0
+    ? [`About ${parts.join(' and ')} to pass: look for a way that is there before drilling.`]
+    : [];
 }
 
-const ductOf = (context: PlanContext, a: Unit, b: Unit): Duct | null => {
-  const at = (u: Unit) => buildingAt(context.site, u.place.xM, u.place.yM)?.id ?? '';
-  return ductBetween(context.site, at(a), at(b));
-};
+/** What laying a cable raises: cautions beside its step. */
+function cautionsOf(context: PlanContext, run: CableRun, fibre: boolean): CautionId[] {
+  const { allowed } = context.brief;
+  return [
+    ...(run.walls + run.floors > 0 ? (['drilling'] as const) : []),
+    ...(allowed.rented || allowed.listed || !allowed.drilling ? (['consent'] as const) : []),
+    ...(run.across && !fibre ? (['copperBetween'] as const) : []),
+    ...(run.across && !run.duct ? (['buried'] as const) : []),
+    ...(run.across ? (['outdoorCable'] as const) : []),
+    ...(fibre ? (['fibre'] as const) : []),
+  ];
+}
 
 /** A run that is already in the house is tested instead of laid. */
 function runStep(context: PlanContext, run: DataRun, unit: Unit, timed: Timed): Step {
@@ -41,30 +53,47 @@ export function cableStep(context: PlanContext, option: Option, unit: Unit, time
   if (!parent || (kind !== 'ethernet' && kind !== 'fibre')) return null;
   const run = context.site.dataRuns.find((r) => r.id === dataRunOf(unit.feed));
   if (run) return runStep(context, run, unit, timed);
-  const lengthM = hopOf(context, option, unit)?.lengthM ?? 0;
-  const across = betweenBuildings(context, parent, unit);
+  const found = cableRunOf(context, option, unit);
+  if (!found) return null;
   const { allowed } = context.brief;
-  const cautions: CautionId[] = ['drilling'];
-  if (allowed.rented || allowed.listed || !allowed.drilling) cautions.push('consent');
-  const duct = across ? ductOf(context, parent, unit) : null;
-  if (across) cautions.push(...(kind === 'ethernet' ? (['copperBetween'] as const) : []));
-  if (across) cautions.push(...(duct ? [] : (['buried'] as const)), 'outdoorCable');
-  if (kind === 'fibre') cautions.push('fibre');
-  const what = kind === 'fibre' ? 'fibre' : categoryLabel(unit.feed);
+  const fibre = kind === 'fibre';
+  const what = unit.feed.kind === 'ethernet' ? categoryLabel(unit.feed) : 'fibre';
   return timed(`cable:${unit.id}`, `Run ${what} from ${parent.letter} to the place of ${unit.letter}`, {
     detail: [
-      `${lengthText(lengthM, context.brief.lengthUnit)} with slack${across ? ', from building to building' : ''}.`,
-      ...(duct ? [`Pull it through ${duct.name} (${duct.evidence}).`] : []),
+      `${lengthText(found.lengthM, context.brief.lengthUnit)} with slack${found.across ? ', partly in the open' : ''}.`,
+      ...drillWords(found),
+      ...(found.duct ? [`Pull it through ${found.duct.name} (${found.duct.evidence}).`] : []),
+      ...(found.across ? ['A drip loop before each entry; seal both entries.'] : []),
       ...(allowed.closedRooms ? [`Closed to us: ${allowed.closedRooms}`] : []),
-      kind === 'fibre'
+      fibre
         ? 'A media converter at each end; check the link light on both.'
-        : 'Solid copper, tested wire by wire before the unit is hung.',
+        : `Solid copper, tested wire by wire before the unit is hung.${found.across ? ' Surge protection at both ends.' : ''}`,
     ],
-    good:
-      kind === 'fibre'
-        ? 'Both converters show link.'
-        : 'Tester shows all eight wires; the port negotiates its full rate.',
-    cautions,
+    good: fibre
+      ? 'Both converters show link.'
+      : 'Tester shows all eight wires; the port negotiates its full rate.',
+    cautions: cautionsOf(context, found, fibre),
     unitId: unit.id,
+  });
+}
+
+/** A step for each device that gets a wire. */
+export function wireSteps(context: PlanContext, option: Option, timed: Timed): Step[] {
+  return option.wiredSpots.flatMap(({ spotId }) => {
+    const cable = spotCable(context, option, spotId);
+    const spot = context.site.spots.find((s) => s.id === spotId);
+    if (!cable || !spot) return [];
+    const { unit, run, lead } = cable;
+    const { lengthUnit } = context.brief;
+    const reach = lead ? 'A ready-made lead.' : `${lengthText(run.lengthM, lengthUnit)} with slack.`;
+    return [
+      timed(`wire:${spotId}`, `Wire the device at ${spot.number} ${spot.name} to ${unit.letter}`, {
+        detail: [reach, ...(lead ? [] : drillWords(run))],
+        good: 'The device says it is on the cable, and its air is off.',
+        cautions: lead ? [] : cautionsOf(context, run, false),
+        unitId: unit.id,
+        after: [`place:${unit.id}`],
+      }),
+    ];
   });
 }

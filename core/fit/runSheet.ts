@@ -2,7 +2,8 @@ import { kitOf, type PlanContext } from '../plan/evaluate/context';
 import { CONSENT_LABEL, type Brief } from '../brief/brief';
 import { gatewayOf } from '../plan/option/graph';
 import type { Option, Unit } from '../plan/option/schema';
-import { cableStep } from './cableSteps';
+import { adapterSteps, adaptersStepOf } from './adapterSteps';
+import { cableStep, wireSteps } from './cableSteps';
 import { schedule, type ScheduledStep, type Step } from './schedule';
 import { timesOf } from './steps';
 import { joinSteps } from './unitSteps';
@@ -70,6 +71,7 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
     timed('boxes', 'Check the boxes; reset what was used before', {
       detail: ['All parts beside the gateway. Used or refurbished units: hold the button 7 to 10 s.'],
       good: 'Every unit of the list is on the bench.',
+      after: ['consents'],
     }),
     timed('labels', 'Write down printed names, keys and serials', {
       detail: ['Before anything is fixed to a wall. Keys are case-sensitive.'],
@@ -77,6 +79,7 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
       cautions: ['keys'],
       unitId: gateway.id,
       asksSerial: true,
+      after: ['boxes'],
     }),
     timed('ask', 'Ask what hangs on the old router', {
       detail: [
@@ -85,6 +88,7 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
       ],
       good: 'Agreed with the customer, tested afterwards.',
       cautions: ['phoneAlarm'],
+      after: ['labels'],
     }),
     timed(
       'gateway',
@@ -127,8 +131,14 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
     const cable = cableStep(context, option, unit, timed);
     if (cable) steps.push(cable);
   }
+  steps.push(...adapterSteps(context, option, timed));
   for (const unit of others)
-    steps.push(...joinSteps(context, unit, gateway, timed).filter((s) => s.key.startsWith('place:')));
+    steps.push(
+      ...joinSteps(context, unit, gateway, timed, adaptersStepOf(context, option, unit.id)).filter((s) =>
+        s.key.startsWith('place:'),
+      ),
+    );
+  steps.push(...wireSteps(context, option, timed));
   steps.push(
     timed('names', 'Name every unit by its place', {
       good: 'The set-up page shows places, not serials.',
@@ -139,6 +149,13 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
       good: 'What worked before works again.',
       cautions: ['phoneAlarm'],
       after: ['names'],
+    }),
+    timed('read', 'Read every spot again, and each link under load', {
+      detail: [
+        'The line by cable first. Same place, same device, three runs a spot. It is entered in After.',
+      ],
+      good: 'Every spot that was dead has its runs in After.',
+      after: ['old', ...option.wiredSpots.map((w) => `wire:${w.spotId}`)],
     }),
   );
   return schedule(steps);

@@ -63,6 +63,49 @@ describe('the time line of one pair of hands', () => {
     expect(totalMin(schedule([boot, join]))).toBe(30);
     expect(totalMin([])).toBe(0);
   });
+  test('nobody starts a long piece of work while a short wait leads to what is pressing', () => {
+    const modem = step('modem', 'Modem', 6, { waitMin: 5 });
+    const network = step('network', 'Network', 8, { waitMin: 9, after: ['modem'] });
+    const cable = step('cable', 'Cable', 44);
+    const join = step('join', 'Join', 7, { waitMin: 9, after: ['network'] });
+    const place = step('place', 'Place', 8, { waitMin: 3, after: ['join', 'cable'] });
+    const sheet = schedule([modem, cable, network, join, place]);
+    expect(sheet.map((s) => s.key)).toEqual(['modem', 'network', 'cable', 'join', 'place']);
+    // The cable fills the wait of the network; the five minutes of the modem are waited out.
+    expect(totalMin(sheet)).toBe(6 + 5 + 8 + 44 + 7 + 9 + 8 + 3);
+  });
+  test('is the shortest there is for small jobs, within a twentieth', () => {
+    const shortest = (steps: readonly Step[]): number => {
+      const by = (order: readonly Step[]): number => {
+        const doneAt = new Map<string, number>();
+        let now = 0;
+        for (const s of order) {
+          now = Math.max(now, ...s.after.map((k) => doneAt.get(k) ?? Infinity)) + s.handsMin;
+          doneAt.set(s.key, now + s.waitMin);
+        }
+        return Math.max(0, ...doneAt.values());
+      };
+      const orders = (left: readonly Step[]): Step[][] =>
+        left.length === 0
+          ? [[]]
+          : left.flatMap((s) => orders(left.filter((o) => o !== s)).map((rest) => [s, ...rest]));
+      return Math.min(...orders(steps).map(by));
+    };
+    let sum = 0;
+    let least = 0;
+    fc.assert(
+      fc.property(fc.array(job, { minLength: 1, maxLength: 1 }), ([steps]) => {
+        const few = steps!.slice(0, 6);
+        const total = totalMin(schedule(few));
+        const best = shortest(few);
+        expect(total).toBeLessThanOrEqual(best * 1.34 + 1e-9);
+        sum += total;
+        least += best;
+      }),
+      { numRuns: 80 },
+    );
+    expect(sum / least).toBeLessThan(1.05);
+  });
   test('an unknown predecessor holds nothing up, and a circle ends', () => {
     expect(schedule([step('a', 'A', 5, { after: ['nobody'] })])[0]!.startMin).toBe(0);
     const circle = [step('a', 'A', 5, { after: ['b'] }), step('b', 'B', 5, { after: ['a'] })];

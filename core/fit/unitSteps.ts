@@ -12,8 +12,23 @@ function radarWords(context: PlanContext, unit: Unit): string[] {
   return [`Channel ${wait.channel} is checked for radar: silent ${wait.min} min after start. Not a fault.`];
 }
 
+/** What a wired unit hangs on, in a word. */
+const feedWord = (unit: Unit): string =>
+  unit.feed.kind === 'coax' || unit.feed.kind === 'powerline'
+    ? `${unit.feed.kind} adapters`
+    : unit.feed.kind === 'fibre'
+      ? 'fibre'
+      : 'cable';
+
 /** Steps that join one unit and bring it to its place. */
-export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit, timed: Timed): Step[] {
+export function joinSteps(
+  context: PlanContext,
+  unit: Unit,
+  gateway: Unit,
+  timed: Timed,
+  /** Step that puts in the adapters its feed runs over. */
+  adapters: string | null = null,
+): Step[] {
   const kit = kitOf(context, unit);
   const { joining } = context.brief.policies;
   const onBench = joining === 'bench' || kit.outdoor;
@@ -58,7 +73,7 @@ export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit, timed
       'Off the floor, upright, in the open, away from metal, water and microwave ovens.',
       unit.feed.kind === 'wireless'
         ? 'Wait 1 to 3 minutes. Lost: one step back towards its parent, wait, read again.'
-        : `Confirm that it really uses its ${unit.feed.kind === 'fibre' ? 'fibre' : 'cable'} and has not fallen back to the air.`,
+        : `Confirm that it really uses its ${feedWord(unit)} and has not fallen back to the air.`,
       ...radarWords(context, unit),
     ],
     good: 'Its light says holds; the set-up page names the feed that was planned.',
@@ -68,6 +83,7 @@ export function joinSteps(context: PlanContext, unit: Unit, gateway: Unit, timed
     after: [
       `join:${unit.id}`,
       `cable:${unit.id}`,
+      ...(adapters ? [adapters] : []),
       ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : []),
     ],
   });

@@ -46,7 +46,7 @@ export const kitItem = z.strictObject({
   powerlineBoxMbps: z.number().min(50).max(5000).nullable(),
   moca: z.enum(['1.1', '2.0', '2.0b', '2.5']).nullable(),
   /** Price of the unit, or of the pair where it comes as one, in minor units of the job's currency. */
-  costMinor: z.number().int().min(0).max(100_000_00),
+  costMinor: z.number().int().min(0).max(1_000_000_000_00),
   /** Hands-on time to join and place it, min. */
   handsMin: z.number().min(0).max(600),
   /** Time it updates or boots by itself, min. */

@@ -1,10 +1,13 @@
 'use client';
 import Link from 'next/link';
 import type { Brief, Policies } from '@/core/brief/brief';
+import { minorDigits } from '@/core/plan/cost/money';
 import { REGION_LABEL, type RegionId } from '@/core/radio/link/regions';
 import { useJob } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
 import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { Complaints } from './Complaints';
+import { CurrencyField } from './CurrencyField';
 import { NeedsTable } from './NeedsTable';
 import { PowerLimits } from './PowerLimits';
 import { Consents, Visit } from './VisitLists';
@@ -15,8 +18,6 @@ const LINE_KINDS: { value: Brief['line']['kind']; label: string }[] = [
   { value: 'dsl', label: 'DSL' },
   { value: 'fixedWireless', label: 'fixed wireless' },
 ];
-
-const CURRENCIES = ['EUR', 'GBP', 'USD', 'CAD', 'CHF', 'CZK', 'DKK', 'NOK', 'PLN', 'SEK'];
 
 const LOGINS: { value: Brief['line']['login']; label: string }[] = [
   { value: 'unknown', label: 'not known yet: ask' },
@@ -59,6 +60,7 @@ export function BriefStop() {
     setBrief((b) => ({ ...b, line: { ...b.line, ...values } }));
   const allowed = (values: Partial<Brief['allowed']>) =>
     setBrief((b) => ({ ...b, allowed: { ...b.allowed, ...values } }));
+  const minor = 10 ** minorDigits(brief.currency);
   const policy = (values: Partial<Policies>) =>
     setBrief((b) => ({ ...b, policies: { ...b.policies, ...values } }));
   return (
@@ -80,6 +82,11 @@ export function BriefStop() {
                 value={brief.address}
                 onChange={(address) => set({ address: address.slice(0, 200) })}
               />
+              <TextField
+                label="Phone"
+                value={brief.phone}
+                onChange={(phone) => set({ phone: phone.slice(0, 40) })}
+              />
               <SelectField<RegionId>
                 label="Country rules"
                 value={brief.region}
@@ -98,15 +105,7 @@ export function BriefStop() {
                 ]}
                 onChange={(lengthUnit) => set({ lengthUnit })}
               />
-              <SelectField
-                label="Currency"
-                value={brief.currency}
-                options={[...new Set([...CURRENCIES, brief.currency])].map((value) => ({
-                  value,
-                  label: value,
-                }))}
-                onChange={(currency) => set({ currency })}
-              />
+              <CurrencyField />
             </div>
             <PowerLimits />
           </section>
@@ -127,7 +126,7 @@ export function BriefStop() {
                 value={brief.line.downMbps}
                 min={0.1}
                 max={10000}
-                onChange={(v) => v !== null && line({ downMbps: v })}
+                onChange={(v) => v !== null && line({ downMbps: v, guessed: false })}
               />
               <NumberField
                 label="Up, paid for"
@@ -135,7 +134,20 @@ export function BriefStop() {
                 value={brief.line.upMbps}
                 min={0.1}
                 max={10000}
-                onChange={(v) => v !== null && line({ upMbps: v })}
+                onChange={(v) => v !== null && line({ upMbps: v, guessed: false })}
+              />
+            </div>
+            {brief.line.guessed && (
+              <p className="mt-1 flex flex-wrap items-center gap-x-3 text-amber">
+                These speeds are a guess until you type what the contract says.
+                <Button onClick={() => line({ guessed: false })}>They are right</Button>
+              </p>
+            )}
+            <div className="mt-3">
+              <TextField
+                label="Contract: tariff, number, until when"
+                value={brief.line.contract}
+                onChange={(contract) => line({ contract: contract.slice(0, 160) })}
               />
             </div>
             <div className="mt-3 grid grid-cols-2 gap-3">
@@ -200,17 +212,17 @@ export function BriefStop() {
               <NumberField
                 label="Budget, empty: none set"
                 unit={brief.currency}
-                value={brief.allowed.budgetMinor === null ? null : brief.allowed.budgetMinor / 100}
-                max={100000}
+                value={brief.allowed.budgetMinor === null ? null : brief.allowed.budgetMinor / minor}
+                max={100_000_00 / minor}
                 optional
-                onChange={(v) => allowed({ budgetMinor: v === null ? null : Math.round(v * 100) })}
+                onChange={(v) => allowed({ budgetMinor: v === null ? null : Math.round(v * minor) })}
               />
               <NumberField
                 label="Labour"
                 unit={`${brief.currency} an hour`}
-                value={brief.labourMinorPerHour / 100}
-                max={1000}
-                onChange={(v) => v !== null && set({ labourMinorPerHour: Math.round(v * 100) })}
+                value={brief.labourMinorPerHour / minor}
+                max={1_000_00 / minor}
+                onChange={(v) => v !== null && set({ labourMinorPerHour: Math.round(v * minor) })}
               />
             </div>
             <div className="mt-2">
@@ -242,7 +254,7 @@ export function BriefStop() {
             <p className="text-[13px] text-ink-2">
               Practitioners disagree; the job decides. Each choice changes Plan and Fit.
             </p>
-            <div className="mt-2 grid grid-cols-2 gap-3 xl:grid-cols-3">
+            <div className="mt-2 grid grid-cols-2 gap-3">
               <SelectField
                 label="Feeds"
                 value={brief.policies.feed}

@@ -1,9 +1,8 @@
 'use client';
-import { Plus, X } from 'lucide-react';
 import { useJob } from '@/ui/job/store';
 import { SelectField, TextField } from '@/ui/pieces/fields';
+import { ListEditor } from '@/ui/pieces/ListEditor';
 import { newId } from '@/ui/pieces/newId';
-import { Button } from '@/ui/pieces/Button';
 
 /** Complaints in the customer's words, each tied to the spot it is about. */
 export function Complaints() {
@@ -21,18 +20,22 @@ export function Complaints() {
   ];
   return (
     <section className="panel p-4" aria-labelledby="b-complaints">
-      <div className="flex items-center justify-between">
-        <h2 id="b-complaints" className="head2">
-          In the customer’s words
-        </h2>
-        <Button onClick={() => set([...complaints, { id: newId('cp'), words: '', spotId: null }])}>
-          <Plus size={15} aria-hidden="true" /> Complaint
-        </Button>
-      </div>
-      {complaints.length === 0 && <p className="mt-2 text-ink-2">Nothing yet. What fails, where and when?</p>}
-      <ul className="mt-2 space-y-1.5">
-        {complaints.map((c, i) => (
-          <li key={c.id} className="flex items-center gap-2">
+      <ListEditor
+        head={
+          <h2 id="b-complaints" className="head2">
+            In the customer’s words
+          </h2>
+        }
+        adds="Complaint"
+        most={40}
+        empty="Nothing yet. What fails, where and when?"
+        listClass="mt-2 space-y-1.5"
+        items={complaints}
+        onAdd={() => set([...complaints, { id: newId('cp'), words: '', spotId: null }])}
+        onRemove={(c) => set(complaints.filter((x) => x.id !== c.id))}
+        removes={(_, i) => `Remove complaint ${i + 1}`}
+        fields={(c, i) => (
+          <>
             <div className="min-w-0 flex-1">
               <TextField
                 hideLabel
@@ -50,16 +53,9 @@ export function Complaints() {
                 onChange={(id) => change(c.id, { spotId: id || null })}
               />
             </div>
-            <Button
-              className="px-2"
-              aria-label={`Remove complaint ${i + 1}`}
-              onClick={() => set(complaints.filter((x) => x.id !== c.id))}
-            >
-              <X size={15} aria-hidden="true" />
-            </Button>
-          </li>
-        ))}
-      </ul>
+          </>
+        )}
+      />
     </section>
   );
 }

@@ -1,10 +1,11 @@
 'use client';
-import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
 import { CONSENT_LABEL, type Consent } from '@/core/brief/brief';
 import { useJob } from '@/ui/job/store';
-import { SelectField, TextField, Tick } from '@/ui/pieces/fields';
+import { DateField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
+import { ListEditor } from '@/ui/pieces/ListEditor';
 import { newId } from '@/ui/pieces/newId';
-import { Button } from '@/ui/pieces/Button';
+import { Problem } from '@/ui/pieces/Problem';
 
 const CONSENTS = Object.entries(CONSENT_LABEL).map(([value, label]) => ({
   value: value as Consent['what'],
@@ -20,17 +21,16 @@ export function Consents() {
     set(consents.map((c) => (c.id === id ? { ...c, ...values } : c)));
   return (
     <div className="mt-3 border-t border-rule pt-2">
-      <div className="flex items-center justify-between">
-        <h3 className="lab">Consents wanted</h3>
-        <Button
-          onClick={() => set([...consents, { id: newId('cs'), what: 'drilling', who: '', got: false }])}
-        >
-          <Plus size={15} aria-hidden="true" /> Consent
-        </Button>
-      </div>
-      <ul className="mt-1 space-y-1">
-        {consents.map((c, i) => (
-          <li key={c.id} className="flex items-center gap-2">
+      <ListEditor
+        head={<h3 className="lab">Consents wanted</h3>}
+        adds="Consent"
+        most={20}
+        items={consents}
+        onAdd={() => set([...consents, { id: newId('cs'), what: 'drilling', who: '', got: false }])}
+        onRemove={(c) => set(consents.filter((x) => x.id !== c.id))}
+        removes={(_, i) => `Remove consent ${i + 1}`}
+        fields={(c, i) => (
+          <>
             <div className="w-36 shrink-0">
               <SelectField
                 hideLabel
@@ -50,91 +50,135 @@ export function Consents() {
               />
             </div>
             <Tick label="got" checked={c.got} onChange={(got) => change(c.id, { got })} />
-            <Button
-              className="px-2"
-              aria-label={`Remove consent ${i + 1}`}
-              onClick={() => set(consents.filter((x) => x.id !== c.id))}
-            >
-              <X size={15} aria-hidden="true" />
-            </Button>
-          </li>
-        ))}
-      </ul>
+          </>
+        )}
+      />
     </div>
   );
 }
 
-/** Devices that must be on the new network before leaving, and the hours the customer has. */
-export function Visit() {
-  const devices = useJob((s) => s.brief.devices);
+const DAY = { from: '09:00', to: '17:00' };
+
+/** Hours the customer has; an end that comes before the beginning is not taken. */
+function Hours() {
   const hours = useJob((s) => s.brief.hours);
   const setBrief = useJob((s) => s.setBrief);
-  const set = (next: typeof devices) => setBrief((b) => ({ ...b, devices: next }));
-  const change = (id: string, values: Partial<(typeof devices)[number]>) =>
-    set(devices.map((d) => (d.id === id ? { ...d, ...values } : d)));
-  const setHour = (end: 'from' | 'to', value: string) => {
+  const [wrong, setWrong] = useState<typeof DAY | null>(null);
+  const shown = wrong ?? hours;
+  const set = (end: 'from' | 'to', value: string) => {
     if (!/^\d\d:\d\d$/.test(value)) return;
-    setBrief((b) => ({ ...b, hours: { ...(b.hours ?? { from: '09:00', to: '17:00' }), [end]: value } }));
+    const next = { ...(shown ?? DAY), [end]: value };
+    // Times of day compare as text.
+    const good = next.from < next.to;
+    setWrong(good ? null : next);
+    if (good) setBrief((b) => ({ ...b, hours: next }));
   };
   return (
-    <section className="panel p-4" aria-labelledby="b-visit">
-      <h2 id="b-visit" className="head2">
-        The visit
-      </h2>
-      <div className="mt-1 flex flex-wrap items-center gap-3">
+    <div>
+      <div className="flex min-h-9 flex-wrap items-center gap-3">
         <Tick
           label="The customer has set hours"
           checked={hours !== null}
-          onChange={(on) => setBrief((b) => ({ ...b, hours: on ? { from: '09:00', to: '17:00' } : null }))}
+          onChange={(on) => {
+            setWrong(null);
+            setBrief((b) => ({ ...b, hours: on ? DAY : null }));
+          }}
         />
-        {hours && (
+        {shown && (
           <span className="flex items-center gap-2">
             <input
               type="time"
               className="field fig w-28!"
               aria-label="From"
-              value={hours.from}
-              onChange={(e) => setHour('from', e.target.value)}
+              aria-invalid={wrong !== null}
+              value={shown.from}
+              onChange={(e) => set('from', e.target.value)}
             />
             to
             <input
               type="time"
               className="field fig w-28!"
               aria-label="Until"
-              value={hours.to}
-              onChange={(e) => setHour('to', e.target.value)}
+              aria-invalid={wrong !== null}
+              value={shown.to}
+              onChange={(e) => set('to', e.target.value)}
             />
           </span>
         )}
       </div>
-      <div className="mt-2 flex items-center justify-between border-t border-rule pt-2">
-        <h3 className="lab">Devices to put on the new network</h3>
-        <Button onClick={() => set([...devices, { id: newId('dv'), name: '', only24: false }])}>
-          <Plus size={15} aria-hidden="true" /> Device
-        </Button>
+      <Problem
+        words={
+          wrong && hours
+            ? `The hours end before they begin: ${wrong.from} to ${wrong.to}. Change one; until then it stays ${hours.from} to ${hours.to}.`
+            : null
+        }
+      />
+    </div>
+  );
+}
+
+/** The day of the visit, the hours the customer has, and the devices that must be on the new network before leaving. */
+export function Visit() {
+  const devices = useJob((s) => s.brief.devices);
+  const visitDate = useJob((s) => s.brief.visitDate);
+  const installer = useJob((s) => s.brief.installer);
+  const networkName = useJob((s) => s.brief.networkName);
+  const setBrief = useJob((s) => s.setBrief);
+  const set = (next: typeof devices) => setBrief((b) => ({ ...b, devices: next }));
+  const change = (id: string, values: Partial<(typeof devices)[number]>) =>
+    set(devices.map((d) => (d.id === id ? { ...d, ...values } : d)));
+  return (
+    <section className="panel p-4" aria-labelledby="b-visit">
+      <h2 id="b-visit" className="head2">
+        The visit
+      </h2>
+      <div className="mt-2 grid grid-cols-2 gap-3">
+        <DateField
+          label="Day of the visit"
+          value={visitDate}
+          onChange={(day) => setBrief((b) => ({ ...b, visitDate: day }))}
+        />
+        <TextField
+          label="Installer, as on the hand-over"
+          value={installer}
+          onChange={(name) => setBrief((b) => ({ ...b, installer: name.slice(0, 120) }))}
+        />
       </div>
-      <ul className="mt-1 grid gap-x-4 gap-y-1 xl:grid-cols-2">
-        {devices.map((d, i) => (
-          <li key={d.id} className="flex items-center gap-2">
-            <div className="min-w-0 flex-1">
-              <TextField
-                hideLabel
-                label={`Device ${i + 1}`}
-                value={d.name}
-                onChange={(name) => change(d.id, { name: name.slice(0, 80) })}
-              />
-            </div>
-            <Tick label="2.4 GHz only" checked={d.only24} onChange={(only24) => change(d.id, { only24 })} />
-            <Button
-              className="px-2"
-              aria-label={`Remove device ${i + 1}`}
-              onClick={() => set(devices.filter((x) => x.id !== d.id))}
-            >
-              <X size={15} aria-hidden="true" />
-            </Button>
-          </li>
-        ))}
-      </ul>
+      <div className="mt-2">
+        <Hours />
+      </div>
+      <div className="mt-1">
+        <TextField
+          label="Name of the network when we leave; never its key"
+          value={networkName}
+          onChange={(name) => setBrief((b) => ({ ...b, networkName: name.slice(0, 32) }))}
+        />
+      </div>
+      <div className="mt-3 border-t border-rule pt-2">
+        <ListEditor
+          head={<h3 className="lab">Devices to put on the new network</h3>}
+          adds="Device"
+          most={80}
+          listClass="mt-1 grid gap-x-4 gap-y-1 xl:grid-cols-2"
+          items={devices}
+          onAdd={() => set([...devices, { id: newId('dv'), name: '', only24: false }])}
+          onRemove={(d) => set(devices.filter((x) => x.id !== d.id))}
+          removes={(_, i) => `Remove device ${i + 1}`}
+          fields={(d, i) => (
+            <>
+              <div className="min-w-0 flex-1">
+                <TextField
+                  hideLabel
+                  label={`Device ${i + 1}`}
+                  value={d.name}
+                  onChange={(name) => change(d.id, { name: name.slice(0, 80) })}
+                />
+              </div>
+              <Tick label="2.4 GHz only" checked={d.only24} onChange={(only24) => change(d.id, { only24 })} />
+            </>
+          )}
+        />
+      </div>
     </section>
   );
 }

@@ -173,6 +173,30 @@ export function SelectField<T extends string>(props: {
   );
 }
 
+/** A labelled day, 2026-11-25; empty is null. */
+export function DateField(props: {
+  label: string;
+  value: string | null;
+  onChange: (day: string | null) => void;
+}) {
+  const id = useId();
+  return (
+    <div className="min-w-0">
+      <label className="lab" htmlFor={id}>
+        {props.label}
+      </label>
+      <input
+        id={id}
+        type="date"
+        className="field fig"
+        value={props.value ?? ''}
+        max="2199-12-31"
+        onChange={(e) => props.onChange(e.target.value === '' ? null : e.target.value)}
+      />
+    </div>
+  );
+}
+
 export function Tick(props: { label: ReactNode; checked: boolean; onChange: (checked: boolean) => void }) {
   return (
     <label className="flex min-h-7 cursor-pointer items-center gap-2">

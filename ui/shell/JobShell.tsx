@@ -10,8 +10,8 @@ import { Problem } from '@/ui/pieces/Problem';
 import { useKeys } from '@/ui/keys/useKeys';
 import { Cable } from './Cable';
 import { ConflictBanner } from './ConflictBanner';
+import { HeadlineToList } from './HeadlineToList';
 import { KeyHelp } from './KeyHelp';
-import { useHeadline } from './useHeadline';
 import { useUndo } from './useUndo';
 
 /** Keys that work everywhere in a job, and the list that shows them. */
@@ -67,7 +67,6 @@ function Inside({ children }: { children: ReactNode }) {
   const here = useSelectedLayoutSegment();
   // Before anything of the stop is painted: what is done there belongs to it.
   useLayoutEffect(() => store.getState().set({ here }), [store, here]);
-  useHeadline();
   const undo = useUndo();
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh print:h-auto">
@@ -76,6 +75,7 @@ function Inside({ children }: { children: ReactNode }) {
       <Fault />
       <Main>{children}</Main>
       <Keys undo={undo} />
+      <HeadlineToList />
     </div>
   );
 }

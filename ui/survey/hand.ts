@@ -3,7 +3,7 @@ import { sheetStoreys } from '@/core/site/model/levels';
 import type { Place, Point, Site } from '@/core/site/model/schema';
 import type { Thing } from '@/core/site/edit/things';
 import type { JobState, JobStore } from '@/ui/job/store';
-import { roomNameAt } from '@/core/plan/option/placing';
+import { roomNameAt } from '@/core/site/geometry/roomName';
 import type { Drawing, DrawingState } from './drawing';
 
 /** The storeys one draws on at once: the open one of each building. */

@@ -3,7 +3,7 @@ import type { Point } from '@/core/site/model/schema';
 import { alignBy, straightenBy } from '@/core/site/edit/underlay';
 import type { JobStore } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
-import { roomNameAt } from '@/core/plan/option/placing';
+import { roomNameAt } from '@/core/site/geometry/roomName';
 import type { Drawing } from './drawing';
 import { distanceM, handOf } from './hand';
 import { houseTools } from './houseTools';

@@ -1,7 +1,8 @@
 import { wireLengthM } from '@/core/feed/ethernet';
 import type { Jack, Place, Point } from '@/core/site/model/schema';
 import { newId } from '@/ui/pieces/newId';
-import { roomNameAt, withRouter } from '@/core/plan/option/placing';
+import { withRouter } from '@/core/plan/option/placing';
+import { roomNameAt } from '@/core/site/geometry/roomName';
 import { distanceM, nameFor, type Hand } from './hand';
 
 /** How near a press has to be to a coax point for a cable, m. */

@@ -44,17 +44,19 @@ describe('what has to be bought', () => {
     expect(list.get('Mesh node, dual band')).toMatchObject({ count: 3, unit: 'piece', costMinor: 3 * 89_00 });
     expect(list.get('Cat 6')).toMatchObject({ count: 13, unit: 'm', costMinor: 13 * 90 });
     expect(list.get('Fibre, pre-made')).toMatchObject({ count: 30, unit: 'm', costMinor: 30 * 140 });
-    expect(list.get('Plugs and sockets, pair')).toMatchObject({ count: 1 });
+    expect(list.get('Wall sockets, pair')).toMatchObject({ count: 1 });
+    expect(list.get('Ready-made leads, 1 m')).toMatchObject({ count: 4 });
+    expect(list.get('Clips')!.count).toBeGreaterThan(0);
     expect(list.get('Media converters, pair')).toMatchObject({ count: 1, costMinor: 70_00 });
   });
-  test('a run that is in the house costs nothing, nor do air and coax', () => {
+  test('a run that is in the house costs its leads, air nothing', () => {
     const list = parts(
       option(
         unit('b', 'mesh-dual', { ...plainFeed('ethernet', 'a'), dataRunId: 'run-hall' }),
         unit('c', 'mesh-dual', plainFeed('wireless', 'a')),
       ),
     );
-    expect([...list.keys()]).toEqual(['Mesh node, dual band']);
+    expect([...list.keys()].sort()).toEqual(['Mesh node, dual band', 'Ready-made leads, 1 m']);
   });
   test('old gear is used again where the brief allows it, once for each piece', () => {
     const old: Option = { ...nothing, units: [gateway] };

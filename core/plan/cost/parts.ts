@@ -1,16 +1,11 @@
-import { kitOf, type PlanContext } from '../evaluate/context';
 import { POE_W } from '../../feed/poe';
-import { hopOf } from '../evaluate/hop';
+import { kitOf, type PlanContext } from '../evaluate/context';
+import { categoryLabel, isCable, needsRun, parentIdOf } from '../option/feeds';
+import type { Option, Unit } from '../option/schema';
 import { injectorsOf } from '../rules/rules';
-import { categoryLabel, needsRun } from '../option/feeds';
-import type { Option } from '../option/schema';
-
-/** Material per metre and per run, minor units (estimates, EUR cents). */
-const CABLE_MINOR_PER_M = { ethernet: 90, fibre: 140 };
-const RUN_MINOR = { ethernet: 600, fibre: 7000 };
-
-/** A standard injector, minor units (estimate). */
-const INJECTOR_MINOR = 28_00;
+import { adapterGroups, coaxWorkOf } from './adapters';
+import { cableRunOf, spotCable, type CableRun } from './cableRun';
+import { CABLE_MINOR_PER_M, CLIP_EVERY_M, CLIPS_IN_BAG, MATERIAL_MINOR } from './prices';
 
 export interface PartLine {
   label: string;
@@ -19,30 +14,98 @@ export interface PartLine {
   costMinor: number;
 }
 
-/** What has to be bought for an option: units that are not there today (or all, where old gear may not be used again), cable by the metre, ends of each run. */
+type Add = (label: string, count: number, unit: PartLine['unit'], eachMinor: number) => void;
+
+/** A cable that is laid, with what fixes, protects and ends it. */
+function addRun(context: PlanContext, add: Add, run: CableRun, medium: 'fibre' | string): void {
+  const { allowed } = context.brief;
+  const lengthM = Math.ceil(run.lengthM);
+  const fibre = medium === 'fibre';
+  if (fibre) add('Fibre, pre-made', lengthM, 'm', CABLE_MINOR_PER_M.fibre);
+  else if (run.across) add(`${medium}, outdoor cable`, lengthM, 'm', CABLE_MINOR_PER_M.outdoor);
+  else add(medium, lengthM, 'm', CABLE_MINOR_PER_M.indoor);
+  if (fibre) {
+    add('Media converters, pair', 1, 'piece', MATERIAL_MINOR.convertersPair);
+  } else {
+    add('Wall sockets, pair', 1, 'piece', MATERIAL_MINOR.socketPair);
+    if (run.across) add('Surge protection, pair', 1, 'piece', MATERIAL_MINOR.surgePair);
+  }
+  add('Ready-made leads, 1 m', 2, 'piece', MATERIAL_MINOR.lead);
+  if (run.across) add('Entry seals, pair', 1, 'piece', MATERIAL_MINOR.entrySeals);
+  // In a home that may not be drilled or is not the customer's the cable lies in trunking, else it is clipped.
+  const indoorM = Math.ceil(run.lengthM - run.outdoorM);
+  if (allowed.rented || allowed.listed) add('Trunking', indoorM, 'm', MATERIAL_MINOR.trunkingPerM);
+  const clippedM = run.duct ? indoorM : run.lengthM;
+  add('Clips', Math.ceil(clippedM / CLIP_EVERY_M), 'piece', MATERIAL_MINOR.clips / CLIPS_IN_BAG);
+}
+
+function addFeed(context: PlanContext, option: Option, unit: Unit, add: Add): void {
+  const { feed } = unit;
+  const run = cableRunOf(context, option, unit);
+  if (run && needsRun(feed)) addRun(context, add, run, feed.kind === 'fibre' ? 'fibre' : categoryLabel(feed));
+  // A run that is in the house still wants a lead at each end.
+  else if (isCable(feed) && feed.dataRunId !== null && parentIdOf(feed) !== null)
+    add('Ready-made leads, 1 m', 2, 'piece', MATERIAL_MINOR.lead);
+  if (kitOf(context, unit).outdoor)
+    add('Outdoor fixing: gland, seal, ties', 1, 'piece', MATERIAL_MINOR.mount);
+}
+
+function addAdapters(context: PlanContext, option: Option, add: Add): void {
+  for (const { kind, outletIds } of adapterGroups(context, option)) {
+    const coax = kind === 'coax';
+    const [name, pair, single] = coax
+      ? (['Coax adapter', MATERIAL_MINOR.coaxPair, MATERIAL_MINOR.coaxSingle] as const)
+      : (['Powerline adapter', MATERIAL_MINOR.powerlinePair, MATERIAL_MINOR.powerlineSingle] as const);
+    const pairs = Math.floor(outletIds.length / 2);
+    if (pairs > 0) add(`${name}s, pair`, pairs, 'piece', pair);
+    if (outletIds.length % 2 === 1) add(`${name}, single`, 1, 'piece', single);
+    if (outletIds.length === 0) continue;
+    add('Ready-made leads, 1 m', outletIds.length, 'piece', MATERIAL_MINOR.lead);
+    if (coax) add('Coax leads, 1 m', outletIds.length, 'piece', MATERIAL_MINOR.coaxLead);
+  }
+  const coax = coaxWorkOf(context, option);
+  if (!coax) return;
+  if (coax.entryFilter) add('Coax entry filter', 1, 'piece', MATERIAL_MINOR.entryFilter);
+  if (coax.modemFilter) add('Coax filter for the modem', 1, 'piece', MATERIAL_MINOR.modemFilter);
+  for (const s of coax.splitters)
+    add(`Splitter to 1675 MHz, ${s.ways}-way`, 1, 'piece', MATERIAL_MINOR.splitter);
+  if (coax.openPorts > 0) add('Terminators, 75 Ω', coax.openPorts, 'piece', MATERIAL_MINOR.terminator);
+}
+
+/**
+ * What has to be bought for an option, in minor units of the job's currency: units that are not there today (or all, where
+ * old gear may not be used again), and for each feed its cable and what ends, fixes, seals and protects it, adapters by
+ * the group, filters and splitters of the coax, injectors, leads to devices that get a wire.
+ */
 export function partsOf(context: PlanContext, option: Option, today: Option): PartLine[] {
   const lines = new Map<string, PartLine>();
-  const add = (label: string, count: number, unit: PartLine['unit'], costMinor: number) => {
+  const { catalogueRate, allowed } = context.brief;
+  const put = (label: string, count: number, unit: PartLine['unit'], costMinor: number) => {
     const line = lines.get(label) ?? { label, count: 0, unit, costMinor: 0 };
     line.count += count;
     line.costMinor += costMinor;
     lines.set(label, line);
   };
-  const atHand = context.brief.allowed.reuseOldGear ? today.units.map((u) => u.kitId) : [];
+  const add: Add = (label, count, unit, eachMinor) =>
+    count > 0 && put(label, count, unit, Math.round(count * eachMinor * catalogueRate));
+  const atHand = allowed.reuseOldGear ? today.units.map((u) => u.kitId) : [];
   for (const unit of option.units) {
     const kit = kitOf(context, unit);
     const have = atHand.indexOf(unit.kitId);
     if (have >= 0) atHand.splice(have, 1);
+    // Prices of the job's own kit are in its currency already.
+    else if (context.ownKit.includes(kit)) put(kit.label, 1, 'piece', kit.costMinor);
     else add(kit.label, 1, 'piece', kit.costMinor);
-    const { feed } = unit;
-    if (!needsRun(feed)) continue;
-    const { kind } = feed;
-    const lengthM = Math.ceil(hopOf(context, option, unit)?.lengthM ?? 0);
-    const label = feed.kind === 'fibre' ? 'Fibre, pre-made' : categoryLabel(feed);
-    add(label, lengthM, 'm', lengthM * CABLE_MINOR_PER_M[kind]);
-    add(kind === 'fibre' ? 'Media converters, pair' : 'Plugs and sockets, pair', 1, 'piece', RUN_MINOR[kind]);
+    addFeed(context, option, unit, add);
   }
-  for (const poe of injectorsOf(context, option))
-    add(`Injector, ${POE_W[poe].label}`, 1, 'piece', INJECTOR_MINOR);
-  return [...lines.values()];
+  addAdapters(context, option, add);
+  for (const { poe, count } of injectorsOf(context, option))
+    add(`Injector, ${POE_W[poe].label}`, count, 'piece', MATERIAL_MINOR.injector);
+  for (const { spotId } of option.wiredSpots) {
+    const cable = spotCable(context, option, spotId);
+    if (!cable) continue;
+    if (cable.lead) add('Ready-made leads, 5 m', 1, 'piece', MATERIAL_MINOR.longLead);
+    else addRun(context, add, cable.run, 'Cat 6');
+  }
+  return [...lines.values()].map((l) => ({ ...l, costMinor: Math.round(l.costMinor) }));
 }

@@ -1,11 +1,12 @@
 import { isSlowRun } from '../../site/check/slowRun';
 import { kitOf, type PlanContext } from '../evaluate/context';
-import { hopOf } from '../evaluate/hop';
 import { radioEnd } from '../evaluate/radios';
 import { dataRunOf, isCable, parentIdOf } from '../option/feeds';
 import { gatewayOf } from '../option/graph';
 import type { Option, Unit } from '../option/schema';
 import { radarWaitS } from '../../radio/link/regions';
+import { adapterGroups, coaxWorkOf } from './adapters';
+import { cableRunOf, spotCable, type CableRun } from './cableRun';
 
 /** Time of one step of the work, min: what the hands need, and what then goes on by itself. */
 export interface WorkItem {
@@ -14,21 +15,48 @@ export interface WorkItem {
   waitMin: number;
 }
 
-/** Minutes of work per metre of cable run, and to begin one (estimates). */
-const CABLE_MIN_PER_M = 0.9;
-const CABLE_MIN_START = 10;
+/**
+ * Minutes of laying a cable (estimates, docs/model.md "Parts and hours"): tools and route, each metre indoors and clipped
+ * outdoors, a duct, each wall and floor drilled, each entry sealed, each end made, the test.
+ */
+const CABLE_MIN = {
+  start: 12,
+  perMIndoors: 1,
+  perMOutdoors: 0.8,
+  duct: 20,
+  perMDuct: 0.4,
+  wall: 12,
+  floor: 20,
+  entry: 10,
+  copperEnd: 10,
+  fibreEnd: 7,
+  test: 6,
+} as const;
 /** Testing a run that is in the house; one that is slow gets new ends (estimates). */
 const TEST_RUN_MIN = 8;
 const MEND_RUN_MIN = 25;
 /** Carrying a unit to its place and reading its light; outdoors up a ladder; plugging in an adapter (estimates). */
 const PLACE_MIN = 8;
-const PLACE_OUTDOORS_MIN = 30;
+const PLACE_OUTDOORS_MIN = 50;
 const PLUG_IN_MIN = 5;
 const SETTLE_MIN = 3;
+/** Pairing the adapters of a group, and each of them; testing a link under load (estimates). */
+const PAIR_MIN = 6;
+const ADAPTER_MIN = 4;
+const ADAPTER_WAIT_MIN = 3;
+/** A filter at the entry, a splitter changed, the open ports closed (estimates). */
+const FILTER_MIN = 6;
+const SPLITTER_MIN = 10;
+const TERMINATE_MIN = 4;
+const LEAD_MIN = 6;
 /** Minutes to put one device on the new network (estimate). */
 const DEVICE_MIN = 2;
 /** A modem locks on to what it sees first (estimate). */
 const MODEM_MIN = 5;
+/** The wired test; three runs at a spot with the walk there; a link read under load (estimates). */
+const LINE_TEST_MIN = 6;
+const SPOT_MIN = 5;
+const LINK_TEST_MIN = 3;
 
 const item = (key: string, handsMin: number, waitMin = 0): WorkItem => ({ key, handsMin, waitMin });
 
@@ -46,17 +74,37 @@ export function radarWait(context: PlanContext, unit: Unit): { min: number; chan
   return longest && longest.min > 0 ? longest : null;
 }
 
+/** Minutes to lay a cable. */
+function runMin(run: CableRun, fibre: boolean): number {
+  const { duct, outdoorM } = run;
+  const outdoorMin = duct
+    ? CABLE_MIN.duct + outdoorM * CABLE_MIN.perMDuct
+    : outdoorM * CABLE_MIN.perMOutdoors;
+  return Math.round(
+    CABLE_MIN.start +
+      (run.lengthM - outdoorM) * CABLE_MIN.perMIndoors +
+      outdoorMin +
+      run.walls * CABLE_MIN.wall +
+      run.floors * CABLE_MIN.floor +
+      (run.across ? 2 * CABLE_MIN.entry : 0) +
+      2 * (fibre ? CABLE_MIN.fibreEnd : CABLE_MIN.copperEnd) +
+      CABLE_MIN.test,
+  );
+}
+
 function unitWork(context: PlanContext, option: Option, unit: Unit): WorkItem[] {
   const kit = kitOf(context, unit);
   const out: WorkItem[] = [];
   if (isCable(unit.feed) && parentIdOf(unit.feed) !== null) {
-    const run = context.site.dataRuns.find((r) => r.id === dataRunOf(unit.feed));
-    const lengthM = run ? 0 : (hopOf(context, option, unit)?.lengthM ?? 0);
-    const handsMin = run
-      ? isSlowRun(run)
+    const there = context.site.dataRuns.find((r) => r.id === dataRunOf(unit.feed));
+    const run = cableRunOf(context, option, unit);
+    const handsMin = there
+      ? isSlowRun(there)
         ? MEND_RUN_MIN
         : TEST_RUN_MIN
-      : Math.round(CABLE_MIN_START + lengthM * CABLE_MIN_PER_M);
+      : run
+        ? runMin(run, unit.feed.kind === 'fibre')
+        : CABLE_MIN.start;
     out.push(item(`cable:${unit.id}`, handsMin));
   }
   if (kit.kind === 'switch') return [...out, item(`place:${unit.id}`, kit.handsMin)];
@@ -66,18 +114,44 @@ function unitWork(context: PlanContext, option: Option, unit: Unit): WorkItem[] 
   return [...out, item(`place:${unit.id}`, kit.outdoor ? PLACE_OUTDOORS_MIN : PLACE_MIN, settleMin)];
 }
 
+/** Work on adapters that feed units, a group at a time, and on the coax they hang on. */
+function adapterWork(context: PlanContext, option: Option): WorkItem[] {
+  const coax = coaxWorkOf(context, option);
+  const coaxMin = coax
+    ? (coax.entryFilter ? FILTER_MIN : 0) +
+      (coax.modemFilter ? FILTER_MIN : 0) +
+      coax.splitters.length * SPLITTER_MIN +
+      (coax.openPorts > 0 ? TERMINATE_MIN : 0)
+    : 0;
+  return [
+    ...(coaxMin > 0 ? [item('coax', coaxMin)] : []),
+    ...adapterGroups(context, option)
+      .filter((g) => g.outletIds.length > 0)
+      .map((g) =>
+        item(
+          `adapters:${g.units[0]!.id}`,
+          PAIR_MIN + g.outletIds.length * ADAPTER_MIN + g.units.length * LINK_TEST_MIN,
+          ADAPTER_WAIT_MIN,
+        ),
+      ),
+  ];
+}
+
 /**
  * Every step of fitting an option with its time, in no order: it adds up, so that options can be compared and counted.
- * How long the day is with waits beside work, the schedule of the run sheet says. Empty where nothing is on the line.
+ * The readings before and after are work too; how long the day is with waits beside work, the schedule of the run sheet
+ * says. Empty where nothing is on the line.
  */
 export function workOf(context: PlanContext, option: Option): WorkItem[] {
   const gateway = gatewayOf(option);
   if (!gateway) return [];
-  const { brief } = context;
+  const { brief, site } = context;
   const count = option.units.length;
   const replaced = kitOf(context, gateway).kind !== 'router';
   const others = option.units.filter((u) => u.id !== gateway.id);
+  const readMin = LINE_TEST_MIN + SPOT_MIN * site.spots.length;
   return [
+    item(READ_BEFORE, readMin),
     ...(brief.consents.some((c) => !c.got) ? [item('consents', 5)] : []),
     item('boxes', 2 + 2 * count),
     item('labels', 3 * count),
@@ -85,7 +159,16 @@ export function workOf(context: PlanContext, option: Option): WorkItem[] {
     item('gateway', 6, MODEM_MIN),
     item('network', 8, replaced ? kitOf(context, gateway).waitMin : 0),
     ...others.flatMap((u) => unitWork(context, option, u)),
+    ...adapterWork(context, option),
+    ...option.wiredSpots.flatMap(({ spotId }) => {
+      const cable = spotCable(context, option, spotId);
+      return cable ? [item(`wire:${spotId}`, cable.lead ? LEAD_MIN : runMin(cable.run, false))] : [];
+    }),
     item('names', 1 + count),
     item('old', 10 + DEVICE_MIN * brief.devices.length),
+    item('read', readMin + LINK_TEST_MIN * others.length),
   ];
 }
+
+/** The readings before: work of the job that is done before the run sheet begins. */
+export const READ_BEFORE = 'readBefore';

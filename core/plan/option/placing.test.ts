@@ -34,7 +34,9 @@ describe('the schools of the job decide how a new unit begins', () => {
       (gateway.xM + kitchen.xM) / 2,
       9,
     );
-    expect(newUnit(site, school({ placing: 'halfway' }), option, kit, kitchen, 'u').place).toEqual(kitchen);
+    const wired = newUnit(site, school({ placing: 'halfway' }), option, kit, kitchen, 'u').place;
+    // As near as the spot that stands there lets it.
+    expect(Math.hypot(wired.xM - kitchen.xM, wired.yM - kitchen.yM)).toBeLessThan(1);
   });
   test('the first unit goes on the line, at its entry', () => {
     const first = newUnit(site, brief, { ...option, units: [] }, kit, studio, 'u');

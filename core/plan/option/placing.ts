@@ -1,12 +1,15 @@
+import { least } from 'd3-array';
 import { kitById } from '../../kit/catalogue';
 import type { Brief } from '../../brief/brief';
 import { placeOn } from '../../site/edit/plot';
-import { buildingAt } from '../../site/model/levels';
+import { roomsOn } from '../../site/geometry/rooms';
+import { buildingAt, inside } from '../../site/model/levels';
 import type { FeedKind, KitItem } from '../../kit/schema';
 import { gatewayOf } from './graph';
 import { type Feed, type Option, type Unit } from './schema';
 import { nearestOutlet } from '../../feed/powerline';
-import type { Place, Site } from '../../site/model/schema';
+import type { Place, Point, Site } from '../../site/model/schema';
+import { roomNameAt } from '../../site/geometry/roomName';
 import { fromParent, parentIdOf, plainFeed } from './feeds';
 
 /** The next free letter: A … Z, then AA … */
@@ -20,10 +23,17 @@ export function nextLetter(option: Option): string {
   return 'ZZ';
 }
 
-/** A coax outlet of the site nearest to a place, by plan distance on its storey first. */
-function nearestCoax(site: Site, at: Place): string | null {
-  const far = (p: Place) => Math.hypot(p.xM - at.xM, p.yM - at.yM) + (p.storeyId === at.storeyId ? 0 : 100);
-  return [...site.coax.outlets].sort((a, b) => far(a.place) - far(b.place))[0]?.id ?? null;
+/** A lead from a unit to an outlet is at most so long, m (estimate): what is farther serves it not. */
+const LEAD_M = 6;
+
+/** The coax outlet a lead from a place reaches, the nearest; null where none is within reach on its storey. */
+export function nearestCoax(site: Site, at: Place): string | null {
+  const apartM = (p: Place) => Math.hypot(p.xM - at.xM, p.yM - at.yM);
+  const near = least(
+    site.coax.outlets.filter((o) => o.place.storeyId === at.storeyId),
+    (o) => apartM(o.place),
+  );
+  return near && apartM(near.place) <= LEAD_M ? near.id : null;
 }
 
 /** A feed of a kind from a parent with its ends filled in from what is nearest. */
@@ -58,6 +68,51 @@ function firstPlace(site: Site, brief: Brief, kind: FeedKind, gateway: Unit, pla
   return placeOn(site, storeys, at, place.heightM);
 }
 
+/** Marks this near to each other lie on one another on the sheet, m. */
+const APART_M = 0.8;
+/** An outlet this far from where a unit is wanted still serves there, m. */
+const OUTLET_REACH_M = 4;
+
+/**
+ * Where a new unit stands for a place it is wanted at: above the nearest outlet with a free socket, else as near as no
+ * other unit, spot or wall of the storey is in the way.
+ */
+export function freePlace(site: Site, option: Pick<Option, 'units'>, wanted: Place): Place {
+  const taken = [...option.units, ...site.spots]
+    .map((t) => t.place)
+    .filter((p) => p.storeyId === wanted.storeyId);
+  const free = (p: Point) => taken.every((t) => Math.hypot(t.xM - p.xM, t.yM - p.yM) >= APART_M);
+  const outline = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === wanted.storeyId)?.outline;
+  const room = roomsOn(site, wanted.storeyId).find((r) => inside(r.outline, wanted.xM, wanted.yM));
+  const within = (p: Point) => {
+    const around = room?.outline ?? outline;
+    return !around || inside(around, p.xM, p.yM);
+  };
+  const apartM = (p: Point) => Math.hypot(p.xM - wanted.xM, p.yM - wanted.yM);
+  const outlet = least(
+    site.outlets.filter(
+      (o) =>
+        o.place.storeyId === wanted.storeyId &&
+        o.freeSockets > 0 &&
+        free(o.place) &&
+        within(o.place) &&
+        apartM(o.place) <= OUTLET_REACH_M,
+    ),
+    (o) => apartM(o.place),
+  );
+  if (outlet) return { ...wanted, xM: outlet.place.xM, yM: outlet.place.yM };
+  for (let radius = 0; radius < 12; radius += APART_M / 2)
+    for (let i = 0; i < 12; i++) {
+      const turn = (i * Math.PI) / 6;
+      const at = {
+        xM: Math.round((wanted.xM + radius * Math.cos(turn)) * 100) / 100,
+        yM: Math.round((wanted.yM + radius * Math.sin(turn)) * 100) / 100,
+      };
+      if (free(at) && within(at)) return { ...wanted, ...at };
+    }
+  return wanted;
+}
+
 /** A new unit: the first goes on the line where its kit may, later ones hang on the gateway as the job's schools say. */
 export function newUnit(
   site: Site,
@@ -72,7 +127,7 @@ export function newUnit(
     ? firstFeed(site, brief, kit, gateway, place)
     : (kit.feeds.find((f) => f === 'line') ?? kit.feeds[0]!);
   const atLine = site.lineEntry.storeyId === null ? place : { ...site.lineEntry, heightM: 1.2 };
-  const at = gateway ? firstPlace(site, brief, kind, gateway, place) : atLine;
+  const at = freePlace(site, option, gateway ? firstPlace(site, brief, kind, gateway, place) : atLine);
   const room = roomNameAt(site, at);
   return {
     id,
@@ -129,18 +184,3 @@ export const FEED_LABEL: Record<FeedKind, string> = {
   bridge: 'outdoor bridge',
   wireless: 'air',
 };
-
-/** Name for a thing at a place: the nearest room on its storey, else the yard. */
-export function roomNameAt(site: Site, place: Place): string {
-  if (!place.storeyId) return 'Yard';
-  const rooms = site.rooms.filter((r) => r.storeyId === place.storeyId);
-  const near = [...rooms].sort(
-    (a, b) =>
-      Math.hypot(a.at.xM - place.xM, a.at.yM - place.yM) - Math.hypot(b.at.xM - place.xM, b.at.yM - place.yM),
-  )[0];
-  return (
-    near?.name ??
-    site.buildings.flatMap((b) => b.storeys).find((s) => s.id === place.storeyId)?.name ??
-    'Inside'
-  );
-}

@@ -92,13 +92,14 @@ function powerNotices(context: PlanContext, option: Option): RuleNotice[] {
   return out;
 }
 
-/** Units that need an injector of their own, because what feeds them gives no power. */
-export function injectorsOf(context: PlanContext, option: Option): PoeType[] {
+/** Injectors an option needs, because what feeds a unit gives no power; a bridge needs one at each of its ends. */
+export function injectorsOf(context: PlanContext, option: Option): { poe: PoeType; count: number }[] {
   return option.units.flatMap((unit) => {
     const { poe } = kitOf(context, unit);
     const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
     const powered = unit.feed.kind === 'ethernet' && parent && kitOf(context, parent).poeSource;
-    return poe && unit.feed.kind !== 'line' && !powered ? [poe] : [];
+    if (!poe || unit.feed.kind === 'line' || powered) return [];
+    return [{ poe, count: unit.feed.kind === 'bridge' ? 2 : 1 }];
   });
 }
 

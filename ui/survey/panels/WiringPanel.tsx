@@ -6,7 +6,8 @@ import type { Circuit } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { NameField, SelectField, Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
-import { newUnit, roomNameAt, withoutUnit } from '@/core/plan/option/placing';
+import { newUnit, withoutUnit } from '@/core/plan/option/placing';
+import { roomNameAt } from '@/core/site/geometry/roomName';
 import { CoaxTree } from './CoaxTree';
 import { Button } from '@/ui/pieces/Button';
 

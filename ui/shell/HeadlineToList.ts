@@ -8,7 +8,7 @@ import { useJob } from '@/ui/job/store';
 const REST_MS = 800;
 
 /** Keeps what the list of jobs shows of this one: it is worked out here, so that the list reads no job. */
-export function useHeadline(): void {
+export function HeadlineToList(): null {
   const id = useJob((s) => s.id);
   const { derived } = useDerived();
   const settling = useSettling();
@@ -22,4 +22,5 @@ export function useHeadline(): void {
     }, REST_MS);
     return () => clearTimeout(timer);
   }, [headline, id]);
+  return null;
 }

@@ -1,0 +1,194 @@
+import { describe, expect, test } from '@jest/globals';
+import { emptyBrief } from '../../brief/brief';
+import { runSheet } from '../../fit/runSheet';
+import { emptySite, type CoaxCable, type Place, type Site, type Splitter } from '../../site/model/schema';
+import { planContext } from '../evaluate/context';
+import { plainFeed } from '../option/feeds';
+import { emptyPlan, type Feed, type Option, type Unit } from '../option/schema';
+import { partsOf } from './parts';
+import { priceOf } from './price';
+import { workOf } from './work';
+
+/** A brick house of two rooms and a brick garden office 12 m away from it. */
+const box = (x0: number, x1: number, storeyId: string, inner: readonly number[] = []): Site['walls'] =>
+  [[x0, 0, x1, 0], [x1, 0, x1, 6], [x1, 6, x0, 6], [x0, 6, x0, 0], ...inner.map((x) => [x, 0, x, 6])].map(
+    ([ax, ay, bx, by], i) => ({
+      id: `${storeyId}-w${i}`,
+      storeyId,
+      a: { xM: ax!, yM: ay! },
+      b: { xM: bx!, yM: by! },
+      construction: 'brick-half',
+      heightM: null,
+    }),
+  );
+const building = (id: string, x0: number, x1: number): Site['buildings'][number] => ({
+  id,
+  name: id,
+  roof: null,
+  storeys: [
+    {
+      id: `${id}-ground`,
+      name: 'Ground',
+      floorLevelM: 0,
+      heightM: 2.5,
+      outline: [
+        { xM: x0, yM: 0 },
+        { xM: x1, yM: 0 },
+        { xM: x1, yM: 6 },
+        { xM: x0, yM: 6 },
+      ],
+      floor: null,
+      holes: [],
+    },
+  ],
+});
+const house = (x: number): Place => ({ storeyId: 'house-ground', xM: x, yM: 3, heightM: 1 });
+const office: Place = { storeyId: 'office-ground', xM: 22, yM: 3, heightM: 1 };
+const splitter: Splitter = {
+  id: 'sp',
+  name: 'Loft splitter',
+  place: house(4),
+  ways: 4,
+  ratedMoca: false,
+  amplifier: 'none',
+};
+const cable = (id: string, downId: string): CoaxCable => ({
+  id,
+  upId: 'sp',
+  downId,
+  cable: 'rg6',
+  lengthM: 6,
+  evidence: 'traced',
+});
+const site: Site = {
+  ...emptySite(),
+  buildings: [building('house', 0, 8), building('office', 20, 24)],
+  walls: [...box(0, 8, 'house-ground', [4]), ...box(20, 24, 'office-ground')],
+  coax: {
+    ...emptySite().coax,
+    outlets: [1, 5, 7].map((x) => ({ id: `x${x}`, name: `Coax ${x}`, place: house(x) })),
+    splitters: [splitter],
+    cables: [cable('c1', 'x1'), cable('c5', 'x5'), cable('c7', 'x7')],
+  },
+};
+const unit = (letter: string, place: Place, feed: Feed, kitId = 'mesh-dual'): Unit => ({
+  id: letter.toLowerCase(),
+  letter,
+  kitId,
+  name: letter,
+  place,
+  feed,
+  radios: {},
+});
+const option = (...units: Unit[]): Option => ({
+  id: 'o',
+  name: 'O',
+  units: [unit('A', house(1), plainFeed('line', null)), ...units],
+  wiredSpots: [],
+});
+const brief = { ...emptyBrief(), line: { ...emptyBrief().line, kind: 'cable' as const } };
+const context = planContext({ site, brief, plan: emptyPlan() });
+const partsIn = (o: Option) =>
+  Object.fromEntries(partsOf(context, o, emptyPlan().today).map((p) => [p.label, p.count]));
+const workIn = (o: Option) => Object.fromEntries(workOf(context, o).map((w) => [w.key, w.handsMin]));
+const coaxTo = (letter: string, x: number) =>
+  unit(letter, house(x), { ...plainFeed('coax', 'a'), nearCoaxId: 'x1', farCoaxId: `x${x}` });
+
+describe('each feed brings its parts and its hours', () => {
+  test('a node on coax brings adapters, filters, rated splitters and closed ports', () => {
+    expect(partsIn(option(coaxTo('B', 5)))).toMatchObject({
+      'Coax adapters, pair': 1,
+      'Coax entry filter': 1,
+      'Coax filter for the modem': 1,
+      'Splitter to 1675 MHz, 4-way': 1,
+      'Terminators, 75 Ω': 1,
+      'Coax leads, 1 m': 2,
+    });
+  });
+  test('a second node joins the group with one more adapter, not a pair', () => {
+    const parts = partsIn(option(coaxTo('B', 5), coaxTo('C', 7)));
+    expect(parts).toMatchObject({ 'Coax adapters, pair': 1, 'Coax adapter, single': 1 });
+    const pair = unit(
+      'B',
+      house(5),
+      { ...plainFeed('coax', 'a'), nearCoaxId: 'x1', farCoaxId: 'x5' },
+      'coax-pair',
+    );
+    // The near end of a pair that is there already is in the group.
+    expect(partsIn(option(pair, coaxTo('C', 7)))['Coax adapter, single']).toBe(1);
+  });
+  test('a node on powerline brings two adapters, a bridge two injectors', () => {
+    expect(partsIn(option(unit('B', house(7), plainFeed('powerline', 'a'))))).toMatchObject({
+      'Powerline adapters, pair': 1,
+    });
+    const bridge = unit(
+      'B',
+      { storeyId: null, xM: 19, yM: 3, heightM: 3 },
+      plainFeed('bridge', 'a'),
+      'bridge-pair',
+    );
+    expect(partsIn(option(bridge))['Injector, 802.3af (type 1)']).toBe(2);
+  });
+  test('fibre through two walls and a yard takes an afternoon’s quarter, not half an hour', () => {
+    const fibre = option(unit('B', office, { ...plainFeed('fibre', 'a'), lengthM: 24 }));
+    const min = workIn(fibre)['cable:b']!;
+    expect(min).toBeGreaterThan(75);
+    expect(min).toBeLessThan(150);
+    expect(partsIn(fibre)).toMatchObject({
+      'Fibre, pre-made': 24,
+      'Media converters, pair': 1,
+      'Entry seals, pair': 1,
+    });
+    const indoors = workIn(option(unit('B', house(7), { ...plainFeed('ethernet', 'a'), lengthM: 10 })))[
+      'cable:b'
+    ]!;
+    expect(indoors).toBeLessThan(min);
+  });
+  test('copper from building to building has surge protection and outdoor cable', () => {
+    expect(partsIn(option(unit('B', office, plainFeed('ethernet', 'a'))))).toMatchObject({
+      'Surge protection, pair': 1,
+      'Cat 6, outdoor cable': expect.any(Number),
+    });
+  });
+  test('a device on a wire: a lead near by, a cable in the wall where one stands between', () => {
+    const spot = (id: string, x: number): Site['spots'][number] => ({
+      id,
+      number: 1,
+      name: id,
+      place: house(x),
+      client: 'laptop',
+      deviceName: '',
+      activities: [],
+      complaint: '',
+    });
+    const at = planContext({
+      site: { ...site, spots: [spot('desk', 2), spot('sofa', 7)] },
+      brief,
+      plan: emptyPlan(),
+    });
+    const wired = (spotId: string): Option => ({ ...option(), wiredSpots: [{ spotId, unitId: 'a' }] });
+    const labels = (o: Option) => partsOf(at, o, emptyPlan().today).map((p) => p.label);
+    expect(labels(wired('desk'))).toContain('Ready-made leads, 5 m');
+    expect(labels(wired('sofa'))).toEqual(expect.arrayContaining(['Cat 6', 'Wall sockets, pair']));
+    expect(runSheet(at, wired('sofa')).map((s) => s.key)).toContain('wire:sofa');
+  });
+  test('what is in the parts is in the run sheet, in its order', () => {
+    const steps = runSheet(context, option(coaxTo('B', 5), coaxTo('C', 7)));
+    const order = steps.map((s) => s.key);
+    expect(order.indexOf('coax')).toBeLessThan(order.indexOf('adapters:b'));
+    for (const id of ['b', 'c'])
+      expect(order.indexOf('adapters:b')).toBeLessThan(order.indexOf(`place:${id}`));
+    const adapters = steps.find((s) => s.key === 'adapters:b')!;
+    expect(adapters.title).toContain('3 coax adapters for B, C');
+    expect(adapters.detail.join(' ')).toContain('Coax 1; Coax 5; Coax 7');
+    expect(steps.find((s) => s.key === 'coax')!.detail.join(' ')).toContain('Loft splitter');
+    expect(order[order.length - 1]).toBe('read');
+  });
+  test('readings before and after are hours too, and the price is in the job’s currency', () => {
+    const plan = option();
+    expect(workIn(plan)).toMatchObject({ readBefore: 6, read: 6 });
+    const dear = planContext({ site, brief: { ...brief, catalogueRate: 25 }, plan: emptyPlan() });
+    const cost = (c: typeof context) => priceOf(partsOf(c, plan, emptyPlan().today), [], 0).materialMinor;
+    expect(cost(dear)).toBe(25 * cost(context));
+  });
+});
