@@ -198,9 +198,9 @@ export function AfterStop() {
             </p>
           )}
           <LinePanel phase="after" network={network} before={option ? () => ensure(option) : undefined} />
-          <Ledger rows={rows} head={<TrackKey before after />} empty="No spots yet." />
         </>
       }
+      ledger={<Ledger rows={rows} head={<TrackKey before after />} empty="No spots yet." />}
     />
   );
 }

@@ -18,7 +18,7 @@ export function CompareSheet({
   verdicts: readonly SpotVerdict[];
 }) {
   const storeyId = useJob((s) => s.storeyId);
-  const [share, setShare] = useState(35);
+  const [share, setShare] = useState(50);
   const shadeBefore = useShade(before, storeyId, null);
   const shadeAfter = useShade(after, storeyId, null);
   const dead = useMemo(() => new Set(verdicts.filter((v) => v.wasDead).map((v) => v.spotId)), [verdicts]);

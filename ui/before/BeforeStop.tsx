@@ -126,12 +126,14 @@ export function BeforeStop() {
         <>
           <LinePanel phase="before" network={network} />
           <LearntPanel />
-          <Ledger
-            rows={rows}
-            head={<TrackKey before />}
-            empty="No spots yet. Put them in Survey, then read each one here."
-          />
         </>
+      }
+      ledger={
+        <Ledger
+          rows={rows}
+          head={<TrackKey before />}
+          empty="No spots yet. Put them in Survey, then read each one here."
+        />
       }
     />
   );

@@ -44,6 +44,8 @@ export interface JobState extends Documents {
   storeyId: string | null;
   /** Changes documents as one act; what then refers to nothing is mended in the same act. */
   act(change: (docs: Documents) => Partial<Documents>): void;
+  /** Changes documents as part of the last act of this window: what follows from it by itself. */
+  amend(change: (docs: Documents) => Partial<Documents>): void;
   setBrief(change: (b: Brief) => Brief): void;
   setSite(change: (s: Site) => Site): void;
   setPlan(change: (p: Plan) => Plan): void;
@@ -103,6 +105,18 @@ export function createJobStore(opened: OpenJob) {
         const done: Act = { kind: 'documents', before, after, stop: s.here, key: stepKey };
         return { ...after, history: remembered(s.history, done) };
       });
+    const amend: JobState['amend'] = (change) =>
+      set((s) => {
+        const before = docsOf(s);
+        const after = settled({ ...before, ...change(before) });
+        if (sameDocs(after, before)) return s;
+        const last = s.history.past[s.history.past.length - 1];
+        if (last?.kind !== 'documents') return after;
+        // Only this change: what others have changed since is not made one's own.
+        const own = settled({ ...last.after, ...change(last.after) });
+        const past = [...s.history.past.slice(0, -1), { ...last, after: own }];
+        return { ...after, history: { ...s.history, past } };
+      });
     const step = (from: 'past' | 'future'): Act | null => {
       const s = get();
       const list = s.history[from];
@@ -140,6 +154,7 @@ export function createJobStore(opened: OpenJob) {
       lookAt: null,
       storeyId: job.site.buildings[0]?.storeys[0]?.id ?? null,
       act,
+      amend,
       setBrief: (change) => act((d) => ({ brief: change(d.brief) })),
       setSite: (change) => act((d) => ({ site: change(d.site) })),
       setPlan: (change) => act((d) => ({ plan: change(d.plan) })),

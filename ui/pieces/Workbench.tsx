@@ -1,15 +1,20 @@
 import type { ReactNode } from 'react';
 
-/** The common arrangement of a stop: sheet and section on the left, ledger or tools on the right. */
+/**
+ * The common arrangement of a stop: sheet and section on the left, tools and what is to be said on the right. A ledger stands
+ * below them and always keeps its share of the height: what stands above it scrolls.
+ */
 export function Workbench({
   sheet,
   section,
   side,
+  ledger,
   above,
 }: {
   sheet: ReactNode;
   section: ReactNode;
   side: ReactNode;
+  ledger?: ReactNode;
   above?: ReactNode;
 }) {
   return (
@@ -19,7 +24,16 @@ export function Workbench({
         <div className="panel min-h-0 flex-1 will-change-transform">{sheet}</div>
         <div className="panel h-[140px] shrink-0 will-change-transform 2xl:h-[210px]">{section}</div>
       </div>
-      <div className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto">{side}</div>
+      {ledger ? (
+        <div className="flex min-h-0 flex-col gap-3">
+          <div className="flex shrink-0 flex-col gap-3 lg:max-h-[54%] lg:min-h-0 lg:shrink lg:overflow-y-auto">
+            {side}
+          </div>
+          <div className="flex min-h-0 flex-1 flex-col lg:min-h-[46%]">{ledger}</div>
+        </div>
+      ) : (
+        <div className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto">{side}</div>
+      )}
     </div>
   );
 }

@@ -1,5 +1,5 @@
 'use client';
-import { useId, useState, type ReactNode } from 'react';
+import { useId, useRef, useState, type ReactNode } from 'react';
 import { useTypingStep } from './useTypingStep';
 
 /** A labelled text field that reports each change. */
@@ -152,6 +152,7 @@ export function SelectField<T extends string>(props: {
   hideLabel?: boolean;
 }) {
   const id = useId();
+  const byKey = useRef(false);
   return (
     <div className="min-w-0">
       <label className={props.hideLabel ? 'sr-only' : 'lab'} htmlFor={id}>
@@ -161,7 +162,13 @@ export function SelectField<T extends string>(props: {
         id={id}
         className="field"
         value={props.value}
-        onChange={(e) => props.onChange(e.target.value as T)}
+        onKeyDown={() => (byKey.current = true)}
+        onPointerDown={() => (byKey.current = false)}
+        onChange={(e) => {
+          props.onChange(e.target.value as T);
+          // After a choice by hand the keys of the job work again; by key one goes on choosing.
+          if (!byKey.current) e.target.blur();
+        }}
       >
         {props.options.map((o) => (
           <option key={o.value} value={o.value}>

@@ -3,6 +3,7 @@ import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { CATALOGUE } from '@/core/kit/catalogue';
+import { moneyText } from '@/core/plan/cost/money';
 import type { KitItem, KitKind } from '@/core/kit/schema';
 import { useKeys } from '@/ui/keys/useKeys';
 import { useJob } from '@/ui/job/store';
@@ -10,7 +11,7 @@ import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
 
 function MiniSymbol({ kind }: { kind: KitKind }) {
   return (
-    <svg width="26" height="26" viewBox="-17 -18 34 34" aria-hidden="true">
+    <svg width="28" height="28" viewBox="-17 -18 34 34" className="shrink-0" aria-hidden="true">
       <UnitSymbol kind={kind} letter="" selected={false} />
     </svg>
   );
@@ -20,6 +21,12 @@ function MiniSymbol({ kind }: { kind: KitKind }) {
 export function AddUnit({ onAdd }: { onAdd: (kit: KitItem) => void }) {
   const [open, setOpen] = useState(false);
   const ownKit = useJob((s) => s.plan.ownKit);
+  const currency = useJob((s) => s.brief.currency);
+  const rate = useJob((s) => s.brief.catalogueRate);
+  const priceText = (kit: KitItem) =>
+    kit.costMinor === 0
+      ? 'there already'
+      : moneyText(ownKit.includes(kit) ? kit.costMinor : Math.round(kit.costMinor * rate), currency);
   useKeys({
     addUnit: (event) => {
       event.preventDefault();
@@ -36,17 +43,21 @@ export function AddUnit({ onAdd }: { onAdd: (kit: KitItem) => void }) {
           side="top"
           align="start"
           sideOffset={6}
-          className="panel z-20 max-h-[70vh] w-[340px] overflow-y-auto p-1"
+          collisionPadding={8}
+          className="panel z-20 max-h-[var(--radix-dropdown-menu-content-available-height)] w-[min(720px,94vw)] overflow-y-auto p-1 sm:columns-2 sm:gap-1"
         >
           {[...CATALOGUE, ...ownKit].map((kit) => (
             <DropdownMenu.Item
               key={kit.id}
-              className="flex cursor-pointer items-center gap-2 rounded-[3px] px-2 py-1 outline-none data-[highlighted]:bg-lamp-wash"
+              className="flex cursor-pointer break-inside-avoid items-center gap-2 rounded-[3px] px-2 py-1 outline-none data-[highlighted]:bg-lamp-wash"
               onSelect={() => onAdd(kit)}
             >
               <MiniSymbol kind={kit.kind} />
-              <span className="leading-tight">
-                <span className="fig block font-medium">{kit.label}</span>
+              <span className="min-w-0 flex-1 leading-tight">
+                <span className="fig flex justify-between gap-2 font-medium">
+                  <span>{kit.label}</span>
+                  <span className="whitespace-nowrap">{priceText(kit)}</span>
+                </span>
                 <span className="fig block text-[12.5px] text-ink-2">{kit.about}</span>
               </span>
             </DropdownMenu.Item>

@@ -1,15 +1,17 @@
 'use client';
-import { Check, Copy, Plus } from 'lucide-react';
+import { Check, Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { moneyText } from '@/core/plan/cost/money';
-import type { Option } from '@/core/plan/option/schema';
 import { useAccepted, useDerived } from '@/ui/job/derived';
-import { shownOption, useJob, useJobStore, type JobState } from '@/ui/job/store';
+import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { newId } from '@/ui/pieces/newId';
 import { Button } from '@/ui/pieces/Button';
+import { Confirm } from '@/ui/pieces/Confirm';
+import { NameField } from '@/ui/pieces/fields';
 import { Problem } from '@/ui/pieces/Problem';
+import { Compare } from './Compare';
 
 const OptionCard = memo(function OptionCard({
   id,
@@ -35,7 +37,7 @@ const OptionCard = memo(function OptionCard({
     <button
       type="button"
       aria-pressed={chosen}
-      className={`panel min-w-0 flex-1 cursor-pointer px-3 py-2 text-left ${chosen ? 'border-ink! outline outline-1 outline-ink' : ''}`}
+      className={`panel min-w-36 flex-1 cursor-pointer px-3 py-2 text-left ${chosen ? 'border-ink! outline outline-1 outline-ink' : ''}`}
       onClick={() => store.getState().set({ shownId: id })}
     >
       <span className="fig block truncate font-semibold">
@@ -68,9 +70,14 @@ function Accept({ id }: { id: string }) {
   const [problem, setProblem] = useState<string | null>(null);
   if (accepted?.optionId === id || isEmpty) return null;
   return (
-    <div className="flex shrink-0 flex-wrap items-center gap-2">
+    <>
       <Button
         disabled={busy}
+        title={
+          accepted
+            ? `Fit and After follow “${accepted.optionName}”. Looking at another changes nothing there.`
+            : 'Fit and After follow the accepted option; its forecast is kept with it.'
+        }
         onClick={() => {
           const option = shownOption(store.getState());
           if (!option) return;
@@ -83,13 +90,109 @@ function Accept({ id }: { id: string }) {
       >
         Accept this option
       </Button>
-      <span className="text-[13px] text-ink-2">
-        {accepted
-          ? `Fit and After follow “${accepted.optionName}”. Looking at another changes nothing there.`
-          : 'Fit and After follow the accepted option; its forecast is kept with it.'}
-      </span>
       <Problem words={problem} />
+    </>
+  );
+}
+
+/** What can be done to the option being looked at: its name, a copy, its end, and a look at all of them spot by spot. */
+function OptionTools({ id, name, count }: { id: string; name: string; count: number }) {
+  const store = useJobStore();
+  const accepted = useAccepted();
+  const [asking, setAsking] = useState(false);
+  const isAccepted = accepted?.optionId === id;
+  const { setPlan, set } = store.getState();
+  const remove = () => {
+    setAsking(false);
+    setPlan((p) => ({ ...p, options: p.options.filter((o) => o.id !== id) }));
+    set({ shownId: null, selected: null });
+  };
+  const copy = () => {
+    const of = shownOption(store.getState());
+    if (!of) return;
+    const newOptionId = newId('opt');
+    setPlan((p) => ({
+      ...p,
+      options: [...p.options, { ...of, id: newOptionId, name: `${of.name.slice(0, 70)}, copy` }],
+    }));
+    set({ shownId: newOptionId });
+  };
+  return (
+    <div className="flex shrink-0 flex-wrap items-center gap-2">
+      <Accept id={id} />
+      <Compare />
+      <div className="w-40 flex-1">
+        <NameField
+          hideLabel
+          label="Name of this option"
+          value={name}
+          onChange={(next) =>
+            setPlan((p) => ({
+              ...p,
+              options: p.options.map((o) => (o.id === id ? { ...o, name: next } : o)),
+            }))
+          }
+        />
+      </div>
+      <Button
+        className="px-2"
+        aria-label={`Copy option ${name}`}
+        title={`Copy option ${name}`}
+        onClick={copy}
+        disabled={count >= MOST_OPTIONS}
+      >
+        <Copy size={15} aria-hidden="true" />
+      </Button>
+      <Button
+        className="px-2"
+        aria-label={`Delete option ${name}`}
+        disabled={isAccepted}
+        title={isAccepted ? 'It is accepted: Fit and After follow it.' : `Delete option ${name}`}
+        onClick={() => setAsking(true)}
+      >
+        <Trash2 size={15} aria-hidden="true" />
+      </Button>
+      {asking && (
+        <Confirm yes="Delete" onYes={remove} onNo={() => setAsking(false)} className="w-full">
+          Delete option “{name}” with its units?
+        </Confirm>
+      )}
     </div>
+  );
+}
+
+const MOST_OPTIONS = 12;
+
+/** Where nothing is planned yet: one way to begin, with the question it depends on. */
+function Begin() {
+  const store = useJobStore();
+  const hasRouter = useJob((s) => s.plan.today.units.length > 0);
+  const begin = (stays: boolean) => {
+    const { plan, setPlan, set } = store.getState();
+    const id = newId('opt');
+    const units = stays ? plan.today.units : [];
+    setPlan((p) => ({ ...p, options: [...p.options, { id, name: 'First', units, wiredSpots: [] }] }));
+    set({ shownId: id });
+  };
+  return (
+    <section className="panel shrink-0 border-l-4 border-l-lamp p-3" aria-label="Begin a plan">
+      <h2 className="head2">Begin a plan</h2>
+      <p>
+        {hasRouter
+          ? 'Does the router that is there today stay on the line?'
+          : 'No router is surveyed: the first unit you add goes on the line.'}
+      </p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {hasRouter && (
+          <Button look="strong" onClick={() => begin(true)}>
+            It stays: begin with it
+          </Button>
+        )}
+        <Button look={hasRouter ? undefined : 'strong'} onClick={() => begin(false)}>
+          {hasRouter ? 'It goes: begin with nothing' : 'Begin'}
+        </Button>
+      </div>
+    </section>
   );
 }
 
@@ -100,47 +203,31 @@ export const Options = memo(function Options() {
   const names = useJob(useShallow((s) => s.plan.options.map((o) => o.name)));
   const shownId = useJob((s) => shownOption(s)?.id ?? null);
   const store = useJobStore();
-  const add = (from: (s: JobState) => Option | null, name: (o: Option) => string) => {
-    const of = from(store.getState());
-    if (!of) return;
+  if (shownId === null) return <Begin />;
+  const fromToday = () => {
+    const { plan, setPlan, set } = store.getState();
     const id = newId('opt');
-    const { units, wiredSpots } = of;
-    store
-      .getState()
-      .setPlan((p) => ({ ...p, options: [...p.options, { id, name: name(of), units, wiredSpots }] }));
-    store.getState().set({ shownId: id });
+    const { units, wiredSpots } = plan.today;
+    setPlan((p) => ({ ...p, options: [...p.options, { id, name: 'From today', units, wiredSpots }] }));
+    set({ shownId: id });
   };
   return (
     <>
-      <div className="flex shrink-0 items-stretch gap-2" role="group" aria-label="Options">
+      <div className="flex shrink-0 flex-wrap items-stretch gap-2" role="group" aria-label="Options">
         {ids.map((id, i) => (
           <OptionCard key={id} id={id} name={names[i]!} index={i} chosen={id === shownId} />
         ))}
-        <div className="flex flex-col justify-center gap-1">
-          <Button
-            className="px-2"
-            aria-label="New option from today’s network"
-            onClick={() =>
-              add(
-                (s) => s.plan.today,
-                () => 'From today',
-              )
-            }
-          >
-            <Plus size={15} aria-hidden="true" /> {ids.length === 0 ? 'Begin an option' : ''}
-          </Button>
-          {shownId !== null && (
-            <Button
-              className="px-2"
-              aria-label={`Copy option ${names[ids.indexOf(shownId)]}`}
-              onClick={() => add(shownOption, (o) => `${o.name.slice(0, 70)}, copy`)}
-            >
-              <Copy size={15} aria-hidden="true" />
-            </Button>
-          )}
-        </div>
+        <Button
+          className="px-2"
+          aria-label="New option from today’s network"
+          title="New option from today’s network"
+          disabled={ids.length >= MOST_OPTIONS}
+          onClick={fromToday}
+        >
+          <Plus size={15} aria-hidden="true" />
+        </Button>
       </div>
-      {shownId !== null && <Accept id={shownId} />}
+      <OptionTools key={shownId} id={shownId} name={names[ids.indexOf(shownId)]!} count={ids.length} />
     </>
   );
 });

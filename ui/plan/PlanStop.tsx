@@ -1,10 +1,11 @@
 'use client';
-import { memo, useCallback, useMemo, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { KitItem } from '@/core/kit/schema';
 import type { Prediction } from '@/core/plan/evaluate/predict';
 import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
 import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/model/needs';
-import type { Place } from '@/core/site/model/schema';
+import { least } from 'd3-array';
+import type { Place, Spot } from '@/core/site/model/schema';
 import { useKeys } from '@/ui/keys/useKeys';
 import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { useAccepted, useDerived, useOption, useSettling } from '@/ui/job/derived';
@@ -30,7 +31,10 @@ import { AddUnit } from './AddUnit';
 import { Options } from './Options';
 import { UnitPanel } from './UnitPanel';
 import { newUnit, withoutUnit } from '@/core/plan/option/placing';
-import { Button } from '@/ui/pieces/Button';
+import { withMoved } from '@/core/plan/option/movedUnit';
+import { middleOf } from '@/core/site/geometry/rooms';
+import { sheetStoreys } from '@/core/site/model/levels';
+import { usePlanChannels } from './usePlanChannels';
 
 /** Numbers of a prediction in words, for readers of the track. */
 function predictionLabel(p: Prediction): string {
@@ -94,6 +98,7 @@ const EndedProofs = memo(function EndedProofs() {
 });
 
 const Notices = memo(function Notices() {
+  const store = useJobStore();
   const { shown } = useDerived();
   const notices = useMemo(() => {
     if (!shown) return [];
@@ -102,11 +107,23 @@ const Notices = memo(function Notices() {
       (l, i, all) => l.load > l.limit && all.findIndex((o) => o.medium === l.medium) === i,
     );
     const busy = over.map((l) => ({
+      unitId: null,
       weight: 'care' as const,
       words: `At the busiest hour ${l.label} is used to ${(l.load * 100).toFixed(0)} %; plan at most ${l.limit * 100} %.`,
     }));
     return [...shown.notices, ...busy];
   }, [shown]);
+  const open = useCallback(
+    (unitId: string) => {
+      const state = store.getState();
+      const place = shownOption(state)?.units.find((u) => u.id === unitId)?.place;
+      if (!place) return;
+      state.select({ kind: 'unit', id: unitId });
+      if (place.storeyId) state.showStorey(place.storeyId);
+      state.set({ lookAt: { xM: place.xM, yM: place.yM } });
+    },
+    [store],
+  );
   if (notices.length === 0) return null;
   return (
     <ul className="panel shrink-0 divide-y divide-rule" aria-label="What a practitioner would object to">
@@ -114,6 +131,11 @@ const Notices = memo(function Notices() {
         <li key={n.words} className={`px-3 py-1.5 ${n.weight === 'stop' ? 'text-mains' : ''}`}>
           <strong className="font-semibold">{n.weight === 'stop' ? 'Will not do: ' : 'Take care: '}</strong>
           {n.words}
+          {n.unitId !== null && (
+            <button type="button" className="link ml-2" onClick={() => open(n.unitId!)}>
+              show it
+            </button>
+          )}
         </li>
       ))}
     </ul>
@@ -143,6 +165,16 @@ const PlanLedger = memo(function PlanLedger() {
   );
 });
 
+const GRAVE = { silent: 0, short: 1, tight: 2, serves: 3 } as const;
+
+/** The spot that is served worst, by the numbers there are; undefined before there are any. */
+function worstOf(spots: readonly Spot[], predictions: ReadonlyMap<string, Prediction>): Spot | undefined {
+  return least(
+    spots.filter((s) => predictions.has(s.id)),
+    (s) => GRAVE[predictions.get(s.id)!.verdict],
+  );
+}
+
 /** Plan: units and feeds on the sheet, light and shade under the hand, the ledger beside it. */
 export function PlanStop() {
   const site = useJob((s) => s.site);
@@ -151,10 +183,12 @@ export function PlanStop() {
   const setOption = useJob((s) => s.setOption);
   const setPlan = useJob((s) => s.setPlan);
   const select = useJob((s) => s.select);
+  const showStorey = useJob((s) => s.showStorey);
   const store = useJobStore();
   const ownKit = useJob((s) => s.plan.ownKit);
   const option = useOption();
-  const { predictions, line } = useDerived();
+  const { predictions } = useDerived();
+  const planChannels = usePlanChannels();
   const network = useMemo(() => (option ? { option, kit: ownKit } : null), [option, ownKit]);
   const [activity, setActivity] = useState<ActivityId | ''>('');
   const shade = useShade(network, storeyId, activity || null);
@@ -162,6 +196,12 @@ export function PlanStop() {
     () => site.spots.filter((s) => predictions.get(s.id)?.verdict !== 'serves'),
     [site.spots, predictions],
   );
+  const unservedNow = useRef(unserved);
+  const predictionsNow = useRef(predictions);
+  useEffect(() => {
+    unservedNow.current = unserved;
+    predictionsNow.current = predictions;
+  });
   useNextKey(useMemo(() => unserved.map((s) => ({ id: s.id, storeyId: s.place.storeyId })), [unserved]));
 
   useKeys({
@@ -170,6 +210,7 @@ export function PlanStop() {
       if (s?.kind !== 'unit') return;
       setOption((o) => withoutUnit(o, s.id));
       select(null);
+      void planChannels();
     },
     letGo: () => select(null),
   });
@@ -177,12 +218,9 @@ export function PlanStop() {
     () => ({
       kinds: new Set(['unit'] as const),
       move: (mark: SheetMark, place: Place) =>
-        setOption((o) => ({
-          ...o,
-          units: o.units.map((u) => (u.id === mark.id ? { ...u, place } : u)),
-        })),
+        setOption((o) => withMoved(store.getState().site, o, mark.id, place)),
     }),
-    [setOption],
+    [setOption, store],
   );
   const unit = selected?.kind === 'unit' ? option?.units.find((u) => u.id === selected.id) : undefined;
   const addUnit = useCallback(
@@ -190,15 +228,20 @@ export function PlanStop() {
       const state = store.getState();
       const { site, selected, storeyId } = state;
       const option = shownOption(state);
-      const near = site.spots.find((s) => selected?.kind === 'spot' && s.id === selected.id)?.place;
+      const open = new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id));
+      // Where it is wanted: at the chosen spot, else at the first spot of the open sheet that is not served.
+      const wanted =
+        site.spots.find((s) => selected?.kind === 'spot' && s.id === selected.id) ??
+        worstOf(
+          unservedNow.current.filter((s) => s.place.storeyId !== null && open.has(s.place.storeyId)),
+          predictionsNow.current,
+        );
       const storey = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === storeyId);
-      const middle = storey && {
-        storeyId: storey.id,
-        xM: storey.outline.reduce((sum, p) => sum + p.xM, 0) / storey.outline.length,
-        yM: storey.outline.reduce((sum, p) => sum + p.yM, 0) / storey.outline.length,
-        heightM: 1.2,
-      };
-      const place: Place = near ? { ...near, xM: near.xM + 0.8, heightM: 1.2 } : (middle ?? site.lineEntry);
+      const place: Place = wanted
+        ? { ...wanted.place, heightM: 1.2 }
+        : storey
+          ? { storeyId: storey.id, ...middleOf(storey.outline), heightM: 1.2 }
+          : site.lineEntry;
       const added = newUnit(
         site,
         state.brief,
@@ -215,30 +258,15 @@ export function PlanStop() {
           options: [...p.options, { id: newId('opt'), name: 'First', units: [added], wiredSpots: [] }],
         }));
       select({ kind: 'unit', id: added.id });
+      if (added.place.storeyId) showStorey(added.place.storeyId);
+      void planChannels();
     },
-    [store, setOption, setPlan, select],
+    [store, setOption, setPlan, select, showStorey, planChannels],
   );
-
-  const setChannels = useCallback(async () => {
-    const now = shownOption(store.getState());
-    if (!line || !now) return;
-    const planned = await line.withChannels(now).catch(() => null);
-    if (!planned) return;
-    const { units } = planned;
-    const radios = new Map(units.map((u) => [u.id, u.radios]));
-    // Only the channels: what was changed while they were planned stays.
-    setOption((o) => ({ ...o, units: o.units.map((u) => ({ ...u, radios: radios.get(u.id) ?? u.radios })) }));
-  }, [line, store, setOption]);
-  const hasUnits = (option?.units.length ?? 0) > 0;
   const foot = useMemo(
     () => (
       <>
         <AddUnit onAdd={addUnit} />
-        {hasUnits && (
-          <Button disabled={!line} onClick={() => void setChannels()}>
-            Set channels
-          </Button>
-        )}
         <div className="w-36">
           <SelectField<ActivityId | ''>
             hideLabel
@@ -253,7 +281,7 @@ export function PlanStop() {
         </div>
       </>
     ),
-    [addUnit, setChannels, hasUnits, line, activity],
+    [addUnit, activity],
   );
   return (
     <Workbench
@@ -275,18 +303,18 @@ export function PlanStop() {
       side={
         <>
           <Options />
+          {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} />}
+          <EndedProofs />
+          <Notices />
           <p className="text-[13px] text-ink-2">
             Figures are estimates with their range unless marked measured or read.{' '}
             <Link href="/how-true" className="link">
               How true is this?
             </Link>
           </p>
-          {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} />}
-          <EndedProofs />
-          <Notices />
-          <PlanLedger />
         </>
       }
+      ledger={<PlanLedger />}
     />
   );
 }

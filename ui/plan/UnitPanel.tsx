@@ -17,6 +17,8 @@ import { FEED_LABEL, feedChoices, feedTo, withoutUnit } from '@/core/plan/option
 import { isCable, needsRun, parentIdOf } from '@/core/plan/option/feeds';
 import { Button } from '@/ui/pieces/Button';
 import { useSettled } from '@/ui/pieces/useSettled';
+import { Channels } from './Channels';
+import { usePlanChannels } from './usePlanChannels';
 
 const NONE = '';
 
@@ -54,6 +56,7 @@ function Settings({ unit, option }: PanelProps) {
   const select = useJob((s) => s.select);
   const lengthUnit = useJob((s) => s.brief.lengthUnit);
   const { shown } = useDerived();
+  const planChannels = usePlanChannels();
   const kit = kitById(unit.kitId, ownKit);
   const below = fedThrough(option, unit.id);
   const parents = option.units.filter((u) => !below.has(u.id));
@@ -63,6 +66,11 @@ function Settings({ unit, option }: PanelProps) {
     setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === unit.id ? { ...u, ...values } : u)) }));
   const { feed } = unit;
   const changeFeed = (next: Feed) => change({ feed: next });
+  /** Another feed or parent changes who hears whom: channels are planned anew. */
+  const refeed = (next: Feed) => {
+    change({ feed: next });
+    void planChannels();
+  };
   const kinds = feedChoices(unit, ownKit).filter(
     (k) => k !== 'line' || unit.feed.kind === 'line' || !gatewayOf(option),
   );
@@ -85,6 +93,7 @@ function Settings({ unit, option }: PanelProps) {
           onClick={() => {
             setOption((o) => withoutUnit(o, unit.id));
             select(null);
+            void planChannels();
           }}
         >
           <Trash2 size={15} aria-hidden="true" /> Delete unit
@@ -97,7 +106,7 @@ function Settings({ unit, option }: PanelProps) {
           label="Fed by"
           value={unit.feed.kind}
           options={kinds.map((k) => ({ value: k, label: FEED_LABEL[k] }))}
-          onChange={(kind) => change({ feed: feedTo(site, kind, parent ?? gatewayOf(option), unit.place) })}
+          onChange={(kind) => refeed(feedTo(site, kind, parent ?? gatewayOf(option), unit.place))}
         />
         {unit.feed.kind !== 'line' && (
           <SelectField
@@ -108,9 +117,7 @@ function Settings({ unit, option }: PanelProps) {
               ...parents.map((u) => ({ value: u.id, label: `${u.letter} ${u.name}` })),
             ]}
             onChange={(id) =>
-              change({
-                feed: feedTo(site, unit.feed.kind, parents.find((u) => u.id === id) ?? null, unit.place),
-              })
+              refeed(feedTo(site, unit.feed.kind, parents.find((u) => u.id === id) ?? null, unit.place))
             }
           />
         )}
@@ -197,19 +204,7 @@ function Settings({ unit, option }: PanelProps) {
           />
         )}
       </div>
-      {Object.keys(unit.radios).length > 0 && (
-        <p className="fig mt-2 text-[13px] text-ink-2">
-          Channels:{' '}
-          {(['2.4', '5', '6', 'backhaul'] as const)
-            .flatMap((key) => {
-              const r = unit.radios[key];
-              const radio = key === 'backhaul' ? 'own backhaul radio' : `${key} GHz`;
-              return r ? [`${radio} ${r.channel}, ${r.widthMhz} MHz wide`] : [];
-            })
-            .join('; ')}
-          . Check your country’s rules.
-        </p>
-      )}
+      {kit && <Channels unit={unit} kit={kit} />}
       {hop && (
         <p className="mt-2">
           <strong className="fig font-semibold">

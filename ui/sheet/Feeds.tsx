@@ -5,6 +5,48 @@ import type { Place } from '@/core/site/model/schema';
 import { FEED_STYLE, feedPath } from './feedLine';
 import { parentIdOf } from '@/core/plan/option/feeds';
 
+/** Units of storeys above and below the open one, as outlines where they stand. */
+export const Elsewhere = memo(function Elsewhere({
+  option,
+  k,
+  shown,
+  over,
+}: {
+  option: Option;
+  k: number;
+  shown: (place: Place) => boolean;
+  /** Whether a place lies over or under the open sheet. */
+  over: (place: Place) => boolean;
+}) {
+  return (
+    <g aria-hidden="true" pointerEvents="none">
+      {option.units
+        .filter((u) => !shown(u.place) && over(u.place))
+        .map((u) => (
+          <g
+            key={u.id}
+            transform={`translate(${u.place.xM * k} ${u.place.yM * k})`}
+            data-elsewhere={u.letter}
+          >
+            <circle r={11} fill="none" stroke="var(--ink-2)" strokeWidth={1.4} strokeDasharray="3 3" />
+            <text
+              className="fig"
+              textAnchor="middle"
+              y={4}
+              fontSize={12}
+              fill="var(--ink-2)"
+              stroke="var(--sheet)"
+              strokeWidth={3}
+              paintOrder="stroke"
+            >
+              {u.letter}
+            </text>
+          </g>
+        ))}
+    </g>
+  );
+});
+
 /** Feeds between units whose ends are both on the open sheet. */
 export const Feeds = memo(function Feeds({
   option,

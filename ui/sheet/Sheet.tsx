@@ -14,7 +14,7 @@ import type { Option } from '@/core/plan/option/schema';
 import { inside, plotBox } from '@/core/site/model/levels';
 import type { Place, Point } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
-import { Feeds } from './Feeds';
+import { Elsewhere, Feeds } from './Feeds';
 import { LabelLayer, type RoomLabel } from './LabelLayer';
 import type { SheetMark } from './marks';
 import { Marks, type MarkActions } from './Marks';
@@ -144,6 +144,11 @@ export function Sheet(props: SheetProps) {
     (place: Place) => place.storeyId === null || storeyIds.has(place.storeyId),
     [storeyIds],
   );
+  const over = useCallback(
+    (place: Place) =>
+      place.storeyId !== null && refs.some((r) => inside(r.storey.outline, place.xM, place.yM)),
+    [refs],
+  );
   const lookAt = useJob((s) => s.lookAt);
   useEffect(() => {
     if (lookAt) show(lookAt.xM, lookAt.yM);
@@ -195,6 +200,7 @@ export function Sheet(props: SheetProps) {
         <SheetLayer>
           <g transform={shift}>
             <Feeds option={props.option} k={k} shown={shown} />
+            <Elsewhere option={props.option} k={k} shown={shown} over={over} />
           </g>
         </SheetLayer>
       )}

@@ -1,5 +1,5 @@
 import { BAND_INDEX, DEFAULT_WIDTH_MHZ } from '../../radio/link/bands';
-import { planChannels, type ChannelUser } from '../../radio/link/channels';
+import { allowedChannels, planChannels, type ChannelUser } from '../../radio/link/channels';
 import type { KitRadio } from '../../kit/schema';
 import { hearEachOther } from '../evaluate/airtime';
 import { kitOf, type PlanContext } from '../evaluate/context';
@@ -35,9 +35,27 @@ function isUsed(context: PlanContext, option: Option, { unit, radio }: UnitRadio
   );
 }
 
+/** Channels somebody may set a radio of a unit to, by the rules of the job's region. */
+export function channelChoices(
+  context: Pick<PlanContext, 'brief' | 'ownKit'>,
+  unit: Unit,
+  radio: KitRadio,
+): number[] {
+  const { outdoor } = kitOf(context, unit);
+  const widthMhz = Math.min(radio.maxWidthMhz, DEFAULT_WIDTH_MHZ[BAND_INDEX[radio.band]]);
+  return allowedChannels(context.brief, {
+    id: '',
+    band: radio.band,
+    widthMhz,
+    outdoors: outdoor,
+    eirpDbm: radio.eirpDbm,
+    sameAs: null,
+  });
+}
+
 /**
  * A channel and width for every radio in use, from the neighbours and from which units hear each other. Radios that mesh
- * keep the channel of the radio they meet. A bridge carries its own pair. Gives the option with the settings filled in.
+ * keep the channel of the radio they meet; what was set by hand stays. A bridge carries its own pair. Gives the option with the settings filled in.
  */
 export function withChannels(context: PlanContext, option: Option): Option {
   const radios = option.units
@@ -55,6 +73,7 @@ export function withChannels(context: PlanContext, option: Option): Option {
       outdoors: kitOf(context, unit).outdoor,
       eirpDbm: radio.eirpDbm,
       sameAs: leader.unit.id === unit.id ? null : userId(leader),
+      fixed: unit.byHand?.includes(settingKey(radio)) ? unit.radios[settingKey(radio)]?.channel : undefined,
     };
   });
   const hear = (a: string, b: string): boolean => {
@@ -67,6 +86,7 @@ export function withChannels(context: PlanContext, option: Option): Option {
     const channel = channels.get(user.id);
     if (channel === undefined) continue;
     const { unit, radio } = owners.get(user.id)!;
+    if (user.fixed !== undefined) continue;
     const setting: RadioSetting = { channel, widthMhz: user.widthMhz as RadioSetting['widthMhz'] };
     chosen.set(unit, { ...(chosen.get(unit) ?? unit.radios), [settingKey(radio)]: setting });
   }

@@ -68,8 +68,8 @@ function firstPlace(site: Site, brief: Brief, kind: FeedKind, gateway: Unit, pla
   return placeOn(site, storeys, at, place.heightM);
 }
 
-/** Marks this near to each other lie on one another on the sheet, m. */
-const APART_M = 0.8;
+/** Marks nearer to each other than this lie on one another on a sheet of a farm, m; in a small room the second will do. */
+const APART_M = [1.8, 0.8] as const;
 /** An outlet this far from where a unit is wanted still serves there, m. */
 const OUTLET_REACH_M = 4;
 
@@ -81,7 +81,8 @@ export function freePlace(site: Site, option: Pick<Option, 'units'>, wanted: Pla
   const taken = [...option.units, ...site.spots]
     .map((t) => t.place)
     .filter((p) => p.storeyId === wanted.storeyId);
-  const free = (p: Point) => taken.every((t) => Math.hypot(t.xM - p.xM, t.yM - p.yM) >= APART_M);
+  const free = (p: Point, apartM: number = APART_M[1]) =>
+    taken.every((t) => Math.hypot(t.xM - p.xM, t.yM - p.yM) >= apartM);
   const outline = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === wanted.storeyId)?.outline;
   const room = roomsOn(site, wanted.storeyId).find((r) => inside(r.outline, wanted.xM, wanted.yM));
   const within = (p: Point) => {
@@ -101,15 +102,16 @@ export function freePlace(site: Site, option: Pick<Option, 'units'>, wanted: Pla
     (o) => apartM(o.place),
   );
   if (outlet) return { ...wanted, xM: outlet.place.xM, yM: outlet.place.yM };
-  for (let radius = 0; radius < 12; radius += APART_M / 2)
-    for (let i = 0; i < 12; i++) {
-      const turn = (i * Math.PI) / 6;
-      const at = {
-        xM: Math.round((wanted.xM + radius * Math.cos(turn)) * 100) / 100,
-        yM: Math.round((wanted.yM + radius * Math.sin(turn)) * 100) / 100,
-      };
-      if (free(at) && within(at)) return { ...wanted, ...at };
-    }
+  for (const least of APART_M)
+    for (let radius = 0; radius < 8; radius += 0.4)
+      for (let i = 0; i < 12; i++) {
+        const turn = (i * Math.PI) / 6;
+        const at = {
+          xM: Math.round((wanted.xM + radius * Math.cos(turn)) * 100) / 100,
+          yM: Math.round((wanted.yM + radius * Math.sin(turn)) * 100) / 100,
+        };
+        if (free(at, least) && within(at)) return { ...wanted, ...at };
+      }
   return wanted;
 }
 

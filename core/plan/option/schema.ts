@@ -45,6 +45,10 @@ export const feed = z.discriminatedUnion('kind', [
 export type Feed = z.infer<typeof feed>;
 export type FeedOf<K extends Feed['kind']> = Extract<Feed, { kind: K }>;
 
+/** A radio of a unit: by its band, or the one that only carries the feed. */
+export const radioKey = z.enum(['2.4', '5', '6', 'backhaul']);
+export type RadioKey = z.infer<typeof radioKey>;
+
 export const radioSetting = z.strictObject({
   channel: channelNumber,
   widthMhz,
@@ -65,6 +69,8 @@ export const unit = z.strictObject({
     '6': radioSetting.optional(),
     backhaul: radioSetting.optional(),
   }),
+  /** Radios whose channel somebody has set by hand: planning leaves them as they are. */
+  byHand: z.array(radioKey).max(4).optional(),
 });
 export type Unit = z.infer<typeof unit>;
 

@@ -13,6 +13,8 @@ export interface ChannelUser {
   eirpDbm: number;
   /** Channel it must keep because it meshes on another's; null chooses freely. */
   sameAs: string | null;
+  /** Channel it stays on whatever the plan says. */
+  fixed?: number;
 }
 
 export interface ChannelPlan {
@@ -128,7 +130,12 @@ function choicesOf(
   neighbours: readonly Neighbour[],
 ): Group {
   const leader = members[0]!;
-  const channels = allowedChannels(rules, { ...leader, outdoors: members.some((m) => m.outdoors) });
+  // What somebody has set stays, also where the table would not choose it.
+  const fixed = members.find((m) => m.fixed !== undefined)?.fixed;
+  const channels =
+    fixed === undefined
+      ? allowedChannels(rules, { ...leader, outdoors: members.some((m) => m.outdoors) })
+      : [fixed];
   return { members, channels, costs: channels.map((c) => ownCost(rules, leader, c, neighbours)) };
 }
 

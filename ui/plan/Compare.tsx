@@ -1,0 +1,107 @@
+'use client';
+import { Dialog } from 'radix-ui';
+import { moneyText } from '@/core/plan/cost/money';
+import type { Evaluation } from '@/core/plan/evaluate/evaluate';
+import type { Prediction } from '@/core/plan/evaluate/predict';
+import { useDerived } from '@/ui/job/derived';
+import { useJob } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
+import { speedText } from '@/ui/pieces/format';
+import { VERDICT_TONE } from '@/ui/ledger/tones';
+
+const TONES = { good: 'text-good', care: 'text-amber', bad: 'text-dusk font-semibold', plain: 'text-ink-2' };
+
+/** What one network gives a spot: its verdict, and the direction that decides. */
+function Cell({ prediction: p }: { prediction: Prediction | undefined }) {
+  if (!p) return <td className="px-2 text-ink-2">working it out</td>;
+  const up = p.decidedBy === 'up';
+  return (
+    <td className="px-2 whitespace-nowrap">
+      <span className={TONES[VERDICT_TONE[p.verdict]]}>{p.verdict}</span>{' '}
+      <span className="text-ink-2">
+        {p.downMbps === 0 && p.upMbps === 0
+          ? ''
+          : `${speedText(up ? p.upMbps : p.downMbps)} Mb/s ${up ? '↑' : '↓'}${p.runs > 0 ? ', read' : ''}`}
+      </span>
+    </td>
+  );
+}
+
+/** Today and every option spot by spot, with what each costs. */
+function Table() {
+  const spots = useJob((s) => s.site.spots);
+  const options = useJob((s) => s.plan.options);
+  const currency = useJob((s) => s.brief.currency);
+  const { derived } = useDerived();
+  const columns: { name: string; evaluation: Evaluation | undefined }[] = [
+    { name: 'Today', evaluation: derived?.today },
+    ...options.map((o, i) => ({ name: `${i + 1} · ${o.name}`, evaluation: derived?.options[o.id] })),
+  ];
+  const of = columns.map((c) => new Map(c.evaluation?.predictions.map((p) => [p.spotId, p])));
+  return (
+    <table className="fig w-full border-collapse text-left">
+      <thead>
+        <tr>
+          <th className="py-1 font-normal text-ink-2">Spot</th>
+          {columns.map((c) => (
+            <th key={c.name} className="px-2 font-semibold">
+              {c.name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {[...spots]
+          .sort((a, b) => a.number - b.number)
+          .map((s) => (
+            <tr key={s.id} className="border-t border-rule">
+              <th scope="row" className="py-1 font-medium">
+                {s.number} {s.name}
+              </th>
+              {columns.map((c, i) => (
+                <Cell key={c.name} prediction={of[i]!.get(s.id)} />
+              ))}
+            </tr>
+          ))}
+        <tr className="border-t border-ink">
+          <th scope="row" className="py-1 font-medium">
+            Price, hands-on hours
+          </th>
+          {columns.map((c, i) => (
+            <td key={c.name} className="px-2 whitespace-nowrap">
+              {i === 0 || !c.evaluation
+                ? ''
+                : `${moneyText(c.evaluation.price.totalMinor, currency)}, ${c.evaluation.price.hours.toFixed(1)} h`}
+            </td>
+          ))}
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+/** Opens the comparison of all options, spot by spot. */
+export function Compare() {
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <Button>Compare</Button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-[#1c2a2e]/40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="panel fixed top-1/2 left-1/2 z-40 max-h-[86vh] w-[min(1100px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-4"
+        >
+          <div className="mb-2 flex items-center justify-between gap-3">
+            <Dialog.Title className="head2">Options spot by spot</Dialog.Title>
+            <Dialog.Close asChild>
+              <Button>Close</Button>
+            </Dialog.Close>
+          </div>
+          <Table />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
