@@ -17,7 +17,7 @@ test('Before says in one sentence what the readings taught, and leads to how tru
 }) => {
   const taught = page.getByRole('region', { name: 'What the readings taught' });
   await expect(taught).toContainText('In this house');
-  await expect(taught).toContainText('Learnt from');
+  await expect(taught).toContainText('Learnt at');
   await taught.getByRole('link', { name: 'How true is this?' }).click();
   await expect(page.getByRole('heading', { name: 'How true is this?' })).toBeVisible();
   await expect(page.getByRole('row', { name: /^5 GHz/ })).toContainText('dB');

@@ -22,7 +22,8 @@ export interface ChainResult {
   secondUp: number;
 }
 
-type Direction = 'downMbps' | 'upMbps';
+/** A direction of a chain, by its number. */
+export type Direction = 'downMbps' | 'upMbps';
 
 function throughput(
   parts: readonly ChainPart[],
@@ -76,6 +77,21 @@ export function chainOf(parts: readonly ChainPart[]): ChainResult {
     secondDown: nextDown.at,
     secondUp: nextUp.at,
   };
+}
+
+/**
+ * What each part carries within its chain, Mb/s: on a shared medium what all parts on it give together, else its own. The
+ * smallest of them is what the chain gives.
+ */
+export function carriedMbps(parts: readonly ChainPart[], direction: Direction): number[] {
+  return parts.map((part) => {
+    const together = parts.filter(
+      (p) => p === part || (part.mediumId !== null && p.mediumId === part.mediumId),
+    );
+    if (together.length === 1) return part[direction];
+    const inverse = together.reduce((sum, p) => sum + (p[direction] > 0 ? 1 / p[direction] : Infinity), 0);
+    return inverse === Infinity ? 0 : 1 / inverse;
+  });
 }
 
 /** Idle round trip a hop adds, ms (estimates). */

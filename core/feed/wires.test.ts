@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { CoaxPlant } from '../site/model/schema';
 import { farmSite } from '../../demo/farmSite';
-import { chainOf, type ChainPart } from './chain';
+import { carriedMbps, chainOf, type ChainPart } from './chain';
 import { coaxAttenuation, mocaMbps } from './coax';
 import { copperRateMbps, ethernetGoodputMbps } from './ethernet';
 import { poeBudget } from './poe';
@@ -132,4 +132,19 @@ describe('the chain', () => {
       ),
     );
   });
+});
+
+test('what each part of a chain carries: the smallest of them is what the chain gives', () => {
+  const part = fc.record({
+    downMbps: fc.double({ min: 0, max: 2000, noNaN: true }),
+    upMbps: fc.double({ min: 0, max: 2000, noNaN: true }),
+    latencyMs: fc.double({ min: 0, max: 50, noNaN: true }),
+    mediumId: fc.constantFrom(null, 'a', 'b'),
+  });
+  fc.assert(
+    fc.property(fc.array(part, { minLength: 1, maxLength: 8 }), (parts) => {
+      expect(Math.min(...carriedMbps(parts, 'downMbps'))).toBeCloseTo(chainOf(parts).downMbps, 9);
+      expect(Math.min(...carriedMbps(parts, 'upMbps'))).toBeCloseTo(chainOf(parts).upMbps, 9);
+    }),
+  );
 });

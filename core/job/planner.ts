@@ -1,4 +1,5 @@
 import { asBuilt, acceptedOption, asItWas, type Built } from '../evidence/built';
+import { evidenceOf } from '../evidence/fold';
 import type { EvidenceRow, EvidenceRows } from '../evidence/rows';
 import { runSheet } from '../fit/runSheet';
 import type { ScheduledStep } from '../fit/schedule';
@@ -23,6 +24,8 @@ export interface Derived {
     | (Pick<Calibration, 'posterior' | 'leaveOneOutDb' | 'observations'> & {
         /** Oldest groups of readings that were left out of it. */
         leftOut: number;
+        /** Spots at which something was read. */
+        places: number;
       })
     | null;
   odd: readonly OddReading[];
@@ -56,6 +59,10 @@ function briefKey({ customer: _c, address: _a, complaints: _p, ...rest }: Docume
 /** Rows that a calibration or a verdict leans on: ticking a step changes neither. */
 const countRead = (rows: EvidenceRows): number =>
   rows.reduce((n, r) => n + Number(r.kind === 'reading' || r.kind === 'correction' || r.kind === 'state'), 0);
+
+/** Spots at which something was read that still counts. */
+const placesRead = (rows: EvidenceRows): number =>
+  new Set(evidenceOf(rows).valid.flatMap((r) => (r.subject.kind === 'spot' ? [r.subject.spotId] : []))).size;
 
 /** Keeps the newest values by key, the oldest go first. */
 function keeper<T>(most: number) {
@@ -151,6 +158,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
           leaveOneOutDb: calibration.leaveOneOutDb,
           observations: calibration.observations,
           leftOut,
+          places: placesRead(rows),
         },
         odd: calibration ? oddReadings(calibration, site.spots, rows) : [],
         lines: { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') },

@@ -1,4 +1,5 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
+import { levelText } from '../radio/link/levelText';
 import type { LineTest } from './line';
 import type { SpotVerdict } from './verdict';
 
@@ -40,12 +41,12 @@ export function firstCause(v: SpotVerdict, line: LineTest): Cause | null {
   if (b.rssiDbm !== null && b.rssiDbm < WEAK_DBM)
     return {
       kind: 'signal',
-      words: `The signal is weak: ${b.rssiDbm.toFixed(0)} dBm, planned is −67 or better.`,
+      words: `The signal is weak: ${levelText(b.rssiDbm)}, planned is −67 or better.`,
     };
   if (b.rssiDbm === null)
     return { kind: 'signal', words: 'Most likely the signal; no level was noted, so read one.' };
   return {
     kind: 'airtime',
-    words: `The signal is there (${b.rssiDbm.toFixed(0)} dBm): crowded airtime or the old router holds it back.`,
+    words: `The signal is there (${levelText(b.rssiDbm)}): crowded airtime or the old router holds it back.`,
   };
 }

@@ -42,11 +42,13 @@ function resultOf(v: SpotVerdict): { result: string; tone: Tone } {
   };
 }
 
-/** "1 run", and the rounds it comes from where there was more than one. */
+/** What was read of what is needed, in how many runs, and the rounds it comes from where there was more than one. */
 function runsText(v: SpotVerdict): string {
   const { runs } = v.after!;
   const rounds = v.rounds.join(' and ');
-  return `${runs} ${runs === 1 ? 'run' : 'runs'}, round ${rounds}`;
+  const up = directionOf(v.after!.decidedBy) === 'up';
+  const [read, need] = up ? [v.after!.upMbps, v.need.upMbps] : [v.after!.downMbps, v.need.downMbps];
+  return `${speedText(read)} of ${speedText(need)} Mb/s, ${runs} ${runs === 1 ? 'run' : 'runs'}, round ${rounds}`;
 }
 
 function Promised({ forecast }: { forecast: Forecast | undefined }) {
@@ -168,6 +170,7 @@ export function AfterStop() {
     facts
       .filter(({ verdict: v }) => v && (v.wasDead ? !v.gone : !v.after || v.worse))
       .map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
+    true,
   );
   if (!network)
     return (

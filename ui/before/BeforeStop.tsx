@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { firstCause } from '@/core/readings/cause';
-import type { SpotVerdict } from '@/core/readings/verdict';
+import { RUNS_WANTED, type SpotVerdict } from '@/core/readings/verdict';
 import type { Spot } from '@/core/site/model/schema';
 import { useAsItWas, useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
@@ -84,9 +84,7 @@ export function BeforeStop() {
               ? 'not read'
               : 'working it out',
           note: before
-            ? cause
-              ? CAUSE_WORD[cause.kind]
-              : `${before.runs} ${before.runs === 1 ? 'run' : 'runs'}`
+            ? `${speedText(up ? before.upMbps : before.downMbps)} of ${speedText(up ? v.need.upMbps : v.need.downMbps)} Mb/s${cause ? `, ${CAUSE_WORD[cause.kind]}` : before.runs < RUNS_WANTED ? `, ${before.runs} ${before.runs === 1 ? 'run' : 'runs'}` : ''}`
             : undefined,
           tone: before ? VERDICT_TONE[before.verdict] : 'plain',
           detail: <Detail spot={spot} verdict={v} />,
@@ -98,6 +96,7 @@ export function BeforeStop() {
     facts
       .filter((f) => (f.verdict?.before?.runs ?? 0) < 3)
       .map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
+    true,
   );
   const failing = useMemo(
     () => new Set((verdicts ?? []).filter((v) => v.wasDead).map((v) => v.spotId)),

@@ -10,13 +10,13 @@ export function LearntPanel() {
   const custom = useJob((s) => s.site.customConstructions);
   if (!derived?.calibration) return null;
   const { calibration, odd } = derived;
-  const { posterior, leaveOneOutDb, observations, leftOut } = calibration;
+  const { posterior, leaveOneOutDb, places, leftOut } = calibration;
   return (
     <section aria-label="What the readings taught" className="panel shrink-0 px-3 py-2 text-[13px]">
       <p className="fig">{taughtWords(posterior, custom)}</p>
       <p className="mt-1 text-ink-2">
-        Learnt from {observations} {observations === 1 ? 'level' : 'levels'}; each told from all others it is
-        missed by {leaveOneOutDb.toFixed(1)} dB.
+        Learnt at {places} {places === 1 ? 'place' : 'places'}; each told from all others it is missed by{' '}
+        {leaveOneOutDb.toFixed(1)} dB.
         {leftOut > 0 && ` The ${leftOut} oldest groups of readings are left out.`}{' '}
         <Link href="/how-true" className="link">
           How true is this?

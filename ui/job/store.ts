@@ -40,6 +40,8 @@ export interface JobState extends Documents {
   also: readonly Thing[];
   /** A point the sheet should come to show, as when a notice is pressed; each asking is a new one. */
   lookAt: { xM: number; yM: number } | null;
+  /** Spot whose form of readings takes the cursor once it is open; null is none. */
+  readNext: string | null;
   /** Storey shown on the sheet; null before one exists. */
   storeyId: string | null;
   /** Changes documents as one act; what then refers to nothing is mended in the same act. */
@@ -152,6 +154,7 @@ export function createJobStore(opened: OpenJob) {
       selected: null,
       also: [],
       lookAt: null,
+      readNext: null,
       storeyId: job.site.buildings[0]?.storeys[0]?.id ?? null,
       act,
       amend,

@@ -1,14 +1,29 @@
 'use client';
 import { useState } from 'react';
+import { carriedMbps } from '@/core/feed/chain';
 import type { Prediction } from '@/core/plan/evaluate/predict';
 import { partBecause, partLabel, problemWords, rangeWords } from '@/core/plan/evaluate/words';
 import type { Option } from '@/core/plan/option/schema';
 import { useJob } from '@/ui/job/store';
 import { speedText } from '@/ui/pieces/format';
 
-/** Height of a length of pipe, px, on a log scale of its Mb/s. */
-function thickness(mbps: number): number {
-  return 16 + 14 * Math.max(0, Math.log10(Math.max(1, mbps)) / 3);
+/** Height of the widest length of pipe that is drawn whole, px. */
+const TALL_PX = 44;
+/** Lengths wider than this many times the narrowest are drawn open at the top. */
+const MOST_TIMES = 6;
+
+/** A length of the pipe: its height is in the ratio of its number to the others'. */
+function Bore({ share, narrow }: { share: number; narrow: boolean }) {
+  const open = share > 1;
+  return (
+    <span className="flex h-[46px] items-end" aria-hidden="true">
+      <span
+        data-bore={Math.min(1, share).toFixed(3)}
+        className={`block w-full border border-ink ${open ? 'border-t-0 [mask-image:linear-gradient(transparent,black_40%)]' : ''} ${narrow ? 'bg-[#f2ae21]' : 'bg-good-wash'}`}
+        style={{ height: Math.max(2, TALL_PX * Math.min(1, share)) }}
+      />
+    </span>
+  );
 }
 
 /**
@@ -24,15 +39,30 @@ export function Pipe({ prediction: p, option }: { prediction: Prediction; option
   if (p.pipe.length === 0 || !narrow) return <p className="mt-1">No chain yet: {problem}.</p>;
   const second = p.pipe[p.second];
   const why = asked === null ? undefined : p.pipe[asked];
+  // Where the round trip decides, the lengths are what each part adds to it: the longest holds back.
+  const trip = p.decidedBy === 'latency';
+  const numbers = trip
+    ? p.pipe.map((part) => part.latencyMs)
+    : carriedMbps(p.pipe, up ? 'upMbps' : 'downMbps');
+  const full = trip
+    ? Math.max(...numbers)
+    : Math.min(Math.max(...numbers), MOST_TIMES * Math.max(0.1, Math.min(...numbers)));
+  const text = (n: number) => (trip ? n.toFixed(n < 9.95 ? 1 : 0) : speedText(n));
+  const shares = (i: number) => {
+    const { mediumId } = p.pipe[i]!;
+    return !trip && mediumId !== null && p.pipe.some((o, j) => j !== i && o.mediumId === mediumId);
+  };
   return (
     <div className="mt-2" data-pipe={p.number}>
       <div className="fig text-[13px] text-ink-2">
-        Mb/s {up ? '↑ up' : '↓ down'}, {rangeWords(p, up ? p.upRangeMbps : p.downRangeMbps, speedText)};
-        estimates unless marked measured
+        {trip
+          ? `ms round trip, ${p.latencyMs.toFixed(0)} of ${p.need.latencyMs} in all`
+          : `Mb/s ${up ? '↑ up' : '↓ down'}, ${rangeWords(p, up ? p.upRangeMbps : p.downRangeMbps, speedText)}`}
+        ; estimates unless marked measured
       </div>
       <ol className="mt-1 flex items-end gap-px">
         {p.pipe.map((part, i) => {
-          const mbps = up ? part.upMbps : part.downMbps;
+          const n = numbers[i]!;
           const label = partLabel(part, option);
           return (
             <li key={i} className="min-w-0 flex-1">
@@ -40,18 +70,15 @@ export function Pipe({ prediction: p, option }: { prediction: Prediction; option
                 type="button"
                 className="block w-full cursor-pointer text-center"
                 aria-expanded={asked === i}
-                aria-label={`${label}: ${speedText(mbps)} Mb/s${part.measured ? ', measured' : ''}. Why?`}
+                aria-label={`${label}: ${text(n)} ${trip ? 'ms' : 'Mb/s'}${part.measured ? ', measured' : ''}. Why?`}
                 onClick={() => setAsked(asked === i ? null : i)}
               >
-                <span
-                  className={`fig flex items-center justify-center border border-ink text-[13px] font-semibold ${i === p.narrowest ? 'bg-[#f2ae21] text-[#1c2a2e]' : 'bg-good-wash'}`}
-                  style={{ height: thickness(mbps) + 6 }}
-                >
-                  {speedText(mbps)}
-                </span>
+                <Bore share={full > 0 ? n / full : 0} narrow={i === p.narrowest} />
+                <span className="fig block text-[13px] font-semibold">{text(n)}</span>
                 <span className="fig block h-8 overflow-hidden px-0.5 text-[12px] leading-[1.25] text-ink-2">
                   {label}
                   {part.measured && ' (measured)'}
+                  {shares(i) && ', shared'}
                 </span>
               </button>
             </li>
@@ -61,6 +88,9 @@ export function Pipe({ prediction: p, option }: { prediction: Prediction; option
       {why && (
         <p className="mt-1 border-l-2 border-rule pl-2 text-ink-2" role="status">
           {partLabel(why, option)}: {partBecause(why, unit)}.
+          {asked !== null &&
+            shares(asked) &&
+            ` Alone it gives ${speedText(up ? why.upMbps : why.downMbps)} Mb/s; it shares its medium with another part of this chain.`}
         </p>
       )}
       <p className="mt-1">

@@ -3,6 +3,9 @@ export function speedText(mbps: number): string {
   return mbps < 9.95 ? mbps.toFixed(1) : Math.round(mbps).toString();
 }
 
+/** A speed as somebody read it: to a tenth, never rounded to another number. */
+export const readText = (mbps: number): string => String(Math.round(mbps * 10) / 10);
+
 export function clockText(iso: string): string {
   return new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 }

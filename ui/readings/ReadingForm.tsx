@@ -1,8 +1,12 @@
 'use client';
-import { useId, useRef, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { EVIDENCE, type Phase, type Reading } from '@/core/evidence/rows';
 import type { Built } from '@/core/evidence/built';
+import { evidenceOf } from '@/core/evidence/fold';
+import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
+import { useDerived } from '@/ui/job/derived';
+import { useJobStore } from '@/ui/job/store';
 import type { ClientTypeId, Spot } from '@/core/site/model/schema';
 import { useKeys } from '@/ui/keys/useKeys';
 import { newId } from '@/ui/pieces/newId';
@@ -10,7 +14,7 @@ import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { SelectField } from '@/ui/pieces/fields';
 import { Button } from '@/ui/pieces/Button';
 
-const EMPTY = { down: '', up: '', loaded: '', idle: '', level: '' };
+const EMPTY = { down: '', up: '', loaded: '', idle: '', level: '', note: '' };
 type Typed = typeof EMPTY;
 
 const toNumber = (text: string): number | null | undefined => {
@@ -19,16 +23,36 @@ const toNumber = (text: string): number | null | undefined => {
   return Number.isFinite(n) ? n : undefined;
 };
 
+/** What each value of a run is called on the form. */
+const FIELD = {
+  downMbps: 'Down',
+  upMbps: 'Up',
+  loadedMs: 'Under load',
+  idleMs: 'Idle',
+  rssiDbm: 'Signal',
+  note: 'Note',
+} as const;
+type FieldId = keyof typeof FIELD;
+
+/** What is wrong with what was typed, and in which field where it is one. */
+interface Wrong {
+  words: string;
+  field: FieldId | null;
+}
+
 function Box({
   label,
   unit,
   value,
+  wrong,
   onChange,
   first,
 }: {
   label: string;
   unit: string;
   value: string;
+  /** Whether this is the field that is complained about. */
+  wrong: boolean;
   onChange: (v: string) => void;
   first?: React.Ref<HTMLInputElement>;
 }) {
@@ -43,6 +67,7 @@ function Box({
         id={id}
         className="field fig"
         inputMode="decimal"
+        aria-invalid={wrong}
         value={value}
         onChange={(e) => onChange(e.target.value)}
       />
@@ -50,8 +75,8 @@ function Box({
   );
 }
 
-/** Words for the first thing wrong with typed values. */
-function problemOf(values: ReadingValues): string | null {
+/** The first thing wrong with typed values, by the limits that hold everywhere. */
+function problemOf(values: ReadingValues): Wrong | null {
   const parsed = EVIDENCE.reading.safeParse({
     ...values,
     kind: 'reading',
@@ -62,7 +87,12 @@ function problemOf(values: ReadingValues): string | null {
   });
   if (parsed.success) return null;
   const issue = parsed.error.issues[0]!;
-  return `${issue.path.join('.') || 'Reading'}: ${issue.message}`;
+  const key = String(issue.path[0] ?? '');
+  const field = key in FIELD ? (key as FieldId) : null;
+  return {
+    field,
+    words: `${field ? FIELD[field] : 'This run'}: ${issue.message}. Correct it and record again.`,
+  };
 }
 
 /**
@@ -88,7 +118,9 @@ export function ReadingForm({
   const [device, setDevice] = useState<ClientTypeId>(spot?.client ?? 'laptop');
   const [band, setBand] = useState<Reading['band']>('free');
   const [target, setTarget] = useState<Reading['target']>('internet');
-  const [problem, setProblem] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<Wrong | null>(null);
+  /** Values that are hard to believe, until somebody says that they are right. */
+  const [doubted, setDoubted] = useState<{ values: string; words: string[] } | null>(null);
   const [said, setSaid] = useState('');
 
   // What this form was filled in for: the same again after a lost answer is the same run, and stores nothing twice.
@@ -100,9 +132,40 @@ export function ReadingForm({
       first.current?.focus();
     },
   });
-  const put = (key: keyof Typed) => (value: string) => setTyped((t) => ({ ...t, [key]: value }));
+  const put = (key: keyof Typed) => (value: string) => {
+    setTyped((t) => ({ ...t, [key]: value }));
+    setDoubted(null);
+  };
+  const store = useJobStore();
+  const { derived, predictionsToday } = useDerived();
+  // Asked for by a key before this form was open: the cursor goes into it.
+  useEffect(() => {
+    if (store.getState().readNext === null || store.getState().readNext !== spot?.id) return;
+    store.getState().set({ readNext: null });
+    first.current?.focus();
+  }, [store, spot]);
 
-  async function submit(connected: boolean) {
+  /** What is known where this run is entered. */
+  function knownThere(): KnownThere {
+    const { brief, evidence } = store.getState();
+    const test = derived?.lines[phase];
+    // The wired test itself is held against the contract.
+    const measured = spot !== null && test?.downMbps != null && test.upMbps != null;
+    const e = evidenceOf(evidence);
+    return {
+      line: measured
+        ? { downMbps: test.downMbps!, upMbps: test.upMbps!, measured }
+        : { ...brief.line, measured },
+      others: e.valid.filter(
+        (r) =>
+          e.states.get(r.stateId)?.phase === phase &&
+          (spot ? r.subject.kind === 'spot' && r.subject.spotId === spot.id : r.subject.kind === 'line'),
+      ),
+      expectedDbm: spot && phase === 'before' ? (predictionsToday.get(spot.id)?.rssiDbm ?? null) : null,
+    };
+  }
+
+  async function submit(connected: boolean, sure = false) {
     if (busy) return;
     const numbers = {
       downMbps: toNumber(typed.down),
@@ -112,9 +175,14 @@ export function ReadingForm({
       rssiDbm: toNumber(typed.level),
     };
     const bad = Object.entries(numbers).find(([, v]) => v === undefined);
-    if (bad) return setProblem(`${bad[0]}: not a number. Type digits such as 24.5.`);
-    if (!spot && connected && (numbers.downMbps === null || numbers.upMbps === null))
-      return setProblem('The wired test needs down and up.');
+    if (bad) {
+      const field = bad[0] as FieldId;
+      return setWrong({ field, words: `${FIELD[field]}: not a number. Type digits such as 24.5.` });
+    }
+    if (!spot && connected && (numbers.downMbps === null || numbers.upMbps === null)) {
+      const field = numbers.downMbps === null ? 'downMbps' : 'upMbps';
+      return setWrong({ field, words: `The wired test needs down and up: type ${FIELD[field]}.` });
+    }
     const known = numbers as { [K in keyof typeof numbers]: number | null };
     const values: ReadingValues = {
       ...(connected
@@ -129,18 +197,22 @@ export function ReadingForm({
       connected,
       source: 'typed',
       replacesId: null,
-      note: '',
+      note: typed.note.trim(),
     };
     const typo = problemOf(values);
-    if (typo) return setProblem(typo);
-    setBusy(true);
+    if (typo) return setWrong(typo);
     const key = JSON.stringify(values);
+    const doubts = sure ? [] : doubtsOf(values, knownThere());
+    setWrong(null);
+    setDoubted(doubts.length > 0 ? { values: key, words: doubts } : null);
+    if (doubts.length > 0) return setSaid('');
+    setBusy(true);
     if (filled.current?.values !== key)
       filled.current = { values: key, id: newId('rd'), at: new Date().toISOString() };
-    const wrong = (await before?.()) ?? (await record.reading(filled.current, phase, network, values));
+    const failed = (await before?.()) ?? (await record.reading(filled.current, phase, network, values));
     setBusy(false);
-    setProblem(wrong);
-    if (wrong) return;
+    setWrong(failed === null ? null : { words: failed, field: null });
+    if (failed !== null) return;
     filled.current = null;
     setTyped(EMPTY);
     setSaid(connected ? 'Run recorded. Enter the next one.' : 'Recorded: no connection.');
@@ -190,17 +262,72 @@ export function ReadingForm({
         </div>
       )}
       <div className="grid grid-cols-4 gap-2">
-        <Box label="Down" unit="Mb/s" value={typed.down} onChange={put('down')} first={first} />
-        <Box label="Up" unit="Mb/s" value={typed.up} onChange={put('up')} />
-        <Box label="Under load" unit="ms" value={typed.loaded} onChange={put('loaded')} />
+        <Box
+          label="Down"
+          unit="Mb/s"
+          value={typed.down}
+          wrong={wrong?.field === 'downMbps'}
+          onChange={put('down')}
+          first={first}
+        />
+        <Box label="Up" unit="Mb/s" value={typed.up} wrong={wrong?.field === 'upMbps'} onChange={put('up')} />
+        <Box
+          label="Under load"
+          unit="ms"
+          value={typed.loaded}
+          wrong={wrong?.field === 'loadedMs'}
+          onChange={put('loaded')}
+        />
         {spot ? (
-          <Box label="Signal" unit="dBm" value={typed.level} onChange={put('level')} />
+          <Box
+            label="Signal"
+            unit="dBm"
+            value={typed.level}
+            wrong={wrong?.field === 'rssiDbm'}
+            onChange={put('level')}
+          />
         ) : (
-          <Box label="Idle" unit="ms" value={typed.idle} onChange={put('idle')} />
+          <Box
+            label="Idle"
+            unit="ms"
+            value={typed.idle}
+            wrong={wrong?.field === 'idleMs'}
+            onChange={put('idle')}
+          />
         )}
       </div>
+      <div className="mt-1">
+        <input
+          className="field"
+          aria-label="Note to this run"
+          placeholder="note, such as: behind the closed door"
+          maxLength={200}
+          value={typed.note}
+          onChange={(e) => put('note')(e.target.value)}
+        />
+      </div>
+      {doubted && (
+        <div role="alert" className="mt-2 border-l-4 border-l-lamp pl-3">
+          {doubted.words.map((w) => (
+            <p key={w}>{w}</p>
+          ))}
+          <div className="mt-1 flex gap-2">
+            <Button disabled={busy} onClick={() => void submit(true, true)}>
+              It is right: record it
+            </Button>
+            <Button
+              onClick={() => {
+                setDoubted(null);
+                first.current?.focus();
+              }}
+            >
+              Correct it
+            </Button>
+          </div>
+        </div>
+      )}
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <Button type="submit" look="strong" disabled={busy}>
+        <Button type="submit" look={doubted ? undefined : 'strong'} disabled={busy}>
           {busy ? 'Recording' : 'Record run'}
         </Button>
         {spot && (
@@ -208,8 +335,8 @@ export function ReadingForm({
             No connection
           </Button>
         )}
-        <span role="status" className={problem ? 'text-mains' : 'text-ink-2'}>
-          {problem ?? said}
+        <span role="status" className={wrong ? 'text-mains' : 'text-ink-2'}>
+          {wrong?.words ?? said}
         </span>
       </div>
     </form>

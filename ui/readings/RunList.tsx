@@ -4,19 +4,21 @@ import { evidenceOf } from '@/core/evidence/fold';
 import type { Phase, Reading } from '@/core/evidence/rows';
 import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
+import { levelText } from '@/core/radio/link/levelText';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
-import { clockText, speedText } from '@/ui/pieces/format';
+import { clockText, readText } from '@/ui/pieces/format';
 import { Problem } from '@/ui/pieces/Problem';
 
 function runText(r: Reading): string {
-  if (!r.connected) return 'no connection';
+  if (!r.connected) return r.note ? `no connection, “${r.note}”` : 'no connection';
   const parts: string[] = [];
-  if (r.downMbps !== null) parts.push(`${speedText(r.downMbps)} ↓`);
-  if (r.upMbps !== null) parts.push(`${speedText(r.upMbps)} ↑ Mb/s`);
+  if (r.downMbps !== null) parts.push(`${readText(r.downMbps)} ↓`);
+  if (r.upMbps !== null) parts.push(`${readText(r.upMbps)} ↑ Mb/s`);
   parts.push(r.loadedMs === null ? 'load not measured' : `${r.loadedMs.toFixed(0)} ms under load`);
-  if (r.rssiDbm !== null) parts.push(`${r.rssiDbm.toFixed(0)} dBm`);
+  if (r.rssiDbm !== null) parts.push(levelText(r.rssiDbm));
+  if (r.note) parts.push(`“${r.note}”`);
   return parts.join(', ');
 }
 

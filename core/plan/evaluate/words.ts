@@ -1,3 +1,4 @@
+import { levelText } from '../../radio/link/levelText';
 import { lengthText } from '../../site/model/lengths';
 import { pathWords } from '../../radio/path/path';
 import type { Option } from '../option/schema';
@@ -68,7 +69,7 @@ export function partBecause(part: Part, lengthUnit: 'metres' | 'feet'): string {
     case 'air':
       return part.kind === 'air'
         ? pathWords(why.way, length)
-        : `${why.band} GHz at ${why.levelDbm.toFixed(0)} dBm: ${pathWords(why.way, length)}`;
+        : `${why.band} GHz at ${levelText(why.levelDbm)}: ${pathWords(why.way, length)}`;
   }
 }
 
@@ -86,7 +87,7 @@ export function problemWords({ problem }: Pick<Prediction, 'problem'>): string |
     case 'readSilent':
       return 'no connection was read here';
     case 'tooWeak':
-      return `too weak to hold a link (${problem.levelDbm.toFixed(0)} dBm)`;
+      return `too weak to hold a link (${levelText(problem.levelDbm)})`;
   }
 }
 
@@ -96,6 +97,16 @@ export function heldBackLabel(p: Prediction, option: Option): string {
   return part ? partLabel(part, option) : (problemWords(p) ?? '');
 }
 
+/** What sets a figure that does not scatter; the others are estimates. */
+const SETTERS: Partial<Record<Part['why']['kind'], string>> = {
+  line: 'the line',
+  port: 'the port of the gateway',
+  device: 'the device itself',
+  lead: 'the lead',
+  run: 'the cable run',
+  cable: 'the cable',
+};
+
 /** How sure a figure is, in words: read, drawn from what is unsure, or one number because a wire or a ceiling sets it. */
 export function rangeWords(
   p: Prediction,
@@ -104,5 +115,9 @@ export function rangeWords(
 ): string {
   if (p.runs > 0) return p.runs === 1 ? 'read once' : `${p.runs} runs read, ${text(low)} to ${text(high)}`;
   if (text(low) !== text(high)) return `range ${text(low)} to ${text(high)}`;
-  return text(high) === text(0) ? 'no connection' : 'a wire or a ceiling sets it';
+  if (text(high) === text(0)) return 'no connection';
+  const setter = SETTERS[p.pipe[p.narrowest]?.why.kind ?? 'line'];
+  if (setter) return `${setter} sets it`;
+  // What is unsure has a width, however narrow.
+  return `range ${low.toFixed(1)} to ${Math.max(high, low + 0.1).toFixed(1)}`;
 }

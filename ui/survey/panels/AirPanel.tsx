@@ -2,6 +2,7 @@
 import { Plus, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { LISTING_LIMIT, parseListing } from '@/core/intake/neighbourText';
+import { levelText } from '@/core/radio/link/levelText';
 import type { Neighbour } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, Tick } from '@/ui/pieces/fields';
@@ -97,7 +98,7 @@ function Paste({ onDone }: { onDone: () => void }) {
                 <Tick
                   label={`${name}: ${parsed.networks
                     .filter((n) => n.name === name)
-                    .map((n) => `${n.band} GHz ch ${n.channel}, ${n.levelDbm} dBm`)
+                    .map((n) => `${n.band} GHz ch ${n.channel}, ${levelText(n.levelDbm)}`)
                     .join('; ')}`}
                   checked={own.has(name)}
                   onChange={(on) =>

@@ -1,0 +1,48 @@
+import { describe, expect, test } from '@jest/globals';
+import { levelText } from '../radio/link/levelText';
+import { doubtsOf, type KnownThere } from './doubts';
+
+const known: KnownThere = {
+  line: { downMbps: 250, upMbps: 50, measured: true },
+  others: [
+    { downMbps: 40, upMbps: 12, connected: true },
+    { downMbps: 44, upMbps: 11, connected: true },
+  ],
+  expectedDbm: -60,
+};
+const run = {
+  downMbps: 42,
+  upMbps: 12,
+  loadedMs: 30,
+  idleMs: null,
+  rssiDbm: -58,
+  device: 'phone' as const,
+  target: 'internet' as const,
+  connected: true,
+};
+
+describe('a run is asked about', () => {
+  test.each([
+    [{ downMbps: 9999 }, 'more than the line gives: 250 by cable'],
+    [{ upMbps: 300 }, 'Up 300 Mb/s'],
+    [{ downMbps: 1200, target: 'house' as const }, 'more than a phone can move'],
+    [{ downMbps: 2 }, 'far from the other runs here, about 42'],
+    [{ rssiDbm: -5 }, 'louder than beside the router'],
+    [{ rssiDbm: 61 }, 'it has a minus'],
+    [{ rssiDbm: -104 }, 'too faint'],
+    [{ rssiDbm: -93 }, 'far from what the house lets expect, −60 dBm'],
+    [{ loadedMs: 0.1 }, 'sooner than any test answers'],
+    [{ loadedMs: 10, idleMs: 30 }, 'sooner than idle'],
+  ])('%j', (odd, words) => {
+    expect(doubtsOf({ ...run, ...odd }, known).join(' ')).toContain(words);
+  });
+  test('not when it is like the others, nor when there was no connection', () => {
+    expect(doubtsOf(run, known)).toEqual([]);
+    expect(doubtsOf({ ...run, downMbps: 9999, connected: false }, known)).toEqual([]);
+  });
+  test('a slow run at a dead spot is what one came to find: with too few others it is not doubted', () => {
+    expect(doubtsOf({ ...run, downMbps: 0.4, upMbps: 0.1 }, { ...known, others: [] })).toEqual([]);
+  });
+});
+
+test('a level carries a minus sign', () => expect(levelText(-66.6)).toBe('−67 dBm'));

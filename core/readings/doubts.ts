@@ -1,0 +1,83 @@
+import { CLIENT_TYPES } from '../radio/link/clients';
+import type { Reading } from '../evidence/rows';
+import { levelText } from '../radio/link/levelText';
+import { median } from '../stats/median';
+
+/** A run may come out so much above its ceiling before it is doubted: tests and contracts are round figures. */
+const OVER = 1.3;
+/** A run this many times off the middle of the others at its place is doubted. */
+const OFF_THE_OTHERS = 6;
+/** Levels outside this are nearer than a hand's breadth, or nothing a device could hold, dBm. */
+const LOUDEST_DBM = -18;
+const FAINTEST_DBM = -95;
+/** A level this far from what is expected at the place is doubted, dB. */
+const FAR_FROM_EXPECTED_DB = 30;
+/** No internet test answers sooner, ms. */
+const SOONEST_MS = 0.5;
+
+/** What is known where a run is entered. */
+export interface KnownThere {
+  /** The line by cable, else by contract, Mb/s. */
+  line: { downMbps: number; upMbps: number; measured: boolean };
+  /** Other runs at the same place in the same phase. */
+  others: readonly Pick<Reading, 'downMbps' | 'upMbps' | 'connected'>[];
+  /** Level the model expects there for this network, dBm; null is not known. */
+  expectedDbm: number | null;
+}
+
+type Typed = Pick<
+  Reading,
+  'downMbps' | 'upMbps' | 'loadedMs' | 'idleMs' | 'rssiDbm' | 'device' | 'target' | 'connected'
+>;
+
+const round = (n: number) => String(Math.round(n * 10) / 10);
+
+/** Why one speed is hard to believe; null where it is not. */
+function speedDoubt(run: Typed, key: 'downMbps' | 'upMbps', known: KnownThere): string | null {
+  const mbps = run[key];
+  if (mbps === null) return null;
+  const name = key === 'downMbps' ? 'Down' : 'Up';
+  const line = known.line[key];
+  if (run.target === 'internet' && mbps > OVER * line)
+    return `${name} ${round(mbps)} Mb/s is more than the line gives: ${round(line)} ${known.line.measured ? 'by cable' : 'by contract'}.`;
+  if (run.device !== 'wired') {
+    const { ceilingMbps, label } = CLIENT_TYPES[run.device];
+    if (mbps > OVER * ceilingMbps)
+      return `${name} ${round(mbps)} Mb/s is more than a ${label} can move, about ${ceilingMbps}.`;
+  }
+  const others = known.others.flatMap((r) => (r.connected && r[key] !== null && r[key] > 0 ? [r[key]] : []));
+  const middle = others.length >= 2 ? median(others)! : null;
+  if (middle !== null && mbps > 0 && (mbps > OFF_THE_OTHERS * middle || mbps < middle / OFF_THE_OTHERS))
+    return `${name} ${round(mbps)} Mb/s is far from the other runs here, about ${round(middle)}.`;
+  return null;
+}
+
+/**
+ * What about a run is far from what is possible or expected, in words: it is asked about before it is recorded, and counts
+ * like any other once somebody says that it is right.
+ */
+export function doubtsOf(run: Typed, known: KnownThere): string[] {
+  if (!run.connected) return [];
+  const out = [speedDoubt(run, 'downMbps', known), speedDoubt(run, 'upMbps', known)];
+  const { rssiDbm } = run;
+  if (rssiDbm !== null && (rssiDbm > LOUDEST_DBM || rssiDbm < FAINTEST_DBM))
+    out.push(
+      `Signal ${levelText(rssiDbm)} is ${rssiDbm > 0 ? 'not a level: it has a minus' : rssiDbm > LOUDEST_DBM ? 'louder than beside the router' : 'too faint to hold a connection'}.`,
+    );
+  else if (
+    rssiDbm !== null &&
+    known.expectedDbm !== null &&
+    Math.abs(rssiDbm - known.expectedDbm) > FAR_FROM_EXPECTED_DB
+  )
+    out.push(
+      `Signal ${levelText(rssiDbm)} is far from what the house lets expect, ${levelText(known.expectedDbm)}.`,
+    );
+  for (const [name, ms] of [
+    ['Under load', run.loadedMs],
+    ['Idle', run.idleMs],
+  ] as const)
+    if (ms !== null && ms < SOONEST_MS) out.push(`${name} ${round(ms)} ms is sooner than any test answers.`);
+  if (run.loadedMs !== null && run.idleMs !== null && run.loadedMs < 0.7 * run.idleMs)
+    out.push(`Under load ${round(run.loadedMs)} ms is sooner than idle ${round(run.idleMs)} ms.`);
+  return out.filter((d) => d !== null);
+}
