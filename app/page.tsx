@@ -1,5 +1,5 @@
 import { OWNER } from '@/server/access/caller';
-import { listJobs } from '@/server/jobs';
+import { listJobs, spaceUsed } from '@/server/jobs';
 import { answered } from '@/server/outcome';
 import { JobsPage } from '@/ui/jobs/JobsPage';
 import { FaultPage } from '@/ui/shell/FaultPage';
@@ -8,5 +8,7 @@ export const dynamic = 'force-dynamic';
 
 export default function Page() {
   const jobs = answered(() => listJobs(OWNER));
-  return jobs.ok ? <JobsPage jobs={jobs.value} /> : <FaultPage problems={jobs.problems} />;
+  const space = answered(() => spaceUsed(OWNER));
+  if (!jobs.ok) return <FaultPage problems={jobs.problems} />;
+  return <JobsPage jobs={jobs.value} bytesUsed={space.ok ? space.value : null} />;
 }

@@ -24,6 +24,12 @@ export function listJobs(db: Db): JobRow[] {
   return db.prepare<[], JobRow>('SELECT * FROM job ORDER BY changed_at DESC, name').all();
 }
 
+/** Size of the whole database, bytes: its pages, those that are free again included. */
+export function bytesUsed(db: Db): number {
+  const pragma = (name: string) => db.pragma(name, { simple: true }) as number;
+  return pragma('page_count') * pragma('page_size');
+}
+
 export function findJob(db: Db, id: string): JobRow | undefined {
   return db.prepare<[string], JobRow>('SELECT * FROM job WHERE id = ?').get(id);
 }

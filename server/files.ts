@@ -3,13 +3,14 @@ import { headlineOf, verdictsOf } from '@/core/readings/verdict';
 import type { JobFile } from '@/core/job/jobFile';
 import { parseJobFile } from '@/core/job/parse';
 import { bytesOf } from '@/core/job/picture';
+import { copyOf, copyTakes } from '@/core/job/copy';
 import { database, type Db } from '@/db/connection';
 import { insertRow } from '@/db/evidence';
 import { deleteJob, findJob, insertDocument, insertJob, setSummary } from '@/db/jobs';
 import { insertPicture, picturesOf } from '@/db/pictures';
 import { forbidden, type Caller } from './access/caller';
 import { DOCUMENT_KINDS, loadJob } from './loaded';
-import { done, noSuchJob, type Outcome } from './outcome';
+import { done, noSuchJob, refuse, type Outcome } from './outcome';
 
 /** Puts a whole job into the database under an id that is free. */
 export function storeJob(db: Db, job: JobFile, id: string): void {
@@ -49,19 +50,22 @@ export function exportJob(caller: Caller, id: string, db: Db = database()): Outc
   return done({ ...open.job, pictures });
 }
 
-/** Copies a job with everything in it, under the id the submission came with. */
+/** Copies a job, with as much of it as is asked for, under the id the submission came with. */
 export function duplicateJob(
   caller: Caller,
   id: string,
   newId: string,
+  takes: unknown = 'everything',
   db: Db = database(),
 ): Outcome<{ id: string }> {
   const no = forbidden(caller, 'administer');
   if (no) return no;
+  const wanted = copyTakes.safeParse(takes);
+  if (!wanted.success) return refuse(400, 'A copy takes the house, the plan or everything.', 'takes');
   if (findJob(db, newId)) return done({ id: newId });
   const job = exportJob(caller, id, db);
   if (!job.ok) return job;
-  storeJob(db, { ...job.value, name: `${job.value.name.slice(0, 110)}, copy` }, newId);
+  storeJob(db, copyOf(job.value, wanted.data), newId);
   return done({ id: newId });
 }
 

@@ -17,7 +17,7 @@ beforeEach(() => {
 test('create, rename, duplicate, archive, list', () => {
   const id = valueOf(createJob(OWNER, { name: '  Mill  ' }, db)).id;
   expect(changeJob(OWNER, id, { name: 'Old mill' }, db).ok).toBe(true);
-  valueOf(duplicateJob(OWNER, id, 'copy-of-mill', db));
+  valueOf(duplicateJob(OWNER, id, 'copy-of-mill', 'everything', db));
   expect(changeJob(OWNER, id, { archived: true }, db).ok).toBe(true);
   expect(
     valueOf(listJobs(OWNER, db))
@@ -36,7 +36,8 @@ describe('one submission is one job', () => {
   test('a second press of Create, Duplicate or Import makes no second one', () => {
     const ids = [1, 2].map(() => valueOf(createJob(OWNER, { name: 'Mill', id: 'job-abcdefgh' }, db)).id);
     expect(ids).toEqual(['job-abcdefgh', 'job-abcdefgh']);
-    for (let i = 0; i < 2; i++) valueOf(duplicateJob(OWNER, 'job-abcdefgh', 'job-copycopy', db));
+    for (let i = 0; i < 2; i++)
+      valueOf(duplicateJob(OWNER, 'job-abcdefgh', 'job-copycopy', 'everything', db));
     for (let i = 0; i < 2; i++) valueOf(importJob(OWNER, farmText, 'job-imported', db));
     expect(valueOf(listJobs(OWNER, db))).toHaveLength(3);
   });
@@ -82,7 +83,7 @@ test('who may not do something is told so, and nothing happens', () => {
     createJob(guest, { name: 'x' }, db),
     changeJob(guest, id, { name: 'x' }, db),
     importJob(guest, farmText, 'job-abcdefgh', db),
-    duplicateJob(guest, id, 'job-abcdefgh', db),
+    duplicateJob(guest, id, 'job-abcdefgh', 'everything', db),
   ])
     expect(refused).toMatchObject({ ok: false, status: 403 });
   expect(opened(id, db).job.name).toBe('Mill');

@@ -61,6 +61,12 @@ export function listJobs(caller: Caller, db: Db = database()): Outcome<JobSummar
   );
 }
 
+/** Space the database takes with all jobs and pictures, bytes. */
+export function spaceUsed(caller: Caller, db: Db = database()): Outcome<number> {
+  const no = forbidden(caller, 'see');
+  return no ?? done(rows.bytesUsed(db));
+}
+
 /** What a page needs to know of a job before it is read: that it is there, and its name. */
 export function jobHead(
   caller: Caller,

@@ -71,7 +71,7 @@ test('a picture is kept as it is, goes out with the job file and comes in again'
   const out = exportJob(OWNER, id, db);
   if (!out.ok) throw new Error('not out');
   expect(out.value.pictures).toHaveLength(1);
-  const copy = duplicateJob(OWNER, id, 'copy-of-farm', db);
+  const copy = duplicateJob(OWNER, id, 'copy-of-farm', 'everything', db);
   expect(copy.ok && readPicture(OWNER, copy.value.id, added.value.pictureId, db).ok).toBe(true);
   const again = importJob(OWNER, writeJobFile(out.value), 'farm-again', db);
   const back = again.ok ? exportJob(OWNER, again.value.id, db) : again;

@@ -1,4 +1,4 @@
-/** Cautions that stand beside the step that raises them. Local code and licensed trades come first, every time. */
+/** Cautions in full, as they stand beside the first step that raises them. Local code and licensed trades come first, every time. */
 export const CAUTIONS = {
   phoneAlarm:
     'Telephone, emergency calls or an alarm on the old router? Agree on it before anything is unplugged, and test it afterwards.',
@@ -24,3 +24,23 @@ export const CAUTIONS = {
   keys: 'Names and keys are the customer’s secrets: write them where only they can read them.',
 } as const;
 export type CautionId = keyof typeof CAUTIONS;
+
+/** What reminds of a caution that stands in full at an earlier step. */
+export const REMINDERS: Record<CautionId, string> = {
+  phoneAlarm: 'Telephone, alarm: as above.',
+  updating: 'Updating: leave it alone.',
+  drilling: 'Drilling: look first, mask and eyes, as above.',
+  consent: 'Consent in writing first.',
+  mains: 'Mains: off and proven dead, as above.',
+  strip: 'Straight into the wall.',
+  copperBetween: 'Copper between buildings: as above.',
+  buried: 'Buried: as above, call before digging.',
+  fibre: 'Fibre: never look into an end.',
+  ladder: 'Ladder: a second person, no wind or rain.',
+  outdoorCable: 'Outdoor cable: as above.',
+  poe: 'Power over Ethernet: class and budget, as above.',
+  coaxKey: 'Shared coax: privacy key.',
+  powerlineKey: 'Powerline: private key.',
+  radio: 'Country setting and channels: as above.',
+  keys: 'Names and keys: as above.',
+};

@@ -3,6 +3,7 @@ import { radarWait } from '../plan/cost/work';
 import type { Unit } from '../plan/option/schema';
 import type { Step } from './schedule';
 import type { Timed } from './steps';
+import { lengthText } from '../site/model/lengths';
 import { parentIdOf } from '../plan/option/feeds';
 
 /** What to say of a unit that is silent at first on a radar-checked channel. */
@@ -55,7 +56,7 @@ export function joinSteps(
           ? ['Enter the key of both bands.', 'Decide on the network name afterwards, as the job says.']
           : [
               onBench
-                ? `Stand ${unit.letter} within 3 m of ${gateway.letter}. Nothing in its cable ports.`
+                ? `Stand ${unit.letter} within ${lengthText(3, context.brief.lengthUnit)} of ${gateway.letter}. Nothing in its cable ports.`
                 : `Power ${unit.letter} at its place; not found means one step closer.`,
               `Start the search on ${gateway.letter} first.`,
               `Then press the join button of ${unit.letter}, within 2 minutes.`,

@@ -1,20 +1,26 @@
 'use client';
-import { Check } from 'lucide-react';
+import { Check, Printer } from 'lucide-react';
 import Link from 'next/link';
-import { useState } from 'react';
-import { CAUTIONS } from '@/core/fit/cautions';
-import { minutesBetween, totalMin, type ScheduledStep } from '@/core/fit/schedule';
-import { doneSteps } from '@/core/evidence/fold';
+import { useMemo, useState } from 'react';
+import { CONSENT_LABEL } from '@/core/brief/brief';
+import { CAUTIONS, REMINDERS, type CautionId } from '@/core/fit/cautions';
+import { minutesBetween, schedule, totalMin, type ScheduledStep } from '@/core/fit/schedule';
+import { doneSteps, serialAt } from '@/core/evidence/fold';
 import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
 import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
-import { useJob } from '@/ui/job/store';
+import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { minutesText } from '@/ui/pieces/format';
 import { SerialField } from './SerialField';
 import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
+import { Tick } from '@/ui/pieces/fields';
 import { Problem } from '@/ui/pieces/Problem';
+import { PrintedSheet } from './PrintedSheet';
+import { amountText } from '@/core/plan/cost/parts';
+
+const NO_STEPS: readonly ScheduledStep[] = [];
 
 /** Height of a block by its minutes: to scale, but never too low to read. */
 const blockPx = (minutes: number) => Math.max(34, minutes * 2.4);
@@ -24,11 +30,14 @@ function StepRow({
   done,
   current,
   option,
+  inFull,
 }: {
   step: ScheduledStep;
   done: boolean;
   current: boolean;
   option: Option;
+  /** Cautions that stand in full here; the others were said at an earlier step. */
+  inFull: ReadonlySet<CautionId>;
 }) {
   const record = useRecord();
   const { ensure } = useAccept();
@@ -36,9 +45,22 @@ function StepRow({
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const isOpen = open || current;
-  const tick = async () => {
+  const store = useJobStore();
+  const setBrief = useJob((s) => s.setBrief);
+  /** Whether it is asked if the step is really done without its serial. */
+  const [asking, setAsking] = useState(false);
+  const tick = async (sure = false) => {
     if (busy) return;
+    const bare = step.asksSerial && serialAt(store.getState().evidence, option.id, step.key) === null;
+    if (!done && bare && !sure) {
+      setOpen(true);
+      return setAsking(true);
+    }
+    setAsking(false);
     setBusy(true);
+    // What was got here is got in the brief.
+    if (step.key === 'consents' && !done)
+      setBrief((b) => ({ ...b, consents: b.consents.map((c) => ({ ...c, got: true })) }));
     setProblem((await ensure(option)) ?? (await record.step(option.id, step.key, done ? 'undone' : 'done')));
     setBusy(false);
   };
@@ -86,7 +108,20 @@ function StepRow({
                 <strong className="font-semibold">Good:</strong> {step.good}
               </p>
             )}
+            {step.key === 'consents' && <OpenConsents />}
+            {step.key === 'read' && (
+              <Link className="link" href={`/jobs/${store.getState().id}/after`}>
+                Enter them in After
+              </Link>
+            )}
             {step.asksSerial && step.unitId && <SerialField optionId={option.id} stepKey={step.key} />}
+          </div>
+        )}
+        {asking && (
+          <div role="alert" className="mt-1 flex flex-wrap items-center gap-2 pl-7">
+            <span>No serial is noted. Is the serial found the one on the label?</span>
+            <Button onClick={() => void tick(true)}>Done without a serial</Button>
+            <Button onClick={() => setAsking(false)}>Note it first</Button>
           </div>
         )}
         <Problem words={problem} />
@@ -104,12 +139,40 @@ function StepRow({
       </div>
       <div className="space-y-1">
         {step.cautions.map((c) => (
-          <p key={c} className="fig border-l-2 border-mains pl-2 text-[12.5px] leading-snug text-mains">
-            {CAUTIONS[c]}
+          <p
+            key={c}
+            className={`fig border-l-2 pl-2 text-[12.5px] leading-snug ${inFull.has(c) ? 'border-mains text-ink' : 'border-rule text-ink-2'}`}
+          >
+            {inFull.has(c) ? CAUTIONS[c] : REMINDERS[c]}
           </p>
         ))}
       </div>
     </li>
+  );
+}
+
+/** Consents that are still open, each ticked as it is got: the brief knows at once. */
+function OpenConsents() {
+  const consents = useJob((s) => s.brief.consents);
+  const setBrief = useJob((s) => s.setBrief);
+  return (
+    <div className="mt-1">
+      {consents
+        .filter((c) => !c.got)
+        .map((c) => (
+          <Tick
+            key={c.id}
+            label={`got: ${CONSENT_LABEL[c.what]}${c.who ? `, ${c.who}` : ''}`}
+            checked={false}
+            onChange={() =>
+              setBrief((b) => ({
+                ...b,
+                consents: b.consents.map((x) => (x.id === c.id ? { ...x, got: true } : x)),
+              }))
+            }
+          />
+        ))}
+    </div>
   );
 }
 
@@ -123,10 +186,26 @@ export function FitStop() {
   const shown = useOption();
   const accepted = useAccepted();
   const { accept } = useAccept();
+  const allSteps = derived?.steps ?? NO_STEPS;
+  const doneKeys = doneSteps(evidence, accepted?.optionId ?? shown?.id ?? '');
+  const left = useMemo(() => {
+    const open = allSteps.filter((s) => !doneKeys.has(s.key));
+    return { handsMin: open.reduce((sum, s) => sum + s.handsMin, 0), dayMin: totalMin(schedule(open)) };
+  }, [allSteps, doneKeys]);
+  const firstSaid = useMemo(() => {
+    const said = new Set<CautionId>();
+    return new Map(
+      allSteps.map((s) => {
+        const fresh = new Set(s.cautions.filter((c) => !said.has(c)));
+        for (const c of fresh) said.add(c);
+        return [s.key, fresh as ReadonlySet<CautionId>];
+      }),
+    );
+  }, [allSteps]);
   const [problem, setProblem] = useState<string | null>(null);
   // The work is that of the accepted option, whatever is being looked at in Plan.
   const option = options.find((o) => o.id === accepted?.optionId) ?? shown;
-  const steps = derived?.steps ?? [];
+  const steps = allSteps;
   const evaluation = option ? derived?.options[option.id] : undefined;
   if (option && !derived)
     return (
@@ -147,96 +226,102 @@ export function FitStop() {
   const { parts, price } = evaluation;
   const done = doneSteps(evidence, option.id);
   const current = steps.find((s) => !done.has(s.key));
-  const leftMin = steps.filter((s) => !done.has(s.key)).reduce((sum, s) => sum + s.handsMin, 0);
   return (
-    <div className="grid h-full gap-3 p-3 lg:grid-cols-[minmax(0,2.4fr)_minmax(280px,1fr)]">
-      <section className="panel flex min-h-0 flex-col" aria-label="Run sheet">
-        <div className="fig grid grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] gap-x-3 border-b border-rule px-3 py-2 text-[13px] text-ink-2">
-          <span className="text-right">Start</span>
-          <span>Hands</span>
-          <span>Waiting</span>
-          <span>Take care</span>
-        </div>
-        <ol className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-          {steps.map((s) => (
-            <StepRow
-              key={s.key}
-              step={s}
-              done={done.has(s.key)}
-              current={s.key === current?.key}
-              option={option}
-            />
-          ))}
-        </ol>
-      </section>
-      <div className="space-y-3 lg:overflow-y-auto">
-        {!accepted && (
-          <section className="panel border-l-4 border-l-lamp p-4" aria-label="Agreed to">
-            <p>
-              This is “{option.name}”, being looked at in Plan. Nobody has accepted it yet; the first step
-              ticked does, and keeps what it promises.
-            </p>
-            <Button look="strong" className="mt-2" onClick={() => void accept(option).then(setProblem)}>
-              Accept this option
-            </Button>
-            <Problem words={problem} className="mt-1" />
-          </section>
-        )}
-        <section className="panel p-4" aria-label="Where we are">
-          <h2 className="head2">
-            {current ? `Step ${steps.indexOf(current) + 1} of ${steps.length}` : 'All steps done'}
-          </h2>
-          <p className="mt-1 text-lg">{current ? current.title : 'Read the same spots again.'}</p>
-          <p className="mt-1 text-ink-2">
-            {current
-              ? `${minutesText(leftMin)} of hands-on work left; ${minutesText(totalMin(steps))} in all with waits beside it.`
-              : ''}
-          </p>
-          {brief.hours && (
+    <>
+      <PrintedSheet steps={steps} parts={parts} price={price} option={option} />
+      <div className="no-print grid h-full gap-3 p-3 lg:grid-cols-[minmax(0,2.4fr)_minmax(280px,1fr)]">
+        <section className="panel flex min-h-0 flex-col" aria-label="Run sheet">
+          <div className="fig grid grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] gap-x-3 border-b border-rule px-3 py-2 text-[13px] text-ink-2">
+            <span className="text-right">Start</span>
+            <span>Hands</span>
+            <span>Waiting</span>
+            <span>Take care</span>
+          </div>
+          <ol className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
+            {steps.map((s) => (
+              <StepRow
+                key={s.key}
+                step={s}
+                done={done.has(s.key)}
+                current={s.key === current?.key}
+                option={option}
+                inFull={firstSaid.get(s.key)!}
+              />
+            ))}
+          </ol>
+        </section>
+        <div className="space-y-3 lg:overflow-y-auto">
+          {!accepted && (
+            <section className="panel border-l-4 border-l-lamp p-4" aria-label="Agreed to">
+              <p>
+                This is “{option.name}”, being looked at in Plan. Nobody has accepted it yet; the first step
+                ticked does, and keeps what it promises.
+              </p>
+              <Button look="strong" className="mt-2" onClick={() => void accept(option).then(setProblem)}>
+                Accept this option
+              </Button>
+              <Problem words={problem} className="mt-1" />
+            </section>
+          )}
+          <section className="panel p-4" aria-label="Where we are">
+            <h2 className="head2">
+              {current ? `Step ${steps.indexOf(current) + 1} of ${steps.length}` : 'All steps done'}
+            </h2>
+            <p className="mt-1 text-lg">{current ? current.title : 'Read the same spots again.'}</p>
             <p className="mt-1 text-ink-2">
-              The customer has {brief.hours.from} to {brief.hours.to}:{' '}
-              {totalMin(steps) > minutesBetween(brief.hours.from, brief.hours.to) ? (
-                <strong className="font-semibold text-mains">
-                  this is longer by{' '}
-                  {minutesText(totalMin(steps) - minutesBetween(brief.hours.from, brief.hours.to))}. Plan two
-                  visits or fewer runs.
-                </strong>
-              ) : (
-                'it fits.'
-              )}
+              {current
+                ? `${minutesText(left.handsMin)} of hands-on work left, ${minutesText(left.dayMin)} with its waits; the whole day is ${minutesText(totalMin(steps))}.`
+                : ''}
             </p>
-          )}
-          {!current && (
-            <Link className="btn btn-strong mt-2" href={`/jobs/${jobId}/after`}>
-              Next: after readings
-            </Link>
-          )}
-        </section>
-        <section className="panel p-4" aria-label="Parts">
-          <h2 className="head2">Parts for “{option.name}”</h2>
-          <table className="fig mt-2 w-full text-left">
-            <tbody>
-              {parts.map((p) => (
-                <tr key={p.label} className="border-t border-rule">
-                  <td className="py-1">{p.label}</td>
+            {brief.hours && (
+              <p className="mt-1 text-ink-2">
+                The customer has {brief.hours.from} to {brief.hours.to}:{' '}
+                {totalMin(steps) > minutesBetween(brief.hours.from, brief.hours.to) ? (
+                  <strong className="font-semibold text-mains">
+                    this is longer by{' '}
+                    {minutesText(totalMin(steps) - minutesBetween(brief.hours.from, brief.hours.to))}. Plan
+                    two visits or fewer runs.
+                  </strong>
+                ) : (
+                  'it fits.'
+                )}
+              </p>
+            )}
+            {!current && (
+              <Link className="btn btn-strong mt-2" href={`/jobs/${jobId}/after`}>
+                Next: after readings
+              </Link>
+            )}
+          </section>
+          <section className="panel p-4" aria-label="Parts">
+            <h2 className="head2">Parts for “{option.name}”</h2>
+            <table className="fig mt-2 w-full text-left">
+              <tbody>
+                {parts.map((p) => (
+                  <tr key={p.label} className="border-t border-rule">
+                    <td className="py-1">{p.label}</td>
+                    <td className="text-right whitespace-nowrap">{amountText(p, brief.lengthUnit)}</td>
+                    <td className="text-right whitespace-nowrap">{moneyText(p.costMinor, brief.currency)}</td>
+                  </tr>
+                ))}
+                <tr className="border-t border-ink font-semibold">
+                  <td className="py-1">Parts and {price.hours.toFixed(1)} h of hands-on work</td>
+                  <td />
                   <td className="text-right whitespace-nowrap">
-                    {p.count} {p.unit === 'm' ? 'm' : '×'}
+                    {moneyText(price.totalMinor, brief.currency)}
                   </td>
-                  <td className="text-right whitespace-nowrap">{moneyText(p.costMinor, brief.currency)}</td>
                 </tr>
-              ))}
-              <tr className="border-t border-ink font-semibold">
-                <td className="py-1">Parts and {price.hours.toFixed(1)} h of hands-on work</td>
-                <td />
-                <td className="text-right whitespace-nowrap">
-                  {moneyText(price.totalMinor, brief.currency)}
-                </td>
-              </tr>
-            </tbody>
-          </table>
-          <p className="mt-1 text-[13px] text-ink-2">Prices and times are estimates.</p>
-        </section>
+              </tbody>
+            </table>
+            <p className="mt-1 text-[13px] text-ink-2">
+              Prices and times are estimates. The readings before and after are in the hours.
+            </p>
+            <Button className="mt-2" onClick={() => window.print()}>
+              <Printer size={15} aria-hidden="true" /> Print run sheet and shopping list
+            </Button>
+          </section>
+        </div>
       </div>
-    </div>
+    </>
   );
 }

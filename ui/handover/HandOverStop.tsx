@@ -1,6 +1,11 @@
 'use client';
 import { Download, Printer } from 'lucide-react';
-import { serialAt } from '@/core/evidence/fold';
+import { doneSteps, evidenceOf, serialAt } from '@/core/evidence/fold';
+import type { Phase } from '@/core/evidence/rows';
+import { moneyText } from '@/core/plan/cost/money';
+import type { Option } from '@/core/plan/option/schema';
+import { CLIENT_TYPES } from '@/core/radio/link/clients';
+import type { LineTest } from '@/core/readings/line';
 import { kitById } from '@/core/kit/catalogue';
 import { activitiesLabel } from '@/core/site/model/needs';
 import type { PhaseResult, SpotVerdict } from '@/core/readings/verdict';
@@ -9,14 +14,17 @@ import { useAccepted, useBuilt, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { Track, TrackKey } from '@/ui/ledger/Track';
 import { FEED_LABEL } from '@/core/plan/option/placing';
-import { dayText, speedText } from '@/ui/pieces/format';
+import { clockText, dateText, dayText, speedText } from '@/ui/pieces/format';
+import { PlanDrawing } from './PlanDrawing';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import { Button } from '@/ui/pieces/Button';
 
 const phaseText = (p: PhaseResult | null) =>
-  p
-    ? `${speedText(p.downMbps)} ↓ ${speedText(p.upMbps)} ↑, ${p.latencyMs === null ? 'round trip not measured' : `${p.latencyMs.toFixed(0)} ms`}`
-    : 'not read';
+  p && p.downMbps === 0 && p.upMbps === 0
+    ? 'no connection'
+    : p
+      ? `${speedText(p.downMbps)} ↓ ${speedText(p.upMbps)} ↑, ${p.latencyMs === null ? 'round trip not measured' : `${p.latencyMs.toFixed(0)} ms`}`
+      : 'not read';
 
 function resultText(v: SpotVerdict): string {
   if (v.gone) return 'dead spot gone';
@@ -26,8 +34,25 @@ function resultText(v: SpotVerdict): string {
   return v.after ? v.after.verdict : v.before ? `${v.before.verdict} before` : 'not read';
 }
 
+/** With which device the runs of a phase were taken, and when the last of them. */
+function TakenWith({ phase, at }: { phase: PhaseResult | null; at: string | undefined }) {
+  if (!phase) return null;
+  const device = phase.device === 'wired' ? 'by cable' : CLIENT_TYPES[phase.device].label;
+  return (
+    <span className="block text-[12px] text-ink-2">
+      {device}
+      {at ? `, ${dayText(at)} ${clockText(at)}` : ''}
+    </span>
+  );
+}
+
 function SpotTable({ verdicts }: { verdicts: readonly SpotVerdict[] }) {
   const spots = useJob((s) => s.site.spots);
+  const evidence = useJob((s) => s.evidence);
+  const readAt = (spotId: string, phase: Phase): string | undefined => {
+    const e = evidenceOf(evidence);
+    return e.bySpot.get(spotId)?.findLast((r) => e.states.get(r.stateId)?.phase === phase)?.at;
+  };
   return (
     <table className="fig mt-2 w-full text-left text-[13.5px]">
       <thead className="text-[12.5px] text-ink-2">
@@ -50,7 +75,10 @@ function SpotTable({ verdicts }: { verdicts: readonly SpotVerdict[] }) {
               <td className="py-1 pr-2">{v.number}</td>
               <td className="pr-2">
                 <span className="font-semibold">{v.name}</span>
-                <span className="block text-[12.5px] text-ink-2">{activitiesLabel(spot.activities)}</span>
+                <span className="block text-[12.5px] text-ink-2">
+                  {activitiesLabel(spot.activities)}; needs {speedText(v.need.downMbps)} ↓{' '}
+                  {speedText(v.need.upMbps)} ↑ Mb/s, at most {v.need.latencyMs} ms
+                </span>
               </td>
               <td className="pr-2">
                 <Track
@@ -62,14 +90,67 @@ function SpotTable({ verdicts }: { verdicts: readonly SpotVerdict[] }) {
                   label={`${up ? 'up' : 'down'}: before ${phaseText(v.before)}, after ${phaseText(v.after)}`}
                 />
               </td>
-              <td className="pr-2">{phaseText(v.before)}</td>
-              <td className="pr-2">{phaseText(v.after)}</td>
+              <td className="pr-2">
+                {phaseText(v.before)}
+                <TakenWith phase={v.before} at={readAt(v.spotId, 'before')} />
+              </td>
+              <td className="pr-2">
+                {phaseText(v.after)}
+                <TakenWith phase={v.after} at={readAt(v.spotId, 'after')} />
+              </td>
               <td className={v.gone ? 'font-semibold text-good' : ''}>{resultText(v)}</td>
             </tr>
           );
         })}
       </tbody>
     </table>
+  );
+}
+
+/** What is not fitted or not read yet: said before anything else, so that nobody signs for what is not there. */
+function Open({ verdicts, option }: { verdicts: readonly SpotVerdict[]; option: Option | null }) {
+  const evidence = useJob((s) => s.evidence);
+  const { derived } = useDerived();
+  const accepted = useAccepted();
+  const done = doneSteps(evidence, accepted?.optionId ?? option?.id ?? '');
+  const steps = (derived?.steps ?? []).filter((s) => !done.has(s.key));
+  const unread = verdicts.filter((v) => !v.after);
+  if (!option) return <p className="mt-2 text-mains">Nothing is planned or fitted yet.</p>;
+  if (steps.length === 0 && unread.length === 0) return null;
+  return (
+    <div className="mt-2 border-l-4 border-l-lamp pl-3" role="note" aria-label="Not finished">
+      {!accepted && <p>No option is accepted yet: the units below are a plan.</p>}
+      {steps.length > 0 && (
+        <p>
+          Not fitted or not ticked yet: {steps.length} {steps.length === 1 ? 'step' : 'steps'}, the next “
+          {steps[0]!.title}”.
+        </p>
+      )}
+      {unread.length > 0 && (
+        <p>Not read after the work: {unread.map((v) => `${v.number} ${v.name}`).join(', ')}.</p>
+      )}
+    </div>
+  );
+}
+
+/** The wired test at the gateway, before and after. */
+function LineTable() {
+  const line = useJob((s) => s.brief.line);
+  const { derived } = useDerived();
+  if (!derived) return null;
+  const text = (t: LineTest) =>
+    t.downMbps === null || t.upMbps === null
+      ? 'not tested'
+      : `${speedText(t.downMbps)} ↓ ${speedText(t.upMbps)} ↑ Mb/s${t.riseMs === null ? '' : `, +${t.riseMs.toFixed(0)} ms under load`}, median of ${t.runs}`;
+  return (
+    <section className="mt-5 break-inside-avoid">
+      <h2 className="head2">The line, by cable at the gateway</h2>
+      <p className="mt-1">
+        Paid for: {speedText(line.downMbps)} ↓ {speedText(line.upMbps)} ↑ Mb/s
+        {line.contract ? ` (${line.contract})` : ''}. Before: {text(derived.lines.before)}. After:{' '}
+        {text(derived.lines.after)}.
+      </p>
+    </section>
   );
 }
 
@@ -95,6 +176,7 @@ export function HandOverStop() {
   const units = [...(option?.units ?? [])].sort((a, b) => a.letter.localeCompare(b.letter));
   const gatewayId = units.find((u) => u.feed.kind === 'line')?.id;
   const when = evidence.findLast((r) => r.kind === 'reading')?.at;
+  const price = derived && option ? (derived.options[accepted?.optionId ?? option.id]?.price ?? null) : null;
   return (
     <div className="h-full overflow-y-auto print:overflow-visible">
       <div className="no-print mx-auto flex max-w-[900px] items-center gap-2 px-4 pt-4">
@@ -109,9 +191,9 @@ export function HandOverStop() {
       <article className="panel mx-auto my-4 max-w-[900px] px-8 py-6 print:m-0 print:border-0 print:p-0">
         <h1 className="fig text-2xl font-semibold">{name}</h1>
         <p className="text-ink-2">
-          {brief.customer}
-          {when && `, ${dayText(when)}`}
+          {[brief.customer, brief.address, when && dateText(when)].filter(Boolean).join(', ')}
         </p>
+        {brief.installer && <p className="text-ink-2">Fitted by {brief.installer}</p>}
         <p className="mt-3 text-lg">
           {dead.length === 0
             ? 'No dead spot was read before the work.'
@@ -124,6 +206,7 @@ export function HandOverStop() {
             Worse than before: {worse.map((v) => `${v.number} ${v.name}`).join(', ')}.
           </p>
         )}
+        <Open verdicts={verdicts} option={option} />
         {brief.complaints.some((c) => c.words.trim()) && (
           <section className="mt-4">
             <h2 className="head2">What was wrong</h2>
@@ -147,6 +230,13 @@ export function HandOverStop() {
             runs (or three of four) meet the need after, on the same kind of device.
           </p>
         </section>
+        <LineTable />
+        {option && units.length > 0 && (
+          <section className="mt-5">
+            <h2 className="head2">The plan, storey by storey</h2>
+            <PlanDrawing option={option} kit={kit} />
+          </section>
+        )}
         <section className="mt-5 break-inside-avoid">
           <h2 className="head2">Where each unit is and what feeds it</h2>
           {units.length === 0 ? (
@@ -207,6 +297,32 @@ export function HandOverStop() {
               Leave a unit alone while it updates. Keep units upright, in the open and where they were put.
             </li>
           </ul>
+        </section>
+        <section className="mt-5 break-inside-avoid">
+          <h2 className="head2">The network</h2>
+          <p className="mt-1">
+            Its name:{' '}
+            {brief.networkName ? (
+              <strong className="font-semibold">{brief.networkName}</strong>
+            ) : (
+              'not noted.'
+            )}{' '}
+            The key is yours alone: it stands on no paper of ours.
+          </p>
+          {price && (
+            <p className="mt-1">
+              Price: {moneyText(price.totalMinor, brief.currency)} (material{' '}
+              {moneyText(price.materialMinor, brief.currency)}, labour{' '}
+              {moneyText(price.labourMinor, brief.currency)}), an estimate unless agreed otherwise.
+            </p>
+          )}
+        </section>
+        <section className="mt-8 grid grid-cols-2 gap-10 break-inside-avoid" aria-label="Signatures">
+          {['Installer', 'Customer'].map((who) => (
+            <div key={who} className="border-t border-ink pt-1 text-[13px] text-ink-2">
+              {who}, place and date
+            </div>
+          ))}
         </section>
       </article>
     </div>

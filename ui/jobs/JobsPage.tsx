@@ -1,5 +1,5 @@
 'use client';
-import { Archive, ArchiveRestore, Copy, Download, Upload } from 'lucide-react';
+import { Archive, ArchiveRestore, Download, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
@@ -12,9 +12,14 @@ import { Mark } from '@/ui/pieces/Mark';
 import { ThemeButton } from '@/ui/pieces/ThemeButton';
 import type { JobSummary } from '@/server/jobs';
 import { Button } from '@/ui/pieces/Button';
+import { SelectField } from '@/ui/pieces/fields';
+import { Duplicate } from './Duplicate';
 
 /** Problems of a file that are shown at once. */
 const MOST_SHOWN = 12;
+
+/** A path of a problem for people: the form’s one field by its name, a place in a file as it stands there. */
+const fieldWords = (path: string): string => (path === 'name' ? 'Name or address' : path);
 
 function stateText({ headline: h }: JobSummary): string {
   if (!h) return 'open it to see how it stands';
@@ -38,8 +43,42 @@ function Bar({ headline: h }: JobSummary) {
   );
 }
 
+const ORDERS = {
+  changed: {
+    label: 'changed last',
+    by: (a: JobSummary, b: JobSummary) => b.changedAt.localeCompare(a.changedAt),
+  },
+  name: { label: 'by name', by: (a: JobSummary, b: JobSummary) => a.name.localeCompare(b.name) },
+  dead: { label: 'most dead spots left', by: (a: JobSummary, b: JobSummary) => deadLeft(b) - deadLeft(a) },
+} as const;
+type Order = keyof typeof ORDERS;
+
+const deadLeft = ({ headline: h }: JobSummary): number => (h ? h.dead - h.gone : 0);
+
+/** Which jobs are shown, by how they stand. */
+const STANDS = {
+  all: { label: 'all jobs', has: () => true },
+  open: { label: 'with dead spots left', has: (j: JobSummary) => deadLeft(j) > 0 },
+  done: {
+    label: 'all dead spots gone',
+    has: ({ headline: h }: JobSummary) => h !== null && h.dead > 0 && h.gone === h.dead,
+  },
+  unread: { label: 'nothing read yet', has: ({ headline: h }: JobSummary) => !h?.read },
+} as const;
+type Stand = keyof typeof STANDS;
+
+const choices = <K extends string>(of: Record<K, { label: string }>) =>
+  (Object.keys(of) as K[]).map((value) => ({ value, label: of[value].label }));
+
 /** All jobs: open, create, duplicate, archive, search, take in a file. */
-export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
+export function JobsPage({
+  jobs,
+  bytesUsed,
+}: {
+  jobs: JobSummary[];
+  /** Space the database takes; null where that could not be told. */
+  bytesUsed: number | null;
+}) {
   const router = useRouter();
   const [search, setSearch] = useState('');
   const [showArchived, setShowArchived] = useState(false);
@@ -47,7 +86,13 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
   const [problems, setProblems] = useState<Problem[]>([]);
   const file = useRef<HTMLInputElement>(null);
   const wanted = search.trim().toLowerCase();
-  const shown = jobs.filter((j) => (showArchived || !j.archived) && j.name.toLowerCase().includes(wanted));
+  const [order, setOrder] = useState<Order>('changed');
+  const [stand, setStand] = useState<Stand>('all');
+  const shown = jobs
+    .filter(
+      (j) => (showArchived || !j.archived) && j.name.toLowerCase().includes(wanted) && STANDS[stand].has(j),
+    )
+    .sort(ORDERS[order].by);
   const archived = jobs.filter((j) => j.archived).length;
 
   const [busy, setBusy] = useState(false);
@@ -85,26 +130,6 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
       <main className="mx-auto max-w-5xl px-4 py-6">
         <div className="flex flex-wrap items-end gap-3">
           <h1 className="fig mr-auto text-2xl font-semibold">Jobs</h1>
-          <form
-            className="flex items-end gap-2"
-            onSubmit={(e) => {
-              e.preventDefault();
-              void act('POST', '/api/jobs', { name, id: submission }, true);
-            }}
-          >
-            <label className="lab">
-              New job
-              <input
-                className="field w-56"
-                value={name}
-                placeholder="Name or address"
-                onChange={(e) => setName(e.target.value)}
-              />
-            </label>
-            <Button type="submit" look="strong" disabled={busy}>
-              Create
-            </Button>
-          </form>
           <Button onClick={() => file.current?.click()}>
             <Upload size={16} aria-hidden="true" /> Import a job file
           </Button>
@@ -121,13 +146,35 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
             }}
           />
         </div>
+        <form
+          className="panel mt-4 flex flex-wrap items-end gap-x-4 gap-y-2 p-4"
+          aria-label="New job"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void act('POST', '/api/jobs', { name, id: submission }, true);
+          }}
+        >
+          <h2 className="head2 w-full sm:w-auto sm:self-center">New job</h2>
+          <label className="lab min-w-60 flex-1">
+            Name or address
+            <input
+              className="field"
+              aria-label="New job"
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+            />
+          </label>
+          <Button type="submit" look="strong" disabled={busy}>
+            Create
+          </Button>
+        </form>
         {problems.length > 0 && (
           <div role="alert" className="panel mt-4 border-mains p-3">
             <strong className="font-semibold">Nothing was changed.</strong>
             <ul className="mt-1 list-disc pl-5">
               {problems.slice(0, MOST_SHOWN).map((p) => (
                 <li key={`${p.path}${p.message}`}>
-                  {p.path && <code className="fig font-semibold">{p.path}: </code>}
+                  {p.path && <strong className="font-semibold">{fieldWords(p.path)}: </strong>}
                   {p.message}
                 </li>
               ))}
@@ -148,6 +195,12 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
             value={search}
             onChange={(e) => setSearch(e.target.value)}
           />
+          <div className="w-52">
+            <SelectField hideLabel label="Show" value={stand} options={choices(STANDS)} onChange={setStand} />
+          </div>
+          <div className="w-52">
+            <SelectField hideLabel label="Sort" value={order} options={choices(ORDERS)} onChange={setOrder} />
+          </div>
           {archived > 0 && (
             <label className="flex items-center gap-2">
               <input
@@ -165,7 +218,9 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
               ? 'No job yet. Type a name above and create one, or import a job file.'
               : wanted
                 ? `No job has “${search}” in its name.`
-                : 'All jobs are archived.'}
+                : stand !== 'all'
+                  ? `No job is “${STANDS[stand].label}”.`
+                  : 'All jobs are archived.'}
           </p>
         ) : (
           <ul className="panel mt-4 divide-y divide-rule">
@@ -183,14 +238,12 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
                   <span className="fig">{stateText(job)}</span>
                 </div>
                 <div className="flex gap-1">
-                  <Button
-                    aria-label={`Duplicate ${job.name}`}
-                    onClick={() =>
-                      void act('POST', `/api/jobs/${job.id}/duplicate`, { id: submission }, false)
+                  <Duplicate
+                    name={job.name}
+                    onTake={(takes) =>
+                      void act('POST', `/api/jobs/${job.id}/duplicate`, { id: submission, takes }, false)
                     }
-                  >
-                    <Copy size={16} aria-hidden="true" /> Duplicate
-                  </Button>
+                  />
                   <a className="btn" href={`/api/jobs/${job.id}/export`} aria-label={`Export ${job.name}`}>
                     <Download size={16} aria-hidden="true" /> Export
                   </a>
@@ -211,6 +264,11 @@ export function JobsPage({ jobs }: { jobs: JobSummary[] }) {
               </li>
             ))}
           </ul>
+        )}
+        {bytesUsed !== null && (
+          <p className="mt-3 text-[13px] text-ink-2">
+            All jobs with their pictures take {(bytesUsed / 1e6).toFixed(1)} MB on this machine.
+          </p>
         )}
       </main>
     </div>

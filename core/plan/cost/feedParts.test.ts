@@ -102,7 +102,7 @@ describe('each feed brings its parts and its hours', () => {
       'Coax filter for the modem': 1,
       'Splitter to 1675 MHz, 4-way': 1,
       'Terminators, 75 Ω': 1,
-      'Coax leads, 1 m': 2,
+      'Coax leads, short': 2,
     });
   });
   test('a second node joins the group with one more adapter, not a pair', () => {
@@ -168,7 +168,7 @@ describe('each feed brings its parts and its hours', () => {
     });
     const wired = (spotId: string): Option => ({ ...option(), wiredSpots: [{ spotId, unitId: 'a' }] });
     const labels = (o: Option) => partsOf(at, o, emptyPlan().today).map((p) => p.label);
-    expect(labels(wired('desk'))).toContain('Ready-made leads, 5 m');
+    expect(labels(wired('desk'))).toContain('Ready-made leads, long');
     expect(labels(wired('sofa'))).toEqual(expect.arrayContaining(['Cat 6', 'Wall sockets, pair']));
     expect(runSheet(at, wired('sofa')).map((s) => s.key)).toContain('wire:sofa');
   });

@@ -45,7 +45,7 @@ describe('what has to be bought', () => {
     expect(list.get('Cat 6')).toMatchObject({ count: 13, unit: 'm', costMinor: 13 * 90 });
     expect(list.get('Fibre, pre-made')).toMatchObject({ count: 30, unit: 'm', costMinor: 30 * 140 });
     expect(list.get('Wall sockets, pair')).toMatchObject({ count: 1 });
-    expect(list.get('Ready-made leads, 1 m')).toMatchObject({ count: 4 });
+    expect(list.get('Ready-made leads, short')).toMatchObject({ count: 4 });
     expect(list.get('Clips')!.count).toBeGreaterThan(0);
     expect(list.get('Media converters, pair')).toMatchObject({ count: 1, costMinor: 70_00 });
   });
@@ -56,7 +56,7 @@ describe('what has to be bought', () => {
         unit('c', 'mesh-dual', plainFeed('wireless', 'a')),
       ),
     );
-    expect([...list.keys()].sort()).toEqual(['Mesh node, dual band', 'Ready-made leads, 1 m']);
+    expect([...list.keys()].sort()).toEqual(['Mesh node, dual band', 'Ready-made leads, short']);
   });
   test('old gear is used again where the brief allows it, once for each piece', () => {
     const old: Option = { ...nothing, units: [gateway] };

@@ -1,6 +1,7 @@
 import { POE_W } from '../../feed/poe';
 import { kitOf, type PlanContext } from '../evaluate/context';
 import { categoryLabel, isCable, needsRun, parentIdOf } from '../option/feeds';
+import { FOOT_M, type LengthUnit } from '../../site/model/lengths';
 import type { Option, Unit } from '../option/schema';
 import { injectorsOf } from '../rules/rules';
 import { adapterGroups, coaxWorkOf } from './adapters';
@@ -12,6 +13,12 @@ export interface PartLine {
   count: number;
   unit: 'piece' | 'm';
   costMinor: number;
+}
+
+/** How much of a part is bought, as it is written in the job's unit of length: "13 m", "43 ft", "2 ×". */
+export function amountText({ count, unit }: PartLine, lengthUnit: LengthUnit): string {
+  if (unit === 'piece') return `${count} ×`;
+  return lengthUnit === 'feet' ? `${Math.ceil(count / FOOT_M)} ft` : `${count} m`;
 }
 
 type Add = (label: string, count: number, unit: PartLine['unit'], eachMinor: number) => void;
@@ -30,7 +37,7 @@ function addRun(context: PlanContext, add: Add, run: CableRun, medium: 'fibre' |
     add('Wall sockets, pair', 1, 'piece', MATERIAL_MINOR.socketPair);
     if (run.across) add('Surge protection, pair', 1, 'piece', MATERIAL_MINOR.surgePair);
   }
-  add('Ready-made leads, 1 m', 2, 'piece', MATERIAL_MINOR.lead);
+  add('Ready-made leads, short', 2, 'piece', MATERIAL_MINOR.lead);
   if (run.across) add('Entry seals, pair', 1, 'piece', MATERIAL_MINOR.entrySeals);
   // In a home that may not be drilled or is not the customer's the cable lies in trunking, else it is clipped.
   const indoorM = Math.ceil(run.lengthM - run.outdoorM);
@@ -45,7 +52,7 @@ function addFeed(context: PlanContext, option: Option, unit: Unit, add: Add): vo
   if (run && needsRun(feed)) addRun(context, add, run, feed.kind === 'fibre' ? 'fibre' : categoryLabel(feed));
   // A run that is in the house still wants a lead at each end.
   else if (isCable(feed) && feed.dataRunId !== null && parentIdOf(feed) !== null)
-    add('Ready-made leads, 1 m', 2, 'piece', MATERIAL_MINOR.lead);
+    add('Ready-made leads, short', 2, 'piece', MATERIAL_MINOR.lead);
   if (kitOf(context, unit).outdoor)
     add('Outdoor fixing: gland, seal, ties', 1, 'piece', MATERIAL_MINOR.mount);
 }
@@ -60,8 +67,8 @@ function addAdapters(context: PlanContext, option: Option, add: Add): void {
     if (pairs > 0) add(`${name}s, pair`, pairs, 'piece', pair);
     if (outletIds.length % 2 === 1) add(`${name}, single`, 1, 'piece', single);
     if (outletIds.length === 0) continue;
-    add('Ready-made leads, 1 m', outletIds.length, 'piece', MATERIAL_MINOR.lead);
-    if (coax) add('Coax leads, 1 m', outletIds.length, 'piece', MATERIAL_MINOR.coaxLead);
+    add('Ready-made leads, short', outletIds.length, 'piece', MATERIAL_MINOR.lead);
+    if (coax) add('Coax leads, short', outletIds.length, 'piece', MATERIAL_MINOR.coaxLead);
   }
   const coax = coaxWorkOf(context, option);
   if (!coax) return;
@@ -104,7 +111,7 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
   for (const { spotId } of option.wiredSpots) {
     const cable = spotCable(context, option, spotId);
     if (!cable) continue;
-    if (cable.lead) add('Ready-made leads, 5 m', 1, 'piece', MATERIAL_MINOR.longLead);
+    if (cable.lead) add('Ready-made leads, long', 1, 'piece', MATERIAL_MINOR.longLead);
     else addRun(context, add, cable.run, 'Cat 6');
   }
   return [...lines.values()].map((l) => ({ ...l, costMinor: Math.round(l.costMinor) }));

@@ -2,7 +2,8 @@
 export type LengthUnit = 'metres' | 'feet';
 
 const INCH_M = 0.0254;
-const FOOT_M = 0.3048;
+/** A foot, m. */
+export const FOOT_M = 0.3048;
 /** Longest length anybody means, m. */
 const LONGEST_M = 5000;
 

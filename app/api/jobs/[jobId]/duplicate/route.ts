@@ -6,6 +6,8 @@ export async function POST(request: Request, { params }: { params: Promise<{ job
   const { jobId } = await params;
   const body = await readJson(request, SMALL_BODY);
   return answer(request, (caller) =>
-    body.ok ? duplicateJob(caller, jobId, submittedId(body.value.id)) : body,
+    body.ok
+      ? duplicateJob(caller, jobId, submittedId(body.value.id), body.value.takes ?? 'everything')
+      : body,
   );
 }

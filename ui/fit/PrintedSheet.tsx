@@ -1,0 +1,87 @@
+'use client';
+import { CAUTIONS } from '@/core/fit/cautions';
+import type { ScheduledStep } from '@/core/fit/schedule';
+import { moneyText } from '@/core/plan/cost/money';
+import { amountText, type PartLine } from '@/core/plan/cost/parts';
+import type { OptionPrice } from '@/core/plan/cost/price';
+import type { Option } from '@/core/plan/option/schema';
+import { useJob } from '@/ui/job/store';
+import { dateText, minutesText } from '@/ui/pieces/format';
+
+/** The run sheet and the shopping list on paper: what the screen folds away stands in full. */
+export function PrintedSheet({
+  steps,
+  parts,
+  price,
+  option,
+}: {
+  steps: readonly ScheduledStep[];
+  parts: readonly PartLine[];
+  price: OptionPrice;
+  option: Option;
+}) {
+  const name = useJob((s) => s.name);
+  const brief = useJob((s) => s.brief);
+  const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
+  return (
+    <article className="hidden print:block" aria-hidden="true">
+      <h1 className="fig text-2xl font-semibold">{name}: run sheet</h1>
+      <p>
+        {[brief.customer, brief.address, brief.phone, brief.visitDate && dateText(brief.visitDate)]
+          .filter(Boolean)
+          .join(', ')}
+        . Plan “{option.name}”.
+      </p>
+      <table className="fig mt-3 w-full text-left text-[11pt]">
+        <tbody>
+          {steps.map((s) => (
+            <tr key={s.key} className="break-inside-avoid border-t border-rule align-top">
+              <td className="w-8 py-1 text-lg leading-none">☐</td>
+              <td className="py-1 pr-3">
+                <strong>{s.title}</strong>
+                {s.detail.length > 0 && <span className="block">{s.detail.join(' ')}</span>}
+                {s.good && <span className="block text-ink-2">Good: {s.good}</span>}
+                {s.asksSerial && <span className="block">Serial: ______________________</span>}
+              </td>
+              <td className="w-28 py-1 text-right whitespace-nowrap">
+                {minutesText(s.handsMin)}
+                {s.waitMin > 0 && <span className="block text-ink-2">+ {minutesText(s.waitMin)} wait</span>}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <section className="mt-4 break-before-page">
+        <h2 className="head2">Shopping list</h2>
+        <table className="fig mt-1 w-full text-left">
+          <tbody>
+            {parts.map((p) => (
+              <tr key={p.label} className="border-t border-rule">
+                <td className="w-8 py-1">☐</td>
+                <td>{p.label}</td>
+                <td className="text-right whitespace-nowrap">{amountText(p, brief.lengthUnit)}</td>
+                <td className="w-32 text-right whitespace-nowrap">
+                  {moneyText(p.costMinor, brief.currency)}
+                </td>
+              </tr>
+            ))}
+            <tr className="border-t border-ink font-semibold">
+              <td />
+              <td className="py-1">Material</td>
+              <td />
+              <td className="text-right">{moneyText(price.materialMinor, brief.currency)}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <section className="mt-4 break-inside-avoid">
+        <h2 className="head2">Take care</h2>
+        <ul className="mt-1 list-disc pl-5 text-[10pt]">
+          {cautions.map((c) => (
+            <li key={c}>{CAUTIONS[c]}</li>
+          ))}
+        </ul>
+      </section>
+    </article>
+  );
+}
