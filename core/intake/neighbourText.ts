@@ -57,7 +57,7 @@ function finished(d: Draft): HeardNetwork | null {
   const channel = d.channel ?? (d.mhz ? channelOf(d.mhz) : undefined);
   if (!band || !channel || channel < 1 || channel > 233) return null;
   if (d.levelDbm === undefined || !(d.levelDbm >= -110 && d.levelDbm <= 0)) return null;
-  const widthMhz = WIDTHS.find((w) => w === d.widthMhz) ?? 20;
+  const widthMhz = WIDTHS.find((w) => w === d.widthMhz) ?? null;
   return { name: d.name ?? '', band, channel, widthMhz, levelDbm: Math.round(d.levelDbm) };
 }
 

@@ -11,7 +11,7 @@ import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/j
 import { useJob } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
-import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
+import { directionOf, readOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import type { Tone } from '@/ui/ledger/tones';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
@@ -47,8 +47,7 @@ function runsText(v: SpotVerdict): string {
   const { runs } = v.after!;
   const rounds = v.rounds.join(' and ');
   const up = directionOf(v.after!.decidedBy) === 'up';
-  const [read, need] = up ? [v.after!.upMbps, v.need.upMbps] : [v.after!.downMbps, v.need.downMbps];
-  return `${speedText(read)} of ${speedText(need)} Mb/s, ${runs} ${runs === 1 ? 'run' : 'runs'}, round ${rounds}`;
+  return `${readOf(v.after!, up, v.need)}, ${runs} ${runs === 1 ? 'run' : 'runs'}, round ${rounds}`;
 }
 
 function Promised({ forecast }: { forecast: Forecast | undefined }) {
@@ -170,7 +169,7 @@ export function AfterStop() {
     facts
       .filter(({ verdict: v }) => v && (v.wasDead ? !v.gone : !v.after || v.worse))
       .map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
-    true,
+    facts.map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
   );
   if (!network)
     return (

@@ -11,6 +11,7 @@ import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { Words } from '@/ui/ledger/Words';
+import { readOf } from '@/ui/ledger/rows';
 import { speedText } from '@/ui/pieces/format';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { LinePanel } from '@/ui/readings/LinePanel';
@@ -84,7 +85,7 @@ export function BeforeStop() {
               ? 'not read'
               : 'working it out',
           note: before
-            ? `${speedText(up ? before.upMbps : before.downMbps)} of ${speedText(up ? v.need.upMbps : v.need.downMbps)} Mb/s${cause ? `, ${CAUSE_WORD[cause.kind]}` : before.runs < RUNS_WANTED ? `, ${before.runs} ${before.runs === 1 ? 'run' : 'runs'}` : ''}`
+            ? `${readOf(before, up, v.need)}${cause ? `, ${CAUSE_WORD[cause.kind]}` : before.runs < RUNS_WANTED ? `, ${before.runs} ${before.runs === 1 ? 'run' : 'runs'}` : ''}`
             : undefined,
           tone: before ? VERDICT_TONE[before.verdict] : 'plain',
           detail: <Detail spot={spot} verdict={v} />,
@@ -96,7 +97,7 @@ export function BeforeStop() {
     facts
       .filter((f) => (f.verdict?.before?.runs ?? 0) < 3)
       .map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
-    true,
+    facts.map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
   );
   const failing = useMemo(
     () => new Set((verdicts ?? []).filter((v) => v.wasDead).map((v) => v.spotId)),

@@ -22,8 +22,8 @@ import { amountText } from '@/core/plan/cost/parts';
 
 const NO_STEPS: readonly ScheduledStep[] = [];
 
-/** Height of a block by its minutes: to scale, but never too low to read. */
-const blockPx = (minutes: number) => Math.max(34, minutes * 2.4);
+/** Height of a block by its minutes: to scale up to three quarters of an hour, never too low to read. */
+const blockPx = (minutes: number) => Math.max(34, Math.min(45, minutes) * 2.4);
 
 function StepRow({
   step,

@@ -1,6 +1,8 @@
 import type { ReactNode } from 'react';
 import type { Prediction } from '@/core/plan/evaluate/predict';
-import type { SpotVerdict } from '@/core/readings/verdict';
+import type { PhaseResult, SpotVerdict } from '@/core/readings/verdict';
+import type { Need } from '@/core/site/model/needs';
+import { speedText } from '@/ui/pieces/format';
 import type { Spot } from '@/core/site/model/schema';
 import type { LedgerRow } from './Ledger';
 import type { TrackMarks } from './Track';
@@ -29,6 +31,12 @@ export type Direction = 'down' | 'up';
 /** The direction with the least headroom, by what was read last, else by the prediction. */
 export function directionOf(decidedBy: 'down' | 'up' | 'latency' | null | undefined): Direction {
   return decidedBy === 'up' ? 'up' : 'down';
+}
+
+/** What was read in the direction that decides, of what is needed; where nothing came through, that. */
+export function readOf(read: PhaseResult, up: boolean, need: Need): string {
+  if (read.downMbps === 0 && read.upMbps === 0) return 'no connection';
+  return `${speedText(up ? read.upMbps : read.downMbps)} of ${speedText(up ? need.upMbps : need.downMbps)} Mb/s`;
 }
 
 /** Before, after, prediction and need of one direction as marks of a track. */

@@ -3,12 +3,12 @@ import { useJobStore } from '@/ui/job/store';
 import { useKeys } from '@/ui/keys/useKeys';
 
 /**
- * N selects the next spot that is not finished at this stop, and opens its storey. Where readings are taken (`reads`) R does
- * so too while no spot is open, with the cursor in its form.
+ * N selects the next spot that is not finished at this stop, and opens its storey. Where readings are taken
+ * `reads` holds every spot, and R opens the first that is not finished, else the first, with the cursor in its form.
  */
 export function useNextKey(
   unfinished: readonly { id: string; storeyId: string | null }[],
-  reads = false,
+  reads: readonly { id: string; storeyId: string | null }[] = [],
 ): void {
   const store = useJobStore();
   const open = (next: { id: string; storeyId: string | null } | undefined) => {
@@ -23,10 +23,11 @@ export function useNextKey(
       open(unfinished[(at + 1) % unfinished.length]);
     },
     reading: (event) => {
-      if (!reads || store.getState().selected?.kind === 'spot' || unfinished.length === 0) return;
+      const next = unfinished[0] ?? reads[0];
+      if (reads.length === 0 || !next || store.getState().selected?.kind === 'spot') return;
       event.preventDefault();
-      store.getState().set({ readNext: unfinished[0]!.id });
-      open(unfinished[0]);
+      store.getState().set({ readNext: next.id });
+      open(next);
     },
   });
 }

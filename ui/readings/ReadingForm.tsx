@@ -150,7 +150,7 @@ export function ReadingForm({
     const { brief, evidence } = store.getState();
     const test = derived?.lines[phase];
     // The wired test itself is held against the contract.
-    const measured = spot !== null && test?.downMbps != null && test.upMbps != null;
+    const measured = spot !== null && typeof test?.downMbps === 'number' && typeof test.upMbps === 'number';
     const e = evidenceOf(evidence);
     return {
       line: measured

@@ -1,5 +1,6 @@
 'use client';
 import { memo, useMemo } from 'react';
+import { innerAreaM2 } from '@/core/site/geometry/innerArea';
 import { areaText } from '@/core/site/model/lengths';
 import { roomsOn, type FoundRoom } from '@/core/site/geometry/rooms';
 import type { Place, Point, Site } from '@/core/site/model/schema';
@@ -124,6 +125,7 @@ export function useRoomLabels(storeyIds: ReadonlySet<string>): readonly RoomLabe
   const unit = useJob((s) => s.brief.lengthUnit);
   const walls = useJob((s) => s.site.walls);
   const rooms = useJob((s) => s.site.rooms);
+  const custom = useJob((s) => s.site.customConstructions);
   const live = useMemo(() => ({ walls, rooms }), [walls, rooms]);
   const settled = useSettled(live, REST_MS) ?? live;
   return useMemo(() => {
@@ -131,17 +133,21 @@ export function useRoomLabels(storeyIds: ReadonlySet<string>): readonly RoomLabe
     return [...storeyIds].flatMap((id) => {
       const named = settled.rooms.filter((r) => r.storeyId === id);
       const found = roomsOn(settled, id);
-      const closed = found.map((f, i) => ({
-        id: f.named?.id ?? `${id}-${i}`,
-        text: f.named ? `${f.named.name} ${areaText(f.areaM2, unit)}` : areaText(f.areaM2, unit),
-        short: f.named?.name,
-        xM: f.middle.xM,
-        yM: f.middle.yM,
-      }));
+      const own = settled.walls.filter((w) => w.storeyId === id);
+      const closed = found.map((f, i) => {
+        const area = areaText(innerAreaM2(f, own, custom), unit);
+        return {
+          id: f.named?.id ?? `${id}-${i}`,
+          text: f.named ? `${f.named.name} ${area}` : area,
+          short: f.named?.name,
+          xM: f.middle.xM,
+          yM: f.middle.yM,
+        };
+      });
       const open = named
         .filter((r) => !found.some((f) => f.named === r))
         .map((r) => ({ id: r.id, text: r.name, xM: r.at.xM, yM: r.at.yM }));
       return [...closed, ...open];
     });
-  }, [pass, settled, storeyIds, unit]);
+  }, [pass, settled, storeyIds, unit, custom]);
 }

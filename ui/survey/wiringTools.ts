@@ -134,13 +134,10 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
     const at = place(p, HEIGHT_M.outlet);
     const id = newId('out');
     job().setSite((s) => {
-      // Most likely on the circuit of the last socket put in on this storey.
-      const before = [...s.outlets].reverse().find((o) => o.place.storeyId === at.storeyId);
-      const circuitId = before ? before.circuitId : (s.circuits[0]?.id ?? null);
       const name = nameFor(s, at, 'socket', s.outlets);
       return {
         ...s,
-        outlets: [...s.outlets, { id, name, place: at, circuitId, freeSockets: 1, strip: false }],
+        outlets: [...s.outlets, { id, name, place: at, circuitId: null, freeSockets: 1, strip: false }],
       };
     });
     choose({ kind: 'outlet', id });

@@ -1,6 +1,6 @@
 import { BAND_INDEX, freeAirtime, type Band, type PerBand } from '../../radio/link/bands';
 import { channelSpan, overlap } from '../../radio/link/blocks';
-import { CONTEND_LOSS_DB, neighbourWeight } from '../../radio/link/channels';
+import { CONTEND_LOSS_DB, neighbourSpan, neighbourWeight } from '../../radio/link/channels';
 import { crossingsBetween } from '../../radio/path/crossings';
 import type { RadioEnd } from '../../radio/link/link';
 import { straightLossDb } from '../../radio/path/pathLoss';
@@ -86,9 +86,7 @@ export function airShare(context: PlanContext, option: Option, unit: Unit, end: 
   let part = 1;
   for (const n of neighbours)
     if (n.band === end.band)
-      part *=
-        1 -
-        NEIGHBOUR_SHARE[i] * neighbourWeight(n) * overlap(span, channelSpan(n.band, n.channel, n.widthMhz));
+      part *= 1 - NEIGHBOUR_SHARE[i] * neighbourWeight(n) * overlap(span, neighbourSpan(n));
   for (const rival of rivalsOf(context, option, unit, end)) part *= 1 - BEACON_SHARE[i] * rival.shared;
   const heard24 = neighbours.filter((n) => n.band === '2.4').length;
   return freeAirtime(end.band, heard24) * Math.max(LEAST_PART, part);

@@ -10,7 +10,7 @@ import { predictOption } from '../../plan/evaluate/predict';
 import type { Neighbour } from '../../site/model/schema';
 import { fresnelRadiusM, groundLossDb, knifeEdgeDb } from './bridge';
 import { channelSpan } from './blocks';
-import { allowedChannels, planChannels, type ChannelUser } from './channels';
+import { allowedChannels, neighbourSpan, planChannels, type ChannelUser } from './channels';
 import { powerLimit, radarWaitS, subBandsOf, tabledLimitDbm, tabledRules } from './regions';
 import type { Unit } from '../../plan/option/schema';
 import { plainFeed } from '../../plan/option/feeds';
@@ -50,9 +50,7 @@ function costOf(
     const own = channelSpan(u.band, pick[i]!, u.widthMhz);
     for (const n of neighbours)
       if (n.band === u.band)
-        cost +=
-          Math.max(0, Math.min(1, (n.levelDbm + 90) / 30)) *
-          share(own, channelSpan(n.band, n.channel, n.widthMhz));
+        cost += Math.max(0, Math.min(1, (n.levelDbm + 90) / 30)) * share(own, neighbourSpan(n));
     if (u.band === '5' && radarWaitS(tabledRules('europe'), pick[i]!, u.widthMhz) > 0) cost += 0.05;
     cost +=
       0.1 * Math.max(0, u.eirpDbm - powerLimit(tabledRules('europe'), u.band, pick[i]!, u.widthMhz).unitDbm);

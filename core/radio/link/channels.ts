@@ -65,6 +65,13 @@ export function neighbourWeight(n: Neighbour): number {
   return Math.max(0, Math.min(1, (n.levelDbm + 90) / 30));
 }
 
+/** Width of a neighbour's network where nobody knows it, MHz: what most routers are set to (estimate). */
+const USUAL_WIDTH_MHZ: Record<Band, number> = { '2.4': 20, '5': 80, '6': 160 };
+
+/** What of its band a neighbour's network takes, MHz. */
+export const neighbourSpan = (n: Neighbour): [number, number] =>
+  channelSpan(n.band, n.channel, n.widthMhz ?? USUAL_WIDTH_MHZ[n.band]);
+
 /** Cost of one user on one channel from the neighbours, the wait for radar and the power it may use there. */
 function ownCost(
   rules: RadioRules,
@@ -75,10 +82,7 @@ function ownCost(
   const span = channelSpan(user.band, channel, user.widthMhz);
   const heard = neighbours
     .filter((n) => n.band === user.band)
-    .reduce(
-      (sum, n) => sum + neighbourWeight(n) * overlap(span, channelSpan(n.band, n.channel, n.widthMhz)),
-      0,
-    );
+    .reduce((sum, n) => sum + neighbourWeight(n) * overlap(span, neighbourSpan(n)), 0);
   const radar = user.band === '5' && radarWaitS(rules, channel, user.widthMhz) > 0 ? RADAR_COST : 0;
   const lostDb = Math.max(0, user.eirpDbm - powerLimit(rules, user.band, channel, user.widthMhz).unitDbm);
   return heard + radar + POWER_COST_PER_DB * lostDb;

@@ -196,22 +196,22 @@ describe('neighbours from what an operating system prints', () => {
     [
       'iwlist scan (Linux)',
       'wlan0 Scan completed :\n          Cell 01 - Address: 02:00:00:00:00:01\n                    Channel:11\n                    Frequency:2.462 GHz (Channel 11)\n                    Quality=54/70  Signal level=-56 dBm\n                    ESSID:"One"\n',
-      [{ name: 'One', band: '2.4', channel: 11, widthMhz: 20, levelDbm: -56 }],
+      [{ name: 'One', band: '2.4', channel: 11, widthMhz: null, levelDbm: -56 }],
     ],
     [
       'nmcli list (Linux)',
       'IN-USE  BSSID              SSID      MODE   CHAN  RATE        SIGNAL  BARS  SECURITY\n*       02:00:00:00:00:01  One hill  Infra  6     130 Mbit/s  72      ▂▄▆_  WPA2\n        02:00:00:00:00:02  --        Infra  44    540 Mbit/s  40      ▂▄__  WPA2\n',
       [
-        { name: 'One hill', band: '2.4', channel: 6, widthMhz: 20, levelDbm: -64 },
-        { name: '', band: '5', channel: 44, widthMhz: 20, levelDbm: -80 },
+        { name: 'One hill', band: '2.4', channel: 6, widthMhz: null, levelDbm: -64 },
+        { name: '', band: '5', channel: 44, widthMhz: null, levelDbm: -80 },
       ],
     ],
     [
       'netsh networks (Windows)',
       'Interface name : Wi-Fi\r\n\r\nSSID 1 : One\r\n    Network type            : Infrastructure\r\n    BSSID 1                 : 02:00:00:00:00:01\r\n         Signal             : 85%\r\n         Radio type         : 802.11ax\r\n         Band               : 5 GHz\r\n         Channel            : 100\r\n    BSSID 2                 : 02:00:00:00:00:02\r\n         Signal             : 60%\r\n         Channel            : 1\r\n',
       [
-        { name: 'One', band: '5', channel: 100, widthMhz: 20, levelDbm: percentToDbm(85) },
-        { name: 'One', band: '2.4', channel: 1, widthMhz: 20, levelDbm: -70 },
+        { name: 'One', band: '5', channel: 100, widthMhz: null, levelDbm: percentToDbm(85) },
+        { name: 'One', band: '2.4', channel: 1, widthMhz: null, levelDbm: -70 },
       ],
     ],
     [

@@ -259,7 +259,8 @@ export const neighbour = z.strictObject({
   band: bandId,
   channel: channelNumber,
   levelDbm: z.number().min(-110).max(0),
-  widthMhz,
+  /** Null where nobody knows: a listing without it says nothing about it. */
+  widthMhz: widthMhz.nullable(),
 });
 export type Neighbour = z.infer<typeof neighbour>;
 

@@ -1,6 +1,7 @@
 'use client';
 import { fitOpenings, paintWalls, setWallLength } from '@/core/site/edit/walls';
 import { describeConstruction } from '@/core/site/model/constructions';
+import { innerAreaM2 } from '@/core/site/geometry/innerArea';
 import { areaText, exactLengthText } from '@/core/site/model/lengths';
 import type { Opening, Room, Wall } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
@@ -167,9 +168,12 @@ export function RoomEditor({ room }: { room: Room }) {
   const setSite = useJob((s) => s.setSite);
   const unit = useJob((s) => s.brief.lengthUnit);
   const found = useFoundRooms(room.storeyId).find((f) => f.named?.id === room.id);
+  const custom = useJob((s) => s.site.customConstructions);
+  const allWalls = useJob((s) => s.site.walls);
+  const walls = allWalls.filter((w) => w.storeyId === room.storeyId);
   return (
     <Editor
-      title={found ? `Room, ${areaText(found.areaM2, unit)}` : 'Room, not closed yet'}
+      title={found ? `Room, ${areaText(innerAreaM2(found, walls, custom), unit)}` : 'Room, not closed yet'}
       thing={{ kind: 'room', id: room.id }}
       deleteLabel="name"
     >
@@ -183,7 +187,7 @@ export function RoomEditor({ room }: { room: Room }) {
           }))
         }
       />
-      <p className="fig self-end text-[13px] text-ink-2">Area between the middle lines of its walls.</p>
+      <p className="fig self-end text-[13px] text-ink-2">Area between the inner faces of its walls.</p>
     </Editor>
   );
 }

@@ -1,19 +1,23 @@
 'use client';
-import { Plus, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { LISTING_LIMIT, parseListing } from '@/core/intake/neighbourText';
 import { levelText } from '@/core/radio/link/levelText';
 import type { Neighbour } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, Tick } from '@/ui/pieces/fields';
+import { ListEditor } from '@/ui/pieces/ListEditor';
 import { newId } from '@/ui/pieces/newId';
 import { Button } from '@/ui/pieces/Button';
 
 const BANDS = (['2.4', '5', '6'] as const).map((value) => ({ value, label: `${value} GHz` }));
-const WIDTHS = ['20', '40', '80', '160', '320'].map((value) => ({ value, label: `${value} MHz` }));
+const UNKNOWN = '';
+const WIDTHS = [
+  { value: UNKNOWN, label: 'not known' },
+  ...['20', '40', '80', '160', '320'].map((value) => ({ value, label: `${value} MHz` })),
+];
 const MOST = 300;
 
-function Row({ neighbour }: { neighbour: Neighbour }) {
+function Fields({ neighbour }: { neighbour: Neighbour }) {
   const setSite = useJob((s) => s.setSite);
   const set = (values: Partial<Neighbour>) =>
     setSite((s) => ({
@@ -21,7 +25,7 @@ function Row({ neighbour }: { neighbour: Neighbour }) {
       neighbours: s.neighbours.map((n) => (n.id === neighbour.id ? { ...n, ...values } : n)),
     }));
   return (
-    <li className="grid grid-cols-[96px_minmax(0,1fr)_104px_minmax(0,1fr)_auto] items-end gap-2">
+    <>
       <SelectField label="Band" value={neighbour.band} options={BANDS} onChange={(band) => set({ band })} />
       <NumberField
         label="Channel"
@@ -33,9 +37,9 @@ function Row({ neighbour }: { neighbour: Neighbour }) {
       />
       <SelectField
         label="Width"
-        value={String(neighbour.widthMhz)}
+        value={neighbour.widthMhz === null ? UNKNOWN : String(neighbour.widthMhz)}
         options={WIDTHS}
-        onChange={(w) => set({ widthMhz: Number(w) as Neighbour['widthMhz'] })}
+        onChange={(w) => set({ widthMhz: w === UNKNOWN ? null : (Number(w) as Neighbour['widthMhz']) })}
       />
       <NumberField
         label="Level"
@@ -45,16 +49,7 @@ function Row({ neighbour }: { neighbour: Neighbour }) {
         max={0}
         onChange={(v) => v !== null && set({ levelDbm: v })}
       />
-      <Button
-        className="px-2"
-        aria-label="Remove this network"
-        onClick={() =>
-          setSite((s) => ({ ...s, neighbours: s.neighbours.filter((n) => n.id !== neighbour.id) }))
-        }
-      >
-        <X size={15} aria-hidden="true" />
-      </Button>
-    </li>
+    </>
   );
 }
 
@@ -66,6 +61,25 @@ function Paste({ onDone }: { onDone: () => void }) {
   const parsed = useMemo(() => parseListing(text), [text]);
   const names = [...new Set(parsed.networks.map((n) => n.name))].filter((n) => n !== '');
   const kept = parsed.networks.filter((n) => !own.has(n.name));
+  const there = useJob((s) => s.site.neighbours.length);
+  /** Takes them in, beside those that are listed or instead of them; the strongest where there are too many. */
+  const take = (beside: boolean) => {
+    setSite((s) => {
+      const before = beside ? s.neighbours : [];
+      const fresh = [...kept]
+        .sort((a, b) => b.levelDbm - a.levelDbm)
+        .slice(0, MOST - before.length)
+        .map(({ band, channel, widthMhz, levelDbm }) => ({
+          id: newId('nb'),
+          band,
+          channel,
+          widthMhz,
+          levelDbm,
+        }));
+      return { ...s, neighbours: [...before, ...fresh] };
+    });
+    onDone();
+  };
   return (
     <div className="mt-2 space-y-2">
       <label className="lab" htmlFor="listing">
@@ -116,25 +130,15 @@ function Paste({ onDone }: { onDone: () => void }) {
         </div>
       )}
       <div className="flex gap-2">
+        {there > 0 && (
+          <Button look="strong" disabled={kept.length === 0 || there >= MOST} onClick={() => take(true)}>
+            {`Add ${Math.min(kept.length, MOST - there)} to the ${there} listed`}
+          </Button>
+        )}
         <Button
-          look="strong"
+          look={there > 0 ? undefined : 'strong'}
           disabled={kept.length === 0}
-          onClick={() => {
-            setSite((s) => ({
-              ...s,
-              neighbours: [...kept]
-                .sort((a, b) => b.levelDbm - a.levelDbm)
-                .slice(0, MOST)
-                .map(({ band, channel, widthMhz, levelDbm }) => ({
-                  id: newId('nb'),
-                  band,
-                  channel,
-                  widthMhz,
-                  levelDbm,
-                })),
-            }));
-            onDone();
-          }}
+          onClick={() => take(false)}
         >
           {`Take in ${Math.min(kept.length, MOST)}${kept.length > MOST ? ` of ${kept.length}, the strongest` : ''}, instead of the list`}
         </Button>
@@ -152,38 +156,38 @@ export function AirPanel() {
   const count = (band: string) => neighbours.filter((n) => n.band === band).length;
   return (
     <section className="panel shrink-0 p-3" aria-label="Neighbours’ networks">
-      <div className="flex items-center justify-between gap-2">
-        <h2 className="head2">
-          {neighbours.length === 0
-            ? 'No neighbour listed'
-            : `${count('2.4')} at 2.4, ${count('5')} at 5, ${count('6')} at 6 GHz`}
-        </h2>
-        <div className="flex gap-2">
+      <ListEditor
+        head={
+          <h2 className="head2">
+            {neighbours.length === 0
+              ? 'No neighbour listed'
+              : `${count('2.4')} at 2.4, ${count('5')} at 5, ${count('6')} at 6 GHz`}
+          </h2>
+        }
+        more={
           <Button look="strong" onClick={() => setPasting(true)}>
             Paste a listing
           </Button>
-          <Button
-            disabled={neighbours.length >= MOST}
-            onClick={() =>
-              setSite((s) => ({
-                ...s,
-                neighbours: [
-                  ...s.neighbours,
-                  { id: newId('nb'), band: '2.4', channel: 6, levelDbm: -80, widthMhz: 20 },
-                ],
-              }))
-            }
-          >
-            <Plus size={15} aria-hidden="true" /> Network
-          </Button>
-        </div>
-      </div>
+        }
+        adds="Network"
+        most={MOST}
+        listClass="mt-2 space-y-1"
+        fieldsClass="grid min-w-0 flex-1 grid-cols-[96px_minmax(0,1fr)_112px_minmax(0,1fr)] items-end gap-2"
+        items={neighbours}
+        onAdd={() =>
+          setSite((s) => ({
+            ...s,
+            neighbours: [
+              ...s.neighbours,
+              { id: newId('nb'), band: '2.4', channel: 6, levelDbm: -80, widthMhz: null },
+            ],
+          }))
+        }
+        onRemove={(n) => setSite((s) => ({ ...s, neighbours: s.neighbours.filter((x) => x.id !== n.id) }))}
+        removes={(n, i) => `Remove network ${i + 1}, ${n.band} GHz channel ${n.channel}`}
+        fields={(n) => <Fields neighbour={n} />}
+      />
       {pasting && <Paste onDone={() => setPasting(false)} />}
-      <ul className="mt-2 space-y-1">
-        {neighbours.map((n) => (
-          <Row key={n.id} neighbour={n} />
-        ))}
-      </ul>
     </section>
   );
 }

@@ -1,5 +1,7 @@
 'use client';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import { innerAreaM2 } from '@/core/site/geometry/innerArea';
+import type { FoundRoom } from '@/core/site/geometry/rooms';
 import { areaText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
@@ -10,7 +12,11 @@ export function Rooms({ storeyId }: { storeyId: string }) {
   const found = useFoundRooms(storeyId);
   const unit = useJob((s) => s.brief.lengthUnit);
   const setSite = useJob((s) => s.setSite);
+  const custom = useJob((s) => s.site.customConstructions);
+  const allWalls = useJob((s) => s.site.walls);
+  const walls = useMemo(() => allWalls.filter((w) => w.storeyId === storeyId), [allWalls, storeyId]);
   if (found.length === 0) return <p className="mt-2 text-ink-2">No room is closed in by walls yet.</p>;
+  const innerM2 = (room: FoundRoom) => innerAreaM2(room, walls, custom);
   const name = (i: number, text: string) => {
     const room = found[i]!;
     const trimmed = text.slice(0, 80);
@@ -24,24 +30,29 @@ export function Rooms({ storeyId }: { storeyId: string }) {
     });
   };
   return (
-    <ul className="mt-2 grid grid-cols-2 gap-x-3 gap-y-1" aria-label="Rooms of the open storey">
-      {found.map((room, i) => (
-        <li
-          key={room.named?.id ?? `${room.middle.xM},${room.middle.yM}`}
-          className="flex items-center gap-2"
-          data-area={room.areaM2.toFixed(2)}
-        >
-          <div className="min-w-0 flex-1">
-            <RoomName
-              value={room.named?.name ?? ''}
-              onDone={(text) => name(i, text)}
-              label={`Room of ${areaText(room.areaM2, unit)}`}
-            />
-          </div>
-          <span className="fig text-[13px] whitespace-nowrap text-ink-2">{areaText(room.areaM2, unit)}</span>
-        </li>
-      ))}
-    </ul>
+    <>
+      <p className="mt-2 text-[13px] text-ink-2">Areas between the inner faces of the walls.</p>
+      <ul className="mt-1 grid grid-cols-2 gap-x-3 gap-y-1" aria-label="Rooms of the open storey">
+        {found.map((room, i) => (
+          <li
+            key={room.named?.id ?? `${room.middle.xM},${room.middle.yM}`}
+            className="flex items-center gap-2"
+            data-area={room.areaM2.toFixed(2)}
+          >
+            <div className="min-w-0 flex-1">
+              <RoomName
+                value={room.named?.name ?? ''}
+                onDone={(text) => name(i, text)}
+                label={`Room of ${areaText(innerM2(room), unit)}`}
+              />
+            </div>
+            <span className="fig text-[13px] whitespace-nowrap text-ink-2">
+              {areaText(innerM2(room), unit)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

@@ -127,6 +127,41 @@ function Panels() {
   );
 }
 
+/** Sockets of the open storey nobody has put on a circuit yet, all of them at once. */
+function LooseSockets() {
+  const storeyId = useJob((s) => s.storeyId);
+  const circuits = useJob((s) => s.site.circuits);
+  const panels = useJob((s) => s.site.panels);
+  const loose = useJob(
+    (s) => s.site.outlets.filter((o) => o.circuitId === null && o.place.storeyId === storeyId).length,
+  );
+  const setSite = useJob((s) => s.setSite);
+  if (loose === 0 || circuits.length === 0) return null;
+  return (
+    <div className="mt-2 border-t border-rule pt-2">
+      <SelectField
+        label={`${loose} ${loose === 1 ? 'socket' : 'sockets'} of this storey on no circuit yet`}
+        value=""
+        options={[
+          { value: '', label: 'all on …' },
+          ...circuits.map((c) => ({
+            value: c.id,
+            label: `${c.name}, ${panels.find((p) => p.id === c.panelId)?.name ?? ''}`,
+          })),
+        ]}
+        onChange={(circuitId) =>
+          setSite((s) => ({
+            ...s,
+            outlets: s.outlets.map((o) =>
+              o.circuitId === null && o.place.storeyId === storeyId ? { ...o, circuitId } : o,
+            ),
+          }))
+        }
+      />
+    </div>
+  );
+}
+
 /** Gear that is in the house today beside its router; each stands on the sheet and is dragged to its place. */
 function ExistingGear() {
   const store = useJobStore();
@@ -200,6 +235,7 @@ export function WiringPanel() {
       <section className="panel shrink-0 p-3" aria-label="Panels and circuits">
         <h2 className="head2 mb-1">Panels and circuits</h2>
         <Panels />
+        <LooseSockets />
       </section>
       <section className="panel shrink-0 p-3" aria-label="Coax">
         <h2 className="head2 mb-1">Coax</h2>
