@@ -52,6 +52,29 @@ function load(path: string | undefined, json: boolean): JobFile {
   return parsed.job;
 }
 
+/** The arguments of the call; what is wrong with them ends it in words. */
+function argumentsOf() {
+  try {
+    return parseArgs({
+      allowPositionals: true,
+      options: {
+        json: { type: 'boolean', default: false },
+        option: { type: 'string' },
+        explain: { type: 'string' },
+        help: { type: 'boolean' },
+      },
+    });
+  } catch (error) {
+    const words = (error as Error).message;
+    console.error(
+      words.includes('--explain')
+        ? '--explain needs a spot: its number, name or id, such as --explain 4.'
+        : `${words}\n\n${USAGE}`,
+    );
+    process.exit(2);
+  }
+}
+
 async function main(): Promise<void> {
   const asked = process.argv[2];
   if (asked && isCalculator(asked)) {
@@ -62,15 +85,7 @@ async function main(): Promise<void> {
     console.log(json ? JSON.stringify(result.value, null, 2) : result.words);
     return;
   }
-  const { values, positionals } = parseArgs({
-    allowPositionals: true,
-    options: {
-      json: { type: 'boolean', default: false },
-      option: { type: 'string' },
-      explain: { type: 'string' },
-      help: { type: 'boolean' },
-    },
-  });
+  const { values, positionals } = argumentsOf();
   const [command, path] = positionals;
   const json = values.json;
   if (values.help || !command) {
@@ -91,6 +106,7 @@ async function main(): Promise<void> {
     const report = predictReport(load(path, json), values.option);
     if (!report.ok) fail([{ path: 'plan.options', message: report.message }], json);
     const { explain } = values;
+    if (explain === '') fail([{ path: '--explain', message: 'needs a spot: its number, name or id.' }], json);
     const spot =
       explain === undefined
         ? null

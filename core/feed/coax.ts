@@ -10,6 +10,7 @@ export const COAX_DB_PER_M = { rg6: 0.27, rg59: 0.33 } as const;
 /** Splitter loss from input to an output and between two outputs, dB (estimates). */
 export const SPLITTER_DB = {
   2: { through: 4.5, across: 14.5 },
+  3: { through: 6.5, across: 16.5 },
   4: { through: 8.5, across: 18.5 },
   8: { through: 12, across: 22 },
 } as const;

@@ -30,6 +30,16 @@ export function parseJobFile(text: string): ParsedJob {
   try {
     raw = JSON.parse(text);
   } catch {
+    const head = text.slice(0, 16);
+    const kind = /PNG|JFIF|Exif|GIF8|WEBP|ÿØÿ/.test(head)
+      ? 'a picture: open it in Survey, in the round “Trace”'
+      : head.startsWith('%PDF')
+        ? 'a PDF'
+        : head.startsWith('PK')
+          ? 'an archive or an office document'
+          : null;
+    if (kind !== null)
+      return { ok: false, problems: [{ path: '', message: `This is ${kind}, not a job file.` }] };
     const end = text.trimEnd();
     const cut = !end.endsWith('}');
     return {

@@ -76,6 +76,30 @@ export function NameField(props: {
   );
 }
 
+/** The number somebody typed, with a point or a comma; null for nothing. */
+const numberIn = (text: string): number | null =>
+  text.trim() === '' ? null : Number(text.trim().replace(',', '.'));
+
+interface NumberRule {
+  unit: string;
+  min?: number;
+  max?: number;
+  optional?: boolean;
+  whole?: boolean;
+}
+
+/** What is wrong with a typed number, in words; null where nothing is. */
+function numberProblem(
+  text: string,
+  { unit, min = 0, max = 1e6, optional, whole }: NumberRule,
+): string | null {
+  const number = numberIn(text);
+  if (number === null) return optional ? null : 'a number is needed';
+  if (!Number.isFinite(number)) return 'not a number';
+  if (number < min || number > max) return `between ${min} and ${max} ${unit}`;
+  return whole && !Number.isInteger(number) ? 'a whole number' : null;
+}
+
 /**
  * A labelled number with its unit. What is typed stays as typed; it counts once it is a number in range, and says so
  * where it is not. Empty is null where that is allowed.
@@ -88,6 +112,8 @@ export function NumberField(props: {
   min?: number;
   max?: number;
   optional?: boolean;
+  /** Whole numbers only. */
+  whole?: boolean;
   /** Digits shown when the value comes from elsewhere. */
   digits?: number;
 }) {
@@ -95,20 +121,12 @@ export function NumberField(props: {
   const typing = useTypingStep();
   const shown = props.value === null ? '' : String(Number(props.value.toFixed(props.digits ?? 2)));
   const [typed, setTyped] = useState<string | null>(null);
-  const text = typed ?? shown;
-  const number = Number(text.replace(',', '.'));
-  const low = props.min ?? 0;
-  const high = props.max ?? 1e6;
-  const problem =
-    text.trim() === ''
-      ? props.optional
-        ? null
-        : 'a number is needed'
-      : !Number.isFinite(number)
-        ? 'not a number'
-        : number < low || number > high
-          ? `between ${low} and ${high} ${props.unit}`
-          : null;
+  const [inside, setInside] = useState(false);
+  const wrong = (of: string) => numberProblem(of, props);
+  // What was typed stays as typed, a comma and what is wrong too, until the value is another one.
+  const stands = typed !== null && (inside || wrong(typed) !== null || numberIn(typed) === props.value);
+  const text = stands ? typed : shown;
+  const problem = wrong(text);
   return (
     <div className="min-w-0">
       <label className="lab" htmlFor={id}>
@@ -124,14 +142,14 @@ export function NumberField(props: {
         onChange={(e) => {
           const next = e.target.value;
           setTyped(next);
-          const n = Number(next.replace(',', '.'));
-          if (next.trim() === '') {
-            if (props.optional) props.onChange(null);
-          } else if (Number.isFinite(n) && n >= low && n <= high) props.onChange(n);
+          if (wrong(next) === null) props.onChange(numberIn(next));
         }}
-        onFocus={typing.onFocus}
+        onFocus={() => {
+          setInside(true);
+          typing.onFocus();
+        }}
         onBlur={() => {
-          if (!problem) setTyped(null);
+          setInside(false);
           typing.onBlur();
         }}
       />

@@ -68,7 +68,7 @@ const Mark = memo(
       else select(own);
     };
     const bind = useDrag(
-      ({ first, last, xy: [x, y], tap, shiftKey }) => {
+      ({ first, last, xy: [x, y], initial, tap, shiftKey }) => {
         const { toMetres, placeAt, move } = actions.current;
         // A tap comes as one event, a drag first when it has gone farther than a tap.
         if (first || tap) {
@@ -79,7 +79,8 @@ const Mark = memo(
           const many = own.kind !== 'unit' && thingsSelected(state).some((t) => sameThing(t, own as never));
           // A hand on one of several chosen things moves them all.
           if (shiftKey || !many || state.also.length === 0) choose(shiftKey);
-          const [mx, my] = toMetres(x, y);
+          // From where the hand went down: what it moved until this was a drag counts too.
+          const [mx, my] = toMetres(...initial);
           grip.current = [mark.place.xM - mx, mark.place.yM - my];
         }
         if (!move || !movable || tap) return;

@@ -11,7 +11,7 @@ import {
 } from 'react';
 import { kitById } from '@/core/kit/catalogue';
 import type { Option } from '@/core/plan/option/schema';
-import { inside, plotBox } from '@/core/site/model/levels';
+import { boxAround, inside, plotBox } from '@/core/site/model/levels';
 import type { Place, Point } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { Elsewhere, Feeds } from './Feeds';
@@ -119,9 +119,11 @@ export function Sheet(props: SheetProps) {
   const selectedWall = useJob((s) => (s.selected?.kind === 'wall' ? s.selected.id : null));
   const { refs, storeyIds, walls, openings, obstacles, foliage, rooms, holes, holesAbove, custom } =
     useSheetSite();
+  const openId = useJob((s) => s.storeyId);
+  const open = refs.find((r) => r.storey.id === openId);
   const { marginM = YARD_MARGIN_M } = props;
   const box = useMemo(() => plotBox(site, marginM), [site, marginM]);
-  const { svg, view, fit, zoomBy, show, toMetres } = useView(
+  const { svg, view, fit, fitTo, zoomBy, show, toMetres } = useView(
     box,
     props.fitKey ?? JSON.stringify(box),
     props.headPx,
@@ -248,7 +250,12 @@ export function Sheet(props: SheetProps) {
         )}
       </svg>
       {props.overlay && <SheetLayer>{props.overlay(view)}</SheetLayer>}
-      <SheetFoot shadeId={props.shade ? id : null} zoomBy={zoomBy} fit={fit}>
+      <SheetFoot
+        shadeId={props.shade ? id : null}
+        zoomBy={zoomBy}
+        fit={fit}
+        fitBuilding={open ? () => fitTo(boxAround(open.storey.outline, 1)) : null}
+      >
         {props.foot}
       </SheetFoot>
     </div>

@@ -1,4 +1,4 @@
-import { Maximize, Minus, Plus } from 'lucide-react';
+import { House, Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from '@/ui/pieces/Button';
 
@@ -40,12 +40,15 @@ export function SheetFoot({
   shadeId,
   zoomBy,
   fit,
+  fitBuilding,
 }: {
   children: ReactNode;
   /** Id of the sheet's shade patterns; null where it shows none. */
   shadeId: string | null;
   zoomBy: (factor: number) => void;
   fit: () => void;
+  /** Fills the sheet with the building of the open storey; null where there is only one thing to fill it with. */
+  fitBuilding: (() => void) | null;
 }) {
   return (
     <div className="pointer-events-none absolute inset-x-3 bottom-3 flex flex-wrap items-end justify-between gap-2 *:pointer-events-auto">
@@ -57,10 +60,17 @@ export function SheetFoot({
             [
               ['Zoom in', Plus, () => zoomBy(1.4)],
               ['Zoom out', Minus, () => zoomBy(1 / 1.4)],
+              ...(fitBuilding ? [['Open building', House, fitBuilding] as const] : []),
               ['Whole plot', Maximize, fit],
             ] as const
           ).map(([label, Icon, act]) => (
-            <Button key={label} className="-ml-px w-8 rounded-none px-0" aria-label={label} onClick={act}>
+            <Button
+              key={label}
+              className="-ml-px w-8 rounded-none px-0"
+              aria-label={label}
+              title={label}
+              onClick={act}
+            >
               <Icon size={15} aria-hidden="true" />
             </Button>
           ))}

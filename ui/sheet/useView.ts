@@ -26,18 +26,27 @@ export function useView(box: Box, fitKey: string, headPx = INSET_PX) {
   const [view, setView] = useState<View>({ k: 12, x: 0, y: 0 });
   const { minXM, minYM, maxXM, maxYM } = box;
 
+  /** Fills the sheet with a part of the plot. */
+  const fitTo = useCallback(
+    (part: Box) => {
+      const element = svg.current;
+      if (!element || !behavior.current) return;
+      const { width, height } = element.getBoundingClientRect();
+      if (width < 40 || height < 40) return;
+      const free = { w: width - 2 * INSET_PX, h: height - headPx - FOOT_PX };
+      const [w, h] = [part.maxXM - part.minXM, part.maxYM - part.minYM];
+      const k = Math.min(free.w / w, free.h / h);
+      const x = INSET_PX + (free.w - k * w) / 2 - k * part.minXM;
+      const y = headPx + (free.h - k * h) / 2 - k * part.minYM;
+      select(element).call(behavior.current.transform, zoomIdentity.translate(x, y).scale(k));
+      moved.current = true;
+    },
+    [headPx],
+  );
   const fit = useCallback(() => {
-    const element = svg.current;
-    if (!element || !behavior.current) return;
-    const { width, height } = element.getBoundingClientRect();
-    if (width < 40 || height < 40) return;
-    const free = { w: width - 2 * INSET_PX, h: height - headPx - FOOT_PX };
-    const k = Math.min(free.w / (maxXM - minXM), free.h / (maxYM - minYM));
-    const x = INSET_PX + (free.w - k * (maxXM - minXM)) / 2 - k * minXM;
-    const y = headPx + (free.h - k * (maxYM - minYM)) / 2 - k * minYM;
-    select(element).call(behavior.current.transform, zoomIdentity.translate(x, y).scale(k));
+    fitTo({ minXM, minYM, maxXM, maxYM });
     moved.current = false;
-  }, [minXM, minYM, maxXM, maxYM, headPx]);
+  }, [fitTo, minXM, minYM, maxXM, maxYM]);
 
   useEffect(() => {
     const element = svg.current;
@@ -99,5 +108,5 @@ export function useView(box: Box, fitKey: string, headPx = INSET_PX) {
     [view],
   );
 
-  return { svg, view, fit, zoomBy, show, toMetres };
+  return { svg, view, fit, fitTo, zoomBy, show, toMetres };
 }

@@ -6,6 +6,7 @@ import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { newId } from '@/ui/pieces/newId';
+import { Problem } from '@/ui/pieces/Problem';
 import { constructionChoices } from './constructionChoices';
 import { Button } from '@/ui/pieces/Button';
 
@@ -35,6 +36,7 @@ export function BuildingDialog({
   const [construction, setConstruction] = useState('brickCavity');
   const [floor, setFloor] = useState('timberFloor');
   const [roof, setRoof] = useState('tileRoof');
+  const [refused, setRefused] = useState(false);
   const add = () => {
     const made = addBoxBuilding(
       site,
@@ -70,7 +72,11 @@ export function BuildingDialog({
             className="mt-3 grid grid-cols-2 gap-3"
             onSubmit={(e) => {
               e.preventDefault();
-              add();
+              // What is marked as wrong is never replaced by what stood there before.
+              const wrong = e.currentTarget.querySelector<HTMLElement>('[aria-invalid=true]');
+              setRefused(wrong !== null);
+              if (wrong) wrong.focus();
+              else add();
             }}
           >
             <TextField label="Name" value={name} onChange={setName} />
@@ -80,7 +86,8 @@ export function BuildingDialog({
               value={storeys}
               min={1}
               max={4}
-              onChange={(v) => v !== null && setStoreys(Math.round(v))}
+              whole
+              onChange={(v) => v !== null && setStoreys(v)}
             />
             <LengthField
               label="West to east"
@@ -130,6 +137,10 @@ export function BuildingDialog({
               onChange={setFloor}
             />
             <SelectField label="Roof" value={roof} options={constructionChoices('roof')} onChange={setRoof} />
+            <Problem
+              className="col-span-2"
+              words={refused ? 'Nothing was added: correct the marked field first.' : null}
+            />
             <div className="col-span-2 flex gap-2">
               <Button type="submit" look="strong">
                 Add building

@@ -110,6 +110,21 @@ export const WiringLines = memo(function WiringLines({ storeyIds }: { storeyIds:
   );
 });
 
+/** The room that is pointed at in its list, so that equal ones are told apart. */
+export function PointedRoom() {
+  const pointed = useDrawing((s) => s.pointed);
+  if (!pointed) return null;
+  return (
+    <polygon
+      data-pointed-room
+      points={pointed.map((p) => `${p.xM},${p.yM}`).join(' ')}
+      fill="var(--lamp)"
+      fillOpacity={0.35}
+      pointerEvents="none"
+    />
+  );
+}
+
 /** Rooms closed in by the walls of one storey; worked out when the hand rests. */
 export function useFoundRooms(storeyId: string | null): readonly FoundRoom[] {
   const walls = useJob((s) => s.site.walls);

@@ -24,7 +24,7 @@ import { WayPanel } from './panels/WayPanel';
 import { WiringPanel } from './panels/WiringPanel';
 import { penAt, reachM } from './pen';
 import { putIn } from './putIn';
-import { Underlays, WiringLines, useRoomLabels } from './SurveyLayers';
+import { PointedRoom, Underlays, WiringLines, useRoomLabels } from './SurveyLayers';
 import { useMarkMoves, useSurveyMarks } from './surveyMarks';
 import { Begin, Hint } from './SheetWords';
 import { ToolRow } from './ToolRow';
@@ -175,7 +175,12 @@ function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
         roomLabels={roomLabels}
         chosen={chosen}
         under={<Underlays storeyIds={storeyIds} />}
-        over={<WiringLines storeyIds={storeyIds} />}
+        over={
+          <>
+            <PointedRoom />
+            <WiringLines storeyIds={storeyIds} />
+          </>
+        }
         overlay={overlay}
         foot={<ToolRow onBuilding={onBuilding} />}
       />

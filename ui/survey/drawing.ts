@@ -27,6 +27,8 @@ export interface DrawingState {
   asking: { things: readonly Thing[]; readings: number } | null;
   /** Complaint the next spot is put in for; null for none. */
   forComplaint: string | null;
+  /** Outline of the room that is pointed at in its list; null for none. */
+  pointed: readonly Point[] | null;
   /** Things copied, to be put in again. */
   copied: readonly Thing[];
   set(values: Partial<Omit<DrawingState, 'set' | 'take' | 'open'>>): void;
@@ -49,6 +51,7 @@ export function createDrawing() {
     obstacle: 'fridge',
     disturber: 'microwave',
     asking: null,
+    pointed: null,
     copied: [],
     set,
     take: (tool) => set((s) => ({ ...IDLE, tool, pass: TOOLS[tool].pass ?? s.pass })),

@@ -150,12 +150,12 @@ describe('what is in the way', () => {
 });
 
 describe('wiring tools', () => {
-  test('a socket takes the circuit of the last one on its storey and a name of its own', () => {
+  test('a socket is on no circuit until somebody says, and has a name of its own', () => {
     take('outlet');
     press([2, 2], [2.5, 2]);
     const [a, b] = site().outlets.slice(-2);
     expect([a!.name, b!.name]).toEqual(['Kitchen socket', 'Kitchen socket 2']);
-    expect(a!.circuitId).toBe('c-ground');
+    expect([a!.circuitId, b!.circuitId]).toEqual([null, null]);
     sound();
   });
   test('a second panel hangs on the first and brings a circuit', () => {

@@ -1,5 +1,5 @@
 import { outlineToTake } from '../geometry/footprint';
-import { roomsOn, isTangled, looseEnds } from '../geometry/rooms';
+import { distanceToWallM, roomsOn, isTangled, looseEnds } from '../geometry/rooms';
 import { buildingAt, inside, storeysById } from '../model/levels';
 import type { Point, Site, Storey } from '../model/schema';
 import { isSlowRun } from './slowRun';
@@ -20,7 +20,9 @@ export interface SurveyNotice {
     | 'coaxLoop'
     | 'outletLoose'
     | 'jackLoose'
-    | 'slowRun';
+    | 'slowRun'
+    | 'obstacleThin'
+    | 'wallInStairs';
   message: string;
   /** Where to look. */
   storeyId: string | null;
@@ -108,6 +110,55 @@ function stairNotices(site: Site): SurveyNotice[] {
         thing: null,
       })),
   );
+}
+
+/** An obstacle narrower than this was most likely a slip of the hand, m. */
+const THIN_M = 0.02;
+
+/** Obstacles without a width, and walls that stand in a stairwell of their storey. */
+function slipNotices(site: Site): SurveyNotice[] {
+  const thin = site.obstacles.filter((o) =>
+    (['xM', 'yM'] as const).some((key) => {
+      const of = o.outline.map((p) => p[key]);
+      return Math.max(...of) - Math.min(...of) < THIN_M;
+    }),
+  );
+  const stairs = site.buildings.flatMap((b) =>
+    b.storeys.flatMap((s) => s.holes.map((hole) => ({ storeyId: s.id, hole }))),
+  );
+  const through = stairs.flatMap(({ storeyId, hole }) =>
+    site.walls
+      .filter((w) => w.storeyId === storeyId)
+      .filter((w) =>
+        // Well inside: a wall along the edge of a stairwell is where it belongs.
+        [0.1, 0.3, 0.5, 0.7, 0.9].some((t) => {
+          const [x, y] = [w.a.xM + (w.b.xM - w.a.xM) * t, w.a.yM + (w.b.yM - w.a.yM) * t];
+          const near = hole.outline.some(
+            (p, i) =>
+              distanceToWallM({ xM: x, yM: y }, { a: p, b: hole.outline[(i + 1) % hole.outline.length]! }) <
+              0.15,
+          );
+          return !near && inside(hole.outline, x, y);
+        }),
+      )
+      .map((wall) => ({ storeyId, hole, wall })),
+  );
+  return [
+    ...thin.map((o): SurveyNotice => ({
+      kind: 'obstacleThin',
+      message: `${o.name} has no width: draw it from corner to corner, or delete it.`,
+      storeyId: o.storeyId,
+      at: o.outline[0] ?? null,
+      thing: { kind: 'obstacle', id: o.id },
+    })),
+    ...through.map(({ storeyId, hole, wall }): SurveyNotice => ({
+      kind: 'wallInStairs',
+      message: `A wall stands in ${hole.name}: move the wall or the stairwell.`,
+      storeyId,
+      at: wall.a,
+      thing: { kind: 'wall', id: wall.id },
+    })),
+  ];
 }
 
 function spotNotices(site: Site): SurveyNotice[] {
@@ -221,6 +272,7 @@ export function checkSurvey(site: Site): SurveyNotice[] {
     ...wallNotices(site),
     ...outlineNotices(site),
     ...stairNotices(site),
+    ...slipNotices(site),
     ...wiringNotices(site),
   ];
 }

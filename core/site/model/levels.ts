@@ -33,6 +33,17 @@ export function eavesLevelM(building: Building): number {
   return Math.max(...building.storeys.map((s) => s.floorLevelM + s.heightM));
 }
 
+/** The box around some points with a margin, m. */
+export function boxAround(points: readonly Point[], marginM: number): Box {
+  const [xs, ys] = [points.map((p) => p.xM), points.map((p) => p.yM)];
+  return {
+    minXM: Math.min(...xs) - marginM,
+    minYM: Math.min(...ys) - marginM,
+    maxXM: Math.max(...xs) + marginM,
+    maxYM: Math.max(...ys) + marginM,
+  };
+}
+
 export interface Box {
   minXM: number;
   minYM: number;

@@ -148,7 +148,7 @@ export const splitter = z.strictObject({
   id,
   name: label,
   place,
-  ways: z.union([z.literal(2), z.literal(4), z.literal(8)]),
+  ways: z.union([z.literal(2), z.literal(3), z.literal(4), z.literal(8)]),
   /** Rated up to 1675 MHz; one that is not rated above 1 GHz loses double. */
   ratedMoca: z.boolean(),
   amplifier: z.enum(['none', 'bypass', 'noBypass']),

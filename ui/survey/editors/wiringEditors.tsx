@@ -181,7 +181,7 @@ export function SplitterEditor({ splitter }: { splitter: Splitter }) {
       <SelectField
         label="Outputs"
         value={String(splitter.ways)}
-        options={['2', '4', '8'].map((value) => ({ value, label: value }))}
+        options={['2', '3', '4', '8'].map((value) => ({ value, label: value }))}
         onChange={(ways) => set({ ways: Number(ways) as Splitter['ways'] })}
       />
       <SelectField

@@ -1,5 +1,7 @@
 'use client';
 import { RotateCw } from 'lucide-react';
+import { useState } from 'react';
+import { resizeBuilding, sizeOf } from '@/core/site/edit/resize';
 import { planAfterMove } from '@/core/plan/option/moveUnits';
 import { after, buildingsApartM, moveBuilding, turnAbout, STILL, type Frame } from '@/core/site/model/frames';
 import { storeysById } from '@/core/site/model/levels';
@@ -14,6 +16,7 @@ import { OwnConstructions } from './OwnConstructions';
 import { Rooms } from './Rooms';
 import { StoreyFields } from './StoreyFields';
 import { Button } from '@/ui/pieces/Button';
+import { Problem } from '@/ui/pieces/Problem';
 
 const corner = (b: Building): Point => ({
   xM: Math.min(...b.storeys.flatMap((s) => s.outline.map((p) => p.xM))),
@@ -39,6 +42,13 @@ function BuildingFields({ building }: { building: Building }) {
     const site = moveBuilding(job.site, building.id, by);
     job.act(() => ({ site, plan: planAfterMove(job.plan, job.site, site) }));
   };
+  const size = sizeOf(building);
+  const [refused, setRefused] = useState<string | null>(null);
+  const resize = (axis: 'widthM' | 'depthM', lengthM: number) => {
+    const made = resizeBuilding(store.getState().site, building.id, axis, lengthM);
+    setRefused(made.ok ? null : made.message);
+    if (made.ok) setSite(() => made.site);
+  };
   const turnTo = (deg: number) => move(turnAbout(middleOf(building.storeys[0]!.outline), deg - turned));
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-2">
@@ -57,12 +67,25 @@ function BuildingFields({ building }: { building: Building }) {
       />
       {building.roof && (
         <LengthField
-          label="Roof rises"
+          label="Roof rises, 0: flat"
           valueM={building.roof.riseM}
           maxM={15}
           onChange={(riseM) => riseM !== null && change({ roof: { ...building.roof!, riseM } })}
         />
       )}
+      {size &&
+        (['widthM', 'depthM'] as const).map((axis) => (
+          <LengthField
+            key={axis}
+            label={axis === 'widthM' ? 'West to east' : 'North to south'}
+            valueM={Math.round(size[axis] * 1000) / 1000}
+            minM={1}
+            maxM={200}
+            commit
+            onChange={(m) => m !== null && resize(axis, m)}
+          />
+        ))}
+      <Problem className="col-span-2" words={refused} />
       <NumberField
         label="Turned"
         unit="° clockwise"

@@ -5,6 +5,7 @@ import type { FoundRoom } from '@/core/site/geometry/rooms';
 import { areaText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
+import { useDrawingStore } from '../drawing';
 import { useFoundRooms } from '../SurveyLayers';
 
 /** Rooms the walls of the open storey close in, with their areas; each is named here. */
@@ -12,10 +13,12 @@ export function Rooms({ storeyId }: { storeyId: string }) {
   const found = useFoundRooms(storeyId);
   const unit = useJob((s) => s.brief.lengthUnit);
   const setSite = useJob((s) => s.setSite);
+  const drawing = useDrawingStore();
   const custom = useJob((s) => s.site.customConstructions);
   const allWalls = useJob((s) => s.site.walls);
   const walls = useMemo(() => allWalls.filter((w) => w.storeyId === storeyId), [allWalls, storeyId]);
   if (found.length === 0) return <p className="mt-2 text-ink-2">No room is closed in by walls yet.</p>;
+  const point = (outline: FoundRoom['outline'] | null) => drawing.getState().set({ pointed: outline });
   const innerM2 = (room: FoundRoom) => innerAreaM2(room, walls, custom);
   const name = (i: number, text: string) => {
     const room = found[i]!;
@@ -38,6 +41,10 @@ export function Rooms({ storeyId }: { storeyId: string }) {
             key={room.named?.id ?? `${room.middle.xM},${room.middle.yM}`}
             className="flex items-center gap-2"
             data-area={room.areaM2.toFixed(2)}
+            onPointerEnter={() => point(room.outline)}
+            onPointerLeave={() => point(null)}
+            onFocus={() => point(room.outline)}
+            onBlur={() => point(null)}
           >
             <div className="min-w-0 flex-1">
               <RoomName
