@@ -220,3 +220,13 @@ describe('pictures in a job file', () => {
     expect(problems(r)[0]).toMatchObject({ path: 'site.underlays[0].pictureId' });
   });
 });
+
+test.each([
+  ['\ufffdPNG\r\n\u001a\n\u0000\u0000', 'a picture'],
+  ['\ufffd\ufffd\ufffd\ufffd\u0000\u0010JFIF\u0000', 'a picture'],
+  ['%PDF-1.7\n', 'a PDF'],
+  ['PK\u0003\u0004', 'an archive'],
+])('%j is told for what it is', (text, words) => {
+  const parsed = parseJobFile(text);
+  expect(!parsed.ok && parsed.problems[0]!.message).toContain(`This is ${words}`);
+});

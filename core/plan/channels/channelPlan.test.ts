@@ -94,6 +94,18 @@ describe('channels of an option', () => {
       { numRuns: 25 },
     );
   });
+  test('a channel set by hand stays, what meshes on it follows, and others keep off it', () => {
+    const a = unit('a', 'mesh-dual', null, 'line');
+    const byHand: Unit = { ...a, byHand: ['5'], radios: { '5': { channel: 100, widthMhz: 80 } } };
+    const o = withChannels(
+      context,
+      option(byHand, unit('b', 'mesh-dual', 'a', 'wireless'), unit('c', 'mesh-dual', 'a', 'ethernet')),
+    );
+    expect(channelOf(o, 'a', '5')).toBe(100);
+    expect(channelOf(o, 'b', '5')).toBe(100);
+    expect(channelOf(o, 'c', '5')).not.toBe(100);
+    expect(channelOf(o, 'a', '2.4')).toBeDefined();
+  });
   test('is the same however often it is asked', () => {
     const once = withChannels(context, farm.plan.options[1]!);
     expect(withChannels(context, once)).toEqual(once);

@@ -126,3 +126,13 @@ describe('what hangs on the old router', () => {
     ).toEqual([]);
   });
 });
+
+test('two routers in series are named, with what to do about it', () => {
+  const context = contextOf((b) => b);
+  const stays = { ...gateway, kitId: 'provider-router' };
+  const series = words(context, { ...option(), units: [stays, wired] });
+  expect(series.join()).toContain('A stays and routes; B behind it would route a second time');
+  expect(series.join()).toContain('Run B as access point');
+  const box = unit('s', 'S', { kitId: 'switch-plain', feed: plainFeed('ethernet', 'a') });
+  expect(words(context, { ...option(), units: [stays, box] })).toEqual([]);
+});

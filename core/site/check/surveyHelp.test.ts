@@ -320,3 +320,24 @@ test('the survey check names what is open, unreachable, loose, in a circle or sl
   );
   expect(kinds({ ...site, dataRuns: [{ ...site.dataRuns[0]!, negotiatedMbps: 1000 }] })).toEqual([]);
 });
+
+test('slips of the hand are said: an obstacle without a width, a wall in a stairwell', () => {
+  const site = farmSite();
+  const kinds = (s: Site) => checkSurvey(s).map((x) => x.kind);
+  const [fridge, ...others] = site.obstacles;
+  const flat = { ...fridge!, outline: fridge!.outline.map((p) => ({ ...p, yM: fridge!.outline[0]!.yM })) };
+  expect(kinds({ ...site, obstacles: [flat, ...others] })).toContain('obstacleThin');
+  const storey = site.buildings[0]!.storeys.find((s) => s.holes.length > 0)!;
+  const hole = storey.holes[0]!.outline;
+  const middle = (key: 'xM' | 'yM') => hole.reduce((sum, p) => sum + p[key], 0) / hole.length;
+  const wall = (dx: number) => ({
+    id: 'slip',
+    storeyId: storey.id,
+    a: { xM: middle('xM') + dx, yM: middle('yM') - 2 },
+    b: { xM: middle('xM') + dx, yM: middle('yM') + 2 },
+    construction: 'plasterboard',
+    heightM: null,
+  });
+  expect(kinds({ ...site, walls: [...site.walls, wall(0)] })).toContain('wallInStairs');
+  expect(kinds({ ...site, walls: [...site.walls, wall(9)] })).not.toContain('wallInStairs');
+});
