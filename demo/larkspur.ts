@@ -153,7 +153,9 @@ export function larkspurRow(): JobFile {
       customer: 'Tenants, second floor and garage',
       address: '12 Larkspur Row',
       line: {
-        contract: '', guessed: false, kind: 'cable',
+        contract: '',
+        guessed: false,
+        kind: 'cable',
         downMbps: 250,
         upMbps: 25,
         idleMs: null,

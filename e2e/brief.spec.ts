@@ -59,6 +59,9 @@ test('country, currency and length unit are the job’s everywhere', async ({ pa
   await farmWithCable(page, 'Across the water');
   await page.getByLabel('Country rules').selectOption('unitedStates');
   await page.getByLabel('Currency').selectOption('USD');
+  await page.getByLabel('1 EUR is worth').fill('1,1');
+  await page.getByRole('button', { name: 'Convert' }).click();
+  await expect(page.getByLabel('Labour')).not.toHaveValue('55');
   await page.getByLabel('Lengths').selectOption('feet');
   await page.getByRole('link', { name: /Plan/ }).click();
   await expect(page.getByRole('group', { name: 'Options' })).toContainText('USD');

@@ -66,10 +66,12 @@ function StepRow({
   };
   return (
     <li
-      className="grid grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] items-start gap-x-3 py-[3px]"
+      className="grid items-start gap-x-3 gap-y-1 py-[3px] md:grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)]"
       data-step={step.key}
     >
-      <span className="fig pt-1.5 text-right text-[13px] text-ink-2">+{minutesText(step.startMin)}</span>
+      <span className="fig text-[13px] text-ink-2 md:pt-1.5 md:text-right">
+        +{minutesText(step.startMin)}
+      </span>
       <div
         className={`rounded-[3px] border px-2 py-1 ${done ? 'border-rule bg-good-wash text-ink-2' : current ? 'border-2 border-ink bg-lamp-wash' : 'border-ink bg-sheet'}`}
         style={{ minHeight: blockPx(step.handsMin) }}
@@ -228,10 +230,9 @@ export function FitStop() {
   const current = steps.find((s) => !done.has(s.key));
   return (
     <>
-      <PrintedSheet steps={steps} parts={parts} price={price} option={option} />
       <div className="no-print grid h-full gap-3 p-3 lg:grid-cols-[minmax(0,2.4fr)_minmax(280px,1fr)]">
         <section className="panel flex min-h-0 flex-col" aria-label="Run sheet">
-          <div className="fig grid grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] gap-x-3 border-b border-rule px-3 py-2 text-[13px] text-ink-2">
+          <div className="fig hidden gap-x-3 border-b md:grid md:grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)] border-rule px-3 py-2 text-[13px] text-ink-2">
             <span className="text-right">Start</span>
             <span>Hands</span>
             <span>Waiting</span>
@@ -322,6 +323,7 @@ export function FitStop() {
           </section>
         </div>
       </div>
+      <PrintedSheet steps={steps} parts={parts} price={price} option={option} />
     </>
   );
 }

@@ -54,7 +54,7 @@ function SpotTable({ verdicts }: { verdicts: readonly SpotVerdict[] }) {
     return e.bySpot.get(spotId)?.findLast((r) => e.states.get(r.stateId)?.phase === phase)?.at;
   };
   return (
-    <table className="fig mt-2 w-full text-left text-[13.5px]">
+    <table className="fig on-paper mt-2 w-full text-left text-[13.5px]">
       <thead className="text-[12.5px] text-ink-2">
         <tr>
           <th className="font-normal">No</th>
@@ -179,7 +179,7 @@ export function HandOverStop() {
   const price = derived && option ? (derived.options[accepted?.optionId ?? option.id]?.price ?? null) : null;
   return (
     <div className="h-full overflow-y-auto print:overflow-visible">
-      <div className="no-print mx-auto flex max-w-[900px] items-center gap-2 px-4 pt-4">
+      <div className="no-print mx-auto flex max-w-[900px] flex-wrap items-center gap-2 px-4 pt-4">
         <Button look="strong" onClick={() => window.print()}>
           <Printer size={16} aria-hidden="true" /> Print this page
         </Button>
@@ -188,7 +188,7 @@ export function HandOverStop() {
         </a>
         <span className="text-ink-2">The file carries everything but secrets.</span>
       </div>
-      <article className="panel mx-auto my-4 max-w-[900px] px-8 py-6 print:m-0 print:border-0 print:p-0">
+      <article className="panel mx-auto my-4 max-w-[900px] px-4 py-6 sm:px-8 print:m-0 print:border-0 print:p-0">
         <h1 className="fig text-2xl font-semibold">{name}</h1>
         <p className="text-ink-2">
           {[brief.customer, brief.address, when && dateText(when)].filter(Boolean).join(', ')}
@@ -242,7 +242,7 @@ export function HandOverStop() {
           {units.length === 0 ? (
             <p>No unit is planned.</p>
           ) : (
-            <table className="fig mt-2 w-full text-left text-[13.5px]">
+            <table className="fig on-paper mt-2 w-full text-left text-[13.5px]">
               <thead className="text-[12.5px] text-ink-2">
                 <tr>
                   <th className="font-normal">Unit</th>

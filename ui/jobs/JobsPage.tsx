@@ -148,7 +148,6 @@ export function JobsPage({
         </div>
         <form
           className="panel mt-4 flex flex-wrap items-end gap-x-4 gap-y-2 p-4"
-          aria-label="New job"
           onSubmit={(e) => {
             e.preventDefault();
             void act('POST', '/api/jobs', { name, id: submission }, true);

@@ -1,6 +1,6 @@
 'use client';
 import equal from 'fast-deep-equal';
-import { memo, type ReactNode } from 'react';
+import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { activitiesLabel } from '@/core/site/model/needs';
 import type { Spot } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
@@ -49,8 +49,14 @@ const Row = memo(function Row({ row, isOpen }: RowProps) {
     select(isOpen ? null : { kind: 'spot', id: spot.id });
     if (!isOpen && spot.place.storeyId) showStorey(spot.place.storeyId);
   };
+  const item = useRef<HTMLLIElement>(null);
+  // A row that is opened from elsewhere, by a key or on the sheet, comes into view.
+  useEffect(() => {
+    if (isOpen) item.current?.scrollIntoView({ block: 'nearest' });
+  }, [isOpen]);
   return (
     <li
+      ref={item}
       className={`border-t border-rule [contain-intrinsic-size:auto_46px] [content-visibility:auto] ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : ''}`}
       data-spot={spot.number}
     >

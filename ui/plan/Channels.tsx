@@ -64,7 +64,7 @@ export function Channels({ unit, kit }: { unit: Unit; kit: KitItem }) {
       <div className="grid grid-cols-3 gap-x-3 gap-y-2">{kit.radios.map(field)}</div>
       <p className="mt-1 text-[13px] text-ink-2">
         Channels are planned as units come and go.{' '}
-        <button type="button" className="link" onClick={() => void planChannels()}>
+        <button type="button" className="link" onClick={() => void planChannels(true)}>
           Plan them again
         </button>{' '}
         Check your country’s rules.

@@ -51,7 +51,7 @@ export function SheetFoot({
   fitBuilding: (() => void) | null;
 }) {
   return (
-    <div className="pointer-events-none absolute inset-x-3 bottom-3 flex flex-wrap items-end justify-between gap-2 *:pointer-events-auto">
+    <div className="pointer-events-none absolute inset-x-3 bottom-3 z-10 flex flex-wrap items-end justify-between gap-2 *:pointer-events-auto">
       <div className="flex flex-wrap items-end gap-1">{children}</div>
       <div className="ml-auto flex flex-wrap items-center justify-end gap-2">
         {shadeId && <ShadeKey id={shadeId} />}
