@@ -61,3 +61,15 @@ export async function addBuilding(
   await dialog.getByLabel('North to south').fill(size[1]);
   await dialog.getByRole('button', { name: 'Add building' }).click();
 }
+
+/** Ticks every step of the run sheet; a join without a serial is asked about and done without. */
+export async function tickAll(page: Page): Promise<void> {
+  const open = page.locator('[data-step]').getByRole('checkbox', { checked: false });
+  const bare = page.getByRole('button', { name: 'Done without a serial' });
+  for (let left = await open.count(); left > 0; left = await open.count()) {
+    await open.first().click();
+    await expect.poll(async () => (await bare.isVisible()) || (await open.count()) < left).toBe(true);
+    if (await bare.isVisible()) await bare.click();
+    await expect.poll(() => open.count()).toBeLessThan(left);
+  }
+}

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test, type Page } from '@playwright/test';
 import { killServer, startServer } from './server';
+import { tickAll } from './sheet';
 
 const saved = (page: Page) => expect(page.getByRole('banner').getByRole('status')).toHaveText(/^saved/);
 
@@ -54,16 +55,7 @@ test('the whole job, as an installer walks it', async ({ page }) => {
   await join.getByRole('button', { name: 'Note serial' }).click();
   await expect(join).toContainText('noted: SN-4417');
   await expect(page.getByText('never look into an end').first()).toBeVisible();
-  const steps = page.getByRole('checkbox');
-  const count = await steps.count();
-  for (let i = 0; i < count; i++) {
-    await steps.nth(i).click();
-    // A join is not ticked off without its serial unasked.
-    const bare = page.getByRole('button', { name: 'Done without a serial' });
-    await expect(steps.nth(i).and(page.locator('[aria-checked=true]')).or(bare)).toBeVisible();
-    if (await bare.isVisible()) await bare.click();
-    await expect(steps.nth(i)).toBeChecked();
-  }
+  await tickAll(page);
   await page.getByRole('link', { name: 'Next: after readings' }).click();
 
   // After: the line first, then three runs at the same spot; gone only with the third.

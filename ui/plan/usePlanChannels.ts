@@ -19,10 +19,16 @@ export function usePlanChannels(): (all?: boolean) => Promise<void> {
       const state = store.getState();
       const now = shownOption(state);
       if (!line || !now) return;
-      const { accepted, roundOf } = evidenceOf(state.evidence);
+      const { accepted, states } = evidenceOf(state.evidence);
       // What is built and read keeps its channels: another one would end proofs that a new unit does not touch.
-      const built = !all && accepted?.optionId === now.id && roundOf.size > 0;
-      const keeps = (u: Unit) => built && Object.keys(u.radios).length > 0;
+      const built = new Set(
+        all || accepted?.optionId !== now.id
+          ? []
+          : [...states.values()].flatMap((s) =>
+              s.phase === 'after' ? s.network.units.map((u) => u.id) : [],
+            ),
+      );
+      const keeps = (u: Unit) => built.has(u.id);
       const asked = {
         ...now,
         units: now.units.map((u) => (keeps(u) ? { ...u, byHand: radioKey.options } : u)),
