@@ -1,182 +1,22 @@
 'use client';
-import { Check, Printer } from 'lucide-react';
+import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { CONSENT_LABEL } from '@/core/brief/brief';
-import { CAUTIONS, REMINDERS, type CautionId } from '@/core/fit/cautions';
+import { type CautionId } from '@/core/fit/cautions';
 import { minutesBetween, schedule, totalMin, type ScheduledStep } from '@/core/fit/schedule';
-import { doneSteps, serialAt } from '@/core/evidence/fold';
+import { doneSteps } from '@/core/evidence/fold';
 import { moneyText } from '@/core/plan/cost/money';
-import type { Option } from '@/core/plan/option/schema';
 import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
-import { useJob, useJobStore } from '@/ui/job/store';
-import { useRecord } from '@/ui/job/useRecord';
+import { useJob } from '@/ui/job/store';
 import { minutesText } from '@/ui/pieces/format';
-import { SerialField } from './SerialField';
 import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
-import { Tick } from '@/ui/pieces/fields';
 import { Problem } from '@/ui/pieces/Problem';
 import { PrintedSheet } from './PrintedSheet';
 import { amountText } from '@/core/plan/cost/parts';
+import { StepRow } from './StepRow';
 
 const NO_STEPS: readonly ScheduledStep[] = [];
-
-/** Height of a block by its minutes: to scale up to three quarters of an hour, never too low to read. */
-const blockPx = (minutes: number) => Math.max(34, Math.min(45, minutes) * 2.4);
-
-function StepRow({
-  step,
-  done,
-  current,
-  option,
-  inFull,
-}: {
-  step: ScheduledStep;
-  done: boolean;
-  current: boolean;
-  option: Option;
-  /** Cautions that stand in full here; the others were said at an earlier step. */
-  inFull: ReadonlySet<CautionId>;
-}) {
-  const record = useRecord();
-  const { ensure } = useAccept();
-  const [busy, setBusy] = useState(false);
-  const [open, setOpen] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const isOpen = open || current;
-  const store = useJobStore();
-  const setBrief = useJob((s) => s.setBrief);
-  /** Whether it is asked if the step is really done without its serial. */
-  const [asking, setAsking] = useState(false);
-  const tick = async (sure = false) => {
-    if (busy) return;
-    const bare = step.asksSerial && serialAt(store.getState().evidence, option.id, step.key) === null;
-    if (!done && bare && !sure) {
-      setOpen(true);
-      return setAsking(true);
-    }
-    setAsking(false);
-    setBusy(true);
-    // What was got here is got in the brief.
-    if (step.key === 'consents' && !done)
-      setBrief((b) => ({ ...b, consents: b.consents.map((c) => ({ ...c, got: true })) }));
-    setProblem((await ensure(option)) ?? (await record.step(option.id, step.key, done ? 'undone' : 'done')));
-    setBusy(false);
-  };
-  return (
-    <li
-      className="grid items-start gap-x-3 gap-y-1 py-[3px] md:grid-cols-[48px_minmax(0,1.5fr)_minmax(90px,0.55fr)_minmax(150px,0.9fr)]"
-      data-step={step.key}
-    >
-      <span className="fig text-[13px] text-ink-2 md:pt-1.5 md:text-right">
-        +{minutesText(step.startMin)}
-      </span>
-      <div
-        className={`rounded-[3px] border px-2 py-1 ${done ? 'border-rule bg-good-wash text-ink-2' : current ? 'border-2 border-ink bg-lamp-wash' : 'border-ink bg-sheet'}`}
-        style={{ minHeight: blockPx(step.handsMin) }}
-      >
-        <div className="flex items-start gap-2">
-          <button
-            type="button"
-            role="checkbox"
-            aria-checked={done}
-            aria-label={step.title}
-            className={`mt-0.5 grid h-5 w-5 shrink-0 cursor-pointer place-items-center rounded-[3px] border ${done ? 'border-good bg-good text-sheet' : 'border-ink bg-sheet'}`}
-            aria-busy={busy}
-            onClick={() => void tick()}
-          >
-            {done && <Check size={14} aria-hidden="true" />}
-          </button>
-          <button
-            type="button"
-            className="fig flex-1 cursor-pointer text-left font-semibold"
-            aria-expanded={isOpen}
-            onClick={() => setOpen(!open)}
-          >
-            {step.title}
-          </button>
-          <span className="fig shrink-0 text-[13px] text-ink-2">{minutesText(step.handsMin)}</span>
-        </div>
-        {isOpen && (
-          <div className="mt-1 pl-7">
-            <ul className="list-disc pl-4">
-              {step.detail.map((d) => (
-                <li key={d}>{d}</li>
-              ))}
-            </ul>
-            {step.good && (
-              <p className="mt-1 text-good">
-                <strong className="font-semibold">Good:</strong> {step.good}
-              </p>
-            )}
-            {step.key === 'consents' && <OpenConsents />}
-            {step.key === 'read' && (
-              <Link className="link" href={`/jobs/${store.getState().id}/after`}>
-                Enter them in After
-              </Link>
-            )}
-            {step.asksSerial && step.unitId && <SerialField optionId={option.id} stepKey={step.key} />}
-          </div>
-        )}
-        {asking && (
-          <div role="alert" className="mt-1 flex flex-wrap items-center gap-2 pl-7">
-            <span>No serial is noted. Is the serial found the one on the label?</span>
-            <Button onClick={() => void tick(true)}>Done without a serial</Button>
-            <Button onClick={() => setAsking(false)}>Note it first</Button>
-          </div>
-        )}
-        <Problem words={problem} />
-      </div>
-      <div>
-        {step.waitLabel && step.waitMin > 0 && (
-          <div
-            className="fig rounded-[3px] border border-dashed border-ink-2 bg-paper px-2 py-1 text-[13px]"
-            style={{ minHeight: blockPx(step.waitMin) }}
-          >
-            {step.waitLabel}
-            <span className="block text-ink-2">{minutesText(step.waitMin)}, by itself</span>
-          </div>
-        )}
-      </div>
-      <div className="space-y-1">
-        {step.cautions.map((c) => (
-          <p
-            key={c}
-            className={`fig border-l-2 pl-2 text-[12.5px] leading-snug ${inFull.has(c) ? 'border-mains text-ink' : 'border-rule text-ink-2'}`}
-          >
-            {inFull.has(c) ? CAUTIONS[c] : REMINDERS[c]}
-          </p>
-        ))}
-      </div>
-    </li>
-  );
-}
-
-/** Consents that are still open, each ticked as it is got: the brief knows at once. */
-function OpenConsents() {
-  const consents = useJob((s) => s.brief.consents);
-  const setBrief = useJob((s) => s.setBrief);
-  return (
-    <div className="mt-1">
-      {consents
-        .filter((c) => !c.got)
-        .map((c) => (
-          <Tick
-            key={c.id}
-            label={`got: ${CONSENT_LABEL[c.what]}${c.who ? `, ${c.who}` : ''}`}
-            checked={false}
-            onChange={() =>
-              setBrief((b) => ({
-                ...b,
-                consents: b.consents.map((x) => (x.id === c.id ? { ...x, got: true } : x)),
-              }))
-            }
-          />
-        ))}
-    </div>
-  );
-}
 
 /** Fit: the ordered run sheet, hands-on beside waiting, cautions at their step in the margin. */
 export function FitStop() {

@@ -7,26 +7,17 @@ import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/model/needs
 import { least } from 'd3-array';
 import type { Place, Spot } from '@/core/site/model/schema';
 import { useKeys } from '@/ui/keys/useKeys';
-import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
-import { useAccepted, useDerived, useOption, useSettling } from '@/ui/job/derived';
+import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { Workbench } from '@/ui/pieces/Workbench';
-import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
-import { Pipe } from '@/ui/ledger/Pipe';
-import { VERDICT_TONE } from '@/ui/ledger/tones';
-import { Words } from '@/ui/ledger/Words';
-import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { SelectField } from '@/ui/pieces/fields';
 import Link from 'next/link';
-import { rangeWords } from '@/core/plan/evaluate/words';
-import { speedText } from '@/ui/pieces/format';
 import { newId } from '@/ui/pieces/newId';
 import { Section } from '@/ui/section/Section';
 import type { SheetMark } from '@/ui/sheet/marks';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
-import { AccessChoice } from './AccessChoice';
 import { AddUnit } from './AddUnit';
 import { Options } from './Options';
 import { UnitPanel } from './UnitPanel';
@@ -35,48 +26,7 @@ import { withMoved } from '@/core/plan/option/movedUnit';
 import { middleOf } from '@/core/site/geometry/rooms';
 import { sheetStoreys } from '@/core/site/model/levels';
 import { usePlanChannels } from './usePlanChannels';
-
-/** Numbers of a prediction in words, for readers of the track. */
-function predictionLabel(p: Prediction): string {
-  const up = p.decidedBy === 'up';
-  const range = up ? p.upRangeMbps : p.downRangeMbps;
-  return `${p.runs > 0 ? 'read' : 'predicted'} ${speedText(up ? p.upMbps : p.downMbps)} Mb/s ${up ? 'up' : 'down'}, ${rangeWords(p, range, speedText)}, needed ${speedText(up ? p.need.upMbps : p.need.downMbps)}`;
-}
-
-function usePlanRows(): LedgerRow[] {
-  const spots = useJob((s) => s.site.spots);
-  const today = useJob((s) => s.plan.today);
-  const { predictions, predictionsToday, derived, of: option } = useDerived();
-  return useMemo(
-    () =>
-      factsOf(spots, derived?.verdicts, option ? predictions : predictionsToday).map((f): LedgerRow => {
-        const { spot, prediction: p, verdict } = f;
-        const before = verdict?.before;
-        if (!p)
-          return rowOf(f, before?.decidedBy, ['before'], {
-            trackLabel: 'working it out',
-            result: 'working it out',
-            tone: 'plain',
-            detail: <Words spot={spot} />,
-          });
-        const up = directionOf(p.decidedBy) === 'up';
-        return rowOf(f, p.decidedBy, ['before', 'predicted', 'range'], {
-          trackLabel: predictionLabel(p),
-          result: before && before.verdict !== p.verdict ? `${before.verdict} → ${p.verdict}` : p.verdict,
-          note: `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s${p.runs > 0 ? ', read' : ''}`,
-          tone: VERDICT_TONE[p.verdict],
-          detail: (
-            <>
-              <Words spot={spot} />
-              <Pipe prediction={p} option={option ?? today} />
-              <AccessChoice spotId={spot.id} />
-            </>
-          ),
-        });
-      }),
-    [spots, derived, predictions, predictionsToday, option, today],
-  );
-}
+import { PlanLedger } from './PlanLedger';
 
 /** Proofs that what was changed in the accepted option ends, said before anything is built. */
 const EndedProofs = memo(function EndedProofs() {
@@ -139,29 +89,6 @@ const Notices = memo(function Notices() {
         </li>
       ))}
     </ul>
-  );
-});
-
-/** Says that the numbers are older than the hand. */
-function Settling() {
-  const settling = useSettling();
-  return settling && <span className="fig text-[13px] text-ink-2">settling</span>;
-}
-
-/** The ledger of Plan; it follows the numbers, not the hand. */
-const PlanLedger = memo(function PlanLedger() {
-  const rows = usePlanRows();
-  return (
-    <Ledger
-      rows={rows}
-      head={
-        <>
-          <TrackKey before predicted />
-          <Settling />
-        </>
-      }
-      empty="No spots yet. Put them in Survey: one where each thing must work."
-    />
   );
 });
 

@@ -1,7 +1,7 @@
 'use client';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
-import { EVIDENCE, type Phase, type Reading } from '@/core/evidence/rows';
+import { type Phase, type Reading } from '@/core/evidence/rows';
 import type { Built } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
 import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
@@ -13,6 +13,7 @@ import { newId } from '@/ui/pieces/newId';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { SelectField } from '@/ui/pieces/fields';
 import { Button } from '@/ui/pieces/Button';
+import { Box, FIELD, problemOf, type FieldId, type Wrong } from './RunBox';
 
 const EMPTY = { down: '', up: '', loaded: '', idle: '', level: '', note: '' };
 type Typed = typeof EMPTY;
@@ -22,78 +23,6 @@ const toNumber = (text: string): number | null | undefined => {
   const n = Number(text.replace(',', '.').replace('−', '-'));
   return Number.isFinite(n) ? n : undefined;
 };
-
-/** What each value of a run is called on the form. */
-const FIELD = {
-  downMbps: 'Down',
-  upMbps: 'Up',
-  loadedMs: 'Under load',
-  idleMs: 'Idle',
-  rssiDbm: 'Signal',
-  note: 'Note',
-} as const;
-type FieldId = keyof typeof FIELD;
-
-/** What is wrong with what was typed, and in which field where it is one. */
-interface Wrong {
-  words: string;
-  field: FieldId | null;
-}
-
-function Box({
-  label,
-  unit,
-  value,
-  wrong,
-  onChange,
-  first,
-}: {
-  label: string;
-  unit: string;
-  value: string;
-  /** Whether this is the field that is complained about. */
-  wrong: boolean;
-  onChange: (v: string) => void;
-  first?: React.Ref<HTMLInputElement>;
-}) {
-  const id = useId();
-  return (
-    <div>
-      <label className="lab" htmlFor={id}>
-        {label} ({unit})
-      </label>
-      <input
-        ref={first}
-        id={id}
-        className="field fig"
-        inputMode="decimal"
-        aria-invalid={wrong}
-        value={value}
-        onChange={(e) => onChange(e.target.value)}
-      />
-    </div>
-  );
-}
-
-/** The first thing wrong with typed values, by the limits that hold everywhere. */
-function problemOf(values: ReadingValues): Wrong | null {
-  const parsed = EVIDENCE.reading.safeParse({
-    ...values,
-    kind: 'reading',
-    id: 'x',
-    stateId: 'x',
-    at: new Date(0).toISOString(),
-    by: '',
-  });
-  if (parsed.success) return null;
-  const issue = parsed.error.issues[0]!;
-  const key = String(issue.path[0] ?? '');
-  const field = key in FIELD ? (key as FieldId) : null;
-  return {
-    field,
-    words: `${field ? FIELD[field] : 'This run'}: ${issue.message}. Correct it and record again.`,
-  };
-}
 
 /**
  * Enters one run: at a spot, or by cable at the gateway (`spot` null). It stays open for the next run, since one test

@@ -8,6 +8,7 @@ import { JobStoreContext, createJobStore, useJobStore } from '@/ui/job/store';
 import { SyncContext, useSync } from '@/ui/job/useSync';
 import { Problem } from '@/ui/pieces/Problem';
 import { useKeys } from '@/ui/keys/useKeys';
+import { useLeaveField } from '@/ui/keys/useLeaveField';
 import { Cable } from './Cable';
 import { ConflictBanner } from './ConflictBanner';
 import { HeadlineToList } from './HeadlineToList';
@@ -26,6 +27,7 @@ function Keys({ undo }: { undo: ReturnType<typeof useUndo> }) {
     const next = all[all.findIndex((s) => s.id === storeyId) + by];
     if (next) showStorey(next.id);
   };
+  useLeaveField();
   useKeys({
     undo: (event) => {
       event.preventDefault();

@@ -1,0 +1,79 @@
+'use client';
+import { memo, useMemo } from 'react';
+import type { Prediction } from '@/core/plan/evaluate/predict';
+import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
+import { useDerived, useSettling } from '@/ui/job/derived';
+import { useJob } from '@/ui/job/store';
+import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
+import { Pipe } from '@/ui/ledger/Pipe';
+import { VERDICT_TONE } from '@/ui/ledger/tones';
+import { Words } from '@/ui/ledger/Words';
+import { TrackKey } from '@/ui/ledger/Track';
+import { rangeWords } from '@/core/plan/evaluate/words';
+import { speedText } from '@/ui/pieces/format';
+import { AccessChoice } from './AccessChoice';
+
+/** Numbers of a prediction in words, for readers of the track. */
+function predictionLabel(p: Prediction): string {
+  const up = p.decidedBy === 'up';
+  const range = up ? p.upRangeMbps : p.downRangeMbps;
+  return `${p.runs > 0 ? 'read' : 'predicted'} ${speedText(up ? p.upMbps : p.downMbps)} Mb/s ${up ? 'up' : 'down'}, ${rangeWords(p, range, speedText)}, needed ${speedText(up ? p.need.upMbps : p.need.downMbps)}`;
+}
+
+function usePlanRows(): LedgerRow[] {
+  const spots = useJob((s) => s.site.spots);
+  const today = useJob((s) => s.plan.today);
+  const { predictions, predictionsToday, derived, of: option } = useDerived();
+  return useMemo(
+    () =>
+      factsOf(spots, derived?.verdicts, option ? predictions : predictionsToday).map((f): LedgerRow => {
+        const { spot, prediction: p, verdict } = f;
+        const before = verdict?.before;
+        if (!p)
+          return rowOf(f, before?.decidedBy, ['before'], {
+            trackLabel: 'working it out',
+            result: 'working it out',
+            tone: 'plain',
+            detail: <Words spot={spot} />,
+          });
+        const up = directionOf(p.decidedBy) === 'up';
+        return rowOf(f, p.decidedBy, ['before', 'predicted', 'range'], {
+          trackLabel: predictionLabel(p),
+          result: before && before.verdict !== p.verdict ? `${before.verdict} → ${p.verdict}` : p.verdict,
+          note: `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s${p.runs > 0 ? ', read' : ''}`,
+          tone: VERDICT_TONE[p.verdict],
+          detail: (
+            <>
+              <Words spot={spot} />
+              <Pipe prediction={p} option={option ?? today} />
+              <AccessChoice spotId={spot.id} />
+            </>
+          ),
+        });
+      }),
+    [spots, derived, predictions, predictionsToday, option, today],
+  );
+}
+
+/** Says that the numbers are older than the hand. */
+function Settling() {
+  const settling = useSettling();
+  return settling && <span className="fig text-[13px] text-ink-2">settling</span>;
+}
+
+/** The ledger of Plan; it follows the numbers, not the hand. */
+export const PlanLedger = memo(function PlanLedger() {
+  const rows = usePlanRows();
+  return (
+    <Ledger
+      rows={rows}
+      head={
+        <>
+          <TrackKey before predicted />
+          <Settling />
+        </>
+      }
+      empty="No spots yet. Put them in Survey: one where each thing must work."
+    />
+  );
+});
