@@ -56,7 +56,7 @@ export function Pipe({ prediction: p, option }: { prediction: Prediction; option
     <div className="mt-2" data-pipe={p.number}>
       <div className="fig text-[13px] text-ink-2">
         {trip
-          ? `ms round trip, ${p.latencyMs.toFixed(0)} of ${p.need.latencyMs} in all${p.runs > 0 ? `, ${p.runs} ${p.runs === 1 ? 'run' : 'runs'} read` : ''}`
+          ? `ms round trip, ${p.latencyMs.toFixed(0)} of ${p.need.latencyMs} in all; ${speedText(p.downMbps)} Mb/s ↓, ${rangeWords(p, p.downRangeMbps, speedText)}`
           : `Mb/s ${up ? '↑ up' : '↓ down'}, ${rangeWords(p, up ? p.upRangeMbps : p.downRangeMbps, speedText)}`}
         ; estimates unless marked measured
       </div>
