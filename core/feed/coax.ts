@@ -24,8 +24,15 @@ export function mocaMbps(version: MocaVersion, attenuationDb: number, portMbps: 
   return Math.min(full * share, portMbps * ETHERNET_TCP_SHARE);
 }
 
+/** A cable or a splitter on a way through the coax: what it is, its length where it is a cable, and what it takes. */
+export interface CoaxStretch {
+  what: string;
+  lengthM: number | null;
+  lossDb: number;
+}
+
 export type CoaxPath =
-  | { ok: true; attenuationDb: number; lengthM: number; parts: string[]; guessed: boolean }
+  | { ok: true; attenuationDb: number; lengthM: number; parts: CoaxStretch[]; guessed: boolean }
   | { ok: false; reason: string };
 
 /**
@@ -88,13 +95,13 @@ export function coaxAttenuation(plant: CoaxPlant, fromId: string, toId: string):
 
   let attenuationDb = 0;
   let lengthM = 0;
-  const parts: string[] = [];
+  const parts: CoaxStretch[] = [];
   for (let i = 0; i < route.length; i++) {
     const { cable, to, up } = route[i]!;
     const db = cable.lengthM * COAX_DB_PER_M[cable.cable];
     attenuationDb += db;
     lengthM += cable.lengthM;
-    parts.push(`${cable.lengthM} m ${cable.cable === 'rg6' ? 'RG-6' : 'RG-59'} ${db.toFixed(1)} dB`);
+    parts.push({ what: cable.cable === 'rg6' ? 'RG-6' : 'RG-59', lengthM: cable.lengthM, lossDb: db });
     const next = route[i + 1];
     const splitter = next && plant.splitters.find((s) => s.id === to);
     if (!splitter) continue;
@@ -107,9 +114,11 @@ export function coaxAttenuation(plant: CoaxPlant, fromId: string, toId: string):
     const across = up && !next.up;
     const loss = SPLITTER_DB[splitter.ways][across ? 'across' : 'through'] * (splitter.ratedMoca ? 1 : 2);
     attenuationDb += loss;
-    parts.push(
-      `${splitter.ways}-way splitter ${across ? 'between outputs' : 'input to output'}${splitter.ratedMoca ? '' : ', not rated above 1 GHz'} ${loss.toFixed(1)} dB`,
-    );
+    parts.push({
+      what: `${splitter.ways}-way splitter ${across ? 'between outputs' : 'input to output'}${splitter.ratedMoca ? '' : ', not rated above 1 GHz'}`,
+      lengthM: null,
+      lossDb: loss,
+    });
   }
   return {
     ok: true,

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { priceOf } from '../plan/cost/price';
-import { minutesBetween, schedule, totalMin, type Step } from './schedule';
+import { minutesBetween, restMin, schedule, totalMin, type Step } from './schedule';
 import { step } from './steps';
 
 const job = fc
@@ -105,6 +105,28 @@ describe('the time line of one pair of hands', () => {
       { numRuns: 80 },
     );
     expect(sum / least).toBeLessThan(1.05);
+  });
+  test('the rest of a day in its order is no longer than the day, and shrinks as steps are done', () => {
+    fc.assert(
+      fc.property(job, (steps) => {
+        const sheet = schedule(steps);
+        expect(restMin(sheet)).toBe(totalMin(sheet));
+        let last = totalMin(sheet);
+        sheet.forEach((_, i) => {
+          const rest = restMin(sheet.slice(i + 1));
+          expect(rest).toBeLessThanOrEqual(last);
+          last = rest;
+        });
+      }),
+    );
+  });
+  test('a day of hundreds of steps is put in order too', () => {
+    const many = Array.from({ length: 300 }, (_, i) =>
+      step(`s${i}`, `S${i}`, 3 + (i % 7), { waitMin: i % 5, after: i > 3 ? [`s${i - 3}`] : [] }),
+    );
+    const sheet = schedule(many);
+    expect(new Set(sheet.map((s) => s.key)).size).toBe(300);
+    expect(totalMin(sheet)).toBeLessThanOrEqual(many.reduce((sum, s) => sum + s.handsMin + s.waitMin, 0));
   });
   test('an unknown predecessor holds nothing up, and a circle ends', () => {
     expect(schedule([step('a', 'A', 5, { after: ['nobody'] })])[0]!.startMin).toBe(0);

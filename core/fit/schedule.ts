@@ -27,6 +27,8 @@ export interface ScheduledStep extends Step {
 
 /** Most steps that are tried at one moment of the day; the most pressing come first. */
 const MOST_TRIED = 6;
+/** Days of more steps are not tried out: the longest way goes first. */
+const MOST_STEPS_TRIED = 80;
 
 /** How far a day has come: when each step is through, and what is left. */
 interface Day {
@@ -119,7 +121,9 @@ function candidates(work: Work, day: Day): number[] {
   const soon = day.open.filter((i) => at.get(i)! > day.now && at.get(i)! < free && at.get(i) !== Infinity);
   const found = [...ready, ...soon];
   if (found.length === 0) return [day.open[0]!];
-  const pressing = [...found].sort((a, b) => work.tailMin[b]! - work.tailMin[a]!).slice(0, MOST_TRIED);
+  const byTail = (list: readonly number[]) => [...list].sort((a, b) => work.tailMin[b]! - work.tailMin[a]!);
+  if (work.steps.length > MOST_STEPS_TRIED) return byTail(ready.length > 0 ? ready : found).slice(0, 1);
+  const pressing = byTail(found).slice(0, MOST_TRIED);
   // Of equally short days the one in the order of the list.
   return [...new Set([...ready.slice(0, 1), ...found.filter((i) => pressing.includes(i))])];
 }
@@ -127,7 +131,7 @@ function candidates(work: Work, day: Day): number[] {
 /**
  * Puts steps on one person's time line so that the day is short: at each moment the steps that could come next are tried,
  * each with the rest of the day after it by the longest way first, and the one with the earliest end is taken (a rollout;
- * not proven shortest). Waits run beside hands-on work; a short wait is waited out where what it leads to is pressing.
+ * not proven shortest; days of more than `MOST_STEPS_TRIED` steps go by the longest way alone). Waits run beside hands-on work; a short wait is waited out where what it leads to is pressing.
  * Equal days keep the order of the list. Steps naming an unknown predecessor do not wait for it.
  */
 export function schedule(steps: readonly Step[]): ScheduledStep[] {
@@ -136,9 +140,10 @@ export function schedule(steps: readonly Step[]): ScheduledStep[] {
   const out: ScheduledStep[] = [];
   while (day.open.length > 0) {
     let best: { day: Day; pick: number; end: number } | null = null;
-    for (const pick of candidates(work, day)) {
+    const open = candidates(work, day);
+    for (const pick of open) {
       const next = goOn(work, day, pick);
-      const end = endOf(work, next);
+      const end = open.length === 1 ? 0 : endOf(work, next);
       if (!best || end < best.end) best = { day: next, pick, end };
     }
     const step = steps[best!.pick]!;
@@ -151,6 +156,14 @@ export function schedule(steps: readonly Step[]): ScheduledStep[] {
     });
   }
   return out;
+}
+
+/** Length of the rest of a day that goes on in the order it was put in, min: what is done is left out. */
+export function restMin(sheet: readonly Step[]): number {
+  const work = workOf(sheet);
+  let day: Day = { now: 0, doneAt: new Map(), open: sheet.map((_, i) => i) };
+  for (let i = 0; i < sheet.length; i++) day = goOn(work, day, i);
+  return Math.max(0, ...day.doneAt.values());
 }
 
 /** Length of a schedule, min. */

@@ -3,7 +3,7 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { type CautionId } from '@/core/fit/cautions';
-import { minutesBetween, schedule, totalMin, type ScheduledStep } from '@/core/fit/schedule';
+import { minutesBetween, restMin, totalMin, type ScheduledStep } from '@/core/fit/schedule';
 import { doneSteps } from '@/core/evidence/fold';
 import { moneyText } from '@/core/plan/cost/money';
 import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
@@ -32,7 +32,7 @@ export function FitStop() {
   const doneKeys = doneSteps(evidence, accepted?.optionId ?? shown?.id ?? '');
   const left = useMemo(() => {
     const open = allSteps.filter((s) => !doneKeys.has(s.key));
-    return { handsMin: open.reduce((sum, s) => sum + s.handsMin, 0), dayMin: totalMin(schedule(open)) };
+    return { handsMin: open.reduce((sum, s) => sum + s.handsMin, 0), dayMin: restMin(open) };
   }, [allSteps, doneKeys]);
   const firstSaid = useMemo(() => {
     const said = new Set<CautionId>();

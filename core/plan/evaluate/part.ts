@@ -1,4 +1,5 @@
 import type { ChainPart } from '../../feed/chain';
+import type { CoaxStretch } from '../../feed/coax';
 import type { Band } from '../../radio/link/bands';
 import type { PathFacts } from '../../radio/path/path';
 
@@ -10,7 +11,7 @@ export type Why =
   | { kind: 'lead' }
   | { kind: 'run'; name: string; lengthM: number; certainty: string; negotiatedMbps: number | null }
   | { kind: 'cable'; medium: string; lengthM: number; rateMbps: number }
-  | { kind: 'coax'; attenuationDb: number; stretches: readonly string[]; guessed: boolean }
+  | { kind: 'coax'; attenuationDb: number; stretches: readonly CoaxStretch[]; guessed: boolean }
   | {
       kind: 'powerline';
       near: string;

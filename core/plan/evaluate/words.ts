@@ -61,7 +61,9 @@ export function partBecause(part: Part, lengthUnit: 'metres' | 'feet'): string {
         ? `${length(why.lengthM)} is past the 100 m that copper carries: take fibre or a shorter route`
         : `${length(why.lengthM)} of ${why.medium} at ${why.rateMbps} Mb/s`;
     case 'coax':
-      return `${why.attenuationDb.toFixed(1)} dB: ${why.stretches.join(', ')}${why.guessed ? ' (part of it guessed)' : ''}`;
+      return `${why.attenuationDb.toFixed(1)} dB: ${why.stretches
+        .map((s) => `${s.lengthM === null ? '' : `${length(s.lengthM)} `}${s.what} ${s.lossDb.toFixed(1)} dB`)
+        .join(', ')}${why.guessed ? ' (part of it guessed)' : ''}`;
     case 'powerline':
       return `${why.near} to ${why.far}: ${why.factors.map((f) => `${f.factor.toFixed(2)} ${f.label}`).join(' × ')}`;
     case 'dead':
