@@ -50,6 +50,7 @@ for (const [width, height] of [
   [1280, 800],
   [1920, 1080],
   [768, 1024],
+  [390, 844],
 ] as const) {
   test(`every stop fits ${width} × ${height} without sideways scrolling, labels apart`, async ({ page }) => {
     await page.setViewportSize({ width, height });

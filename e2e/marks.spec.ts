@@ -43,3 +43,26 @@ test.describe('a press on a mark chooses it everywhere', () => {
     await expect(page.getByRole('banner').getByRole('status')).toHaveText(/^saved$/);
   });
 });
+
+test('a unit dragged by 60 px moves by 60 px, from the first of them', async ({ page }) => {
+  const farm = await (await page.request.get('/api/jobs/farm/export')).json();
+  const made = await page.request.post('/api/jobs/import', { data: { ...farm, name: 'Dragged by 60' } });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/jobs/${id}/plan`);
+  const unit = page.locator('[data-mark="unit"]').first();
+  await expect(unit).toBeVisible();
+  // The mark by its own transform: its box changes with its glow.
+  const at = () =>
+    unit.evaluate((g) => {
+      const m = (g as SVGGElement).getScreenCTM()!;
+      return [m.e, m.f] as [number, number];
+    });
+  const [x, y] = await at();
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 30; i++) await page.mouse.move(x + 2 * i, y + i);
+  await page.mouse.up();
+  // To a centimetre of the plot, in which places are kept.
+  await expect.poll(async () => Math.abs((await at())[0] - x - 60)).toBeLessThan(0.6);
+  expect(Math.abs((await at())[1] - y - 30)).toBeLessThan(0.6);
+});

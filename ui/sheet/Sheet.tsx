@@ -68,8 +68,6 @@ export interface SheetProps {
   fitKey?: string;
   /** Yard shown around the plot, m; absent as much as is shaded. */
   marginM?: number;
-  /** Space kept free at the head for what is said there, px. */
-  headPx?: number;
   /** Buttons at the foot. */
   foot?: ReactNode;
   label: string;
@@ -123,11 +121,7 @@ export function Sheet(props: SheetProps) {
   const open = refs.find((r) => r.storey.id === openId);
   const { marginM = YARD_MARGIN_M } = props;
   const box = useMemo(() => plotBox(site, marginM), [site, marginM]);
-  const { svg, view, fit, fitTo, zoomBy, show, toMetres } = useView(
-    box,
-    props.fitKey ?? JSON.stringify(box),
-    props.headPx,
-  );
+  const { svg, view, fit, fitTo, zoomBy, show, toMetres } = useView(box, props.fitKey ?? JSON.stringify(box));
   const { k } = view;
   const marks = useMarks(props, storeyIds);
   const chosen = useMemo(

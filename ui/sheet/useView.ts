@@ -17,9 +17,9 @@ const FOOT_PX = 56;
 
 /**
  * Pan and zoom of a sheet by wheel, pinch, drag and keys. It fits the plot until a person moves it; while a plot is drawn
- * it holds still and fits anew only when `fitKey` changes. `headPx` is kept free at its head.
+ * it holds still and fits anew only when `fitKey` changes.
  */
-export function useView(box: Box, fitKey: string, headPx = INSET_PX) {
+export function useView(box: Box, fitKey: string) {
   const svg = useRef<SVGSVGElement>(null);
   const behavior = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const moved = useRef(false);
@@ -27,22 +27,19 @@ export function useView(box: Box, fitKey: string, headPx = INSET_PX) {
   const { minXM, minYM, maxXM, maxYM } = box;
 
   /** Fills the sheet with a part of the plot. */
-  const fitTo = useCallback(
-    (part: Box) => {
-      const element = svg.current;
-      if (!element || !behavior.current) return;
-      const { width, height } = element.getBoundingClientRect();
-      if (width < 40 || height < 40) return;
-      const free = { w: width - 2 * INSET_PX, h: height - headPx - FOOT_PX };
-      const [w, h] = [part.maxXM - part.minXM, part.maxYM - part.minYM];
-      const k = Math.min(free.w / w, free.h / h);
-      const x = INSET_PX + (free.w - k * w) / 2 - k * part.minXM;
-      const y = headPx + (free.h - k * h) / 2 - k * part.minYM;
-      select(element).call(behavior.current.transform, zoomIdentity.translate(x, y).scale(k));
-      moved.current = true;
-    },
-    [headPx],
-  );
+  const fitTo = useCallback((part: Box) => {
+    const element = svg.current;
+    if (!element || !behavior.current) return;
+    const { width, height } = element.getBoundingClientRect();
+    if (width < 40 || height < 40) return;
+    const free = { w: width - 2 * INSET_PX, h: height - INSET_PX - FOOT_PX };
+    const [w, h] = [part.maxXM - part.minXM, part.maxYM - part.minYM];
+    const k = Math.min(free.w / w, free.h / h);
+    const x = INSET_PX + (free.w - k * w) / 2 - k * part.minXM;
+    const y = INSET_PX + (free.h - k * h) / 2 - k * part.minYM;
+    select(element).call(behavior.current.transform, zoomIdentity.translate(x, y).scale(k));
+    moved.current = true;
+  }, []);
   const fit = useCallback(() => {
     fitTo({ minXM, minYM, maxXM, maxYM });
     moved.current = false;

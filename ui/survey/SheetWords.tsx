@@ -4,17 +4,17 @@ import { ToolChoice } from './ToolRow';
 import { PASSES, TOOLS } from './tools';
 import { Button } from '@/ui/pieces/Button';
 
-/** What the tool in hand asks for and what it puts in, on the sheet itself, where the eye is. */
+/** What the tool in hand asks for and what it puts in, at the head of the sheet, never over the drawing. */
 export function Hint() {
   const pass = useDrawing((s) => s.pass);
   const tool = useDrawing((s) => s.tool);
   const message = useDrawing((s) => s.message);
   return (
-    <div className="pointer-events-none absolute inset-x-3 top-1 flex min-h-8 items-start justify-between gap-3">
-      <p className="fig mt-1.5 rounded-[3px] bg-sheet/85 leading-tight text-ink-2" role="status">
+    <div className="flex min-h-11 shrink-0 items-center justify-between gap-3 border-b border-rule px-3 py-1">
+      <p className="fig leading-tight text-ink-2" role="status">
         {message || (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : TOOLS[tool].hint)}
       </p>
-      <div className="pointer-events-auto">
+      <div className="shrink-0">
         <ToolChoice />
       </div>
     </div>

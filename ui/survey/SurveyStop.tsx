@@ -35,8 +35,6 @@ import { Button } from '@/ui/pieces/Button';
 const NONE: ReadonlySet<string> = new Set();
 /** Yard shown around the plot while it is drawn, m. */
 const MARGIN_M = 1;
-/** Space at the head of the sheet for the hint, px. */
-const HEAD_PX = 42;
 
 /** The rounds of the survey in working order. */
 function Rounds() {
@@ -155,38 +153,39 @@ function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
   );
   const overlay = useCallback((view: View) => <DrawOverlay view={view} />, []);
   return (
-    <div className="relative h-full">
-      <Sheet
-        label="Survey sheet: walls and spots"
-        option={today}
-        shade={null}
-        failing={NONE}
-        fitKey={String(buildings)}
-        marginM={MARGIN_M}
-        headPx={HEAD_PX}
-        cursor={drawn ? 'crosshair' : undefined}
-        inertMarks={drawn}
-        quietSpots={pass !== 'spots'}
-        onPoint={onPoint}
-        onHover={drawn ? onHover : undefined}
-        onFrame={drawn ? undefined : onFrame}
-        onMove={moving}
-        things={things}
-        roomLabels={roomLabels}
-        chosen={chosen}
-        under={<Underlays storeyIds={storeyIds} />}
-        over={
-          <>
-            <PointedRoom />
-            <WiringLines storeyIds={storeyIds} />
-          </>
-        }
-        overlay={overlay}
-        foot={<ToolRow onBuilding={onBuilding} />}
-      />
+    <div className="flex h-full flex-col">
       <Hint />
-      {buildings === 0 && <Begin onBuilding={onBuilding} />}
-      <LengthBox put={put} />
+      <div className="relative min-h-0 flex-1">
+        <Sheet
+          label="Survey sheet: walls and spots"
+          option={today}
+          shade={null}
+          failing={NONE}
+          fitKey={String(buildings)}
+          marginM={MARGIN_M}
+          cursor={drawn ? 'crosshair' : undefined}
+          inertMarks={drawn}
+          quietSpots={pass !== 'spots'}
+          onPoint={onPoint}
+          onHover={drawn ? onHover : undefined}
+          onFrame={drawn ? undefined : onFrame}
+          onMove={moving}
+          things={things}
+          roomLabels={roomLabels}
+          chosen={chosen}
+          under={<Underlays storeyIds={storeyIds} />}
+          over={
+            <>
+              <PointedRoom />
+              <WiringLines storeyIds={storeyIds} />
+            </>
+          }
+          overlay={overlay}
+          foot={<ToolRow onBuilding={onBuilding} />}
+        />
+        {buildings === 0 && <Begin onBuilding={onBuilding} />}
+        <LengthBox put={put} />
+      </div>
     </div>
   );
 }

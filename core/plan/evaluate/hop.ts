@@ -111,13 +111,13 @@ function cableHop(ends: Ends<FeedOf<'ethernet' | 'fibre'>>): Hop {
   );
 }
 
-function coaxHop({ context, child, feed, childKit }: Ends<FeedOf<'coax'>>): Hop {
+function coaxHop({ context, parent, child, feed, childKit }: Ends<FeedOf<'coax'>>): Hop {
   const { nearCoaxId, farCoaxId } = feed;
   if (!nearCoaxId || !farCoaxId)
     return deadHop(
       child,
       'coax',
-      'Choose the two coax outlets of the pair: near its parent and at the far end.',
+      `No coax outlet is within a lead of ${nearCoaxId ? `${child.letter} where it stands` : parent.letter}: choose one, or move it.`,
     );
   const path = coaxAttenuation(context.site.coax, nearCoaxId, farCoaxId);
   if (!path.ok) return deadHop(child, 'coax', path.reason);

@@ -98,7 +98,7 @@ describe('feeding the studio', () => {
       ruleNotices(context, loose)
         .map((n) => n.words)
         .join(),
-    ).toContain('Choose the two coax outlets');
+    ).toContain('No coax outlet is within a lead of');
   });
 });
 
