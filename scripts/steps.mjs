@@ -83,7 +83,10 @@ export function install() {
   step(
     'Installing dependencies (a database driver is compiled, about 3 minutes)',
     'Check the network to the package registry, and that python3, make and g++ are installed.',
-    () => run('npm', ['install', '--no-save', '--no-audit', '--no-fund']).status === 0 && existsSync(proof),
+    () =>
+      // The driver's files are compiled beside each other.
+      run('npm', ['install', '--no-save', '--no-audit', '--no-fund'], { env: { JOBS: 'max' } }).status ===
+        0 && existsSync(proof),
   );
   remember('installed', hash);
 }
