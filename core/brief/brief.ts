@@ -4,6 +4,8 @@ import { regionId, subBand } from '../site/model/radioTerms';
 
 /** Most money a field holds, minor units: room for currencies with small units. */
 export const MOST_MINOR = 1_000_000_000_00;
+/** Largest factor of the catalogue's prices, after any number of conversions. */
+export const MOST_RATE = 1e9;
 
 export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
 
@@ -71,7 +73,7 @@ export const brief = z.strictObject({
   ownLimitsDbm: z.partialRecord(subBand, z.number().min(0).max(36)).default({}),
   currency: z.string().regex(/^[A-Z]{3}$/, 'a currency has three letters, such as EUR'),
   /** What prices of the catalogue, minor units of EUR, are multiplied by to be minor units of the job's currency. */
-  catalogueRate: z.number().positive().max(1e6).default(1),
+  catalogueRate: z.number().positive().max(MOST_RATE).default(1),
   lengthUnit: z.enum(['metres', 'feet']),
   allowed: z.strictObject({
     drilling: z.boolean(),

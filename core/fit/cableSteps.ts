@@ -24,7 +24,8 @@ function drillWords({ walls, floors }: CableRun): string[] {
 function cautionsOf(context: PlanContext, run: CableRun, fibre: boolean): CautionId[] {
   const { allowed } = context.brief;
   return [
-    ...(run.walls + run.floors > 0 ? (['drilling'] as const) : []),
+    // Whatever holds a cable is fixed to something, also where no wall is passed.
+    'drilling',
     ...(allowed.rented || allowed.listed || !allowed.drilling ? (['consent'] as const) : []),
     ...(run.across && !fibre ? (['copperBetween'] as const) : []),
     ...(run.across && !run.duct ? (['buried'] as const) : []),

@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import type { Brief, Policies } from '@/core/brief/brief';
+import { MOST_MINOR, type Brief, type Policies } from '@/core/brief/brief';
 import { minorDigits } from '@/core/plan/cost/money';
 import { REGION_LABEL, type RegionId } from '@/core/radio/link/regions';
 import { useJob } from '@/ui/job/store';
@@ -213,7 +213,7 @@ export function BriefStop() {
                 label="Budget, empty: none set"
                 unit={brief.currency}
                 value={brief.allowed.budgetMinor === null ? null : brief.allowed.budgetMinor / minor}
-                max={100_000_00 / minor}
+                max={MOST_MINOR / minor}
                 optional
                 onChange={(v) => allowed({ budgetMinor: v === null ? null : Math.round(v * minor) })}
               />
@@ -221,7 +221,7 @@ export function BriefStop() {
                 label="Labour"
                 unit={`${brief.currency} an hour`}
                 value={brief.labourMinorPerHour / minor}
-                max={1_000_00 / minor}
+                max={MOST_MINOR / minor}
                 onChange={(v) => v !== null && set({ labourMinorPerHour: Math.round(v * minor) })}
               />
             </div>

@@ -28,26 +28,25 @@ export function FitStop() {
   const shown = useOption();
   const accepted = useAccepted();
   const { accept } = useAccept();
-  const allSteps = derived?.steps ?? NO_STEPS;
-  const doneKeys = doneSteps(evidence, accepted?.optionId ?? shown?.id ?? '');
+  const steps = derived?.steps ?? NO_STEPS;
+  // The work is that of the accepted option, whatever is being looked at in Plan.
+  const option = options.find((o) => o.id === accepted?.optionId) ?? shown;
+  const done = doneSteps(evidence, option?.id ?? '');
   const left = useMemo(() => {
-    const open = allSteps.filter((s) => !doneKeys.has(s.key));
+    const open = steps.filter((s) => !done.has(s.key));
     return { handsMin: open.reduce((sum, s) => sum + s.handsMin, 0), dayMin: restMin(open) };
-  }, [allSteps, doneKeys]);
+  }, [steps, done]);
   const firstSaid = useMemo(() => {
     const said = new Set<CautionId>();
     return new Map(
-      allSteps.map((s) => {
+      steps.map((s) => {
         const fresh = new Set(s.cautions.filter((c) => !said.has(c)));
         for (const c of fresh) said.add(c);
         return [s.key, fresh as ReadonlySet<CautionId>];
       }),
     );
-  }, [allSteps]);
+  }, [steps]);
   const [problem, setProblem] = useState<string | null>(null);
-  // The work is that of the accepted option, whatever is being looked at in Plan.
-  const option = options.find((o) => o.id === accepted?.optionId) ?? shown;
-  const steps = allSteps;
   const evaluation = option ? derived?.options[option.id] : undefined;
   if (option && !derived)
     return (
@@ -66,7 +65,6 @@ export function FitStop() {
       </p>
     );
   const { parts, price } = evaluation;
-  const done = doneSteps(evidence, option.id);
   const current = steps.find((s) => !done.has(s.key));
   return (
     <>

@@ -52,11 +52,13 @@ export function StepRow({
     }
     setAsking(false);
     setBusy(true);
-    // What was got here is got in the brief.
-    if (step.key === 'consents' && !done)
-      setBrief((b) => ({ ...b, consents: b.consents.map((c) => ({ ...c, got: true })) }));
-    setProblem((await ensure(option)) ?? (await record.step(option.id, step.key, done ? 'undone' : 'done')));
+    const wrong =
+      (await ensure(option)) ?? (await record.step(option.id, step.key, done ? 'undone' : 'done'));
     setBusy(false);
+    setProblem(wrong);
+    // What was got here is got in the brief.
+    if (step.key === 'consents' && !done && wrong === null)
+      setBrief((b) => ({ ...b, consents: b.consents.map((c) => ({ ...c, got: true })) }));
   };
   return (
     <li

@@ -1,4 +1,4 @@
-import { MOST_MINOR, type Brief } from '../../brief/brief';
+import { MOST_MINOR, MOST_RATE, type Brief } from '../../brief/brief';
 import type { Plan } from '../option/schema';
 import { minorDigits } from './money';
 
@@ -18,7 +18,7 @@ export function inCurrency(
     brief: {
       ...brief,
       currency,
-      catalogueRate: brief.catalogueRate * perMinor,
+      catalogueRate: Math.min(MOST_RATE, brief.catalogueRate * perMinor),
       labourMinorPerHour: money(brief.labourMinorPerHour),
       allowed: {
         ...allowed,

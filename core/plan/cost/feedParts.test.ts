@@ -150,6 +150,20 @@ describe('each feed brings its parts and its hours', () => {
       'Cat 6, outdoor cable': expect.any(Number),
     });
   });
+  test('a rented home has trunking indoors and no clips there, and every cable its caution', () => {
+    const rented = planContext({
+      site,
+      brief: { ...brief, allowed: { ...brief.allowed, rented: true } },
+      plan: emptyPlan(),
+    });
+    const cabled = option(unit('B', house(7), plainFeed('ethernet', 'a')));
+    const labels = partsOf(rented, cabled, emptyPlan().today).map((p) => p.label);
+    expect(labels).toContain('Trunking');
+    expect(labels).not.toContain('Clips');
+    expect(partsIn(cabled)).toHaveProperty('Clips');
+    const beside = option(unit('B', house(2), plainFeed('ethernet', 'a')));
+    expect(runSheet(context, beside).find((s) => s.key === 'cable:b')!.cautions).toContain('drilling');
+  });
   test('a device on a wire: a lead near by, a cable in the wall where one stands between', () => {
     const spot = (id: string, x: number): Site['spots'][number] => ({
       id,

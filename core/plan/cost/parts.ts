@@ -1,4 +1,5 @@
 import { POE_W } from '../../feed/poe';
+import { kitById } from '../../kit/catalogue';
 import { kitOf, type PlanContext } from '../evaluate/context';
 import { categoryLabel, isCable, needsRun, parentIdOf } from '../option/feeds';
 import { FOOT_M, type LengthUnit } from '../../site/model/lengths';
@@ -39,10 +40,11 @@ function addRun(context: PlanContext, add: Add, run: CableRun, medium: 'fibre' |
   }
   add('Ready-made leads, short', 2, 'piece', MATERIAL_MINOR.lead);
   if (run.across) add('Entry seals, pair', 1, 'piece', MATERIAL_MINOR.entrySeals);
-  // In a home that may not be drilled or is not the customer's the cable lies in trunking, else it is clipped.
-  const indoorM = Math.ceil(run.lengthM - run.outdoorM);
-  if (allowed.rented || allowed.listed) add('Trunking', indoorM, 'm', MATERIAL_MINOR.trunkingPerM);
-  const clippedM = run.duct ? indoorM : run.lengthM;
+  // In a home that is rented or listed the cable lies in trunking indoors, else it is clipped; in a duct it lies loose.
+  const trunked = allowed.rented || allowed.listed;
+  const indoorM = run.lengthM - run.outdoorM;
+  if (trunked) add('Trunking', Math.ceil(indoorM), 'm', MATERIAL_MINOR.trunkingPerM);
+  const clippedM = (trunked ? 0 : indoorM) + (run.duct ? 0 : run.outdoorM);
   add('Clips', Math.ceil(clippedM / CLIP_EVERY_M), 'piece', MATERIAL_MINOR.clips / CLIPS_IN_BAG);
 }
 
@@ -61,8 +63,12 @@ function addAdapters(context: PlanContext, option: Option, add: Add): void {
   for (const { kind, outletIds } of adapterGroups(context, option)) {
     const coax = kind === 'coax';
     const [name, pair, single] = coax
-      ? (['Coax adapter', MATERIAL_MINOR.coaxPair, MATERIAL_MINOR.coaxSingle] as const)
-      : (['Powerline adapter', MATERIAL_MINOR.powerlinePair, MATERIAL_MINOR.powerlineSingle] as const);
+      ? (['Coax adapter', kitById('coax-pair')!.costMinor, MATERIAL_MINOR.coaxSingle] as const)
+      : ([
+          'Powerline adapter',
+          kitById('powerline-pair')!.costMinor,
+          MATERIAL_MINOR.powerlineSingle,
+        ] as const);
     const pairs = Math.floor(outletIds.length / 2);
     if (pairs > 0) add(`${name}s, pair`, pairs, 'piece', pair);
     if (outletIds.length % 2 === 1) add(`${name}, single`, 1, 'piece', single);

@@ -1,6 +1,6 @@
 /**
  * Prices of material, minor units of EUR (estimates; a job in another currency converts or relabels them by
- * `brief.catalogueRate`). Sources and ranges: docs/model.md "Parts and hours".
+ * `brief.catalogueRate`). Sources and ranges: docs/model.md "Prices and times".
  */
 export const CABLE_MINOR_PER_M = { indoor: 90, outdoor: 160, fibre: 140 } as const;
 export const MATERIAL_MINOR = {
@@ -14,9 +14,7 @@ export const MATERIAL_MINOR = {
   entrySeals: 8_00,
   mount: 12_00,
   injector: 28_00,
-  coaxPair: 125_00,
   coaxSingle: 68_00,
-  powerlinePair: 55_00,
   powerlineSingle: 30_00,
   entryFilter: 12_00,
   modemFilter: 10_00,

@@ -16,7 +16,7 @@ export interface WorkItem {
 }
 
 /**
- * Minutes of laying a cable (estimates, docs/model.md "Parts and hours"): tools and route, each metre indoors and clipped
+ * Minutes of laying a cable (estimates, docs/model.md "Prices and times"): tools and route, each metre indoors and clipped
  * outdoors, a duct, each wall and floor drilled, each entry sealed, each end made, the test.
  */
 const CABLE_MIN = {
