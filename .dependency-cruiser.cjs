@@ -55,6 +55,24 @@ module.exports = {
       to: { path: `^ui/(${STOPS.join('|')}|shell)/` },
     },
     {
+      name: 'walk-is-small',
+      comment: 'the phone loads neither sheet nor model: it is loaded at the edge of a bad network',
+      severity: 'error',
+      from: { path: '^ui/walk/' },
+      to: {
+        path: '^(app|ui|core|meter|server|db|workers)/',
+        pathNot:
+          '^(ui/walk/|ui/pieces/newId|app/tokens|meter/speed/(client|protocol|samples|limits)|core/intake/(linkText|listingLines)|core/readings/(doubts|quickRun)|core/site/model/levelText|core/stats/median)',
+        dependencyTypesNot: ['type-only'],
+      },
+    },
+    {
+      name: 'meter-speed-knows-no-job',
+      severity: 'error',
+      from: { path: '^meter/speed/', pathNot: TESTS },
+      to: { path: '^(core/(?!stats/)|app/|ui/|server/|db/|workers/|cli/|demo/|bench/)' },
+    },
+    {
       name: 'db-only-core',
       severity: 'error',
       from: { path: '^db/', pathNot: '\\.test\\.ts$' },
@@ -97,7 +115,14 @@ module.exports = {
       severity: 'error',
       from: {
         orphan: true,
-        pathNot: ['\\.d\\.ts$', '^app/', '\\.css$', '\\.svg$', '^core/radio/field/plainField\\.ts$'],
+        pathNot: [
+          '\\.d\\.ts$',
+          '^app/',
+          '^ui/walk/sw\\.ts$',
+          '\\.css$',
+          '\\.svg$',
+          '^core/radio/field/plainField\\.ts$',
+        ],
       },
       to: {},
     },

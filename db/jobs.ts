@@ -82,6 +82,20 @@ export function currentDocument(db: Db, jobId: string, kind: DocumentKind): Docu
     .get(jobId, kind);
 }
 
+/** A document as it was at a revision; the oldest kept one after it where that was thinned. */
+export function documentAt(
+  db: Db,
+  jobId: string,
+  kind: DocumentKind,
+  revision: number,
+): DocumentRow | undefined {
+  return db
+    .prepare<[string, string, number], DocumentRow>(
+      'SELECT revision, json, saved_at FROM document WHERE job_id = ? AND kind = ? AND revision >= ? ORDER BY revision LIMIT 1',
+    )
+    .get(jobId, kind, revision);
+}
+
 export function insertDocument(db: Db, jobId: string, kind: DocumentKind, row: DocumentRow): void {
   db.prepare('INSERT INTO document (job_id, kind, revision, json, saved_at) VALUES (?, ?, ?, ?, ?)').run(
     jobId,

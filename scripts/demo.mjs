@@ -4,6 +4,7 @@ import { createServer } from 'node:net';
 import { ROOT, build, install, run, step } from './steps.mjs';
 
 const reset = process.argv.includes('--reset');
+const lan = process.argv.includes('--lan');
 const wanted = Number(process.env.PORT ?? 4680);
 
 const free = (port) =>
@@ -26,12 +27,17 @@ if (!(await free(wanted))) {
   process.exit(1);
 }
 console.log('→ Starting the server');
-const server = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts', '--port', String(wanted)], {
-  cwd: ROOT,
-  stdio: ['ignore', 'pipe', 'inherit'],
-  env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-});
+const server = spawn(
+  process.execPath,
+  ['--import', 'tsx', 'scripts/serve.ts', '--port', String(wanted), ...(lan ? ['--lan'] : [])],
+  {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+  },
+);
 server.stdout.on('data', (chunk) => {
+  if (lan) process.stdout.write(chunk);
   if (String(chunk).includes('Ready'))
     console.log(`\nNestle is at http://127.0.0.1:${wanted}  (Ctrl C stops it)\n`);
 });

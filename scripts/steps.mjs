@@ -100,12 +100,15 @@ export function build() {
     .filter((name) => !name.endsWith('.tsbuildinfo'))
     .map((name) => join(ROOT, name));
   const hash = hashOf(sources);
-  if (upToDate('built', hash, join(ROOT, '.next', 'BUILD_ID')))
+  if (
+    upToDate('built', hash, join(ROOT, '.next', 'BUILD_ID')) &&
+    existsSync(join(ROOT, '.walk', 'index.html'))
+  )
     return console.log('→ The application is built');
   step(
     'Building the application (about half a minute)',
     'The lines above name the file and line.',
-    () => run('npx', ['next', 'build']).status === 0,
+    () => run('npx', ['next', 'build']).status === 0 && run('node', ['scripts/buildWalk.mjs']).status === 0,
   );
   remember('built', hash);
 }

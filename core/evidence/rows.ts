@@ -100,6 +100,15 @@ const reading = z
     },
   );
 
+/** Something seen that is no number, at a spot, at a unit or about the house. */
+const remark = z.strictObject({
+  kind: z.literal('remark'),
+  ...base,
+  spotId: id.nullable(),
+  unitId: id.nullable(),
+  text: z.string().trim().min(1, 'the note is empty').max(500, 'a note has at most 500 characters'),
+});
+
 /** A row is never overwritten: a mistaken reading is struck out, with the reason, and a strike-out can be taken back. */
 const correction = z.strictObject({
   kind: z.literal('correction'),
@@ -197,6 +206,7 @@ export const EVIDENCE = {
   state,
   round,
   reading,
+  remark,
   correction,
   step,
   try: placingTry,
@@ -211,6 +221,7 @@ export const evidenceRow = z.discriminatedUnion('kind', [
   state,
   round,
   reading,
+  remark,
   correction,
   step,
   placingTry,
@@ -229,6 +240,7 @@ export const MOST_ROWS: Record<EvidenceKind, number> = {
   state: 500,
   round: 500,
   reading: 50_000,
+  remark: 5_000,
   correction: 50_000,
   step: 50_000,
   try: 5_000,

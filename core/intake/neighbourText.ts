@@ -1,4 +1,5 @@
 import type { Neighbour } from '../site/model/schema';
+import { linesOf, percentToDbm, type Line } from './listingLines';
 
 /** A network read from a listing. Its name is for the preview only and is never kept. */
 export interface HeardNetwork {
@@ -17,15 +18,8 @@ export interface ParsedListing {
   incomplete: number;
 }
 
-/** Longest text that is read, characters; most lines, and longest line. */
-export const LISTING_LIMIT = 500_000;
-const MOST_LINES = 20_000;
-const LONGEST_LINE = 400;
 /** Most networks that are taken from one listing. */
 const MOST = 200;
-
-/** Signal in percent as the systems of two makers show it: 0 % at −100 dBm, 100 % at −50 dBm. */
-export const percentToDbm = (percent: number) => Math.round(percent / 2 - 100);
 
 type Draft = {
   name?: string;
@@ -59,26 +53,6 @@ function finished(d: Draft): HeardNetwork | null {
   if (d.levelDbm === undefined || !(d.levelDbm >= -110 && d.levelDbm <= 0)) return null;
   const widthMhz = WIDTHS.find((w) => w === d.widthMhz) ?? null;
   return { name: d.name ?? '', band, channel, widthMhz, levelDbm: Math.round(d.levelDbm) };
-}
-
-/** A line with its white space made single and its ends cut, so that no pattern ever meets a run of blanks. */
-interface Line {
-  text: string;
-  words: string[];
-  indented: boolean;
-}
-
-/** A text as lines and words, blank lines left out: what a pattern sees is short whatever was pasted. */
-function linesOf(raw: string): Line[] {
-  const out: Line[] = [];
-  for (const line of raw.slice(0, LISTING_LIMIT).split('\n', MOST_LINES)) {
-    const words = line
-      .slice(0, LONGEST_LINE)
-      .split(/[ \t\r\u00a0]+/)
-      .filter((w) => w !== '');
-    if (words.length > 0) out.push({ text: words.join(' '), words, indented: /^[ \t]/.test(line) });
-  }
-  return out;
 }
 
 /** Splits lines into blocks that each begin with a line of a kind. */

@@ -1,5 +1,5 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
-import { levelText } from '../radio/link/levelText';
+import { levelText } from '../site/model/levelText';
 import type { LineTest } from './line';
 import type { SpotVerdict } from './verdict';
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { levelText } from '../radio/link/levelText';
+import { levelText } from '../site/model/levelText';
 import { doubtsOf, type KnownThere } from './doubts';
 
 const known: KnownThere = {
@@ -8,7 +8,8 @@ const known: KnownThere = {
     { downMbps: 40, upMbps: 12, connected: true },
     { downMbps: 44, upMbps: 11, connected: true },
   ],
-  expectedDbm: -60,
+  expected: { rssiDbm: -60, downLowMbps: 30, downHighMbps: 60 },
+  device: { label: 'phone', ceilingMbps: 800 },
 };
 const run = {
   downMbps: 42,
@@ -16,7 +17,6 @@ const run = {
   loadedMs: 30,
   idleMs: null,
   rssiDbm: -58,
-  device: 'phone' as const,
   target: 'internet' as const,
   connected: true,
 };
@@ -40,8 +40,18 @@ describe('a run is asked about', () => {
     expect(doubtsOf(run, known)).toEqual([]);
     expect(doubtsOf({ ...run, downMbps: 9999, connected: false }, known)).toEqual([]);
   });
-  test('a slow run at a dead spot is what one came to find: with too few others it is not doubted', () => {
-    expect(doubtsOf({ ...run, downMbps: 0.4, upMbps: 0.1 }, { ...known, others: [] })).toEqual([]);
+  test('a slow run is what one came to find, unless a calibrated model expects far more there', () => {
+    const slow = { ...run, downMbps: 0.4, upMbps: 0.1 };
+    expect(doubtsOf(slow, { ...known, others: [], expected: null })).toEqual([]);
+    expect(doubtsOf(slow, { ...known, others: [] }).join()).toContain('kept to another unit');
+    const hopeless = { rssiDbm: -85, downLowMbps: 0, downHighMbps: 0.5 };
+    expect(doubtsOf({ ...slow, rssiDbm: -84 }, { ...known, others: [], expected: hopeless })).toEqual([]);
+  });
+  test('far more than is expected is asked about too, by the internet alone', () => {
+    const expected = { rssiDbm: null, downLowMbps: 5, downHighMbps: 10 };
+    const fast = { ...run, downMbps: 42 };
+    expect(doubtsOf(fast, { ...known, others: [], expected }).join()).toContain('is this the place');
+    expect(doubtsOf({ ...fast, target: 'house' }, { ...known, others: [], expected })).toEqual([]);
   });
 });
 

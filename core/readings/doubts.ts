@@ -1,6 +1,5 @@
-import { CLIENT_TYPES } from '../radio/link/clients';
 import type { Reading } from '../evidence/rows';
-import { levelText } from '../radio/link/levelText';
+import { levelText } from '../site/model/levelText';
 import { median } from '../stats/median';
 
 /** A run may come out so much above its ceiling before it is doubted: tests and contracts are round figures. */
@@ -10,10 +9,22 @@ const OFF_THE_OTHERS = 6;
 /** Levels outside this are nearer than a hand's breadth, or nothing a device could hold, dBm. */
 const LOUDEST_DBM = -18;
 const FAINTEST_DBM = -95;
-/** A level this far from what is expected at the place is doubted, dB. */
-const FAR_FROM_EXPECTED_DB = 30;
+/** A level this far from what is expected at the place is doubted, dB: four times what the model misses by. */
+const FAR_FROM_EXPECTED_DB = 20;
+/** A speed this many times beyond the range that is expected is doubted. */
+const BEYOND_EXPECTED = 3;
+/** Speeds below this are failures, whatever was expected, Mb/s. */
+const FAILING_MBPS = 1;
 /** No internet test answers sooner, ms. */
 const SOONEST_MS = 0.5;
+
+export interface Expected {
+  /** dBm; null where none is. */
+  rssiDbm: number | null;
+  /** Range of the median run down, Mb/s. */
+  downLowMbps: number;
+  downHighMbps: number;
+}
 
 /** What is known where a run is entered. */
 export interface KnownThere {
@@ -21,13 +32,15 @@ export interface KnownThere {
   line: { downMbps: number; upMbps: number; measured: boolean };
   /** Other runs at the same place in the same phase. */
   others: readonly Pick<Reading, 'downMbps' | 'upMbps' | 'connected'>[];
-  /** Level the model expects there for this network, dBm; null is not known. */
-  expectedDbm: number | null;
+  /** What the calibrated model expects there of this network; null is not known. */
+  expected: Expected | null;
+  /** The device it is taken with, and the most its kind moves, Mb/s; null by cable. */
+  device: { label: string; ceilingMbps: number } | null;
 }
 
 type Typed = Pick<
   Reading,
-  'downMbps' | 'upMbps' | 'loadedMs' | 'idleMs' | 'rssiDbm' | 'device' | 'target' | 'connected'
+  'downMbps' | 'upMbps' | 'loadedMs' | 'idleMs' | 'rssiDbm' | 'target' | 'connected'
 >;
 
 const round = (n: number) => String(Math.round(n * 10) / 10);
@@ -40,15 +53,26 @@ function speedDoubt(run: Typed, key: 'downMbps' | 'upMbps', known: KnownThere): 
   const line = known.line[key];
   if (run.target === 'internet' && mbps > OVER * line)
     return `${name} ${round(mbps)} Mb/s is more than the line gives: ${round(line)} ${known.line.measured ? 'by cable' : 'by contract'}.`;
-  if (run.device !== 'wired') {
-    const { ceilingMbps, label } = CLIENT_TYPES[run.device];
-    if (mbps > OVER * ceilingMbps)
-      return `${name} ${round(mbps)} Mb/s is more than a ${label} can move, about ${ceilingMbps}.`;
-  }
+  const { device } = known;
+  if (device && mbps > OVER * device.ceilingMbps)
+    return `${name} ${round(mbps)} Mb/s is more than a ${device.label} can move, about ${device.ceilingMbps}.`;
   const others = known.others.flatMap((r) => (r.connected && r[key] !== null && r[key] > 0 ? [r[key]] : []));
   const middle = others.length >= 2 ? median(others)! : null;
   if (middle !== null && mbps > 0 && (mbps > OFF_THE_OTHERS * middle || mbps < middle / OFF_THE_OTHERS))
     return `${name} ${round(mbps)} Mb/s is far from the other runs here, about ${round(middle)}.`;
+  return key === 'downMbps' && middle === null ? beyondExpected(mbps, run.target, known) : null;
+}
+
+/** Why a first run is far from what the house lets expect; null where it is not. */
+function beyondExpected(mbps: number, target: Typed['target'], known: KnownThere): string | null {
+  const { expected } = known;
+  if (!expected || expected.downHighMbps <= FAILING_MBPS) return null;
+  const range = `${round(expected.downLowMbps)} to ${round(expected.downHighMbps)} Mb/s`;
+  // A test to the house is not held back by the line, which the expectation is.
+  if (target === 'internet' && mbps > BEYOND_EXPECTED * expected.downHighMbps)
+    return `Down ${round(mbps)} Mb/s is far more than is expected here, ${range}: is this the place, and the unit that is meant?`;
+  if (mbps > 0 && mbps * BEYOND_EXPECTED < expected.downLowMbps)
+    return `Down ${round(mbps)} Mb/s is far less than is expected here, ${range}: has the device kept to another unit, does a microwave run, does another device load the line?`;
   return null;
 }
 
@@ -66,11 +90,12 @@ export function doubtsOf(run: Typed, known: KnownThere): string[] {
     );
   else if (
     rssiDbm !== null &&
-    known.expectedDbm !== null &&
-    Math.abs(rssiDbm - known.expectedDbm) > FAR_FROM_EXPECTED_DB
+    known.expected &&
+    known.expected.rssiDbm !== null &&
+    Math.abs(rssiDbm - known.expected.rssiDbm) > FAR_FROM_EXPECTED_DB
   )
     out.push(
-      `Signal ${levelText(rssiDbm)} is far from what the house lets expect, ${levelText(known.expectedDbm)}.`,
+      `Signal ${levelText(rssiDbm)} is far from what the house lets expect, ${levelText(known.expected.rssiDbm)}: is it another unit than thought?`,
     );
   for (const [name, ms] of [
     ['Under load', run.loadedMs],

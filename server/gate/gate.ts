@@ -18,7 +18,14 @@ export interface GateRules {
   /** Lower-case host names without a port. */
   names: readonly string[];
   port: number;
+  /** Whether it is asked by https. */
+  secure?: boolean;
+  /** Whether a page loaded from a host (with port) may use the walk's API: one of our own addresses of earlier. */
+  wasOurs?: (host: string) => boolean;
 }
+
+/** Where phones post: let in by a token that a page must send itself, never by a cookie. */
+export const WALK_API = '/walk/api/';
 
 /** Names of this machine to itself. */
 export const LOOPBACK_NAMES = ['127.0.0.1', 'localhost', '[::1]'] as const;
@@ -27,8 +34,9 @@ const one = (value: string | string[] | undefined): string | undefined =>
   Array.isArray(value) ? value[0] : value;
 
 /** Hosts by which this server may be asked for, with the port, which a browser leaves out where it is the usual one. */
-function hostsOf({ names, port }: GateRules): Set<string> {
-  return new Set(names.flatMap((n) => (port === 80 ? [n, `${n}:80`] : [`${n}:${port}`])));
+function hostsOf({ names, port, secure }: GateRules): Set<string> {
+  const usual = port === (secure ? 443 : 80);
+  return new Set(names.flatMap((n) => (usual ? [n, `${n}:${port}`] : [`${n}:${port}`])));
 }
 
 /**
@@ -41,7 +49,7 @@ export function refusal(knock: Knock, rules: GateRules): Refused | null {
   if (!host || !hosts.has(host))
     return {
       status: 421,
-      words: `This server answers only to ${[...hosts].map((h) => `http://${h}`).join(', ')}.`,
+      words: `This server answers only to ${[...hosts].map((h) => `${schemeOf(rules)}//${h}`).join(', ')}.`,
     };
   let path: string;
   try {
@@ -53,21 +61,26 @@ export function refusal(knock: Knock, rules: GateRules): Refused | null {
   // Pictures are served as they are kept; nothing is resized on request.
   if (path.startsWith('/_next/image')) return { status: 404, words: 'There is nothing here.' };
   const reads = knock.method === 'GET' || knock.method === 'HEAD';
+  const origin = one(knock.headers.origin);
+  // A page that was loaded from an address we had before brings what it kept; it proves itself by its token.
+  if (path.startsWith(WALK_API) && origin !== undefined && rules.wasOurs?.(originHost(origin, rules)))
+    return null;
   const site = one(knock.headers['sec-fetch-site']);
   const visit = reads && one(knock.headers['sec-fetch-mode']) === 'navigate' && !path.startsWith('/api/');
   // Another site may link to a page of ours; it may not fetch from us, frame us or post to us.
   if ((site === 'cross-site' || site === 'same-site') && !visit)
     return { status: 403, words: 'Only pages of this application may ask for that.' };
-  const origin = one(knock.headers.origin);
-  if (origin !== undefined && !hosts.has(originHost(origin)))
+  if (origin !== undefined && !hosts.has(originHost(origin, rules)))
     return { status: 403, words: 'Only pages of this application may ask for that.' };
   return null;
 }
 
-function originHost(origin: string): string {
+const schemeOf = ({ secure }: GateRules) => (secure ? 'https:' : 'http:');
+
+function originHost(origin: string, rules: GateRules): string {
   if (!URL.canParse(origin)) return '';
   const url = new URL(origin);
-  return url.protocol === 'http:' ? url.host.toLowerCase() : '';
+  return url.protocol === schemeOf(rules) ? url.host.toLowerCase() : '';
 }
 
 /** What the pages may load and run: only what this server sends, scripts by nonce, WebAssembly and workers of our own. */
@@ -86,6 +99,21 @@ export function contentPolicy(nonce: string, dev: boolean): string {
     "frame-ancestors 'none'",
   ].join('; ');
 }
+
+/** What the phone's page may load and run: its own files, and it may post to another address of ours. */
+export const WALK_POLICY = [
+  "default-src 'none'",
+  "script-src 'self'",
+  "style-src 'self'",
+  "font-src 'self'",
+  "img-src 'self' blob: data:",
+  'connect-src http: https:',
+  "manifest-src 'self'",
+  "worker-src 'self'",
+  "form-action 'none'",
+  "base-uri 'none'",
+  "frame-ancestors 'none'",
+].join('; ');
 
 /** A nonce for one page. */
 export const freshNonce = (): string => randomBytes(16).toString('base64');

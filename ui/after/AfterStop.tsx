@@ -17,6 +17,7 @@ import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { speedText } from '@/ui/pieces/format';
 import { Workbench } from '@/ui/pieces/Workbench';
+import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { LinePanel } from '@/ui/readings/LinePanel';
 import { ReadingForm } from '@/ui/readings/ReadingForm';
 import { RunList } from '@/ui/readings/RunList';
@@ -199,6 +200,9 @@ export function AfterStop() {
               {again.length === 1 ? 'it' : 'them'} again. All other proofs stand.
             </p>
           )}
+          <div className="flex flex-wrap gap-2">
+            <PhoneButton />
+          </div>
           <LinePanel phase="after" network={network} before={option ? () => ensure(option) : undefined} />
         </>
       }

@@ -20,6 +20,7 @@ import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
+import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { LearntPanel } from './LearntPanel';
 
 const CAUSE_WORD = { line: 'the line', device: 'the device', signal: 'signal', airtime: 'airtime' } as const;
@@ -124,6 +125,9 @@ export function BeforeStop() {
       section={<Section option={today} />}
       side={
         <>
+          <div className="flex flex-wrap gap-2">
+            <PhoneButton />
+          </div>
           <LinePanel phase="before" network={network} />
           <LearntPanel />
         </>

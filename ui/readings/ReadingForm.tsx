@@ -1,10 +1,11 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { type Phase, type Reading } from '@/core/evidence/rows';
 import type { Built } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
 import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
+import { expectedOf } from '@/core/readings/expected';
 import { useDerived } from '@/ui/job/derived';
 import { useJobStore } from '@/ui/job/store';
 import type { ClientTypeId, Spot } from '@/core/site/model/schema';
@@ -67,6 +68,13 @@ export function ReadingForm({
   };
   const store = useJobStore();
   const { derived, predictionsToday } = useDerived();
+  const predictions = useMemo(
+    () =>
+      phase === 'before'
+        ? predictionsToday
+        : new Map((derived?.built?.predictions ?? []).map((p) => [p.spotId, p])),
+    [phase, predictionsToday, derived],
+  );
   // Asked for by a key before this form was open: the cursor goes into it.
   useEffect(() => {
     if (store.getState().readNext === null || store.getState().readNext !== spot?.id) return;
@@ -90,7 +98,8 @@ export function ReadingForm({
           e.states.get(r.stateId)?.phase === phase &&
           (spot ? r.subject.kind === 'spot' && r.subject.spotId === spot.id : r.subject.kind === 'line'),
       ),
-      expectedDbm: spot && phase === 'before' ? (predictionsToday.get(spot.id)?.rssiDbm ?? null) : null,
+      expected: spot ? expectedOf(predictions.get(spot.id), Boolean(derived?.calibration)) : null,
+      device: spot ? CLIENT_TYPES[device] : null,
     };
   }
 

@@ -4,7 +4,7 @@ import { evidenceOf } from '@/core/evidence/fold';
 import type { Phase, Reading } from '@/core/evidence/rows';
 import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
-import { levelText } from '@/core/radio/link/levelText';
+import { levelText } from '@/core/site/model/levelText';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';

@@ -1,4 +1,4 @@
-import { levelText } from '../../radio/link/levelText';
+import { levelText } from '../../site/model/levelText';
 import { lengthText } from '../../site/model/lengths';
 import { pathWords } from '../../radio/path/path';
 import type { Option } from '../option/schema';

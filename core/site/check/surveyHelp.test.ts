@@ -10,7 +10,8 @@ import {
   type DrawnLine,
 } from '../../intake/dxfWalls';
 import { addSpot, deleteSpot } from '../edit/plot';
-import { parseListing, percentToDbm } from '../../intake/neighbourText';
+import { percentToDbm } from '../../intake/listingLines';
+import { parseListing } from '../../intake/neighbourText';
 import { inWalkingOrder, walkCostM, walkingRoute } from '../geometry/route';
 import type { Site, Underlay } from '../model/schema';
 import { snap } from '../geometry/snap';

@@ -264,6 +264,16 @@ export const neighbour = z.strictObject({
 });
 export type Neighbour = z.infer<typeof neighbour>;
 
+/** Which made-up house a practice job is played in: its hidden truth follows from this alone, whatever is drawn. */
+export const practiceHouse = z.strictObject({
+  /** The demo houses, or one that is generated from the seed. */
+  house: z.enum(['farm', 'row', 'generated']),
+  seed: z.number().int().min(1).max(1_000_000),
+  /** How far the truth strays from the usual, and how much is wrong with it. */
+  difficulty: z.enum(['easy', 'usual', 'hard']),
+});
+export type PracticeHouseRef = z.infer<typeof practiceHouse>;
+
 export const site = z.strictObject({
   buildings: z.array(building).max(20),
   walls: z.array(wall).max(3000),
@@ -289,6 +299,8 @@ export const site = z.strictObject({
   customConstructions: z.array(customConstruction).max(60),
   /** Changed defaults of what an activity needs. */
   activityLimits: z.partialRecord(activityId, needLimits),
+  /** Set where the house is made up, to practise in. */
+  practice: practiceHouse.optional(),
 });
 export type Site = z.infer<typeof site>;
 

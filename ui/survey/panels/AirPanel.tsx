@@ -1,7 +1,8 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { LISTING_LIMIT, parseListing } from '@/core/intake/neighbourText';
-import { levelText } from '@/core/radio/link/levelText';
+import { LISTING_LIMIT } from '@/core/intake/listingLines';
+import { parseListing } from '@/core/intake/neighbourText';
+import { levelText } from '@/core/site/model/levelText';
 import type { Neighbour } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, Tick } from '@/ui/pieces/fields';

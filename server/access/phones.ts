@@ -1,0 +1,138 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { z } from 'zod';
+import { database, type Db } from '@/db/connection';
+import { findJob } from '@/db/jobs';
+import * as rows from '@/db/phones';
+import { problemsOf } from '@/core/job/parse';
+import { freshId } from '../jobs';
+import { done, noSuchJob, refuse, type Outcome } from '../outcome';
+import { forbidden, type Caller } from './caller';
+
+/** What a phone is let in for. Neither is ever for keys. */
+export const phoneScope = z.enum(['walk', 'walkAndSheet']);
+export type PhoneScope = z.infer<typeof phoneScope>;
+
+const asked = z.strictObject({
+  name: z.string().trim().min(1, 'name the phone').max(40),
+  scope: phoneScope,
+  /** How long the code holds, hours. */
+  hours: z.number().int().min(1, 'at least one hour').max(72, 'at most three days'),
+});
+
+/** A phone that was let in, as its job lists it. */
+export interface Phone {
+  id: string;
+  name: string;
+  scope: PhoneScope;
+  madeAt: string;
+  endsAt: string;
+  withdrawnAt: string | null;
+  seenAt: string | null;
+}
+
+/** A phone as the gate knows it: for one job, and nothing else. */
+export interface KnownPhone {
+  id: string;
+  jobId: string;
+  scope: PhoneScope;
+  caller: Caller;
+  /** Addresses of ours by which it came. */
+  hosts: readonly string[];
+}
+
+const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
+
+const hostsOf = (row: rows.PhoneRow): string[] => z.array(z.string()).parse(JSON.parse(row.hosts));
+
+const phoneOf = (row: rows.PhoneRow): Phone => ({
+  id: row.id,
+  name: row.name,
+  scope: phoneScope.parse(row.scope),
+  madeAt: row.made_at,
+  endsAt: row.ends_at,
+  withdrawnAt: row.withdrawn_at,
+  seenAt: row.seen_at,
+});
+
+/** Lets a phone in to one job. The token is given once, here; only its hash is kept. */
+export function letPhoneIn(
+  caller: Caller,
+  jobId: string,
+  body: unknown,
+  now = new Date(),
+  db: Db = database(),
+): Outcome<Phone & { token: string }> {
+  const no = forbidden(caller, 'administer');
+  if (no) return no;
+  if (!findJob(db, jobId)) return noSuchJob();
+  const parsed = asked.safeParse(body);
+  if (!parsed.success) return { ok: false, status: 400, problems: problemsOf(parsed.error) };
+  const { name, scope, hours } = parsed.data;
+  const token = randomBytes(24).toString('base64url');
+  const row = {
+    id: freshId(),
+    job_id: jobId,
+    token_hash: hashOf(token),
+    name,
+    scope,
+    made_at: now.toISOString(),
+    ends_at: new Date(now.getTime() + hours * 3_600_000).toISOString(),
+  };
+  rows.insertPhone(db, row);
+  return done({ ...phoneOf({ ...row, withdrawn_at: null, seen_at: null, hosts: '[]' }), token });
+}
+
+/** Phones of a job, the newest first. */
+export function listPhones(caller: Caller, jobId: string, db: Db = database()): Outcome<Phone[]> {
+  const no = forbidden(caller, 'administer');
+  if (no) return no;
+  if (!findJob(db, jobId)) return noSuchJob();
+  return done(rows.phonesOfJob(db, jobId).map(phoneOf));
+}
+
+/** Takes back what a phone was let in for; what it recorded stays. */
+export function withdrawPhone(
+  caller: Caller,
+  jobId: string,
+  phoneId: string,
+  now = new Date(),
+  db: Db = database(),
+): Outcome<Record<string, never>> {
+  const no = forbidden(caller, 'administer');
+  if (no) return no;
+  if (!rows.withdrawPhone(db, jobId, phoneId, now.toISOString()))
+    return refuse(404, 'There is no such phone. Reload the page.');
+  return done({});
+}
+
+/**
+ * The phone of a token, by whichever of our addresses it came. Refused where the token is none of ours, has ended, or was
+ * withdrawn: the words say which, since whoever holds it held it rightly once.
+ */
+export function knownPhone(
+  token: string,
+  host: string | null,
+  now = new Date(),
+  db: Db = database(),
+): Outcome<KnownPhone> {
+  const row = /^[\w-]{20,80}$/.test(token) ? rows.phoneByHash(db, hashOf(token)) : undefined;
+  if (!row) return refuse(401, 'This phone is not let in. Scan the code on the laptop’s screen.');
+  if (row.withdrawn_at !== null)
+    return refuse(401, 'The laptop has withdrawn this code. Ask for a new one and scan it: nothing is lost.');
+  if (row.ends_at <= now.toISOString())
+    return refuse(401, 'This code has ended. Ask for a new one on the laptop and scan it: nothing is lost.');
+  const known = hostsOf(row);
+  const hosts = host === null || known.includes(host) ? known : [...known, host].slice(-12);
+  const stale = row.seen_at === null || now.getTime() - Date.parse(row.seen_at) > 10_000;
+  if (hosts !== known || stale) rows.phoneSeen(db, row.id, now.toISOString(), JSON.stringify(hosts));
+  return done({
+    id: row.id,
+    jobId: row.job_id,
+    scope: phoneScope.parse(row.scope),
+    caller: { name: row.name, rights: new Set(['record'] as const) },
+    hosts,
+  });
+}
+
+/** Whether a page from an address may post here: only from one by which a phone was let in before. */
+export const wasOurAddress = (host: string, db: Db = database()): boolean => rows.someCameBy(db, host);

@@ -1,0 +1,92 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { phase } from '@/core/evidence/rows';
+import { knownPhone, wasOurAddress, type KnownPhone } from '../access/phones';
+import { answered, done, noSuchJob, refuse, type Outcome } from '../outcome';
+import { askThread } from '../thread/ask';
+import { takeWalkRows } from '../walk/rows';
+import { WALK_API } from './gate';
+import { readJsonBody, reply } from './replies';
+import { addressOf, tokenOf } from './who';
+
+/** Forty rows with notes fit in this, bytes. */
+const ROWS_BODY = 256 * 1024;
+/** Wrong tokens from one address before it has to wait, and how long, ms. */
+const FREE_TRIES = 12;
+const WAIT_MS = 30_000;
+const MOST_REMEMBERED = 500;
+
+const wrong = new Map<string, { count: number; lastMs: number }>();
+
+/** The phone a request comes from. Whoever tries tokens has to wait. */
+export function phoneOf(request: IncomingMessage): Outcome<KnownPhone> {
+  const from = addressOf(request);
+  const tries = wrong.get(from);
+  if (tries && tries.count >= FREE_TRIES && Date.now() - tries.lastMs < WAIT_MS)
+    return refuse(429, 'Too many tries. Wait half a minute, then scan the code again.');
+  const token = tokenOf(request);
+  const known = answered(() =>
+    token === null
+      ? refuse(401, 'This phone is not let in. Scan the code on the laptop’s screen.')
+      : knownPhone(token, request.headers.host?.toLowerCase() ?? null),
+  );
+  if (known.ok) wrong.delete(from);
+  else if (known.status === 401 && token !== null) {
+    wrong.delete(from);
+    wrong.set(from, { count: (tries?.count ?? 0) + 1, lastMs: Date.now() });
+    if (wrong.size > MOST_REMEMBERED) wrong.delete(wrong.keys().next().value!);
+  }
+  return known;
+}
+
+/** Lets a page of an earlier address of ours read the answer. Cookies are never sent along. */
+function allowOrigin(request: IncomingMessage, response: ServerResponse): void {
+  const { origin } = request.headers;
+  if (origin === undefined || !URL.canParse(origin)) return;
+  const { host } = new URL(origin);
+  if (host === request.headers.host || !wasOurAddress(host)) return;
+  response.setHeader('access-control-allow-origin', origin);
+  response.setHeader('vary', 'origin');
+  response.setHeader('cross-origin-resource-policy', 'cross-origin');
+  response.setHeader('access-control-allow-headers', 'authorization, content-type');
+  response.setHeader('access-control-allow-methods', 'GET, POST');
+  response.setHeader('access-control-allow-private-network', 'true');
+  response.setHeader('access-control-max-age', '600');
+}
+
+async function view(phone: KnownPhone, url: URL): Promise<Outcome<unknown>> {
+  const asked = phase.safeParse(url.searchParams.get('phase'));
+  const seen = await askThread('walkView', {
+    jobId: phone.jobId,
+    phone: phone.caller.name,
+    scope: phone.scope,
+    phase: asked.success ? asked.data : null,
+  });
+  return seen ? done(seen) : noSuchJob();
+}
+
+/** What phones ask for and send. */
+export async function answerWalk(
+  request: IncomingMessage,
+  response: ServerResponse,
+  url: URL,
+): Promise<void> {
+  allowOrigin(request, response);
+  const what = url.pathname.slice(WALK_API.length);
+  if (request.method === 'OPTIONS') {
+    response.writeHead(204);
+    response.end();
+    return;
+  }
+  const phone = phoneOf(request);
+  if (!phone.ok) return reply(response, phone);
+  try {
+    if (what === 'job' && request.method === 'GET') return reply(response, await view(phone.value, url));
+    if (what === 'rows' && request.method === 'POST') {
+      const body = await readJsonBody(request, ROWS_BODY);
+      return reply(response, body.ok ? answered(() => takeWalkRows(phone.value, body.value)) : body);
+    }
+    reply(response, refuse(404, 'There is nothing here.'));
+  } catch {
+    reply(response, refuse(503, 'The laptop could not work that out. Try again.'));
+  }
+}

@@ -1,0 +1,32 @@
+import type { IncomingMessage } from 'node:http';
+import type { Door } from '../access/passphrase';
+
+/** Name of the cookie of a browser that said the passphrase. */
+export const SESSION_COOKIE = 'nestle-session';
+
+/** Address a request came from, without the dress of IPv6. */
+export const addressOf = (request: IncomingMessage): string =>
+  (request.socket.remoteAddress ?? '').replace(/^::ffff:/, '');
+
+/** Whether an address is this machine itself. */
+export const isLoopback = (address: string): boolean => /^127\./.test(address) || address === '::1';
+
+function cookieOf(request: IncomingMessage, name: string): string | undefined {
+  for (const part of (request.headers.cookie ?? '').split(';')) {
+    const [key, ...value] = part.trim().split('=');
+    if (key === name) return value.join('=');
+  }
+  return undefined;
+}
+
+/** Whether a request comes from whoever runs Nestle: at this machine, or in the house with the passphrase said. */
+export function isOwner(request: IncomingMessage, door: Door | null): boolean {
+  if (isLoopback(addressOf(request))) return true;
+  return door !== null && door.holds(cookieOf(request, SESSION_COOKIE));
+}
+
+/** The token a request carries; null where it has none. */
+export function tokenOf(request: IncomingMessage): string | null {
+  const said = /^Bearer ([\w-]{1,100})$/.exec(request.headers.authorization ?? '');
+  return said?.[1] ?? null;
+}

@@ -1,0 +1,111 @@
+import { z } from 'zod';
+import { asBuilt, asItWas } from '@/core/evidence/built';
+import { freeze } from '@/core/evidence/network';
+import { phase, type EvidenceRow, type EvidenceRows } from '@/core/evidence/rows';
+import { plan } from '@/core/plan/option/schema';
+import { site } from '@/core/site/model/schema';
+import { database, type Db } from '@/db/connection';
+import { findRow, rowsOfKind } from '@/db/evidence';
+import { documentAt } from '@/db/jobs';
+import type { KnownPhone } from '../access/phones';
+import { AGAINST, recordEvidence, type Against } from '../evidence';
+import { rowOf } from '../loaded';
+import { done, refuse, type Outcome } from '../outcome';
+
+/** Rows at once; a phone that was long without a network sends several times. */
+export const MOST_AT_ONCE = 40;
+
+const revision = z.number().int().min(0);
+/** One thing a phone sends, with what it hung on when it was taken. */
+const sent = z.strictObject({
+  phase,
+  basis: z.strictObject({ site: revision, plan: revision, evidence: revision }),
+  row: z.record(z.string(), z.unknown()),
+});
+const sending = z.strictObject({ rows: z.array(sent).min(1, 'nothing to add').max(MOST_AT_ONCE) });
+type Sent = z.infer<typeof sent>;
+
+/** What became of one row: kept (perhaps earlier already), or refused with a reason. Kept in the order sent. */
+export interface RowAnswer {
+  id: string;
+  ok: boolean;
+  words: string;
+}
+
+const rowId = z.string().min(8).max(64);
+const KINDS: ReadonlySet<string> = new Set(['reading', 'remark', 'correction', 'step']);
+/** Where a phone's readings may come from: what it measured itself, or what somebody typed or pasted there. */
+const SOURCES: ReadonlySet<unknown> = new Set(['meter', 'typed', 'pasted']);
+
+/**
+ * The network a reading hangs on: as it stood in the documents and evidence the phone had seen. It is worked out here from
+ * what is stored; a phone cannot say what a network was.
+ */
+function networkThen(db: Db, jobId: string, of: Pick<Sent, 'phase' | 'basis'>): Against | null {
+  const [siteRow, planRow] = [
+    documentAt(db, jobId, 'site', of.basis.site),
+    documentAt(db, jobId, 'plan', of.basis.plan),
+  ];
+  if (!siteRow || !planRow) return null;
+  const [plot, planned] = [site.parse(JSON.parse(siteRow.json)), plan.parse(JSON.parse(planRow.json))];
+  const rows: EvidenceRows = (['acceptance', 'move', 'state'] as const)
+    .flatMap((kind) => rowsOfKind(db, jobId, kind))
+    .filter((r) => r.number <= of.basis.evidence)
+    .sort((a, b) => a.number - b.number)
+    .map(rowOf);
+  const network = of.phase === 'after' ? asBuilt(plot, planned, rows) : asItWas(planned, rows);
+  return network && { phase: of.phase, ...freeze(plot, network.option, network.kit) };
+}
+
+/** Why a phone may not send a row; null where it may. */
+function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string | null {
+  const { kind } = row;
+  if (typeof kind !== 'string' || !KINDS.has(kind)) return 'A phone may not send this.';
+  if (kind === 'step' && phone.scope !== 'walkAndSheet')
+    return 'This phone was let in for the walk alone, not for the run sheet.';
+  if (kind === 'reading' && !SOURCES.has(row.source))
+    return 'A phone’s reading is measured, typed or pasted.';
+  if (kind !== 'correction') return null;
+  // A phone strikes out what it recorded itself and nothing else.
+  const own = typeof row.readingId === 'string' && findRow(db, phone.jobId, 'reading', row.readingId);
+  if (!own) return 'That reading is not there yet.';
+  return (rowOf(own) as EvidenceRow).by === phone.caller.name
+    ? null
+    : 'A phone may strike out its own readings only.';
+}
+
+/**
+ * Takes rows from a phone, each for itself, so that one that is refused holds up no other. Sending a row again is harmless:
+ * it is kept once.
+ */
+export function takeWalkRows(
+  phone: KnownPhone,
+  body: unknown,
+  db: Db = database(),
+): Outcome<{ rows: RowAnswer[] }> {
+  const parsed = sending.safeParse(body);
+  if (!parsed.success)
+    return refuse(400, parsed.error.issues[0]!.message, parsed.error.issues[0]!.path.join('.'));
+  const networks = new Map<string, Against | null>();
+  const rows = parsed.data.rows.map((one): RowAnswer => {
+    const id = rowId.safeParse(one.row.id);
+    if (!id.success) return { id: String(one.row.id), ok: false, words: 'The row has no id.' };
+    const no = notFor(phone, db, one.row);
+    if (no !== null) return { id: id.data, ok: false, words: no };
+    const isReading = one.row.kind === 'reading';
+    let against: Against | null = null;
+    if (isReading) {
+      const key = JSON.stringify([one.phase, one.basis]);
+      if (!networks.has(key)) networks.set(key, networkThen(db, phone.jobId, one));
+      against = networks.get(key)!;
+      if (!against)
+        return { id: id.data, ok: false, words: 'There is no network of that time to hang it on.' };
+    }
+    const row = { ...one.row, by: phone.caller.name, ...(isReading ? { stateId: AGAINST } : {}) };
+    const outcome = recordEvidence(phone.caller, phone.jobId, { against, rows: [row] }, db);
+    return outcome.ok
+      ? { id: id.data, ok: true, words: '' }
+      : { id: id.data, ok: false, words: outcome.problems.map((p) => p.message).join(' ') };
+  });
+  return done({ rows });
+}

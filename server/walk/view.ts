@@ -1,0 +1,204 @@
+import { asBuilt } from '@/core/evidence/built';
+import { evidenceOf } from '@/core/evidence/fold';
+import type { Phase } from '@/core/evidence/rows';
+import { CAUTIONS } from '@/core/fit/cautions';
+import type { Planner } from '@/core/job/planner';
+import { parentIdOf } from '@/core/plan/option/feeds';
+import { CLIENT_TYPES } from '@/core/radio/link/clients';
+import type { Expected } from '@/core/readings/doubts';
+import { expectedOf } from '@/core/readings/expected';
+import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/route';
+import { storeysById } from '@/core/site/model/levels';
+import { activitiesLabel, type Need } from '@/core/site/model/needs';
+import type { ClientTypeId, Place, Site, Spot } from '@/core/site/model/schema';
+import type { PhoneScope } from '../access/phones';
+import type { OpenJob } from '../loaded';
+
+/** What a phone's rows hang on: the documents and evidence as they were when it looked. */
+export interface Basis {
+  site: number;
+  plan: number;
+  evidence: number;
+}
+
+export interface WalkSpot {
+  id: string;
+  number: number;
+  name: string;
+  doing: string;
+  at: { storeyId: string | null; xM: number; yM: number };
+  where: string;
+  client: ClientTypeId;
+  deviceName: string;
+  device: { label: string; ceilingMbps: number };
+  need: Need;
+  expected: Expected | null;
+  /** Runs of this phase that count here already. */
+  runs: { downMbps: number | null; upMbps: number | null; connected: boolean }[];
+  /** Verdict of this phase; null before any run. */
+  verdict: string | null;
+}
+
+export interface WalkUnit {
+  id: string;
+  letter: string;
+  name: string;
+  at: { storeyId: string | null; xM: number; yM: number };
+  /** Whether it is fed by something whose speed can be read beside it. */
+  fed: boolean;
+}
+
+/** All a phone gets to know of a job: no brief, no customer, no keys, no other job. */
+export interface WalkView {
+  jobId: string;
+  job: string;
+  phone: string;
+  scope: PhoneScope;
+  phase: Phase;
+  /** Phases there are readings to take in. */
+  phases: Phase[];
+  /** Whether this is a practice house, whose readings are made up. */
+  practice: boolean;
+  basis: Basis;
+  line: { downMbps: number; upMbps: number; measured: boolean };
+  storeys: {
+    id: string;
+    name: string;
+    walls: [number, number, number, number][];
+    outline: [number, number][];
+    floorM: number;
+  }[];
+  /** In walking order. */
+  spots: WalkSpot[];
+  units: WalkUnit[];
+  steps: { key: string; title: string; minutes: number; cautions: string[]; done: boolean }[];
+  optionId: string | null;
+}
+
+const tenth = (v: number) => Math.round(v * 100) / 100;
+
+/** Most spots a walk is looked for by itself; a person orders more of them in Survey. */
+const MOST_ROUTED = 40;
+
+/** Spots in the order they are walked: as the survey says, else the shortest walk. */
+function walked(site: Site): Spot[] {
+  if (site.walk.length > 0 || site.spots.length > MOST_ROUTED) return inWalkingOrder(site);
+  return inWalkingOrder({ spots: site.spots, walk: walkingRoute(site) });
+}
+
+/** The phase a walk is in unless somebody says otherwise: after, once something of the accepted plan is done. */
+function phaseOf(open: OpenJob): Phase {
+  const e = evidenceOf(open.job.evidence);
+  if (!e.accepted) return 'before';
+  const begun = (e.stepsDone.get(e.accepted.optionId)?.size ?? 0) > 0;
+  return begun || e.roundOf.size > 0 ? 'after' : 'before';
+}
+
+/** What a phone sees of a job. Computes the whole job: call it off the main thread. */
+export function walkView(
+  open: OpenJob,
+  planner: Planner,
+  asked: { phone: string; scope: PhoneScope; phase: Phase | null },
+): WalkView {
+  const { job } = open;
+  const { site, plan, evidence } = job;
+  const e = evidenceOf(evidence);
+  const derived = planner.derive(null);
+  const built = asBuilt(site, plan, evidence);
+  const phases: Phase[] = built ? ['before', 'after'] : ['before'];
+  const phase = asked.phase !== null && phases.includes(asked.phase) ? asked.phase : phaseOf(open);
+  const option = phase === 'after' && built ? built.option : plan.today;
+  const predictions = new Map(
+    ((phase === 'after' ? derived.built : derived.today)?.predictions ?? []).map((p) => [p.spotId, p]),
+  );
+  const storeys = storeysById(site);
+  const verdicts = new Map(derived.verdicts.map((v) => [v.spotId, v]));
+  const now = [...e.states.values()].filter((s) => s.phase === phase).pop();
+  const counts = (stateId: string) =>
+    phase === 'before' ? e.states.get(stateId)?.phase === 'before' : stateId === now?.id;
+  const test = derived.lines[phase];
+  const known = test.downMbps !== null && test.upMbps !== null;
+  const where = (place: Place): string => {
+    const ref = place.storeyId === null ? undefined : storeys.get(place.storeyId);
+    return ref ? `${ref.building.name}, ${ref.storey.name}` : 'Yard';
+  };
+  const at = (p: Place) => ({ storeyId: p.storeyId, xM: tenth(p.xM), yM: tenth(p.yM) });
+  const optionId = e.accepted?.optionId ?? null;
+  const done = optionId === null ? undefined : e.stepsDone.get(optionId);
+  return {
+    jobId: open.id,
+    job: job.name,
+    phone: asked.phone,
+    scope: asked.scope,
+    phase,
+    phases,
+    practice: site.practice !== undefined,
+    basis: {
+      site: open.revisions.site,
+      plan: open.revisions.plan,
+      evidence: evidence.reduce((n, r) => Math.max(n, r.received?.number ?? 0), 0),
+    },
+    line: known
+      ? { downMbps: test.downMbps!, upMbps: test.upMbps!, measured: true }
+      : { downMbps: job.brief.line.downMbps, upMbps: job.brief.line.upMbps, measured: false },
+    storeys: site.buildings.flatMap((b) =>
+      b.storeys.map((s) => ({
+        id: s.id,
+        name: `${b.name}, ${s.name}`,
+        floorM: s.floorLevelM,
+        outline: s.outline.map((p): [number, number] => [tenth(p.xM), tenth(p.yM)]),
+        walls: site.walls
+          .filter((w) => w.storeyId === s.id)
+          .map((w): [number, number, number, number] => [
+            tenth(w.a.xM),
+            tenth(w.a.yM),
+            tenth(w.b.xM),
+            tenth(w.b.yM),
+          ]),
+      })),
+    ),
+    spots: walked(site).map((spot): WalkSpot => {
+      const verdict = verdicts.get(spot.id);
+      const own = phase === 'after' ? verdict?.after : verdict?.before;
+      return {
+        id: spot.id,
+        number: spot.number,
+        name: spot.name,
+        doing: activitiesLabel(spot.activities),
+        at: at(spot.place),
+        where: where(spot.place),
+        client: spot.client,
+        deviceName: spot.deviceName,
+        device: {
+          label: CLIENT_TYPES[spot.client].label,
+          ceilingMbps: CLIENT_TYPES[spot.client].ceilingMbps,
+        },
+        need: verdict?.need ?? { downMbps: 0, upMbps: 0, latencyMs: 0 },
+        expected: expectedOf(predictions.get(spot.id), derived.calibration !== null),
+        runs: (e.bySpot.get(spot.id) ?? [])
+          .filter((r) => counts(r.stateId))
+          .slice(-12)
+          .map((r) => ({ downMbps: r.downMbps, upMbps: r.upMbps, connected: r.connected })),
+        verdict: own?.verdict ?? null,
+      };
+    }),
+    units: option.units.map((u) => ({
+      id: u.id,
+      letter: u.letter,
+      name: u.name,
+      at: at(u.place),
+      fed: parentIdOf(u.feed) !== null,
+    })),
+    steps:
+      asked.scope === 'walkAndSheet' && optionId !== null
+        ? derived.steps.map((s) => ({
+            key: s.key,
+            title: s.title,
+            minutes: Math.round(s.handsMin),
+            cautions: s.cautions.map((c) => CAUTIONS[c]),
+            done: done?.has(s.key) ?? false,
+          }))
+        : [],
+    optionId,
+  };
+}

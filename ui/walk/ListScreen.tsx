@@ -1,0 +1,114 @@
+/** @jsxImportSource preact */
+import { useState } from 'preact/hooks';
+import type { WalkSpot } from '@/server/walk/view';
+import { PlanSketch } from './PlanSketch';
+import { go, look, type WalkState } from './state';
+import { useWalk } from './useWalk';
+
+const RUNS_WANTED = 3;
+
+/** Runs at a spot, those still on the phone counted in. */
+const countAt = (spot: WalkSpot, s: Pick<WalkState, 'rows' | 'view'>): number =>
+  spot.runs.length +
+  s.rows.filter(
+    (r) =>
+      r.row.kind === 'reading' &&
+      r.phase === s.view?.phase &&
+      (r.row.subject as { spotId?: string }).spotId === spot.id,
+  ).length;
+
+/** The spots in walking order on a small plan, the next one to stand at first. */
+export function ListScreen() {
+  const view = useWalk((s) => s.view)!;
+  const rows = useWalk((s) => s.rows);
+  const next = view.spots.find((s) => countAt(s, { rows, view }) < RUNS_WANTED) ?? null;
+  const [chosen, setChosen] = useState<string | null | undefined>(undefined);
+  const storeyId = chosen === undefined ? (next?.at.storeyId ?? view.storeys[0]?.id ?? null) : chosen;
+  const storeys = [
+    ...view.storeys.map((s) => ({ id: s.id as string | null, name: s.name })),
+    { id: null, name: 'Yard' },
+  ];
+  const at = storeys.findIndex((s) => s.id === storeyId);
+  const step = (by: number) => setChosen(storeys[(at + by + storeys.length) % storeys.length]!.id);
+  return (
+    <main>
+      {view.phases.length > 1 && (
+        <div class="phases" role="group" aria-label="Which readings">
+          {view.phases.map((p) => (
+            <button key={p} type="button" aria-pressed={p === view.phase} onClick={() => void look(p)}>
+              {p === 'before' ? 'Before' : 'After'}
+            </button>
+          ))}
+        </div>
+      )}
+      <div class="storey">
+        <button type="button" aria-label="Storey before" onClick={() => step(-1)}>
+          ‹
+        </button>
+        <span>{storeys[at]?.name}</span>
+        <button type="button" aria-label="Next storey" onClick={() => step(1)}>
+          ›
+        </button>
+      </div>
+      <PlanSketch
+        view={view}
+        storeyId={storeyId}
+        spotId={next?.id ?? null}
+        onSpot={(id) => go({ kind: 'spot', id })}
+      />
+      {view.spots.length === 0 ? (
+        <p>No spots yet: put them in Survey on the laptop.</p>
+      ) : (
+        <ol class="spots" aria-label="Spots in walking order">
+          {view.spots.map((s) => {
+            const count = countAt(s, { rows, view });
+            return (
+              <li key={s.id} class={s.id === next?.id ? 'here' : ''}>
+                <button type="button" onClick={() => go({ kind: 'spot', id: s.id })}>
+                  <span class="number">{s.number}</span>
+                  <span class="what">
+                    <strong>{s.name}</strong>
+                    <span class="quietly">{s.where}</span>
+                  </span>
+                  <span class="count">
+                    {count >= RUNS_WANTED ? (s.verdict ?? 'read') : `${count} of ${RUNS_WANTED} runs`}
+                  </span>
+                </button>
+              </li>
+            );
+          })}
+        </ol>
+      )}
+      {view.units.some((u) => u.fed) && (
+        <>
+          <h2>Beside a unit</h2>
+          <ul class="spots">
+            {view.units
+              .filter((u) => u.fed)
+              .map((u) => (
+                <li key={u.id}>
+                  <button type="button" onClick={() => go({ kind: 'unit', id: u.id })}>
+                    <span class="number lamp">{u.letter}</span>
+                    <span class="what">
+                      <strong>{u.name}</strong>
+                      <span class="quietly">its feed under load</span>
+                    </span>
+                  </button>
+                </li>
+              ))}
+          </ul>
+        </>
+      )}
+      {view.scope === 'walkAndSheet' && view.steps.length > 0 && (
+        <button type="button" class="quiet wide" onClick={() => go({ kind: 'sheet' })}>
+          Run sheet
+        </button>
+      )}
+      {next && (
+        <button type="button" class="main next" onClick={() => go({ kind: 'spot', id: next.id })}>
+          Go to {next.number} {next.name}
+        </button>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,253 @@
+/** @jsxImportSource preact */
+import { useEffect, useRef, useState } from 'preact/hooks';
+import { parseLinkText } from '@/core/intake/linkText';
+import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
+import { quickRun } from '@/core/readings/quickRun';
+import { levelText } from '@/core/site/model/levelText';
+import type { Progress } from '@/meter/speed/client';
+import { newId } from '@/ui/pieces/newId';
+import { asReading, measureRuns } from './measureRuns';
+import { askPractice } from './server';
+import { look, record } from './state';
+import { useWalk } from './useWalk';
+
+/** Runs that prove something. */
+const RUNS = 3;
+const PHASE_WORDS = {
+  idle: 'round trips',
+  down: 'down',
+  up: 'up',
+  both: 'both ways at once',
+} as const;
+
+type Values = {
+  connected: boolean;
+  rssiDbm: number | null;
+  downMbps: number | null;
+  upMbps: number | null;
+  loadedMs: number | null;
+  idleMs: number | null;
+  note: string;
+  bandSeen: '2.4' | '5' | '6' | null;
+};
+
+/** Takes readings: by the meter with one tap, typed in one line, or none. What it is about is given. */
+export function RunPad({
+  about,
+  known,
+}: {
+  /** Subject, device and so on, as the reading holds them. */
+  about: Record<string, unknown>;
+  known: KnownThere;
+}) {
+  const door = useWalk((s) => s.door)!;
+  const view = useWalk((s) => s.view)!;
+  const reached = useWalk((s) => s.reached);
+  const [progress, setProgress] = useState<(Progress & { run: number }) | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const [typed, setTyped] = useState('');
+  const [level, setLevel] = useState<{ rssiDbm: number; bandSeen: Values['bandSeen'] } | null>(null);
+  const [pasted, setPasted] = useState('');
+  const [asked, setAsked] = useState<{ values: Values; source: string; words: string[]; key: string } | null>(
+    null,
+  );
+  const [doubt, setDoubt] = useState<{ id: string; words: string[] } | null>(null);
+  const stopRef = useRef<AbortController | null>(null);
+  useEffect(() => () => stopRef.current?.abort(), []);
+
+  const put = (values: Values, source: string) =>
+    record('reading', {
+      ...about,
+      ...values,
+      rssiDbm: values.rssiDbm ?? level?.rssiDbm ?? null,
+      bandSeen: values.bandSeen ?? level?.bandSeen ?? null,
+      target: source === 'meter' ? 'house' : 'internet',
+      band: 'free',
+      source,
+      replacesId: null,
+    });
+
+  const doubts = (values: Values, target: 'house' | 'internet') => doubtsOf({ ...values, target }, known);
+
+  async function run() {
+    if (progress) return;
+    setSaid(null);
+    setDoubt(null);
+    setProgress({ phase: 'idle', mbps: null, run: 1 });
+    stopRef.current = new AbortController();
+    const fault = view.practice ? await practise() : await meter(stopRef.current.signal);
+    setProgress(null);
+    setSaid(fault ?? 'Three runs recorded.');
+  }
+
+  async function practise(): Promise<string | null> {
+    for (let i = 1; i <= RUNS; i++) {
+      setProgress({ phase: 'down', mbps: null, run: i });
+      const answer = await askPractice(door.base, door.token, {
+        id: newId('rd'),
+        subject: about.subject,
+        phase: view.phase,
+      });
+      if (!answer.ok) return answer.words;
+    }
+    await look();
+    return null;
+  }
+
+  const meter = (signal: AbortSignal) =>
+    measureRuns(
+      door,
+      RUNS,
+      {
+        progress: setProgress,
+        run: async (result) => {
+          const values: Values = { ...asReading(result), rssiDbm: null, bandSeen: null };
+          const id = await put(values, 'meter');
+          const words = doubts(values, 'house');
+          if (id !== null && words.length > 0) setDoubt({ id, words });
+        },
+      },
+      signal,
+    );
+
+  async function enter(values: Values, source: string, sure = false) {
+    const key = JSON.stringify(values);
+    const words = sure ? [] : doubts(values, 'internet');
+    if (words.length > 0) return setAsked({ values, source, words, key });
+    setAsked(null);
+    await put(values, source);
+    setTyped('');
+    setSaid('Recorded.');
+  }
+
+  function enterTyped(event: Event) {
+    event.preventDefault();
+    const read = quickRun(typed);
+    if (!read.ok) return setSaid(read.words);
+    const { rssiDbm } = read.run;
+    if (rssiDbm !== null && (rssiDbm < -120 || rssiDbm > 0))
+      return setSaid('A level is between −120 and 0 dBm.');
+    void enter({ ...read.run, note: '', bandSeen: null }, 'typed');
+  }
+
+  function paste(text: string) {
+    setPasted(text);
+    const print = parseLinkText(text);
+    if (!print || print.rssiDbm === null)
+      return setSaid(text.trim() === '' ? null : 'No level found in that text.');
+    setLevel({ rssiDbm: print.rssiDbm, bandSeen: print.band });
+    setPasted('');
+    setSaid(`Level ${levelText(print.rssiDbm)} goes with the next runs.`);
+  }
+
+  return (
+    <section aria-label="Reading">
+      {progress ? (
+        <div class="live" role="status">
+          <p>
+            Run {progress.run} of {RUNS}, {view.practice ? 'practice' : PHASE_WORDS[progress.phase]}
+          </p>
+          <p class="big">{progress.mbps === null ? '…' : `${progress.mbps.toFixed(0)} Mb/s`}</p>
+          <button type="button" class="quiet" onClick={() => stopRef.current?.abort()}>
+            Stop
+          </button>
+        </div>
+      ) : (
+        <button type="button" class="main" onClick={() => void run()}>
+          {view.practice ? 'Read the practice house: three runs' : 'Measure here: three runs'}
+        </button>
+      )}
+      {said && (
+        <p class="said" role="status">
+          {said}
+        </p>
+      )}
+      {doubt && (
+        <div class="ask" role="alert">
+          {doubt.words.map((w) => (
+            <p key={w}>{w}</p>
+          ))}
+          <button type="button" onClick={() => setDoubt(null)}>
+            It is right
+          </button>
+          <button
+            type="button"
+            onClick={() => {
+              void record('correction', {
+                readingId: doubt.id,
+                act: 'strikeOut',
+                reason: 'doubted on the spot',
+              });
+              setDoubt(null);
+            }}
+          >
+            Strike it out
+          </button>
+        </div>
+      )}
+      {!reached && !progress && (
+        <p class="said">No network to the laptop: type what you read, it is kept here and sent later.</p>
+      )}
+      <form onSubmit={enterTyped}>
+        <label for="quick">Or type a run: level, down/up Mb/s, ms under load</label>
+        <div class="row">
+          <input
+            id="quick"
+            value={typed}
+            placeholder="-71 38/9 24"
+            autocomplete="off"
+            onInput={(e) => {
+              setTyped(e.currentTarget.value);
+              setAsked(null);
+            }}
+          />
+          <button type="submit">Record</button>
+        </div>
+      </form>
+      {asked && (
+        <div class="ask" role="alert">
+          {asked.words.map((w) => (
+            <p key={w}>{w}</p>
+          ))}
+          <button type="button" onClick={() => void enter(asked.values, asked.source, true)}>
+            It is right, record it
+          </button>
+          <button type="button" onClick={() => setAsked(null)}>
+            Change it
+          </button>
+        </div>
+      )}
+      <button
+        type="button"
+        class="quiet wide"
+        onClick={() =>
+          void enter(
+            {
+              connected: false,
+              rssiDbm: null,
+              downMbps: null,
+              upMbps: null,
+              loadedMs: null,
+              idleMs: null,
+              note: '',
+              bandSeen: null,
+            },
+            'typed',
+          )
+        }
+      >
+        No connection here
+      </button>
+      <details>
+        <summary>{level ? `Signal ${levelText(level.rssiDbm)}` : 'Add the signal'}</summary>
+        <label for="paste">Paste what the device prints about its Wi-Fi link</label>
+        <textarea id="paste" rows={3} value={pasted} onInput={(e) => paste(e.currentTarget.value)} />
+        {level && (
+          <button type="button" class="quiet" onClick={() => setLevel(null)}>
+            Without signal
+          </button>
+        )}
+      </details>
+    </section>
+  );
+}

@@ -1,0 +1,19 @@
+/** @jsxImportSource preact */
+import { render } from 'preact';
+import { App } from './App';
+import { start } from './state';
+import './walk.css';
+
+try {
+  if (localStorage.getItem('nestle-theme') === 'evening') document.documentElement.dataset.theme = 'evening';
+} catch {
+  // Without storage it is day.
+}
+render(<App />, document.getElementById('walk')!);
+void start().then(() => {
+  // Read while there still is a network: it is wanted when there is none.
+  setTimeout(() => void import('jsqr'), 4000);
+});
+// Plain http has no service worker: the loaded page keeps what it has by itself.
+if ('serviceWorker' in navigator && isSecureContext)
+  void navigator.serviceWorker.register('/walk/sw.js', { scope: '/walk/' }).catch(() => {});

@@ -1,0 +1,192 @@
+import { createStore } from 'zustand/vanilla';
+import type { WalkView } from '@/server/walk/view';
+import { newId } from '@/ui/pieces/newId';
+import { kept, type KeptDoor, type KeptRow } from './kept';
+import { askView, sendRows } from './server';
+
+export type Screen =
+  | { kind: 'list' }
+  | { kind: 'spot'; id: string }
+  | { kind: 'unit'; id: string }
+  | { kind: 'sheet' }
+  | { kind: 'help' };
+
+export interface WalkState {
+  door: KeptDoor | null;
+  view: WalkView | null;
+  rows: readonly KeptRow[];
+  screen: Screen;
+  /** Whether the laptop answered when it was last asked. */
+  reached: boolean;
+  /** Why nothing can be shown or sent, in words; null while all is well. */
+  trouble: string | null;
+  /** Whether anything was read from the phone's own database yet. */
+  ready: boolean;
+}
+
+export const walk = createStore<WalkState>()(() => ({
+  door: null,
+  view: null,
+  rows: [],
+  screen: { kind: 'list' },
+  reached: true,
+  trouble: null,
+  ready: false,
+}));
+
+const { getState, setState } = walk;
+
+/** Rows sent at a time, and how long to wait before trying again, ms. */
+const AT_ONCE = 20;
+const FIRST_WAIT_MS = 2000;
+const LONGEST_WAIT_MS = 15_000;
+
+export const unsent = (s: WalkState): readonly KeptRow[] => s.rows.filter((r) => r.state !== 'sent');
+
+export const go = (screen: Screen): void => {
+  setState({ screen });
+  scrollTo(0, 0);
+};
+
+/** The token in an address such as a code holds, with the server it names; null where there is none. */
+export function doorOf(text: string): { base: string; token: string } | null {
+  if (!URL.canParse(text.trim())) return null;
+  const url = new URL(text.trim());
+  const token = new URLSearchParams(url.hash.slice(1)).get('t');
+  if (!/^https?:$/.test(url.protocol) || token === null || !/^[\w-]{20,80}$/.test(token)) return null;
+  return { base: url.origin, token };
+}
+
+async function putRow(row: KeptRow): Promise<void> {
+  await kept.putRow(row);
+  setState({ rows: [...getState().rows.filter((r) => r.id !== row.id), row] });
+}
+
+/** Looks at the job anew; what was sent before and is in it now is let go. */
+export async function look(phase: WalkView['phase'] | null = getState().view?.phase ?? null): Promise<void> {
+  const { door } = getState();
+  if (!door) return;
+  const before = getState().rows.filter((r) => r.state === 'sent');
+  const asked = await askView(door.base, door.token, phase);
+  if (!asked.ok) {
+    setState({ reached: asked.status !== 0, trouble: asked.status === 0 ? null : asked.words });
+    return;
+  }
+  for (const r of before) await kept.dropRow(r.id);
+  const gone = new Set(before.map((r) => r.id));
+  await kept.putView(door.jobId, asked.value);
+  setState({
+    view: asked.value,
+    reached: true,
+    trouble: null,
+    rows: getState().rows.filter((r) => !gone.has(r.id)),
+  });
+}
+
+let sending = false;
+let timer: ReturnType<typeof setTimeout> | undefined;
+let waitMs = FIRST_WAIT_MS;
+
+/** Sends what waits, oldest first, until all is confirmed; without a network it tries again by itself. */
+export async function flush(): Promise<void> {
+  clearTimeout(timer);
+  if (sending) return;
+  sending = true;
+  let sentSome = false;
+  try {
+    for (;;) {
+      const { door, rows } = getState();
+      const waiting = rows.filter((r) => r.state === 'waiting' && r.jobId === door?.jobId).slice(0, AT_ONCE);
+      if (!door || waiting.length === 0) break;
+      const asked = await sendRows(door.base, door.token, waiting);
+      if (!asked.ok) {
+        setState({ reached: asked.status !== 0, trouble: asked.status === 0 ? null : asked.words });
+        // A code that is no longer good is not tried again by itself.
+        if (asked.status !== 401) {
+          timer = setTimeout(() => void flush(), waitMs);
+          waitMs = Math.min(LONGEST_WAIT_MS, 2 * waitMs);
+        }
+        return;
+      }
+      waitMs = FIRST_WAIT_MS;
+      setState({ reached: true, trouble: null });
+      for (const answer of asked.value.rows) {
+        const row = getState().rows.find((r) => r.id === answer.id);
+        if (row) await putRow({ ...row, state: answer.ok ? 'sent' : 'refused', words: answer.words });
+        sentSome ||= answer.ok;
+      }
+    }
+  } finally {
+    sending = false;
+  }
+  if (sentSome) await look();
+}
+
+/** Keeps something on the phone first, then sends it. Gives the id it has. */
+export async function record(kind: string, values: Record<string, unknown>): Promise<string | null> {
+  const { door, view } = getState();
+  if (!door || !view) return null;
+  const id = newId(kind === 'reading' ? 'rd' : 'ev');
+  const at = new Date().toISOString();
+  await putRow({
+    id,
+    jobId: door.jobId,
+    at,
+    phase: view.phase,
+    basis: view.basis,
+    row: { kind, id, at, ...values },
+    state: 'waiting',
+    words: '',
+  });
+  void flush();
+  return id;
+}
+
+/** Gives up a row the laptop has refused. */
+export async function discard(id: string): Promise<void> {
+  await kept.dropRow(id);
+  setState({ rows: getState().rows.filter((r) => r.id !== id) });
+}
+
+/** Comes in by a token; the job it is for is told by the laptop. Words where that fails. */
+export async function comeIn(token: string, base: string): Promise<string | null> {
+  const own = base === location.origin ? '' : base;
+  const asked = await askView(own, token, null);
+  if (!asked.ok) {
+    setState({ reached: asked.status !== 0 });
+    return asked.words;
+  }
+  const door = { jobId: asked.value.jobId, token, base: own, usedAt: new Date().toISOString() };
+  await kept.putDoor(door);
+  await kept.putView(door.jobId, asked.value);
+  setState({ door, view: asked.value, reached: true, trouble: null });
+  void flush();
+  return null;
+}
+
+/** Starts: what the phone kept is shown at once, then the laptop is asked. */
+export async function start(): Promise<void> {
+  setState({ rows: await kept.rows() });
+  const scanned = doorOf(location.href);
+  if (scanned) {
+    // The token goes from the address line into the phone's own database: nobody reads it over a shoulder.
+    history.replaceState(null, '', location.pathname);
+    const words = await comeIn(scanned.token, scanned.base);
+    if (words !== null) setState({ trouble: words });
+  }
+  if (!getState().door) {
+    const [door] = await kept.doors();
+    if (door) {
+      setState({ door, view: await kept.view(door.jobId) });
+      void look().then(flush);
+    }
+  }
+  setState({ ready: true });
+  addEventListener('online', () => void flush());
+  addEventListener('beforeunload', (event) => {
+    if (unsent(getState()).length > 0) event.preventDefault();
+  });
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'visible') void flush();
+  });
+}
