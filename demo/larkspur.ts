@@ -8,7 +8,8 @@ import { plainFeed } from '@/core/plan/option/feeds';
 const TERRACE = box(0, 0, 5, 9.5);
 const GARAGE = box(0, 11.5, 3.2, 16.5);
 
-function site(): Site {
+/** The plot of 12 Larkspur Row. */
+export function rowSite(): Site {
   const levels = [
     ['l-ground', 'lg'],
     ['l-first', 'l1'],
@@ -176,7 +177,7 @@ export function larkspurRow(): JobFile {
       ],
       policies: { ...brief.policies, feed: 'noDrilling' },
     },
-    site: site(),
+    site: { ...rowSite(), practice: { house: 'row', seed: 12, difficulty: 'usual' } },
     plan: { ...emptyPlan(), today: { id: 'today', name: 'Today', units: [router], wiredSpots: [] } },
     evidence: [],
     pictures: [],

@@ -9,7 +9,7 @@ const round = (v: number, digits: number) => Number(v.toFixed(digits));
 
 /**
  * Readings as an installer would have taken them in a network that behaves like the model: each run scatters by some
- * percent around the prediction, levels by 2 dB. For demo data and tests only; a job's evidence comes from meters.
+ * percent around the prediction, levels by 2 dB. For tests alone: the demo's readings come from its practice house.
  */
 export function simulateReadings(
   context: PlanContext,

@@ -12,6 +12,8 @@ export interface Evidence {
   /** Readings that count, and the same by spot. */
   valid: readonly Reading[];
   bySpot: ReadonlyMap<string, readonly Reading[]>;
+  /** What was seen that is no number, oldest first. */
+  remarks: readonly RowOf<'remark'>[];
   /** Steps of a run sheet by option: those done, and the newest serial of each. */
   stepsDone: ReadonlyMap<string, ReadonlySet<string>>;
   serials: ReadonlyMap<string, string>;
@@ -40,11 +42,13 @@ function addUp(rows: EvidenceRows): Evidence {
   const stepsDone = new Map<string, Set<string>>();
   const serials = new Map<string, string>();
   const moves = new Map<string, RowOf<'move'>>();
+  const remarks: RowOf<'remark'>[] = [];
   let accepted: RowOf<'acceptance'> | null = null;
   for (const row of rows) {
     if (row.kind === 'state') states.set(row.id, row);
     else if (row.kind === 'round') roundOf.set(row.stateId, row.number);
     else if (row.kind === 'reading') readings.push(row);
+    else if (row.kind === 'remark') remarks.push(row);
     else if (row.kind === 'correction') {
       if (row.act === 'strikeOut') struck.add(row.readingId);
       else struck.delete(row.readingId);
@@ -66,7 +70,7 @@ function addUp(rows: EvidenceRows): Evidence {
     if (list) list.push(r);
     else bySpot.set(r.subject.spotId, [r]);
   }
-  return { states, roundOf, readings, struck, valid, bySpot, stepsDone, serials, accepted, moves };
+  return { states, roundOf, readings, struck, valid, bySpot, remarks, stepsDone, serials, accepted, moves };
 }
 
 const NOTHING: ReadonlySet<string> = new Set();

@@ -12,9 +12,10 @@ import type { Calibration } from '../radio/learn/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
 import { conditioned, runsOf } from '../readings/conditioned';
 import { learntContext, type Learnt } from '../readings/learn';
+import { nextSpot, type NextSpot } from '../readings/nextSpot';
 import { oddReadings, type OddReading } from '../readings/outliers';
 import { standingOf } from '../readings/standing';
-import { headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/verdict';
+import { RUNS_WANTED, headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/verdict';
 import type { Documents } from './settle';
 
 /** Everything that is computed of a job, as plain data: it can go from one thread to another. */
@@ -29,6 +30,8 @@ export interface Derived {
       })
     | null;
   odd: readonly OddReading[];
+  /** The spot to read next before anything is changed; null where it does not matter. */
+  next: NextSpot | null;
   lines: Readonly<Record<'before' | 'after', LineTest>>;
   /** The network as it was before, and every option of the plan by its id. */
   today: Evaluation;
@@ -95,6 +98,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   const learnt = keeper<Learnt & { number: number }>(3);
   const evaluations = keeper<Evaluation>(MOST_KEPT);
   const verdictsKnown = keeper<{ verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
+  const nexts = keeper<{ next: NextSpot | null }>(3);
   const readingsSay = keeper<{
     learntOf: Derived['calibration'];
     odd: Derived['odd'];
@@ -163,11 +167,18 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         odd: calibration ? oddReadings(calibration, site.spots, rows) : [],
         lines: { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') },
       }));
+      const today = evaluated(context, key, asItWas(plan, rows));
+      const { next } = nexts(`${key} ${numberOf(plan.today)}`, () => {
+        const runs = new Map(verdicts.map((v) => [v.spotId, v.before?.runs ?? 0]));
+        const isRead = (spot: { id: string }) => (runs.get(spot.id) ?? 0) >= RUNS_WANTED;
+        return { next: nextSpot(context, plan.today, today.predictions, isRead) };
+      });
       return {
         calibration: learntOf,
         odd,
+        next,
         lines,
-        today: evaluated(context, key, asItWas(plan, rows)),
+        today,
         options: Object.fromEntries(plan.options.map((o) => [o.id, evaluated(context, key, own(o))])),
         built: built && evaluated(context, key, built),
         verdicts,

@@ -16,3 +16,13 @@ export const normals = (random: () => number) => (): number =>
 /** One of a list. */
 export const pick = <T>(random: () => number, list: readonly T[]): T =>
   list[Math.min(list.length - 1, Math.floor(random() * list.length))]!;
+
+/** A generator of its own for each name: what is drawn for one thing does not hang on what was asked before it. */
+export function named(seed: number, name: string): () => number {
+  // FNV-1a over the name, mixed with the seed.
+  let hash = (2166136261 ^ seed) >>> 0;
+  for (let i = 0; i < name.length; i++) hash = Math.imul(hash ^ name.charCodeAt(i), 16777619) >>> 0;
+  const random = seeded(hash);
+  random();
+  return random;
+}

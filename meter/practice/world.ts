@@ -2,6 +2,7 @@ import { levelOf } from '../../core/site/model/levels';
 import type { Place } from '../../core/site/model/schema';
 import type { PracticeHouse } from './house';
 import { normals, seeded } from './random';
+import { SHADOW_COMMON, SHADOW_DB, SHADOW_LENGTH_M, airMbps, randomField, trueLosses } from './luck';
 import { raysDb, type TrueLoss } from './rays';
 import { surfacesOf, type Point3, type Triple } from './surfaces';
 
@@ -17,27 +18,6 @@ export interface PracticeWorld {
   runFactor(): number;
 }
 
-/** Spread of what no drawing holds, dB by band, alike within 2.5 m and to 0.6 between the bands. */
-const SHADOW_DB: Triple = [3, 3.5, 3.5];
-const SHADOW_LENGTH_M = 2.5;
-const SHADOW_COMMON = 0.6;
-const WAVES = 96;
-
-/**
- * A random field whose values are alike by exp(−Δ/length): a sum of plane waves whose wave numbers are drawn from that
- * kernel's spectrum, a Cauchy distribution in three dimensions.
- */
-function randomField(random: () => number, lengthM: number): (p: Point3) => number {
-  const normal = normals(random);
-  const waves = Array.from({ length: WAVES }, () => {
-    const by = 1 / (lengthM * Math.max(1e-6, Math.abs(normal())));
-    return { x: normal() * by, y: normal() * by, z: normal() * by, phase: 2 * Math.PI * random() };
-  });
-  return (p) =>
-    Math.sqrt(2 / WAVES) *
-    waves.reduce((sum, w) => sum + Math.cos(w.x * p.x + w.y * p.y + w.z * p.z + w.phase), 0);
-}
-
 /**
  * The hidden truth of a house. `nominalDb` is what each construction usually takes; here every one differs by 0.3 of itself,
  * alike to 0.8 between the bands. Device, units, airtime and the share of TCP have their own luck as well.
@@ -46,26 +26,7 @@ export function practiceWorld(house: PracticeHouse, nominalDb: TrueLoss): Practi
   const random = seeded(house.seed * 7919 + 17);
   const normal = normals(random);
   const surfaces = surfacesOf(house.site);
-  const losses = new Map<string, Triple>();
-  const loss: TrueLoss = (name) => {
-    let known = losses.get(name);
-    if (!known) {
-      const common = normal();
-      known = nominalDb(name).map((db) => {
-        const luck = Math.sqrt(0.8) * common + Math.sqrt(0.2) * normal();
-        return db === 0
-          ? 0
-          : Math.max(0.4 * db, db + Math.max(1.5, 0.3 * db) * Math.max(-2, Math.min(2, luck)));
-      }) as unknown as Triple;
-      losses.set(name, known);
-    }
-    return known;
-  };
-  // Drawn in a fixed order, whatever is asked first.
-  [
-    ...surfaces.uprights.flatMap((w) => [w.construction, ...w.openings.map((o) => o.construction)]),
-    ...surfaces.levels.map((l) => l.construction),
-  ].forEach(loss);
+  const loss = trueLosses(surfaces, nominalDb, normal, 1);
   const scatters = surfaces.edges.map(() => 18 + 10 * random());
   const deviceDb = 5 * Math.sqrt(0.9) * normal();
   const deviceBandDb = [0, 1, 2].map(() => 5 * Math.sqrt(0.1) * normal());
@@ -100,19 +61,8 @@ export function practiceWorld(house: PracticeHouse, nominalDb: TrueLoss): Practi
       }) as unknown as Triple;
     },
     readingNoiseDb: () => 2 * normal(),
-    speedMbps: (band, levelDbm, widthMhz, streams) => {
-      let best = 0;
-      for (const width of [20, 40, 80, 160].filter((w) => w <= widthMhz))
-        for (let n = 1; n <= streams; n++) {
-          const snr =
-            levelDbm + 174 - 10 * Math.log10(width * 1e6) - 12 - 10 * Math.log10(n / (streams - n + 1));
-          if (snr < 2) continue;
-          // Shannon's bound less what real codes lose, at most 1024-QAM 5/6 of 98 % of the band in long symbols.
-          const bits = Math.min(7.5, 0.8 * Math.log2(1 + 10 ** ((snr - 3) / 10)));
-          best = Math.max(best, 0.94 * width * bits * n);
-        }
-      return best * share * air[band]!;
-    },
+    speedMbps: (band, levelDbm, widthMhz, streams) =>
+      airMbps(levelDbm, widthMhz, streams) * share * air[band]!,
     runFactor: () => Math.exp(0.06 * normal()),
   };
 }

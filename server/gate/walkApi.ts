@@ -3,6 +3,7 @@ import { phase } from '@/core/evidence/rows';
 import { knownPhone, wasOurAddress, type KnownPhone } from '../access/phones';
 import { answered, done, noSuchJob, refuse, type Outcome } from '../outcome';
 import { askThread } from '../thread/ask';
+import { practise } from '../practice/practise';
 import { takeWalkRows } from '../walk/rows';
 import { WALK_API } from './gate';
 import { readJsonBody, reply } from './replies';
@@ -84,6 +85,11 @@ export async function answerWalk(
     if (what === 'rows' && request.method === 'POST') {
       const body = await readJsonBody(request, ROWS_BODY);
       return reply(response, body.ok ? answered(() => takeWalkRows(phone.value, body.value)) : body);
+    }
+    if (what === 'practice' && request.method === 'POST') {
+      const body = await readJsonBody(request, ROWS_BODY);
+      const { caller, jobId } = phone.value;
+      return reply(response, body.ok ? await practise(caller, jobId, body.value) : body);
     }
     reply(response, refuse(404, 'There is nothing here.'));
   } catch {

@@ -4,6 +4,7 @@ import { database } from '@/db/connection';
 import type { PhoneScope } from '../access/phones';
 import { headOf, type Head } from '../changes';
 import { loadJob, type OpenJob } from '../loaded';
+import { practiceLights, practiceRun, type PracticeAsked } from '../practice/run';
 import { walkView, type WalkView } from '../walk/view';
 
 /** Jobs whose numbers are kept at hand. */
@@ -37,6 +38,22 @@ export const WORK = {
   }): WalkView | null {
     const job = opened(jobId);
     return job && walkView(job.open, job.planner, asked);
+  },
+  practiceRun({
+    jobId,
+    asked,
+    at,
+  }: {
+    jobId: string;
+    asked: PracticeAsked;
+    at: { iso: string; hour: number };
+  }) {
+    const job = opened(jobId);
+    return job && practiceRun(job.open, asked, at);
+  },
+  practiceLights({ jobId, phase }: { jobId: string; phase: Phase }) {
+    const job = opened(jobId);
+    return job && practiceLights(job.open, phase);
   },
 } as const;
 export type WorkName = keyof typeof WORK;

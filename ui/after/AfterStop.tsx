@@ -17,9 +17,11 @@ import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { speedText } from '@/ui/pieces/format';
 import { Workbench } from '@/ui/pieces/Workbench';
+import { PracticeBar } from '@/ui/readings/PracticeBar';
 import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { LinePanel } from '@/ui/readings/LinePanel';
 import { ReadingForm } from '@/ui/readings/ReadingForm';
+import { Remarks } from '@/ui/readings/Remarks';
 import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { CompareSheet } from './CompareSheet';
@@ -114,6 +116,7 @@ function Detail({
           prediction. Change it in Plan, fit it, read again.
         </p>
       )}
+      <Remarks spotId={spot.id} />
       <RunList spotId={spot.id} phase="after" verdict={v} />
       <ReadingForm
         key={spot.id}
@@ -204,6 +207,7 @@ export function AfterStop() {
             <PhoneButton />
           </div>
           <LinePanel phase="after" network={network} before={option ? () => ensure(option) : undefined} />
+          <PracticeBar phase="after" option={network.option} />
         </>
       }
       ledger={<Ledger rows={rows} head={<TrackKey before after />} empty="No spots yet." />}

@@ -16,12 +16,15 @@ import { speedText } from '@/ui/pieces/format';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { LinePanel } from '@/ui/readings/LinePanel';
 import { ReadingForm } from '@/ui/readings/ReadingForm';
+import { Remarks } from '@/ui/readings/Remarks';
 import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
 import { PhoneButton } from '@/ui/phone/PhoneButton';
+import { PracticeBar } from '@/ui/readings/PracticeBar';
 import { LearntPanel } from './LearntPanel';
+import { LeftToRead } from './LeftToRead';
 
 const CAUSE_WORD = { line: 'the line', device: 'the device', signal: 'signal', airtime: 'airtime' } as const;
 
@@ -51,6 +54,7 @@ function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict | undefine
       {before && before.missing.length > 0 && !verdict.wasDead && (
         <p className="mt-1 text-amber">Missing: {before.missing.join('; ')}.</p>
       )}
+      <Remarks spotId={spot.id} />
       <RunList spotId={spot.id} phase="before" verdict={verdict} />
       <ReadingForm key={spot.id} spot={spot} phase="before" network={network} />
     </div>
@@ -129,7 +133,9 @@ export function BeforeStop() {
             <PhoneButton />
           </div>
           <LinePanel phase="before" network={network} />
+          <LeftToRead />
           <LearntPanel />
+          <PracticeBar phase="before" option={today} />
         </>
       }
       ledger={

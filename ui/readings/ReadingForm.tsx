@@ -6,6 +6,7 @@ import type { Built } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
 import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
 import { expectedOf } from '@/core/readings/expected';
+import { quickRun } from '@/core/readings/quickRun';
 import { useDerived } from '@/ui/job/derived';
 import { useJobStore } from '@/ui/job/store';
 import type { ClientTypeId, Spot } from '@/core/site/model/schema';
@@ -14,6 +15,7 @@ import { newId } from '@/ui/pieces/newId';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { SelectField } from '@/ui/pieces/fields';
 import { Button } from '@/ui/pieces/Button';
+import { TakeRuns } from './TakeRuns';
 import { Box, FIELD, problemOf, type FieldId, type Wrong } from './RunBox';
 
 const EMPTY = { down: '', up: '', loaded: '', idle: '', level: '', note: '' };
@@ -105,6 +107,28 @@ export function ReadingForm({
 
   async function submit(connected: boolean, sure = false) {
     if (busy) return;
+    // All of a run may stand in the first field: level, down/up, round trip.
+    if (connected && /[\s/]/.test(typed.down.trim())) {
+      const quick = quickRun(typed.down);
+      if (!quick.ok) return setWrong({ field: 'downMbps', words: quick.words });
+      if (!quick.run.connected) return submit(false, sure);
+      const { run } = quick;
+      const text = (v: number | null, otherwise: string) => (v === null ? otherwise : String(v));
+      const spread: Typed = {
+        ...typed,
+        down: text(run.downMbps, ''),
+        up: text(run.upMbps, typed.up),
+        level: text(run.rssiDbm, typed.level),
+        loaded: text(run.loadedMs, typed.loaded),
+        idle: text(run.idleMs, typed.idle),
+      };
+      setTyped(spread);
+      return recordTyped(spread, true, sure);
+    }
+    return recordTyped(typed, connected, sure);
+  }
+
+  async function recordTyped(typed: Typed, connected: boolean, sure: boolean) {
     const numbers = {
       downMbps: toNumber(typed.down),
       upMbps: toNumber(typed.up),
@@ -244,6 +268,9 @@ export function ReadingForm({
           onChange={(e) => put('note')(e.target.value)}
         />
       </div>
+      <p className="mt-1 text-[13px] text-ink-2">
+        Or all in the first field: {spot ? '-71 38/9 24' : '240/48 30 9'}, then Enter.
+      </p>
       {doubted && (
         <div role="alert" className="mt-2 border-l-4 border-l-lamp pl-3">
           {doubted.words.map((w) => (
@@ -264,6 +291,18 @@ export function ReadingForm({
           </div>
         </div>
       )}
+      <TakeRuns
+        key={`${spot?.id} ${phase}`}
+        about={{
+          subject: spot ? { kind: 'spot', spotId: spot.id } : { kind: 'line' },
+          device: spot ? device : 'wired',
+          deviceName: spot ? spot.deviceName : 'wired laptop',
+          band: spot ? band : 'free',
+        }}
+        phase={phase}
+        network={network}
+        before={before}
+      />
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <Button type="submit" look={doubted ? undefined : 'strong'} disabled={busy}>
           {busy ? 'Recording' : 'Record run'}

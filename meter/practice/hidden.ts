@@ -1,0 +1,349 @@
+import { inside, levelOf } from '../../core/site/model/levels';
+import type { Place, PracticeHouseRef, Site } from '../../core/site/model/schema';
+import { SHADOW_COMMON, SHADOW_DB, SHADOW_LENGTH_M, airMbps, randomField, trueLosses } from './luck';
+import { named, normals, pick } from './random';
+import { raysDb, type TrueLoss } from './rays';
+import { surfacesOf, type Point3, type Triple } from './surfaces';
+
+/** A unit as the practice house meets it: plain figures of its data sheet, by band. */
+export interface PracticeUnit {
+  id: string;
+  place: Place;
+  /** Radiated power towards devices, dBm EIRP; null where it has no such radio. */
+  eirpDbm: readonly (number | null)[];
+  /** Gain towards what it hears, dBi. */
+  gainDbi: Triple;
+  widthMhz: Triple;
+  streams: number;
+  portMbps: number;
+  feed: PracticeFeed;
+}
+
+export type PracticeFeed =
+  | { kind: 'line' }
+  | { kind: 'wire'; parentId: string | null }
+  /** Over the air from its parent, on a band; where the radio also serves devices, each hop halves. */
+  | { kind: 'air'; parentId: string | null; band: 0 | 1 | 2; shares: boolean }
+  | {
+      kind: 'powerline';
+      parentId: string | null;
+      boxMbps: number;
+      sameCircuit: boolean;
+      onStrip: boolean;
+      pair: string;
+    }
+  | { kind: 'coax'; parentId: string | null; mostMbps: number; pair: string };
+
+/** A device as the practice house meets it. */
+export interface PracticeDevice {
+  kind: string;
+  bands: readonly (0 | 1 | 2)[];
+  eirpDbm: Triple;
+  gainDbi: Triple;
+  bodyDb: number;
+  streams: number;
+  widthMhz: number;
+  ceilingMbps: number;
+}
+
+export interface PracticeLine {
+  downMbps: number;
+  upMbps: number;
+  idleMs: number;
+}
+
+/** What is wrong with a practice house, hidden from whoever plans in it. */
+export interface Faults {
+  /** Band on which a neighbour talks all day; null for none. */
+  busyBand: 0 | 1 | 2 | null;
+  /** Share of the line that is left in the evening, and always. */
+  eveningShare: number;
+  lineShare: number;
+  badSplitter: boolean;
+  surgeStrip: boolean;
+}
+
+/** What a reading in a practice house says. Speeds Mb/s, times ms. */
+export interface PracticeRun {
+  connected: boolean;
+  band: 0 | 1 | 2 | null;
+  unitId: string | null;
+  rssiDbm: number | null;
+  downMbps: number;
+  upMbps: number;
+  idleMs: number;
+  loadedMs: number;
+}
+
+export type PracticeLight = 'holds' | 'thin' | 'lost' | 'noInternet';
+
+const STRAY = { easy: 0.5, usual: 1, hard: 1.6 } as const;
+const FAULTS_OF = { easy: 0, usual: 2, hard: 4 } as const;
+/** Devices keep to a higher band until it is weaker than a lower one by this, dB; below this level they let it go. */
+const PREFERENCE_DB = 12;
+const GOOD_DBM = -70;
+/** Nothing holds below this, dBm. */
+const FLOOR_DBM = -92;
+/** What TCP makes of what radios move, and what each band's air leaves (means). */
+const TCP_SHARE = 0.62;
+const AIR_SHARE: Triple = [0.5, 0.8, 0.92];
+/** What a neighbour that talks all day leaves of a band. */
+const BUSY_SHARE = 0.3;
+const EVENING = { fromHour: 17, toHour: 23 } as const;
+const WIRE_SHARE = 0.9415;
+
+const NONE: Faults = {
+  busyBand: null,
+  eveningShare: 1,
+  lineShare: 1,
+  badSplitter: false,
+  surgeStrip: false,
+};
+
+/** What is wrong with a house, by its seed: how many things hangs on how hard it is meant to be. */
+export function faultsOf({ house, seed, difficulty }: PracticeHouseRef): Faults {
+  // The farm's are its story: by day its line is sound, its dead spots are the stone's.
+  if (house === 'farm') return { ...NONE, eveningShare: 0.5, surgeStrip: true };
+  const random = named(seed, 'faults');
+  const some: Partial<Faults>[] = [
+    { busyBand: pick(random, [0, 1] as const) },
+    { eveningShare: 0.35 + 0.25 * random() },
+    { lineShare: 0.55 + 0.3 * random() },
+    { badSplitter: true },
+    { surgeStrip: true },
+  ];
+  const out = { ...NONE };
+  for (let n = FAULTS_OF[difficulty]; n > 0; n--)
+    Object.assign(out, ...some.splice(Math.floor(random() * some.length), 1));
+  return out;
+}
+
+/**
+ * The hidden truth of a house with any units in it: rays with reflections through walls that are not what they usually are,
+ * shadows no drawing holds, devices, units and air with luck of their own. The same for the same seed, whatever is asked
+ * first. It knows nothing of the planner's formulas.
+ */
+export function hiddenHouse(
+  site: Site,
+  ref: PracticeHouseRef,
+  nominalDb: TrueLoss,
+  faults: Faults = faultsOf(ref),
+) {
+  const { seed } = ref;
+  const stray = STRAY[ref.difficulty];
+  const draw = (name: string) => normals(named(seed, name));
+  const surfaces = surfacesOf(site);
+  const loss = trueLosses(surfaces, nominalDb, draw('losses'), stray);
+  const edgeLuck = named(seed, 'edges');
+  const scatters = surfaces.edges.map(() => 18 + 10 * edgeLuck());
+  const clutterDbPerM = Math.max(0.05, 0.3 + 0.1 * stray * draw('clutter')());
+  const footprints = site.buildings.map((b) => b.storeys[0]!.outline);
+  const pointOf = (at: Place): Point3 => ({ x: at.xM, y: at.yM, z: levelOf(site, at) });
+  const luck = (name: string, sigma: number) => sigma * stray * draw(name)();
+  const fields = new Map<string, ((p: Point3) => number)[]>();
+
+  /** Shadows belong to both ends: a unit that is moved leaves them behind. */
+  function fieldOf(u: Point3): ((p: Point3) => number)[] {
+    const key = [u.x, u.y, u.z].map((v) => Math.round(v)).join();
+    let known = fields.get(key);
+    if (!known) {
+      known = [0, 1, 2, 3].map((k) => randomField(named(seed, `shadow ${key} ${k}`), SHADOW_LENGTH_M));
+      fields.set(key, known);
+    }
+    return known;
+  }
+
+  function indoorM(u: Point3, p: Point3): number {
+    let count = 0;
+    for (let k = 0; k < 60; k++) {
+      const [x, y] = [u.x + ((k + 0.5) / 60) * (p.x - u.x), u.y + ((k + 0.5) / 60) * (p.y - u.y)];
+      if (footprints.some((o) => inside(o, x, y))) count++;
+    }
+    return (count / 60) * Math.hypot(u.x - p.x, u.y - p.y, u.z - p.z);
+  }
+
+  const ways = new Map<string, Triple>();
+  /** Loss of the way between two places, shadows included, dB by band. */
+  function wayDb(from: Place, to: Place): Triple {
+    const [u, p] = [pointOf(from), pointOf(to)];
+    const key = [u.x, u.y, u.z, p.x, p.y, p.z].join();
+    let known = ways.get(key);
+    if (!known) {
+      const clutter = clutterDbPerM * indoorM(u, p);
+      const field = fieldOf(u);
+      known = raysDb(surfaces, loss, (k) => scatters[k]!, u, p).map((db, b) => {
+        const shadow =
+          SHADOW_DB[b]! *
+          stray *
+          (Math.sqrt(SHADOW_COMMON) * field[3]!(p) + Math.sqrt(1 - SHADOW_COMMON) * field[b]!(p));
+        return db + clutter - shadow;
+      }) as unknown as Triple;
+      ways.set(key, known);
+    }
+    return known;
+  }
+
+  const airShare = AIR_SHARE.map(
+    (mean, b) =>
+      Math.min(0.98, mean * Math.exp(luck(`air ${b}`, 0.2))) * (faults.busyBand === b ? BUSY_SHARE : 1),
+  );
+  const tcpShare = TCP_SHARE * Math.exp(luck('tcp', 0.12));
+
+  const lineAt = (line: PracticeLine, hour: number): PracticeLine => {
+    const evening = hour >= EVENING.fromHour && hour < EVENING.toHour;
+    const share = faults.lineShare * (evening ? faults.eveningShare : 1);
+    return { ...line, downMbps: 0.96 * share * line.downMbps, upMbps: 0.97 * share * line.upMbps };
+  };
+
+  /** What the feed of a unit gives it, both ways alike, Mb/s; follows parents to the line. */
+  function fedMbps(units: readonly PracticeUnit[], unit: PracticeUnit, seen = new Set<string>()): number {
+    if (seen.has(unit.id)) return 0;
+    seen.add(unit.id);
+    const { feed } = unit;
+    const port = WIRE_SHARE * unit.portMbps;
+    if (feed.kind === 'line') return port;
+    const parent = units.find((u) => u.id === feed.parentId);
+    if (!parent) return 0;
+    return Math.min(port, fedMbps(units, parent, seen), linkMbps(unit, parent));
+  }
+
+  /** What one link gives by itself, Mb/s. */
+  function linkMbps(unit: PracticeUnit, parent: PracticeUnit): number {
+    const { feed } = unit;
+    if (feed.kind === 'wire') return WIRE_SHARE * Math.min(unit.portMbps, parent.portMbps);
+    if (feed.kind === 'powerline') {
+      const strip = feed.onStrip || (faults.surgeStrip && luck(`strip ${feed.pair}`, 1) > 0);
+      const share = 0.18 * Math.exp(luck(`powerline ${feed.pair}`, 0.45));
+      return feed.boxMbps * share * (feed.sameCircuit ? 1 : 0.6) * (strip ? 0.3 : 1);
+    }
+    if (feed.kind === 'coax')
+      return feed.mostMbps * Math.exp(luck(`coax ${feed.pair}`, 0.1)) * (faults.badSplitter ? 0.12 : 0.9);
+    if (feed.kind === 'air') {
+      const { levelDbm } = heardFrom(unit, parent, feed.band);
+      return (
+        airMbps(levelDbm, unit.widthMhz[feed.band], Math.min(unit.streams, parent.streams)) *
+        tcpShare *
+        airShare[feed.band]! *
+        (feed.shares ? 0.5 : 1)
+      );
+    }
+    return 0;
+  }
+
+  /** How a unit hears its parent, dBm. */
+  function heardFrom(unit: PracticeUnit, parent: PracticeUnit, band: 0 | 1 | 2): { levelDbm: number } {
+    const eirp = parent.eirpDbm[band] ?? 20;
+    const own = luck(`unit ${unit.id} ${band}`, 2) + luck(`unit ${parent.id} ${band}`, 2);
+    return { levelDbm: eirp + unit.gainDbi[band] + own - wayDb(parent.place, unit.place)[band] };
+  }
+
+  /** What one run says at a place. `run` counts runs there, so that each scatters for itself. */
+  function readAt(
+    units: readonly PracticeUnit[],
+    device: PracticeDevice,
+    place: Place,
+    line: PracticeLine | null,
+    run: { name: string; hour: number },
+  ): PracticeRun {
+    const noise = draw(`run ${run.name}`);
+    const deviceDb = luck(`device ${device.kind}`, 4.7);
+    let best: { score: number; unit: PracticeUnit; band: 0 | 1 | 2; levelDbm: number } | null = null;
+    for (const unit of units) {
+      if (unit.eirpDbm.every((v) => v === null)) continue;
+      const way = wayDb(unit.place, place);
+      for (const band of device.bands) {
+        const eirp = unit.eirpDbm[band];
+        // Indoor-only channels are not used in the open.
+        if (eirp === null || eirp === undefined || (band === 2 && place.storeyId === null)) continue;
+        const own =
+          luck(`unit ${unit.id} ${band}`, 2) + luck(`device ${device.kind} ${band}`, 1.6) + deviceDb;
+        const levelDbm = eirp + device.gainDbi[band] - device.bodyDb + own - way[band];
+        const score = levelDbm + (band > 0 && levelDbm >= GOOD_DBM ? PREFERENCE_DB : 0);
+        if (!best || score > best.score) best = { score, unit, band, levelDbm };
+      }
+    }
+    const trip = (mean: number) => Math.max(1, mean * Math.exp(0.12 * noise()));
+    const nothing: PracticeRun = {
+      connected: false,
+      band: null,
+      unitId: null,
+      rssiDbm: null,
+      downMbps: 0,
+      upMbps: 0,
+      idleMs: 0,
+      loadedMs: 0,
+    };
+    if (!best || best.levelDbm + noise() < FLOOR_DBM) return nothing;
+    const { unit, band, levelDbm } = best;
+    const upDbm =
+      levelDbm + device.eirpDbm[band] - device.gainDbi[band] + unit.gainDbi[band] - unit.eirpDbm[band]!;
+    const width = Math.min(device.widthMhz, unit.widthMhz[band]);
+    const streams = Math.min(device.streams, unit.streams);
+    const rate = (dbm: number) => airMbps(dbm, width, streams) * tcpShare * airShare[band]!;
+    const fed = fedMbps(units, unit);
+    const cap = (mbps: number, most: number | undefined) =>
+      Math.min(mbps, fed, device.ceilingMbps, most ?? Infinity) * Math.exp(0.06 * noise());
+    const now = line && lineAt(line, run.hour);
+    const downMbps = cap(rate(levelDbm), now?.downMbps);
+    const upMbps = cap(rate(upDbm), now?.upMbps);
+    if (downMbps < 0.05 || upMbps < 0.05) return nothing;
+    const idle = (line?.idleMs ?? 2) + 3;
+    return {
+      connected: true,
+      band,
+      unitId: unit.id,
+      rssiDbm: levelDbm + 2 * noise(),
+      downMbps,
+      upMbps,
+      idleMs: trip(idle),
+      loadedMs: trip(idle + 22 + (faults.busyBand === band ? 60 : 0)),
+    };
+  }
+
+  /** What one wired run at the gateway says. */
+  function readLine(line: PracticeLine, run: { name: string; hour: number }): PracticeRun {
+    const noise = draw(`run ${run.name}`);
+    const now = lineAt(line, run.hour);
+    return {
+      connected: true,
+      band: null,
+      unitId: null,
+      rssiDbm: null,
+      downMbps: now.downMbps * Math.exp(0.012 * noise()),
+      upMbps: now.upMbps * Math.exp(0.012 * noise()),
+      idleMs: line.idleMs * Math.exp(0.06 * noise()),
+      loadedMs: (line.idleMs + 18) * Math.exp(0.08 * noise()),
+    };
+  }
+
+  /** What one run beside a unit says of its feed. */
+  function readLink(units: readonly PracticeUnit[], unit: PracticeUnit, name: string): PracticeRun {
+    const noise = draw(`run ${name}`);
+    const mbps = fedMbps(units, unit);
+    return {
+      connected: mbps > 0.05,
+      band: null,
+      unitId: unit.id,
+      rssiDbm: null,
+      downMbps: mbps * Math.exp(0.05 * noise()),
+      upMbps: mbps * Math.exp(0.05 * noise()),
+      idleMs: 4 * Math.exp(0.1 * noise()),
+      loadedMs: 16 * Math.exp(0.15 * noise()),
+    };
+  }
+
+  /** What the light of a unit says. */
+  function lightOf(units: readonly PracticeUnit[], unit: PracticeUnit): PracticeLight {
+    const { feed } = unit;
+    if (feed.kind === 'line') return 'holds';
+    const parent = units.find((u) => u.id === feed.parentId);
+    if (!parent) return 'lost';
+    if (fedMbps(units, parent) < 0.05) return 'noInternet';
+    if (feed.kind !== 'air') return linkMbps(unit, parent) > 20 ? 'holds' : 'thin';
+    const { levelDbm } = heardFrom(unit, parent, feed.band);
+    return levelDbm > -67 ? 'holds' : levelDbm > -82 ? 'thin' : 'lost';
+  }
+
+  return { readAt, readLine, readLink, lightOf, wayDb };
+}
+export type HiddenHouse = ReturnType<typeof hiddenHouse>;

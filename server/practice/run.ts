@@ -1,0 +1,154 @@
+import { z } from 'zod';
+import { asBuilt, asItWas, kitThen, type Built } from '@/core/evidence/built';
+import { evidenceOf } from '@/core/evidence/fold';
+import { freeze } from '@/core/evidence/network';
+import { phase, subject, type Phase, type Subject } from '@/core/evidence/rows';
+import { constructionLossDb } from '@/core/radio/path/materials';
+import type { ClientTypeId, Place, PracticeHouseRef, Site } from '@/core/site/model/schema';
+import { farmSite } from '@/demo/farmSite';
+import { rowSite } from '@/demo/larkspur';
+import {
+  hiddenHouse,
+  type HiddenHouse,
+  type PracticeLight,
+  type PracticeUnit,
+} from '@/meter/practice/hidden';
+import { practiceHouse } from '@/meter/practice/house';
+import { asValues, practiceDevice, practiceUnits } from '@/meter/practiceInputs';
+import type { Against } from '../evidence';
+import type { OpenJob } from '../loaded';
+import { refuse, type Outcome } from '../outcome';
+
+/** The house a practice job is truly played in, whatever was drawn since. */
+const trueSite = ({ house, seed }: PracticeHouseRef): Site =>
+  house === 'farm' ? farmSite() : house === 'row' ? rowSite() : practiceHouse(seed).site;
+
+const MOST_KEPT = 4;
+const houses = new Map<string, HiddenHouse>();
+
+/** The hidden house of a practice job; made once. */
+export function houseOf(ref: PracticeHouseRef): HiddenHouse {
+  const key = JSON.stringify(ref);
+  let known = houses.get(key);
+  if (!known) {
+    const site = trueSite(ref);
+    known = hiddenHouse(site, ref, (name) => constructionLossDb(name, site.customConstructions));
+    houses.set(key, known);
+    if (houses.size > MOST_KEPT) houses.delete(houses.keys().next().value!);
+  }
+  return known;
+}
+
+export const practiceAsked = z.strictObject({
+  /** Id of the reading, made once by whoever asks. */
+  id: z.string().regex(/^[\w-]{8,64}$/),
+  subject,
+  phase,
+});
+export type PracticeAsked = z.infer<typeof practiceAsked>;
+
+/** The network a phase reads; null where nothing is accepted yet. */
+export function networkOf({ job }: OpenJob, of: Phase): Built | null {
+  return of === 'after'
+    ? asBuilt(job.site, job.plan, job.evidence)
+    : {
+        ...asItWas(job.plan, job.evidence),
+        kit: kitThen(job.plan.today, job.plan.ownKit, job.evidence, 'before'),
+      };
+}
+
+/** How many runs of a subject a phase has, struck out or not: the next one scatters for itself. */
+function countOf({ job }: OpenJob, of: Phase, what: Subject): number {
+  const e = evidenceOf(job.evidence);
+  const key = JSON.stringify(what);
+  return e.readings.filter((r) => e.states.get(r.stateId)?.phase === of && JSON.stringify(r.subject) === key)
+    .length;
+}
+
+type Read = { against: Against; row: Record<string, unknown> };
+
+/** Reads the practice house of a job once. Computes rays: call it off the main thread. */
+export function practiceRun(
+  open: OpenJob,
+  asked: PracticeAsked,
+  at: { iso: string; hour: number },
+): Outcome<Read> {
+  const { site, brief } = open.job;
+  if (!site.practice) return refuse(400, 'This is no practice house: its readings come from a meter.');
+  const network = networkOf(open, asked.phase);
+  if (!network) return refuse(400, 'Accept an option first: there is nothing built to read yet.');
+  const house = houseOf(site.practice);
+  const units = practiceUnits(site, network);
+  const line = { downMbps: brief.line.downMbps, upMbps: brief.line.upMbps, idleMs: brief.line.idleMs ?? 9 };
+  const n = countOf(open, asked.phase, asked.subject);
+  const name = `${asked.phase} ${JSON.stringify(asked.subject)} ${n}`;
+  const found = readSubject(site, house, units, line, asked.subject, { name, hour: at.hour });
+  if (!found.ok) return found;
+  return {
+    ok: true,
+    value: {
+      against: { phase: asked.phase, ...freeze(site, network.option, network.kit) },
+      row: { kind: 'reading', id: asked.id, at: at.iso, ...found.value },
+    },
+  };
+}
+
+function readSubject(
+  site: Site,
+  house: HiddenHouse,
+  units: readonly PracticeUnit[],
+  line: Parameters<HiddenHouse['readLine']>[0],
+  what: Subject,
+  run: { name: string; hour: number },
+): Outcome<ReturnType<typeof asValues>> {
+  const ok = (value: ReturnType<typeof asValues>) => ({ ok: true as const, value });
+  const air = (place: Place, kind: ClientTypeId, deviceName: string) =>
+    ok(
+      asValues(
+        house.readAt(units, practiceDevice(kind), place, line, run),
+        { subject: what, device: kind, deviceName },
+        'internet',
+      ),
+    );
+  switch (what.kind) {
+    case 'line':
+      return ok(
+        asValues(
+          house.readLine(line, run),
+          { subject: what, device: 'wired', deviceName: 'wired laptop' },
+          'internet',
+        ),
+      );
+    case 'spot': {
+      const spot = site.spots.find((s) => s.id === what.spotId);
+      return spot
+        ? air(spot.place, spot.client, spot.deviceName)
+        : refuse(404, 'There is no such spot. Reload the page.');
+    }
+    case 'trialPlace':
+      return air(what.place, 'laptop', 'trial');
+    case 'link': {
+      const unit = units.find((u) => u.id === what.unitId);
+      if (!unit) return refuse(404, 'There is no such unit in this network. Reload the page.');
+      return ok(
+        asValues(
+          house.readLink(units, unit, run.name),
+          { subject: what, device: 'laptop', deviceName: '' },
+          'house',
+        ),
+      );
+    }
+    default:
+      return refuse(400, 'The practice house cannot be read for this.');
+  }
+}
+
+/** What the lights of the units of a phase say. */
+export function practiceLights(open: OpenJob, of: Phase): { unitId: string; light: PracticeLight }[] {
+  const { site } = open.job;
+  const network = site.practice ? networkOf(open, of) : null;
+  if (!site.practice || !network) return [];
+  const house = houseOf(site.practice);
+  const units = practiceUnits(site, network);
+  return units.map((u) => ({ unitId: u.id, light: house.lightOf(units, u) }));
+}
