@@ -8,7 +8,7 @@ import { openDoor, type Door } from '../access/passphrase';
 import { wasOurAddress } from '../access/phones';
 import { refuse } from '../outcome';
 import { noteKnock, ownAddresses, setServing } from '../serving';
-import { openThread } from '../thread/ask';
+import { openThread } from '../thread/open';
 import { answerEnter } from './enter';
 import { ALWAYS, LOOPBACK_NAMES, WALK_API, contentPolicy, freshNonce, refusal, type GateRules } from './gate';
 import { reply } from './replies';
