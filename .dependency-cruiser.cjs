@@ -1,6 +1,6 @@
 /** Arrows run one way: app → ui, server → core; core imports nothing but itself and small pure libraries. */
 const PURE =
-  'node_modules/(zod|d3-polygon|d3-array|d3-contour|image-size|ml-matrix|ml-[a-z-]+|is-any-array|@noble/hashes|rbush|quickselect|polylabel|tinyqueue|fast-deep-equal|internmap|nanoid)/';
+  'node_modules/(zod|d3-polygon|d3-array|d3-contour|image-size|ml-matrix|ml-[a-z-]+|is-any-array|@noble/hashes|rbush|quickselect|polylabel|tinyqueue|fast-deep-equal|internmap|nanoid|papaparse)/';
 const TESTS = ['\\.test\\.ts$', '^core/radio/field/plainField\\.ts$'];
 const within = (from, allowed) => ({
   name: `core-${from}`,

@@ -168,7 +168,7 @@ test('bad files are refused with the path and change nothing', async ({ page }) 
   await expect(page.getByRole('main').getByRole('alert')).toContainText('200 MB');
   const direct = await page.request.post('/api/jobs/import', {
     headers: { 'content-type': 'application/json' },
-    data: Buffer.alloc(70 * 1024 * 1024, 32),
+    data: Buffer.alloc(100 * 1024 * 1024, 32),
   });
   expect(direct.status()).toBe(413);
   const foreign = await page.request.post('/api/jobs', {

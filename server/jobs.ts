@@ -1,15 +1,16 @@
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
 import { emptyBrief } from '@/core/brief/brief';
-import { JOB_FILE_VERSION, jobName } from '@/core/job/jobFile';
+import { JOB_FILE_VERSION, jobName, type JobFile } from '@/core/job/jobFile';
 import { illFormedAt } from '@/core/job/text';
 import { emptyPlan } from '@/core/plan/option/schema';
-import { emptySite, id as idSchema } from '@/core/site/model/schema';
+import { emptySite, id as idSchema, practiceHouse } from '@/core/site/model/schema';
 import { database, type Db } from '@/db/connection';
 import * as rows from '@/db/jobs';
 import { forbidden, type Caller } from './access/caller';
 import { storeJob } from './files';
 import { jobPieces } from './loaded';
+import { practiceJob } from './practice/job';
 import { done, noSuchJob, refuse, type Outcome } from './outcome';
 
 const count = z.number().int().min(0).max(1000);
@@ -90,9 +91,27 @@ export function openJob(caller: Caller, id: string, db: Db = database()): Outcom
   return pieces ? done(pieces) : noSuchJob();
 }
 
-const creation = z.strictObject({ name: z.unknown(), id: z.unknown().optional() });
+const creation = z.strictObject({
+  name: z.unknown(),
+  id: z.unknown().optional(),
+  /** Begins in a generated practice house instead of on an empty plot. */
+  practice: practiceHouse.omit({ house: true }).optional(),
+});
 
-/** Creates an empty job under the id of its submission; the same submission again gives the same job. */
+const emptyJob = (name: string): JobFile => ({
+  format: 'nestle-job',
+  version: JOB_FILE_VERSION,
+  name,
+  brief: emptyBrief(),
+  site: emptySite(),
+  plan: emptyPlan(),
+  evidence: [],
+  pictures: [],
+});
+
+/**
+ * Creates a job under the id of its submission, empty or in a practice house; the same submission again gives the same job.
+ */
 export function createJob(caller: Caller, body: unknown, db: Db = database()): Outcome<{ id: string }> {
   const no = forbidden(caller, 'administer');
   if (no) return no;
@@ -105,20 +124,8 @@ export function createJob(caller: Caller, body: unknown, db: Db = database()): O
   const known = rows.findJob(db, id);
   if (known)
     return known.name === parsed.data ? done({ id }) : refuse(409, 'This id is taken. Reload the page.');
-  storeJob(
-    db,
-    {
-      format: 'nestle-job',
-      version: JOB_FILE_VERSION,
-      name: parsed.data,
-      brief: emptyBrief(),
-      site: emptySite(),
-      plan: emptyPlan(),
-      evidence: [],
-      pictures: [],
-    },
-    id,
-  );
+  const { practice } = given.data;
+  storeJob(db, practice ? practiceJob(parsed.data, practice) : emptyJob(parsed.data), id);
   return done({ id });
 }
 

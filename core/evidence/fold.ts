@@ -12,6 +12,8 @@ export interface Evidence {
   /** Readings that count, and the same by spot. */
   valid: readonly Reading[];
   bySpot: ReadonlyMap<string, readonly Reading[]>;
+  /** Readings that count of links and trials. */
+  links: readonly Reading[];
   /** What was seen that is no number, oldest first. */
   remarks: readonly RowOf<'remark'>[];
   /** Steps of a run sheet by option: those done, and the newest serial of each. */
@@ -64,13 +66,30 @@ function addUp(rows: EvidenceRows): Evidence {
   }
   const valid = readings.filter((r) => !struck.has(r.id));
   const bySpot = new Map<string, Reading[]>();
+  const links: Reading[] = [];
   for (const r of valid) {
-    if (r.subject.kind !== 'spot') continue;
+    if (r.subject.kind !== 'spot') {
+      if (r.subject.kind !== 'line' && r.subject.kind !== 'walk') links.push(r);
+      continue;
+    }
     const list = bySpot.get(r.subject.spotId);
     if (list) list.push(r);
     else bySpot.set(r.subject.spotId, [r]);
   }
-  return { states, roundOf, readings, struck, valid, bySpot, remarks, stepsDone, serials, accepted, moves };
+  return {
+    states,
+    roundOf,
+    readings,
+    struck,
+    valid,
+    bySpot,
+    links,
+    remarks,
+    stepsDone,
+    serials,
+    accepted,
+    moves,
+  };
 }
 
 const NOTHING: ReadonlySet<string> = new Set();

@@ -59,8 +59,8 @@ export const subject = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('line') }),
   /** The link that feeds a unit, idle or under load. */
   z.strictObject({ kind: z.literal('link'), unitId: id, load: z.enum(['idle', 'loaded']) }),
-  /** A trial at a place, or through a pair of outlets, before anything is decided. */
-  z.strictObject({ kind: z.literal('trialPlace'), place }),
+  /** A trial at a place, from a unit there is or is meant, or through a pair of outlets, before anything is decided. */
+  z.strictObject({ kind: z.literal('trialPlace'), place, parentId: id.optional() }),
   z.strictObject({ kind: z.literal('trialOutlets'), nearOutletId: id, farOutletId: id }),
   z.strictObject({ kind: z.literal('walk'), fromUnitId: id, toUnitId: id }),
 ]);
@@ -239,9 +239,9 @@ export type Reading = RowOf<'reading'>;
 export const MOST_ROWS: Record<EvidenceKind, number> = {
   state: 500,
   round: 500,
-  reading: 50_000,
+  reading: 120_000,
   remark: 5_000,
-  correction: 50_000,
+  correction: 120_000,
   step: 50_000,
   try: 5_000,
   move: 5_000,

@@ -16,6 +16,7 @@ import { nextSpot, type NextSpot } from '../readings/nextSpot';
 import { oddReadings, type OddReading } from '../readings/outliers';
 import { standingOf } from '../readings/standing';
 import { RUNS_WANTED, headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/verdict';
+import { withTrials } from '../readings/trials';
 import type { Documents } from './settle';
 
 /** Everything that is computed of a job, as plain data: it can go from one thread to another. */
@@ -119,8 +120,9 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     return { ...known, key: `${key} ${known.number}` };
   }
 
-  function evaluated(context: PlanContext, key: string, network: Built): Evaluation {
+  function evaluated(context: PlanContext, key: string, planned: Built): Evaluation {
     const { today } = docs.plan;
+    const network = { ...planned, option: withTrials(planned.option, rows) };
     const { id: _, name: __, ...option } = network.option;
     const own = JSON.stringify([option, network.kit, today.units]);
     return evaluations(`${key} ${own}`, () => {
@@ -195,7 +197,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         `${key} ${JSON.stringify(network.kit)}`,
         () => new ShadeEngine({ ...context, ownKit: network.kit }),
       );
-      return engine.shade(question);
+      return engine.shade({ ...question, option: withTrials(question.option, rows) });
     },
     /** An option with a channel and width for every radio in use. */
     withChannels: (option: Option): Option => withChannels(contextNow().context, option),

@@ -11,8 +11,9 @@ const LOUDEST_DBM = -18;
 const FAINTEST_DBM = -95;
 /** A level this far from what is expected at the place is doubted, dB: four times what the model misses by. */
 const FAR_FROM_EXPECTED_DB = 20;
-/** A speed this many times beyond the range that is expected is doubted. */
-const BEYOND_EXPECTED = 3;
+/** A speed this many times under or over the range that is expected is doubted: good news is believed sooner than a decimal slip. */
+const UNDER_EXPECTED = 5;
+const OVER_EXPECTED = 8;
 /** Speeds below this are failures, whatever was expected, Mb/s. */
 const FAILING_MBPS = 1;
 /** No internet test answers sooner, ms. */
@@ -69,9 +70,9 @@ function beyondExpected(mbps: number, target: Typed['target'], known: KnownThere
   if (!expected || expected.downHighMbps <= FAILING_MBPS) return null;
   const range = `${round(expected.downLowMbps)} to ${round(expected.downHighMbps)} Mb/s`;
   // A test to the house is not held back by the line, which the expectation is.
-  if (target === 'internet' && mbps > BEYOND_EXPECTED * expected.downHighMbps)
+  if (target === 'internet' && mbps > OVER_EXPECTED * expected.downHighMbps)
     return `Down ${round(mbps)} Mb/s is far more than is expected here, ${range}: is this the place, and the unit that is meant?`;
-  if (mbps > 0 && mbps * BEYOND_EXPECTED < expected.downLowMbps)
+  if (mbps > 0 && mbps * UNDER_EXPECTED < expected.downLowMbps)
     return `Down ${round(mbps)} Mb/s is far less than is expected here, ${range}: has the device kept to another unit, does a microwave run, does another device load the line?`;
   return null;
 }

@@ -7,7 +7,7 @@ import { linksOf } from '../plan/evaluate/pipe';
 import { evidenceOf } from '../evidence/fold';
 import { thawed } from '../evidence/network';
 import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
-import type { ClientTypeId } from '../site/model/schema';
+import type { ClientTypeId, Spot } from '../site/model/schema';
 import { median } from '../stats/median';
 import {
   allHeard,
@@ -52,12 +52,38 @@ export interface Observed {
 /** Runs of one device, band and network at a spot: they count once, with their median. */
 type Group = readonly Reading[];
 
+/** Where a reading was taken, as a key; null where it says nothing of the air there. */
+function whereOf(r: Reading): string | null {
+  const { subject } = r;
+  if (subject.kind === 'trialPlace')
+    return subject.parentId === undefined
+      ? null
+      : `trial ${subject.parentId} ${JSON.stringify(subject.place)}`;
+  return spotIdOf(r);
+}
+
+/** The place of a trial as a spot, so that it is heard like one. */
+function trialSpot({ subject, device }: Reading): Spot | undefined {
+  if (subject.kind !== 'trialPlace' || device === 'wired') return undefined;
+  const { place } = subject;
+  return {
+    id: whereOf({ subject } as Reading)!,
+    number: 0,
+    name: 'trial',
+    place,
+    client: device,
+    deviceName: '',
+    activities: [],
+    complaint: '',
+  };
+}
+
 function groupsOf(rows: readonly Reading[]): Group[] {
   const groups = new Map<string, Reading[]>();
   for (const r of rows) {
-    const spotId = spotIdOf(r);
-    if (spotId === null || r.device === 'wired') continue;
-    const key = [spotId, r.stateId, r.device, r.band, r.bandSeen ?? '', r.connected].join('|');
+    const where = whereOf(r);
+    if (where === null || r.device === 'wired') continue;
+    const key = [where, r.stateId, r.device, r.band, r.bandSeen ?? '', r.connected].join('|');
     const group = groups.get(key);
     if (group) {
       group.push(r);
@@ -244,12 +270,17 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
   let unsure = false;
   for (const group of newest) {
     const { stateId, device } = group[0]!;
-    const spot = spots.get(spotIdOf(group[0]!)!);
+    const first = group[0]!;
+    const spot = first.subject.kind === 'trialPlace' ? trialSpot(first) : spots.get(spotIdOf(first)!);
     const read = networkOf(stateId);
     if (!spot || !read || device === 'wired') continue;
     const key = `${stateId} ${spot.id} ${device}`;
     let ways = heardAt.get(key);
     if (!ways) heardAt.set(key, (ways = allHeard(read, spot, device)));
+    const { subject } = first;
+    // A trial was of one unit alone; where that was only meant, its level says nothing of what stands there.
+    if (subject.kind === 'trialPlace') ways = ways.filter((w) => w.unit.id === subject.parentId);
+    if (ways.length === 0) continue;
     const said = observationsOfGroup(read, ways, group);
     list.push(...said.list);
     unsure ||= said.unsure;

@@ -6,11 +6,12 @@ import { plan } from '@/core/plan/option/schema';
 import { site } from '@/core/site/model/schema';
 import { database, type Db } from '@/db/connection';
 import { findRow, rowsOfKind } from '@/db/evidence';
-import { documentAt } from '@/db/jobs';
+import { documentAt, findJob } from '@/db/jobs';
+import { forbidden, type Caller } from '../access/caller';
 import type { KnownPhone } from '../access/phones';
 import { AGAINST, recordEvidence, type Against } from '../evidence';
 import { rowOf } from '../loaded';
-import { done, refuse, type Outcome } from '../outcome';
+import { done, noSuchJob, refuse, type Outcome } from '../outcome';
 
 /** Rows at once; a phone that was long without a network sends several times. */
 export const MOST_AT_ONCE = 40;
@@ -108,4 +109,24 @@ export function takeWalkRows(
       : { id: id.data, ok: false, words: outcome.problems.map((p) => p.message).join(' ') };
   });
   return done({ rows });
+}
+
+/** Takes rows a phone has saved as a file and the owner brings; they count as that phone's. */
+export function takeWalkFile(
+  caller: Caller,
+  jobId: string,
+  body: unknown,
+  db: Db = database(),
+): Outcome<{ rows: RowAnswer[] }> {
+  const no = forbidden(caller, 'record');
+  if (no) return no;
+  if (!findJob(db, jobId)) return noSuchJob();
+  const phone: KnownPhone = {
+    id: 'file',
+    jobId,
+    scope: 'walkAndSheet',
+    caller: { name: 'Phone', rights: new Set(['record'] as const) },
+    hosts: [],
+  };
+  return takeWalkRows(phone, body, db);
 }

@@ -174,7 +174,7 @@ export function walkView(
           ceilingMbps: CLIENT_TYPES[spot.client].ceilingMbps,
         },
         need: verdict?.need ?? { downMbps: 0, upMbps: 0, latencyMs: 0 },
-        expected: expectedOf(predictions.get(spot.id), derived.calibration !== null),
+        expected: expectedOf(predictions.get(spot.id), derived.calibration),
         runs: (e.bySpot.get(spot.id) ?? [])
           .filter((r) => counts(r.stateId))
           .slice(-12)

@@ -18,6 +18,7 @@ import { useNextKey } from '@/ui/ledger/useNextKey';
 import { speedText } from '@/ui/pieces/format';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { PracticeBar } from '@/ui/readings/PracticeBar';
+import { FromFile } from '@/ui/readings/FromFile';
 import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { LinePanel } from '@/ui/readings/LinePanel';
 import { ReadingForm } from '@/ui/readings/ReadingForm';
@@ -205,6 +206,7 @@ export function AfterStop() {
           )}
           <div className="flex flex-wrap gap-2">
             <PhoneButton />
+            <FromFile phase="after" network={network} before={option ? () => ensure(option) : undefined} />
           </div>
           <LinePanel phase="after" network={network} before={option ? () => ensure(option) : undefined} />
           <PracticeBar phase="after" option={network.option} />

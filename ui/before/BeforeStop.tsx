@@ -21,6 +21,7 @@ import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
+import { FromFile } from '@/ui/readings/FromFile';
 import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { PracticeBar } from '@/ui/readings/PracticeBar';
 import { LearntPanel } from './LearntPanel';
@@ -131,6 +132,7 @@ export function BeforeStop() {
         <>
           <div className="flex flex-wrap gap-2">
             <PhoneButton />
+            <FromFile phase="before" network={network} />
           </div>
           <LinePanel phase="before" network={network} />
           <LeftToRead />

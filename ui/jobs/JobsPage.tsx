@@ -14,6 +14,7 @@ import type { JobSummary } from '@/server/jobs';
 import { Button } from '@/ui/pieces/Button';
 import { SelectField } from '@/ui/pieces/fields';
 import { Duplicate } from './Duplicate';
+import { Practise } from './Practise';
 
 /** Problems of a file that are shown at once. */
 const MOST_SHOWN = 12;
@@ -167,6 +168,12 @@ export function JobsPage({
             Create
           </Button>
         </form>
+        <Practise
+          busy={busy}
+          onBegin={(called, practice) =>
+            void act('POST', '/api/jobs', { name: called, id: submission, practice }, true)
+          }
+        />
         {problems.length > 0 && (
           <div role="alert" className="panel mt-4 border-mains p-3">
             <strong className="font-semibold">Nothing was changed.</strong>

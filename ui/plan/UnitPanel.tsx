@@ -18,6 +18,7 @@ import { isCable, needsRun, parentIdOf } from '@/core/plan/option/feeds';
 import { Button } from '@/ui/pieces/Button';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { Channels } from './Channels';
+import { Trial } from './Trial';
 import { usePlanChannels } from './usePlanChannels';
 
 const NONE = '';
@@ -205,6 +206,7 @@ function Settings({ unit, option }: PanelProps) {
         )}
       </div>
       {kit && <Channels unit={unit} kit={kit} />}
+      {feed.kind !== 'line' && <Trial key={unit.id} unit={unit} />}
       {hop && (
         <p className="mt-2">
           <strong className="fig font-semibold">

@@ -100,7 +100,7 @@ export function ReadingForm({
           e.states.get(r.stateId)?.phase === phase &&
           (spot ? r.subject.kind === 'spot' && r.subject.spotId === spot.id : r.subject.kind === 'line'),
       ),
-      expected: spot ? expectedOf(predictions.get(spot.id), Boolean(derived?.calibration)) : null,
+      expected: spot ? expectedOf(predictions.get(spot.id), derived?.calibration ?? null) : null,
       device: spot ? CLIENT_TYPES[device] : null,
     };
   }
@@ -182,115 +182,7 @@ export function ReadingForm({
   }
 
   return (
-    <form
-      className="mt-2"
-      aria-label={spot ? `Reading at spot ${spot.number}, ${spot.name}` : 'Wired test at the gateway'}
-      onSubmit={(e) => {
-        e.preventDefault();
-        void submit(true);
-      }}
-    >
-      {spot && (
-        <div className="mb-2 grid grid-cols-3 gap-2">
-          <SelectField
-            label="Device"
-            value={device}
-            options={Object.entries(CLIENT_TYPES).map(([value, c]) => ({
-              value: value as ClientTypeId,
-              label: c.label,
-            }))}
-            onChange={setDevice}
-          />
-          <SelectField
-            label="Band"
-            value={band}
-            options={[
-              { value: 'free', label: 'left free' },
-              { value: '2.4', label: 'fixed to 2.4 GHz' },
-              { value: '5', label: 'fixed to 5 GHz' },
-              { value: '6', label: 'fixed to 6 GHz' },
-            ]}
-            onChange={setBand}
-          />
-          <SelectField
-            label="Tested against"
-            value={target}
-            options={[
-              { value: 'internet', label: 'the internet' },
-              { value: 'house', label: 'wired laptop in the house' },
-            ]}
-            onChange={setTarget}
-          />
-        </div>
-      )}
-      <div className="grid grid-cols-4 gap-2">
-        <Box
-          label="Down"
-          unit="Mb/s"
-          value={typed.down}
-          wrong={wrong?.field === 'downMbps'}
-          onChange={put('down')}
-          first={first}
-        />
-        <Box label="Up" unit="Mb/s" value={typed.up} wrong={wrong?.field === 'upMbps'} onChange={put('up')} />
-        <Box
-          label="Under load"
-          unit="ms"
-          value={typed.loaded}
-          wrong={wrong?.field === 'loadedMs'}
-          onChange={put('loaded')}
-        />
-        {spot ? (
-          <Box
-            label="Signal"
-            unit="dBm"
-            value={typed.level}
-            wrong={wrong?.field === 'rssiDbm'}
-            onChange={put('level')}
-          />
-        ) : (
-          <Box
-            label="Idle"
-            unit="ms"
-            value={typed.idle}
-            wrong={wrong?.field === 'idleMs'}
-            onChange={put('idle')}
-          />
-        )}
-      </div>
-      <div className="mt-1">
-        <input
-          className="field"
-          aria-label="Note to this run"
-          placeholder="note, such as: behind the closed door"
-          maxLength={200}
-          value={typed.note}
-          onChange={(e) => put('note')(e.target.value)}
-        />
-      </div>
-      <p className="mt-1 text-[13px] text-ink-2">
-        Or all in the first field: {spot ? '-71 38/9 24' : '240/48 30 9'}, then Enter.
-      </p>
-      {doubted && (
-        <div role="alert" className="mt-2 border-l-4 border-l-lamp pl-3">
-          {doubted.words.map((w) => (
-            <p key={w}>{w}</p>
-          ))}
-          <div className="mt-1 flex gap-2">
-            <Button disabled={busy} onClick={() => void submit(true, true)}>
-              It is right: record it
-            </Button>
-            <Button
-              onClick={() => {
-                setDoubted(null);
-                first.current?.focus();
-              }}
-            >
-              Correct it
-            </Button>
-          </div>
-        </div>
-      )}
+    <>
       <TakeRuns
         key={`${spot?.id} ${phase}`}
         about={{
@@ -303,19 +195,135 @@ export function ReadingForm({
         network={network}
         before={before}
       />
-      <div className="mt-2 flex flex-wrap items-center gap-2">
-        <Button type="submit" look={doubted ? undefined : 'strong'} disabled={busy}>
-          {busy ? 'Recording' : 'Record run'}
-        </Button>
+      <form
+        className="mt-2"
+        aria-label={spot ? `Reading at spot ${spot.number}, ${spot.name}` : 'Wired test at the gateway'}
+        onSubmit={(e) => {
+          e.preventDefault();
+          void submit(true);
+        }}
+      >
         {spot && (
-          <Button disabled={busy} onClick={() => void submit(false)}>
-            No connection
-          </Button>
+          <div className="mb-2 grid grid-cols-3 gap-2">
+            <SelectField
+              label="Device"
+              value={device}
+              options={Object.entries(CLIENT_TYPES).map(([value, c]) => ({
+                value: value as ClientTypeId,
+                label: c.label,
+              }))}
+              onChange={setDevice}
+            />
+            <SelectField
+              label="Band"
+              value={band}
+              options={[
+                { value: 'free', label: 'left free' },
+                { value: '2.4', label: 'fixed to 2.4 GHz' },
+                { value: '5', label: 'fixed to 5 GHz' },
+                { value: '6', label: 'fixed to 6 GHz' },
+              ]}
+              onChange={setBand}
+            />
+            <SelectField
+              label="Tested against"
+              value={target}
+              options={[
+                { value: 'internet', label: 'the internet' },
+                { value: 'house', label: 'wired laptop in the house' },
+              ]}
+              onChange={setTarget}
+            />
+          </div>
         )}
-        <span role="status" className={wrong ? 'text-mains' : 'text-ink-2'}>
-          {wrong?.words ?? said}
-        </span>
-      </div>
-    </form>
+        <div className="grid grid-cols-4 gap-2">
+          <Box
+            label="Down"
+            unit="Mb/s"
+            value={typed.down}
+            wrong={wrong?.field === 'downMbps'}
+            onChange={put('down')}
+            first={first}
+          />
+          <Box
+            label="Up"
+            unit="Mb/s"
+            value={typed.up}
+            wrong={wrong?.field === 'upMbps'}
+            onChange={put('up')}
+          />
+          <Box
+            label="Under load"
+            unit="ms"
+            value={typed.loaded}
+            wrong={wrong?.field === 'loadedMs'}
+            onChange={put('loaded')}
+          />
+          {spot ? (
+            <Box
+              label="Signal"
+              unit="dBm"
+              value={typed.level}
+              wrong={wrong?.field === 'rssiDbm'}
+              onChange={put('level')}
+            />
+          ) : (
+            <Box
+              label="Idle"
+              unit="ms"
+              value={typed.idle}
+              wrong={wrong?.field === 'idleMs'}
+              onChange={put('idle')}
+            />
+          )}
+        </div>
+        <div className="mt-1">
+          <input
+            className="field"
+            aria-label="Note to this run"
+            placeholder="note, such as: behind the closed door"
+            maxLength={200}
+            value={typed.note}
+            onChange={(e) => put('note')(e.target.value)}
+          />
+        </div>
+        <p className="mt-1 text-[13px] text-ink-2">
+          Or all in the first field: {spot ? '-71 38/9 24' : '240/48 30 9'}, then Enter.
+        </p>
+        {doubted && (
+          <div role="alert" className="mt-2 border-l-4 border-l-lamp pl-3">
+            {doubted.words.map((w) => (
+              <p key={w}>{w}</p>
+            ))}
+            <div className="mt-1 flex gap-2">
+              <Button disabled={busy} onClick={() => void submit(true, true)}>
+                It is right: record it
+              </Button>
+              <Button
+                onClick={() => {
+                  setDoubted(null);
+                  first.current?.focus();
+                }}
+              >
+                Correct it
+              </Button>
+            </div>
+          </div>
+        )}
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          <Button type="submit" look={doubted ? undefined : 'strong'} disabled={busy}>
+            {busy ? 'Recording' : 'Record run'}
+          </Button>
+          {spot && (
+            <Button disabled={busy} onClick={() => void submit(false)}>
+              No connection
+            </Button>
+          )}
+          <span role="status" className={wrong ? 'text-mains' : 'text-ink-2'}>
+            {wrong?.words ?? said}
+          </span>
+        </div>
+      </form>
+    </>
   );
 }

@@ -1,0 +1,164 @@
+import { z } from 'zod';
+
+/** What a column of a table of readings can hold. */
+export const COLUMNS = {
+  spot: 'Spot (number or name)',
+  down: 'Down, Mb/s',
+  up: 'Up, Mb/s',
+  loaded: 'Under load, ms',
+  idle: 'Idle, ms',
+  level: 'Signal, dBm',
+  band: 'Band, GHz',
+  at: 'Date and time',
+  note: 'Note',
+  by: 'Who',
+} as const;
+export type ColumnId = keyof typeof COLUMNS;
+/** Which column holds what, by its position; null is passed over. */
+export type Columns = readonly (ColumnId | null)[];
+
+/** Headings by which a column is known without asking, in small letters. */
+const HEADINGS: Record<ColumnId, RegExp> = {
+  spot: /^(spot|room|place|where|location|point)/,
+  down: /^(down|download|rx)/,
+  up: /^(up|upload|tx)/,
+  loaded: /(load)/,
+  idle: /^(idle|ping|latency|round)/,
+  level: /^(signal|level|rssi|dbm)/,
+  band: /^(band|ghz|freq)/,
+  at: /^(date|time|at|when)/,
+  note: /^(note|remark|comment)/,
+  by: /^(who|by|person|name)/,
+};
+
+/** Longest cell that is looked at, characters. */
+const LONGEST_CELL = 300;
+
+/** What columns most likely hold, by their headings; each thing at most once. */
+export function guessColumns(headings: readonly string[]): (ColumnId | null)[] {
+  const left = new Set(Object.keys(COLUMNS) as ColumnId[]);
+  return headings.map((text) => {
+    const small = text.slice(0, LONGEST_CELL).trim().toLowerCase();
+    const found = ([...left] as ColumnId[]).find((id) => HEADINGS[id].test(small));
+    if (found) left.delete(found);
+    return found ?? null;
+  });
+}
+
+/** A row of a table as the values of a reading, without what the job adds. */
+export interface CsvReading {
+  spotId: string;
+  at: string;
+  by: string;
+  connected: boolean;
+  rssiDbm: number | null;
+  bandSeen: '2.4' | '5' | '6' | null;
+  downMbps: number | null;
+  upMbps: number | null;
+  loadedMs: number | null;
+  idleMs: number | null;
+  note: string;
+}
+
+/** A row that cannot be taken: its line in the file, and why. */
+export interface BadRow {
+  line: number;
+  words: string;
+}
+
+export type CsvRow = { ok: true; reading: CsvReading } | { ok: false; words: string };
+
+const between = (low: number, high: number) => z.number().min(low).max(high);
+const LIMITS = {
+  down: between(0, 100_000),
+  up: between(0, 100_000),
+  loaded: between(0, 60_000),
+  idle: between(0, 60_000),
+  level: between(-120, 0),
+} as const;
+
+/** A number as people and programs write it: 24.5, 24,5, −71, with its unit or without; undefined is none. */
+export function numberIn(cell: string): number | null | undefined {
+  const text = cell.trim().replace('−', '-');
+  if (text === '' || /^(-|–|n\/?a|null|none)$/i.test(text)) return null;
+  const m = /^([-+]?\d{1,9}(?:[.,]\d{1,6})?)\s*(?:mb\/?s|mbit\/?s|mbps|ms|dbm)?$/i.exec(text);
+  return m ? Number(m[1]!.replace(',', '.')) : undefined;
+}
+
+/** A time as ISO; text without a zone counts as the zone given by `toIso`. Undefined is none. */
+function timeIn(cell: string, toIso: (text: string) => string | null): string | undefined {
+  return toIso(cell.trim().slice(0, 40)) ?? undefined;
+}
+
+/** How the spots of a job are found by what a cell says. */
+export function spotFinder(spots: readonly { id: string; number: number; name: string }[]) {
+  const byNumber = new Map(spots.map((s) => [String(s.number), s.id]));
+  const byName = new Map(spots.map((s) => [s.name.trim().toLowerCase(), s.id]));
+  return (cell: string): string | null => {
+    const text = cell.trim().toLowerCase();
+    return byNumber.get(text) ?? byName.get(text) ?? byName.get(text.replace(/^\d+\s+/, '')) ?? null;
+  };
+}
+
+/**
+ * Reads one row of a table by the columns chosen. `toIso` turns a time as it stands into ISO, or null; `now` is taken where
+ * there is no time. Speeds of 0 both ways are no connection.
+ */
+export function readRow(
+  cells: readonly string[],
+  columns: Columns,
+  spotOf: (cell: string) => string | null,
+  time: { now: string; toIso: (text: string) => string | null },
+): CsvRow {
+  const cell = (id: ColumnId) => (cells[columns.indexOf(id)] ?? '').slice(0, LONGEST_CELL);
+  const spotId = spotOf(cell('spot'));
+  if (spotId === null) return { ok: false, words: `there is no spot “${cell('spot').slice(0, 40)}”` };
+  const values: Record<keyof typeof LIMITS, number | null> = {
+    down: null,
+    up: null,
+    loaded: null,
+    idle: null,
+    level: null,
+  };
+  for (const id of Object.keys(LIMITS) as (keyof typeof LIMITS)[]) {
+    if (!columns.includes(id)) continue;
+    const value = numberIn(cell(id));
+    if (value === undefined)
+      return { ok: false, words: `${COLUMNS[id]}: “${cell(id).slice(0, 30)}” is no number` };
+    if (value !== null && !LIMITS[id].safeParse(value).success)
+      return { ok: false, words: `${COLUMNS[id]}: ${value} is out of range` };
+    values[id] = value;
+  }
+  const bandText = cell('band').trim();
+  const band = /^(2\.?4|2,4)/.test(bandText)
+    ? '2.4'
+    : bandText.startsWith('5')
+      ? '5'
+      : bandText.startsWith('6')
+        ? '6'
+        : null;
+  if (bandText !== '' && band === null)
+    return { ok: false, words: `${COLUMNS.band}: “${bandText.slice(0, 20)}” is none of 2.4, 5, 6` };
+  const said = cell('at').trim();
+  const at = said === '' ? time.now : timeIn(said, time.toIso);
+  if (at === undefined) return { ok: false, words: `${COLUMNS.at}: “${said.slice(0, 40)}” is no time` };
+  const connected = !(values.down === 0 && (values.up === 0 || values.up === null));
+  const empty = values.down === null && values.up === null && values.level === null && values.loaded === null;
+  if (empty) return { ok: false, words: 'holds no speed, level or round trip' };
+  return {
+    ok: true,
+    reading: {
+      spotId,
+      at,
+      by: cell('by').trim().slice(0, 80),
+      connected,
+      rssiDbm: values.level,
+      bandSeen: band,
+      downMbps: connected ? values.down : null,
+      upMbps: connected ? values.up : null,
+      loadedMs: connected ? values.loaded : null,
+      idleMs: connected ? values.idle : null,
+      note: cell('note').trim(),
+    },
+  };
+}

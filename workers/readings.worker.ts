@@ -1,0 +1,42 @@
+import { expose } from 'comlink';
+import { type BadRow, type Columns, type CsvReading } from '../core/intake/readingsCsv';
+import { readTable, readingsOf, type ReadTable, type TextTable } from '../core/intake/readingsTable';
+
+let table: TextTable | null = null;
+let taken: CsvReading[] = [];
+
+/** A time as a person of this place writes it; null where it is none. */
+function toIso(text: string): string | null {
+  const ms = /^\d{10}(\d{3})?$/.test(text) ? Number(text.padEnd(13, '0')) : Date.parse(text);
+  return Number.isFinite(ms) && ms > 0 ? new Date(ms).toISOString() : null;
+}
+
+const api = {
+  /** Reads a table and answers how it begins. */
+  open(text: string): ReadTable & { rows?: number } {
+    const read = readTable(text);
+    table = read.ok ? read.table : null;
+    if (!read.ok) return read;
+    return {
+      ok: true,
+      table: { ...read.table, rows: read.table.rows.slice(0, 6) },
+      rows: read.table.rows.filter((r) => r.some((c) => c.trim() !== '')).length,
+    };
+  },
+  /** Reads all rows by the columns chosen; the readings stay here until they are asked for. */
+  read(
+    columns: Columns,
+    spots: readonly { id: string; number: number; name: string }[],
+    now: string,
+  ): { good: number; bad: BadRow[] } {
+    if (!table) throw new Error('no table is open');
+    const { readings, bad } = readingsOf(table, columns, spots, { now, toIso });
+    taken = readings;
+    return { good: readings.length, bad };
+  },
+  part(from: number, count: number): CsvReading[] {
+    return taken.slice(from, from + count);
+  },
+};
+export type ReadingsWorker = typeof api;
+expose(api);
