@@ -1,0 +1,198 @@
+import { describe, expect, test } from '@jest/globals';
+import { evidenceOf } from '../../core/evidence/fold';
+import { createPlanner } from '../../core/job/planner';
+import { openDatabase, type Db } from '../../db/connection';
+import { OWNER } from '../access/caller';
+import type { KnownPhone } from '../access/phones';
+import { readDocument, saveAct } from '../documents';
+import { recordEvidence } from '../evidence';
+import { farm, opened, valueOf } from '../sample';
+import { takeWalkFile, takeWalkRows } from './rows';
+import { walkView, type Basis } from './view';
+
+const phone = (jobId: string, scope: KnownPhone['scope'] = 'walk'): KnownPhone => ({
+  id: 'p',
+  jobId,
+  scope,
+  caller: { name: 'Mia', rights: new Set(['record'] as const) },
+  hosts: [],
+});
+const reading = (id: string, more: Record<string, unknown> = {}) => ({
+  kind: 'reading',
+  id,
+  at: '2026-06-03T10:00:00.000Z',
+  subject: { kind: 'spot', spotId: 'spot-1' },
+  target: 'house',
+  device: 'phone',
+  deviceName: 'phone',
+  band: 'free',
+  bandSeen: null,
+  connected: true,
+  rssiDbm: null,
+  downMbps: 40,
+  upMbps: 12,
+  loadedMs: 30,
+  idleMs: 6,
+  source: 'meter',
+  replacesId: null,
+  note: '',
+  ...more,
+});
+const viewOf = (
+  db: Db,
+  job: string,
+  scope: KnownPhone['scope'] = 'walk',
+  phase: 'before' | 'after' | null = null,
+) => {
+  const open = opened(job, db);
+  return walkView(open, createPlanner(open.job), { phone: 'Mia', scope, phase });
+};
+const send = (db: Db, who: KnownPhone, basis: Basis, rows: unknown[], phase = 'before') =>
+  valueOf(takeWalkRows(who, { rows: rows.map((row) => ({ phase, basis, row })) }, db)).rows;
+
+describe('what a phone sees', () => {
+  test('spots in walking order with what is needed, read and expected there, storeys, units', () => {
+    const db = openDatabase(':memory:');
+    const view = viewOf(db, farm(db));
+    expect(view).toMatchObject({
+      job: 'Quillfeather Farm',
+      phase: 'before',
+      phases: ['before'],
+      practice: true,
+    });
+    expect(view.spots).toHaveLength(14);
+    // A storey is walked whole before the next, the yard and outbuildings one after another.
+    const storeys = view.spots.map((s) => s.at.storeyId).filter((s, i, all) => s !== all[i - 1]);
+    expect(new Set(storeys).size).toBe(storeys.length);
+    expect(view.spots[0]!.runs).toHaveLength(3);
+    expect(view.spots.some((s) => s.expected !== null)).toBe(true);
+    expect(view.units).toMatchObject([{ letter: 'A', fed: false }]);
+  });
+  test('nothing of the brief, of keys or of other jobs', () => {
+    const db = openDatabase(':memory:');
+    const text = JSON.stringify(viewOf(db, farm(db)));
+    for (const secret of ['Quillfeathers', '0155', 'has the letter', 'quillfeather"', 'Hollis', 'lesson drops'])
+      expect(text).not.toContain(secret);
+  });
+  test('steps for the run sheet alone, once something is accepted; then it reads after', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const option = opened(job, db).job.plan.options[0]!;
+    const accept = {
+      kind: 'acceptance',
+      id: 'ac-12345678',
+      at: '2026-06-03T11:00:00Z',
+      by: '',
+      optionId: option.id,
+      optionName: option.name,
+      forecast: [],
+      note: '',
+    };
+    valueOf(recordEvidence(OWNER, job, { against: null, rows: [accept] }, db));
+    expect(viewOf(db, job, 'walk').steps).toEqual([]);
+    const sheet = viewOf(db, job, 'walkAndSheet');
+    expect(sheet.steps.length).toBeGreaterThan(4);
+    expect(sheet.phase).toBe('before');
+    const who = phone(job, 'walkAndSheet');
+    const tick = {
+      kind: 'step',
+      id: 'ev-12345678',
+      at: '2026-06-03T11:30:00Z',
+      optionId: option.id,
+      stepKey: sheet.steps[0]!.key,
+      act: 'done',
+      text: '',
+    };
+    expect(send(db, phone(job), sheet.basis, [tick])).toMatchObject([{ ok: false }]);
+    expect(send(db, who, sheet.basis, [tick])).toMatchObject([{ ok: true }]);
+    expect(viewOf(db, job, 'walkAndSheet')).toMatchObject({ phase: 'after', phases: ['before', 'after'] });
+  });
+});
+
+describe('what a phone sends', () => {
+  test('is kept once however often it comes, under its name, on the network it was taken in', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const { basis } = viewOf(db, job);
+    const rows = [1, 2, 3].map((n) => reading(`rd-phone-${n}`));
+    expect(send(db, phone(job), basis, rows).every((r) => r.ok)).toBe(true);
+    expect(send(db, phone(job), basis, rows).every((r) => r.ok)).toBe(true);
+    const e = evidenceOf(opened(job, db).job.evidence);
+    const own = e.readings.filter((r) => r.by === 'Mia');
+    expect(own.map((r) => r.id)).toEqual(rows.map((r) => r.id));
+    expect(new Set(own.map((r) => r.stateId))).toEqual(new Set(['st-today']));
+  });
+  test('hangs on the network as the phone saw it, whatever was changed since', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const { basis } = viewOf(db, job);
+    const plan = valueOf(readDocument(OWNER, job, 'plan', db));
+    const document = structuredClone(plan.document) as { today: { units: { place: { xM: number } }[] } };
+    document.today.units[0]!.place.xM += 4;
+    valueOf(saveAct(OWNER, job, { plan: { baseRevision: plan.revision, document } }, db));
+    send(db, phone(job), basis, [reading('rd-old-12345')]);
+    send(db, phone(job), viewOf(db, job).basis, [reading('rd-new-12345')]);
+    const e = evidenceOf(opened(job, db).job.evidence);
+    const stateOf = (id: string) => e.states.get(e.readings.find((r) => r.id === id)!.stateId)!;
+    expect(stateOf('rd-old-12345').id).toBe('st-today');
+    expect(stateOf('rd-new-12345').network.units[0]!.place.xM).toBeCloseTo(4.6, 6);
+  });
+  test('one that is refused holds up no other, and says why', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const { basis } = viewOf(db, job);
+    const answers = send(db, phone(job), basis, [
+      reading('rd-good-1234'),
+      reading('rd-fast-1234', { downMbps: 2e6 }),
+      reading('rd-fake-1234', { source: 'practice' }),
+      { kind: 'state', id: 'st-fake-1234' },
+      { kind: 'acceptance', id: 'ac-fake-1234' },
+      {
+        kind: 'remark',
+        id: 'ev-note-1234',
+        at: '2026-06-03T10:00:00Z',
+        spotId: 'spot-1',
+        unitId: null,
+        text: 'by the oven',
+      },
+      {
+        kind: 'correction',
+        id: 'ev-strike-12',
+        at: '2026-06-03T10:00:00Z',
+        readingId: 'st-today-1-1',
+        act: 'strikeOut',
+        reason: 'x',
+      },
+      {
+        kind: 'correction',
+        id: 'ev-strike-13',
+        at: '2026-06-03T10:00:00Z',
+        readingId: 'rd-good-1234',
+        act: 'strikeOut',
+        reason: 'x',
+      },
+    ]);
+    expect(answers.map((a) => a.ok)).toEqual([true, false, false, false, false, true, false, true]);
+    expect(answers.filter((a) => !a.ok).every((a) => a.words.length > 5)).toBe(true);
+    const e = evidenceOf(opened(job, db).job.evidence);
+    expect(e.remarks).toMatchObject([{ text: 'by the oven', by: 'Mia' }]);
+    expect(e.struck.has('rd-good-1234')).toBe(true);
+  });
+  test('after readings need something built', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const answers = send(db, phone(job), viewOf(db, job).basis, [reading('rd-soon-1234')], 'after');
+    expect(answers).toMatchObject([{ ok: false, words: expect.stringContaining('no network') }]);
+  });
+  test('comes by a file as well, once', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const rows = [{ phase: 'before', basis: viewOf(db, job).basis, row: reading('rd-file-1234') }];
+    expect(valueOf(takeWalkFile(OWNER, job, { rows }, db)).rows).toMatchObject([{ ok: true }]);
+    expect(takeWalkFile(OWNER, job, { rows: [{ nonsense: 1 }] }, db)).toMatchObject({
+      ok: false,
+      status: 400,
+    });
+    expect(takeWalkFile(OWNER, 'gone', { rows }, db)).toMatchObject({ ok: false, status: 404 });
+  });
+});
