@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { coaxAttenuation } from '../core/feed/coax';
 import { findRooms } from '../core/site/geometry/rooms';
 import type { Site } from '../core/site/model/schema';

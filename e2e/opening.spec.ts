@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { EXTREMES } from '../bench/extremes';
 import { sampleReading } from '../core/evidence/sampleRows';
 import { writeJobFile, type JobFile } from '../core/job/jobFile';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { sampleAcceptance, sampleRound, sampleState } from '../core/evidence/sampleRows';
 import { kitById } from '../core/kit/catalogue';
 import type { JobFile } from '../core/job/jobFile';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import type { JobFile } from '../core/job/jobFile';
 
 /** Whether a point of the screen lies in a step of shade, by the very path that is painted. */

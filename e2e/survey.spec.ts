@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import type { JobFile } from '../core/job/jobFile';
 import { findRooms } from '../core/site/geometry/rooms';
 import { addBuilding, exported, newJob, onScreen, pressAt, sheet } from './sheet';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import type { JobFile } from '../core/job/jobFile';
 import { seeded } from '../meter/practice/random';
 import type { OpenJob } from '../server/loaded';

@@ -1,5 +1,5 @@
 import { deflateSync } from 'node:zlib';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { addBuilding, exported, newJob, pressAt } from './sheet';
 
 test.use({ actionTimeout: 20_000 });

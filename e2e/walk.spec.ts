@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { killServer, startServer } from './server';
 import { tickAll } from './sheet';
 

@@ -37,7 +37,7 @@ export interface MeterAt {
 const IDLE_PINGS = 12;
 const PING_EVERY_MS = 60;
 /** How long both directions are kept full for the round trip under load, ms. */
-const BOTH_MS = 2500;
+const BOTH_MS = 2000;
 /** One body up at the start; it grows with the speed, so that a fast way is not held up by its ends, bytes. */
 const UP_FIRST_BYTES = 256 * 1024;
 const UP_LARGEST_BYTES = 32 * 1024 * 1024;

@@ -20,8 +20,8 @@ describe('samples of a transfer', () => {
     const scattered = Array.from({ length: 16 }, (_, i) => (i % 2 ? 30 : 90));
     expect(isThrough(scattered)).toBe(false);
     expect(isThrough(Array.from({ length: SAMPLES_MOST }, (_, i) => (i % 2 ? 30 : 90)))).toBe(true);
-    expect(isThrough(Array(11).fill(80))).toBe(false);
-    expect(isThrough(Array(12).fill(80))).toBe(true);
+    expect(isThrough(Array(9).fill(80))).toBe(false);
+    expect(isThrough(Array(10).fill(80))).toBe(true);
   });
   test('nothing says nothing', () => {
     expect(judgeSamples([])).toMatchObject({ mbps: null, enough: false });

@@ -8,8 +8,8 @@ const RAMP_MOST = 12;
 /** A ramp is over at the first sample that comes to this share of what the transfer settles at. */
 const RAMP_SHARE = 0.85;
 /** Fewest samples after the ramp for a firm answer, and the most a direction takes altogether. */
-export const SAMPLES_LEAST = 10;
-export const SAMPLES_MOST = 32;
+export const SAMPLES_LEAST = 8;
+export const SAMPLES_MOST = 24;
 /** The middle is known well enough once 90 % of what it may be lies within this share of it. */
 const WIDTH_ENOUGH = 0.1;
 

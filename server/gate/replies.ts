@@ -6,7 +6,12 @@ export function reply(response: ServerResponse, outcome: Outcome<unknown>): void
   const { status, body } = outcome.ok
     ? { status: 200, body: outcome.value ?? {} }
     : { status: outcome.status, body: { ok: false, problems: outcome.problems } };
-  response.writeHead(status, { 'content-type': 'application/json', 'cache-control': 'no-store' });
+  response.writeHead(status, {
+    'content-type': 'application/json',
+    'cache-control': 'no-store',
+    // What was too much is not read to its end: the connection ends with the answer.
+    ...(status === 413 ? { connection: 'close' } : {}),
+  });
   response.end(JSON.stringify(body));
 }
 

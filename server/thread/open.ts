@@ -1,7 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import { setThread, type Thread } from './ask';
 
-/** Opens the thread that computes for requests; it starts with the first question, and anew after a crash. */
+/** Opens the thread that computes for requests, at once, so that nobody waits for it to load; anew after a crash. */
 export function openThread(): Thread {
   let worker: Worker | null = null;
   let count = 0;
@@ -24,6 +24,7 @@ export function openThread(): Thread {
     own.on('exit', () => worker === own && lost('the computing thread ended'));
     return own;
   };
+  worker = start();
   const thread: Thread = {
     ask: (name, args) =>
       new Promise((resolve, reject) => {

@@ -23,11 +23,12 @@ function Head() {
   const name = useWalk((s) => s.view?.job ?? 'Nestle');
   const left = useWalk((s) => unsent(s).length);
   const reached = useWalk((s) => s.reached);
+  const ready = useWalk((s) => s.ready);
   return (
     <header>
       <span class="job">{name}</span>
       <button type="button" class="state" aria-live="polite" onClick={() => go({ kind: 'help' })}>
-        {left > 0 ? `${left} not sent` : reached ? 'all sent' : 'no network'}
+        {left > 0 ? `${left} not sent` : !ready ? 'opening' : reached ? 'all sent' : 'no network'}
       </button>
       <button type="button" class="theme" aria-label="Day or evening" onClick={theme}>
         ◐

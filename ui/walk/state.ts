@@ -157,8 +157,8 @@ export async function comeIn(token: string, base: string): Promise<string | null
     return asked.words;
   }
   const door = { jobId: asked.value.jobId, token, base: own, usedAt: new Date().toISOString() };
-  await kept.putDoor(door);
   await kept.putView(door.jobId, asked.value);
+  await kept.putDoor(door);
   setState({ door, view: asked.value, reached: true, trouble: null });
   void flush();
   return null;
