@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { causes } from './causes';
 import { Z90 } from '../core/radio/learn/beliefs';
 import {
   SITUATIONS,
@@ -96,8 +97,11 @@ function laws(count: number): void {
 }
 
 const args = process.argv.slice(2);
-const count = Number(args.find((a) => /^\d+$/.test(a)) ?? (args.includes('--laws') ? 200 : 60));
-if (args.includes('--laws')) laws(count);
+const count = Number(
+  args.find((a) => /^\d+$/.test(a)) ?? (args.includes('--laws') || args.includes('--causes') ? 200 : 60),
+);
+if (args.includes('--causes')) causes(count);
+else if (args.includes('--laws')) laws(count);
 else {
   const figures = figuresOf(Array.from({ length: count }, (_, i) => proveHouse(i + 1)));
   console.log(

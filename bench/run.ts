@@ -12,7 +12,10 @@ import { estate } from './estate';
 import { plainField } from '../core/radio/field/plainField';
 import { browserDrag } from './browserDrag';
 import { opens } from './opens';
+import { csvImport } from './csvImport';
+import { meter } from './meter';
 import { numbers } from './numbers';
+import { phonePage } from './phonePage';
 import { planFrames } from './planFrames';
 import { surveyFrames } from './surveyFrames';
 
@@ -172,6 +175,18 @@ if (process.argv.includes('--numbers')) {
   numbers();
   process.exit(0);
 }
+if (process.argv.includes('--meter')) {
+  await meter();
+  process.exit(0);
+}
+if (process.argv.includes('--phone')) {
+  await phonePage();
+  process.exit(0);
+}
+if (process.argv.includes('--csv')) {
+  await csvImport();
+  process.exit(0);
+}
 const only = process.argv.indexOf('--opens');
 if (only > 0) {
   await opens(process.argv[only + 1] ?? null);
@@ -192,4 +207,7 @@ if (!quick) {
   await surveyFrames();
   await planFrames();
   await opens(null);
+  await meter();
+  await phonePage();
+  await csvImport();
 }

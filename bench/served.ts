@@ -1,11 +1,11 @@
-import { spawn } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, rmSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 
 const PORT = 4697;
 const DB = '.tmp/bench.db';
 
-async function startDemo(): Promise<() => void> {
+async function startDemo(): Promise<ChildProcess> {
   for (const end of ['', '-wal', '-shm']) rmSync(DB + end, { force: true });
   const env: NodeJS.ProcessEnv = {
     ...process.env,
@@ -23,21 +23,27 @@ async function startDemo(): Promise<() => void> {
   await new Promise<void>((resolve) =>
     server.stdout.on('data', (chunk: Buffer) => chunk.includes('Ready') && resolve()),
   );
-  return () => server.kill('SIGKILL');
+  return server;
 }
 
 /** Runs something in a browser against the built application on a database of its own; says so where it is not built. */
-export async function withBrowser(run: (page: Page, url: string) => Promise<void>): Promise<void> {
+export async function withBrowser(
+  run: (page: Page, url: string, server: ChildProcess) => Promise<void>,
+): Promise<void> {
   if (!existsSync('.next/BUILD_ID')) return console.log('Browser: not built, run "npm run build" first');
-  const stop = await startDemo();
+  const server = await startDemo();
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
   try {
-    await run(await browser.newPage({ viewport: { width: 1280, height: 800 } }), `http://127.0.0.1:${PORT}`);
+    await run(
+      await browser.newPage({ viewport: { width: 1280, height: 800 } }),
+      `http://127.0.0.1:${PORT}`,
+      server,
+    );
   } finally {
     await browser.close();
-    stop();
+    server.kill('SIGKILL');
   }
 }

@@ -41,4 +41,14 @@ for (const [name, path, act] of VIEWS) {
   await page.screenshot({ path: `${FOLDER}/${name}.png` });
   console.log(name);
 }
+// The walk as a phone shows it.
+const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
+const made = await phone.request.post(`${address}/api/jobs/larkspur/phones`, {
+  data: { name: 'Phone', scope: 'walk', hours: 1 },
+});
+const { token } = (await made.json()) as { token: string };
+await phone.goto(`${address}/walk/#t=${token}`, { waitUntil: 'networkidle' });
+await phone.waitForTimeout(1000);
+await phone.screenshot({ path: `${FOLDER}/walk.png` });
+console.log('walk');
 await browser.close();

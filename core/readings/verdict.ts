@@ -23,6 +23,9 @@ export interface PhaseResult {
   downMbps: number;
   upMbps: number;
   latencyMs: number | null;
+  /** Least and most of the runs, Mb/s. */
+  downExtentMbps: [number, number];
+  upExtentMbps: [number, number];
   rssiDbm: number | null;
   device: Reading['device'];
   band: Reading['band'];
@@ -53,6 +56,8 @@ function asRun(r: Reading, line: LineTest): Run | null {
     latencyMs: r.loadedMs === null || line.riseMs === null ? null : r.loadedMs + line.riseMs,
   };
 }
+
+const extentOf = (list: readonly number[]): [number, number] => [Math.min(...list), Math.max(...list)];
 
 const groupKey = (r: Reading) => `${r.device}|${r.band}`;
 
@@ -108,6 +113,8 @@ export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Ne
     downMbps,
     upMbps,
     latencyMs,
+    downExtentMbps: extentOf(runs.map((r) => r.downMbps)),
+    upExtentMbps: extentOf(runs.map((r) => r.upMbps)),
     rssiDbm: median(counted.map((c) => c.r.rssiDbm).filter((v) => v !== null)),
     device: first.device,
     band: first.band,

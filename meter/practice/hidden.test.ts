@@ -105,6 +105,15 @@ describe('a practice house answers', () => {
     ];
     expect(house().readLink(circle, circle[0]!, '1').connected).toBe(false);
   });
+  test('a trial tells the link by itself, whatever feeds its parent; without a parent there is none', () => {
+    const h = house({}, NONE);
+    const lost = unit('a', places[0], { kind: 'wire', parentId: null });
+    const wired = unit('b', places[1], { kind: 'wire', parentId: 'a' });
+    expect(h.readLink([lost, wired], wired, '1').connected).toBe(false);
+    expect(h.readTrial([lost, wired], wired, '1').downMbps).toBeGreaterThan(700);
+    const alone = unit('b', places[1], { kind: 'wire', parentId: 'gone' });
+    expect(h.readTrial([alone], alone, '1').connected).toBe(false);
+  });
   test('lights: the gateway holds, a unit far away is lost, one behind a lost one has no internet', () => {
     const h = house({}, NONE);
     const air = (parentId: string): PracticeFeed => ({ kind: 'air', parentId, band: 1, shares: true });

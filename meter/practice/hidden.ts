@@ -317,9 +317,18 @@ export function hiddenHouse(
   }
 
   /** What one run beside a unit says of its feed. */
-  function readLink(units: readonly PracticeUnit[], unit: PracticeUnit, name: string): PracticeRun {
+  const readLink = (units: readonly PracticeUnit[], unit: PracticeUnit, name: string): PracticeRun =>
+    wiredRun(unit, fedMbps(units, unit), name);
+
+  /** What a trial of the link of a unit says, by itself, whatever feeds its parent. */
+  function readTrial(units: readonly PracticeUnit[], unit: PracticeUnit, name: string): PracticeRun {
+    const { feed } = unit;
+    const parent = feed.kind === 'line' ? undefined : units.find((u) => u.id === feed.parentId);
+    return wiredRun(unit, parent ? linkMbps(unit, parent) : 0, name);
+  }
+
+  function wiredRun(unit: PracticeUnit, mbps: number, name: string): PracticeRun {
     const noise = draw(`run ${name}`);
-    const mbps = fedMbps(units, unit);
     return {
       connected: mbps > 0.05,
       band: null,
@@ -344,6 +353,6 @@ export function hiddenHouse(
     return levelDbm > -67 ? 'holds' : levelDbm > -82 ? 'thin' : 'lost';
   }
 
-  return { readAt, readLine, readLink, lightOf, wayDb };
+  return { readAt, readLine, readLink, readTrial, lightOf };
 }
 export type HiddenHouse = ReturnType<typeof hiddenHouse>;

@@ -4,7 +4,14 @@ import { evidenceOf } from '@/core/evidence/fold';
 import { freeze } from '@/core/evidence/network';
 import { phase, subject, type Phase, type Subject } from '@/core/evidence/rows';
 import { constructionLossDb } from '@/core/radio/path/materials';
-import type { ClientTypeId, Place, PracticeHouseRef, Site } from '@/core/site/model/schema';
+import { CATALOGUE } from '@/core/kit/catalogue';
+import {
+  id as idSchema,
+  type ClientTypeId,
+  type Place,
+  type PracticeHouseRef,
+  type Site,
+} from '@/core/site/model/schema';
 import { farmSite } from '@/demo/farmSite';
 import { rowSite } from '@/demo/larkspur';
 import {
@@ -44,6 +51,8 @@ export const practiceAsked = z.strictObject({
   id: z.string().regex(/^[\w-]{8,64}$/),
   subject,
   phase,
+  /** The unit of an option whose feed is tried; needed for trials alone. */
+  trial: z.strictObject({ optionId: idSchema, unitId: idSchema }).optional(),
 });
 export type PracticeAsked = z.infer<typeof practiceAsked>;
 
@@ -82,7 +91,9 @@ export function practiceRun(
   const line = { downMbps: brief.line.downMbps, upMbps: brief.line.upMbps, idleMs: brief.line.idleMs ?? 9 };
   const n = countOf(open, asked.phase, asked.subject);
   const name = `${asked.phase} ${JSON.stringify(asked.subject)} ${n}`;
-  const found = readSubject(site, house, units, line, asked.subject, { name, hour: at.hour });
+  const found = asked.trial
+    ? readTrial(open, house, asked.subject, asked.trial, name)
+    : readSubject(site, house, units, line, asked.subject, { name, hour: at.hour });
   if (!found.ok) return found;
   return {
     ok: true,
@@ -90,6 +101,26 @@ export function practiceRun(
       against: { phase: asked.phase, ...freeze(site, network.option, network.kit) },
       row: { kind: 'reading', id: asked.id, at: at.iso, ...found.value },
     },
+  };
+}
+
+/** Tries the link that is meant to feed a unit of an option. */
+function readTrial(
+  { job }: OpenJob,
+  house: HiddenHouse,
+  what: Subject,
+  { optionId, unitId }: NonNullable<PracticeAsked['trial']>,
+  name: string,
+): Outcome<ReturnType<typeof asValues>> {
+  const option = job.plan.options.find((o) => o.id === optionId);
+  const units = option ? practiceUnits(job.site, { option, kit: [...CATALOGUE, ...job.plan.ownKit] }) : [];
+  const unit = units.find((u) => u.id === unitId);
+  if (!unit || (what.kind !== 'trialPlace' && what.kind !== 'trialOutlets'))
+    return refuse(404, 'There is no such unit to try. Wait until the plan is saved.');
+  const run = house.readTrial(units, unit, name);
+  return {
+    ok: true,
+    value: asValues(run, { subject: what, device: 'laptop', deviceName: 'trial' }, 'house'),
   };
 }
 

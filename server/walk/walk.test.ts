@@ -71,7 +71,14 @@ describe('what a phone sees', () => {
   test('nothing of the brief, of keys or of other jobs', () => {
     const db = openDatabase(':memory:');
     const text = JSON.stringify(viewOf(db, farm(db)));
-    for (const secret of ['Quillfeathers', '0155', 'has the letter', 'quillfeather"', 'Hollis', 'lesson drops'])
+    for (const secret of [
+      'Quillfeathers',
+      '0155',
+      'has the letter',
+      'quillfeather"',
+      'Hollis',
+      'lesson drops',
+    ])
       expect(text).not.toContain(secret);
   });
   test('steps for the run sheet alone, once something is accepted; then it reads after', () => {

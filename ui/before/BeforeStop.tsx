@@ -29,6 +29,8 @@ import { LeftToRead } from './LeftToRead';
 
 const CAUSE_WORD = { line: 'the line', device: 'the device', signal: 'signal', airtime: 'airtime' } as const;
 
+const spread = ([low, high]: [number, number]) => `${speedText(low)} to ${speedText(high)}`;
+
 function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict | undefined }) {
   const { derived } = useDerived();
   const network = useAsItWas();
@@ -44,7 +46,7 @@ function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict | undefine
           {before.latencyMs === null
             ? 'round trip not measured'
             : `${before.latencyMs.toFixed(0)} of ${verdict.need.latencyMs} ms`}
-          .
+          .{before.runs > 1 && ` From ${spread(before.downExtentMbps)} ↓, ${spread(before.upExtentMbps)} ↑.`}
         </p>
       )}
       {cause && (

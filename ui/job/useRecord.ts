@@ -72,10 +72,10 @@ export function useRecord() {
       network: Built,
       values: ReadingValues,
     ): Promise<string | null> => {
-      const { site, rememberReadings } = store.getState();
+      const { site, brief, rememberReadings } = store.getState();
       const frozen = freeze(site, network.option, network.kit);
       const problem = await post({ phase, ...frozen }, [
-        { kind: 'reading', id, at, by: '', stateId: AGAINST, ...values },
+        { kind: 'reading', id, at, by: brief.installer.slice(0, 80), stateId: AGAINST, ...values },
       ]);
       if (!problem) rememberReadings([id], 'a reading');
       return problem;

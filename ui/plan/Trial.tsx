@@ -2,7 +2,8 @@
 import { useState } from 'react';
 import { linkRead, trialSubject } from '@/core/readings/trials';
 import type { Unit } from '@/core/plan/option/schema';
-import { useAsItWas, useBuilt } from '@/ui/job/derived';
+import { useAsItWas, useBuilt, useOption } from '@/ui/job/derived';
+import { problemText, send } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
@@ -20,6 +21,9 @@ export function Trial({ unit }: { unit: Unit }) {
   const built = useBuilt();
   const was = useAsItWas();
   const record = useRecord();
+  const jobId = useJob((s) => s.id);
+  const practice = useJob((s) => s.site.practice);
+  const option = useOption();
   const [down, setDown] = useState<number | null>(null);
   const [up, setUp] = useState<number | null>(null);
   const [level, setLevel] = useState<number | null>(null);
@@ -64,6 +68,18 @@ export function Trial({ unit }: { unit: Unit }) {
     setUp(null);
     setLevel(null);
   }
+  async function practise() {
+    if (busy || !subject || !option) return;
+    setBusy(true);
+    const answer = await send('POST', `/api/jobs/${jobId}/practice`, {
+      id: newId('rd'),
+      subject,
+      phase: built ? 'after' : 'before',
+      trial: { optionId: option.id, unitId: unit.id },
+    });
+    setBusy(false);
+    setProblem(answer.ok ? null : problemText(answer.problems));
+  }
   return (
     <details className="mt-2 border-t border-rule pt-1">
       <summary className="cursor-pointer py-1">
@@ -91,7 +107,12 @@ export function Trial({ unit }: { unit: Unit }) {
           />
         )}
       </div>
-      <div className="mt-1 flex gap-2">
+      <div className="mt-1 flex flex-wrap gap-2">
+        {practice && (
+          <Button disabled={busy} onClick={() => void practise()}>
+            Try it in the practice house
+          </Button>
+        )}
         <Button disabled={busy} onClick={() => void put(true)}>
           Record trial
         </Button>
