@@ -19,7 +19,7 @@ const FIRST_PORT = Number(process.env.NESTLE_TEST_PORT ?? 4690);
  */
 export const test = base.extend<object, { ownServer: string }>({
   ownServer: [
-    async ({}, use, { workerIndex }) => {
+    async ({}, run, { workerIndex }) => {
       const folder = `.tmp/e2e-${workerIndex}`;
       const database = `${folder}/nestle.db`;
       rmSync(folder, { recursive: true, force: true });
@@ -27,11 +27,11 @@ export const test = base.extend<object, { ownServer: string }>({
       execFileSync('npx', ['tsx', 'scripts/seed.ts'], { env: { ...process.env, NESTLE_DB: database } });
       // A worker that failed a test is followed by one with the next number: ports are taken a hundred apart.
       const server = await startServer(FIRST_PORT + 100 * (1 + workerIndex), database, false);
-      await use(server.url);
+      await run(server.url);
       await killServer(server);
       rmSync(folder, { recursive: true, force: true });
     },
     { scope: 'worker' },
   ],
-  baseURL: async ({ ownServer }, use) => use(ownServer),
+  baseURL: async ({ ownServer }, run) => run(ownServer),
 });

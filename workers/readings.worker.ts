@@ -17,11 +17,8 @@ const api = {
     const read = readTable(text);
     table = read.ok ? read.table : null;
     if (!read.ok) return read;
-    return {
-      ok: true,
-      table: { ...read.table, rows: read.table.rows.slice(0, 6) },
-      rows: read.table.rows.filter((r) => r.some((c) => c.trim() !== '')).length,
-    };
+    const filled = read.table.rows.filter((r) => r.some((c) => c.trim() !== ''));
+    return { ok: true, table: { ...read.table, rows: filled.slice(0, 6) }, rows: filled.length };
   },
   /** Reads all rows by the columns chosen; the readings stay here until they are asked for. */
   read(

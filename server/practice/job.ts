@@ -10,6 +10,8 @@ import { named, pick } from '@/meter/practice/random';
 /** Spots a practice job begins with, and how far apart they lie at least, m. */
 const SPOTS = 10;
 const APART_M = 2.2;
+/** Spots in the yard and the outbuilding at most: most of a life is indoors. */
+const MOST_OUTSIDE = 3;
 const STOREY_NAMES = ['Ground', 'Upper', 'Top'];
 
 const DOES: readonly ActivityId[][] = [
@@ -46,8 +48,14 @@ export function practiceJob(name: string, ref: Omit<PracticeHouseRef, 'house'>):
   const middle = { xM: (low!.xM + high!.xM) / 2, yM: (low!.yM + high!.yM) / 2 };
   const corner = (p: Place) =>
     `${p.yM < middle.yM ? 'north' : 'south'}-${p.xM < middle.xM ? 'west' : 'east'}`;
+  const mainStoreys = new Set(buildings[0]!.storeys.map((s) => s.id));
+  const outside = (p: Place) => p.storeyId === null || !mainStoreys.has(p.storeyId);
   const chosen: Place[] = [];
-  for (const p of places) if (chosen.length < SPOTS && chosen.every((c) => far(c, p))) chosen.push(p);
+  for (const p of places) {
+    if (chosen.length >= SPOTS || !chosen.every((c) => far(c, p))) continue;
+    if (outside(p) && chosen.filter(outside).length >= MOST_OUTSIDE) continue;
+    chosen.push(p);
+  }
   const counts = new Map<string, number>();
   const spots = chosen.map((place, i): Spot => {
     const where = `${place.storeyId === null ? 'Yard' : storeyNames.get(place.storeyId)} ${corner(place)}`;

@@ -204,12 +204,12 @@ export function AfterStop() {
               {again.length === 1 ? 'it' : 'them'} again. All other proofs stand.
             </p>
           )}
-          <div className="flex flex-wrap gap-2">
+          <div className="flex shrink-0 flex-wrap items-center gap-2">
             <PhoneButton />
             <FromFile phase="after" network={network} before={option ? () => ensure(option) : undefined} />
+            <PracticeBar phase="after" option={network.option} />
           </div>
           <LinePanel phase="after" network={network} before={option ? () => ensure(option) : undefined} />
-          <PracticeBar phase="after" option={network.option} />
         </>
       }
       ledger={<Ledger rows={rows} head={<TrackKey before after />} empty="No spots yet." />}

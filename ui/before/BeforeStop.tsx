@@ -132,14 +132,16 @@ export function BeforeStop() {
       section={<Section option={today} />}
       side={
         <>
-          <div className="flex flex-wrap gap-2">
+          <div className="flex shrink-0 flex-wrap items-center gap-2">
             <PhoneButton />
             <FromFile phase="before" network={network} />
+            <PracticeBar phase="before" option={today} />
+          </div>
+          <div className="panel shrink-0 px-3 py-2 text-[13px] empty:hidden">
+            <LeftToRead />
+            <LearntPanel />
           </div>
           <LinePanel phase="before" network={network} />
-          <LeftToRead />
-          <LearntPanel />
-          <PracticeBar phase="before" option={today} />
         </>
       }
       ledger={

@@ -12,7 +12,7 @@ export function LearntPanel() {
   const { calibration, odd } = derived;
   const { posterior, leaveOneOutDb, places, leftOut } = calibration;
   return (
-    <section aria-label="What the readings taught" className="panel shrink-0 px-3 py-2 text-[13px]">
+    <section aria-label="What the readings taught" className="mt-1">
       <p className="fig">{taughtWords(posterior, custom)}</p>
       <p className="mt-1 text-ink-2">
         Learnt at {places} {places === 1 ? 'place' : 'places'}; each told from all others it is missed by{' '}

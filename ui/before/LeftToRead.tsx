@@ -33,7 +33,7 @@ export function LeftToRead() {
     next && next.nowDb - next.thenDb >= WORTH_DB ? spots.find((s) => s.id === next.spotId) : null;
   const dead = derived.headline.dead;
   return (
-    <section className="panel shrink-0 px-3 py-2 text-[13px]" aria-label="What is left to read">
+    <section aria-label="What is left to read">
       <p>
         <strong className="font-semibold">
           {left.length === 0

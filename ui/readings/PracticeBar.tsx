@@ -6,7 +6,6 @@ import { get, problemText } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 
-const DIFFICULTY = { easy: 'an easy one', usual: 'a usual one', hard: 'a hard one' } as const;
 const LIGHT: Record<string, string> = {
   holds: 'holds',
   thin: 'thin: one step nearer to its parent',
@@ -33,19 +32,12 @@ export function PracticeBar({ phase, option }: { phase: Phase; option: Option })
     return unit ? `${unit.letter} ${unit.name}` : id;
   };
   return (
-    <section className="panel shrink-0 px-3 py-2 text-[13px]" aria-label="Practice house">
-      <div className="flex items-center justify-between gap-3">
-        <p>
-          <strong className="font-semibold">Practice house</strong>, {DIFFICULTY[practice.difficulty]}:
-          nothing here is a real reading.
-        </p>
-        <Button className="shrink-0" onClick={() => void look()}>
-          Look at the lights
-        </Button>
-      </div>
-      {problem && <p className="text-mains">{problem}</p>}
+    <>
+      <Button onClick={() => void look()}>Look at the lights</Button>
+      <span className="text-[13px] text-ink-2">practice, {practice.difficulty}</span>
+      {problem && <p className="w-full text-mains">{problem}</p>}
       {lights && (
-        <ul className="mt-1" aria-label="Lights">
+        <ul className="w-full text-[13px]" aria-label="Lights">
           {lights.length === 0 && <li>No units stand there yet.</li>}
           {lights.map((l) => (
             <li key={l.unitId}>
@@ -54,6 +46,6 @@ export function PracticeBar({ phase, option }: { phase: Phase; option: Option })
           ))}
         </ul>
       )}
-    </section>
+    </>
   );
 }

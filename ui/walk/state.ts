@@ -2,7 +2,7 @@ import { createStore } from 'zustand/vanilla';
 import type { WalkView } from '@/server/walk/view';
 import { newId } from '@/ui/pieces/newId';
 import { kept, type KeptDoor, type KeptRow } from './kept';
-import { askView, sendRows } from './server';
+import { askView, sendRows, type Asked } from './server';
 
 export type Screen =
   | { kind: 'list' }
@@ -151,27 +151,33 @@ export async function discard(id: string): Promise<void> {
 /** Comes in by a token; the job it is for is told by the laptop. Words where that fails. */
 export async function comeIn(token: string, base: string): Promise<string | null> {
   const own = base === location.origin ? '' : base;
-  const asked = await askView(own, token, null);
+  return letIn(token, own, await askView(own, token, null));
+}
+
+async function letIn(token: string, own: string, asked: Asked<WalkView>): Promise<string | null> {
   if (!asked.ok) {
     setState({ reached: asked.status !== 0 });
     return asked.words;
   }
   const door = { jobId: asked.value.jobId, token, base: own, usedAt: new Date().toISOString() };
+  // Shown first, then kept: it is there again after a reload once the head says so.
+  setState({ door, view: asked.value, reached: true, trouble: null });
   await kept.putView(door.jobId, asked.value);
   await kept.putDoor(door);
-  setState({ door, view: asked.value, reached: true, trouble: null });
   void flush();
   return null;
 }
 
 /** Starts: what the phone kept is shown at once, then the laptop is asked. */
 export async function start(): Promise<void> {
-  setState({ rows: await kept.rows() });
   const scanned = doorOf(location.href);
-  if (scanned) {
+  // Asked for before anything else: it has the longest way.
+  const asked = scanned && askView('', scanned.token, null);
+  setState({ rows: await kept.rows() });
+  if (scanned && asked) {
     // The token goes from the address line into the phone's own database: nobody reads it over a shoulder.
     history.replaceState(null, '', location.pathname);
-    const words = await comeIn(scanned.token, scanned.base);
+    const words = await letIn(scanned.token, '', await asked);
     if (words !== null) setState({ trouble: words });
   }
   if (!getState().door) {

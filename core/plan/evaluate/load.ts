@@ -28,7 +28,7 @@ function mediumLabel(mediumId: string): string {
 /**
  * Load of every medium when all spots run at once: Σ demand / rate over all parts that share it. Adapters share by medium;
  * a radio channel is shared with the units that hear each other on it, in the part they overlap; a wire and the line
- * carry their own. A spot without a link loads nothing. Heaviest first.
+ * carry their own. A spot that is silent loads nothing. Heaviest first.
  */
 export function loadsOf(
   context: PlanContext,
@@ -39,7 +39,7 @@ export function loadsOf(
   const parents = new Map(option.units.map((u) => [u.id, parentIdOf(u.feed)]));
   const loads = new Map<string, MediumLoad>();
   for (const p of predictions) {
-    if (p.downMbps <= 0 || p.upMbps <= 0) continue;
+    if (p.verdict === 'silent' || p.downMbps <= 0 || p.upMbps <= 0) continue;
     for (const part of p.pipe) {
       if (part.kind === 'device' || part.kind === 'port' || part.downMbps <= 0 || part.upMbps <= 0) continue;
       const down = p.need.downMbps / part.downMbps;
