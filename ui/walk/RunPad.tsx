@@ -53,6 +53,8 @@ export function RunPad({
   );
   const [doubt, setDoubt] = useState<{ id: string; words: string[] } | null>(null);
   const stopRef = useRef<AbortController | null>(null);
+  /** What held the last run back, in words. */
+  const limitRef = useRef('');
   useEffect(() => () => stopRef.current?.abort(), []);
 
   const put = (values: Values, source: string) =>
@@ -75,9 +77,10 @@ export function RunPad({
     setDoubt(null);
     setProgress({ phase: 'idle', mbps: null, run: 1 });
     stopRef.current = new AbortController();
+    limitRef.current = '';
     const fault = view.practice ? await practise() : await meter(stopRef.current.signal);
     setProgress(null);
-    setSaid(fault ?? 'Three runs recorded.');
+    setSaid(fault ?? `Three runs recorded. ${limitRef.current}`.trim());
   }
 
   async function practise(): Promise<string | null> {
@@ -103,7 +106,10 @@ export function RunPad({
         run: async (result) => {
           const values: Values = { ...asReading(result), rssiDbm: null, bandSeen: null };
           const id = await put(values, 'meter');
+          limitRef.current = result.limit.words;
           const words = doubts(values, 'house');
+          // What this machine measures of itself is no reading of the house.
+          if (result.limit.kind === 'sameMachine') words.unshift(result.limit.words);
           if (id !== null && words.length > 0) setDoubt({ id, words });
         },
       },

@@ -93,23 +93,31 @@ export async function flush(): Promise<void> {
   if (sending) return;
   sending = true;
   let sentSome = false;
+  // Ways in that are no longer good: they hold up no other.
+  const shut = new Set<string>();
   try {
     for (;;) {
-      const { door, rows } = getState();
-      const waiting = rows.filter((r) => r.state === 'waiting' && r.jobId === door?.jobId).slice(0, AT_ONCE);
-      if (!door || waiting.length === 0) break;
+      // What waits of another job goes by the way in to that job.
+      const doors = (await kept.doors()).filter((d) => !shut.has(d.jobId));
+      const { rows } = getState();
+      const oldest = rows.find((r) => r.state === 'waiting' && doors.some((d) => d.jobId === r.jobId));
+      const door = doors.find((d) => d.jobId === oldest?.jobId);
+      if (!door) break;
+      const waiting = rows.filter((r) => r.state === 'waiting' && r.jobId === door.jobId).slice(0, AT_ONCE);
       const asked = await sendRows(door.base, door.token, waiting);
       if (!asked.ok) {
         setState({ reached: asked.status !== 0, trouble: asked.status === 0 ? null : asked.words });
         // A code that is no longer good is not tried again by itself.
-        if (asked.status !== 401) {
-          timer = setTimeout(() => void flush(), waitMs);
-          waitMs = Math.min(LONGEST_WAIT_MS, 2 * waitMs);
+        if (asked.status === 401) {
+          shut.add(door.jobId);
+          continue;
         }
+        timer = setTimeout(() => void flush(), waitMs);
+        waitMs = Math.min(LONGEST_WAIT_MS, 2 * waitMs);
         return;
       }
       waitMs = FIRST_WAIT_MS;
-      setState({ reached: true, trouble: null });
+      setState(shut.size > 0 ? { reached: true } : { reached: true, trouble: null });
       for (const answer of asked.value.rows) {
         const row = getState().rows.find((r) => r.id === answer.id);
         if (row) await putRow({ ...row, state: answer.ok ? 'sent' : 'refused', words: answer.words });
