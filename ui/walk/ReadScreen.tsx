@@ -163,7 +163,7 @@ export function UnitScreen({ unit }: { unit: WalkUnit }) {
       <h1>
         <span class="number lamp">{unit.letter}</span> {unit.name}
       </h1>
-      <p>Stand within two metres of it, joined to this very unit: what comes here is what feeds it.</p>
+      <p>Stand right beside it, joined to this very unit: what comes here is what feeds it.</p>
       <RunLines runs={runs} />
       <RunPad
         key={unit.id}
