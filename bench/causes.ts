@@ -7,19 +7,19 @@ import { lineTest } from '../core/readings/line';
 import { verdictsOf } from '../core/readings/verdict';
 import type { ActivityId } from '../core/site/model/needs';
 import type { ClientTypeId, Spot } from '../core/site/model/schema';
-import { hiddenHouse, type Faults, type PracticeUnit } from '../meter/practice/hidden';
+import { SOUND, type Faults } from '../meter/practice/faults';
+import { hiddenHouse, type PracticeUnit } from '../meter/practice/hidden';
 import { asValues, practiceDevice, practiceUnits } from '../meter/practiceInputs';
 import { practiceJob } from '../server/practice/job';
 
 const RUNS = 3;
-const NONE: Faults = { busyBand: null, eveningShare: 1, lineShare: 1, badSplitter: false, surgeStrip: false };
 const KINDS: readonly CauseKind[] = ['line', 'device', 'signal', 'airtime'];
 /** What is planted of each kind: faults of the house, a device, how much weaker the unit is. */
 const PLANTED: Record<CauseKind, { faults: Faults; client?: ClientTypeId; weakerDb: number }> = {
-  line: { faults: { ...NONE, lineShare: 0.05 }, weakerDb: 0 },
-  device: { faults: NONE, client: 'smartDevice', weakerDb: 0 },
-  signal: { faults: NONE, weakerDb: 32 },
-  airtime: { faults: { ...NONE, busyBand: 0 }, client: 'oldLaptop', weakerDb: 0 },
+  line: { faults: { ...SOUND, lineShare: 0.05 }, weakerDb: 0 },
+  device: { faults: SOUND, client: 'smartDevice', weakerDb: 0 },
+  signal: { faults: SOUND, weakerDb: 32 },
+  airtime: { faults: { ...SOUND, busyBand: 0 }, client: 'oldLaptop', weakerDb: 0 },
 };
 const DOES: readonly ActivityId[] = ['film4k'];
 
@@ -92,7 +92,7 @@ export function causes(wanted: number): void {
       for (const spot of spots.slice(0, 6)) {
         if (found >= each) break;
         const sound: Spot = { ...spot, client: kind === 'airtime' ? 'oldLaptop' : 'laptop' };
-        if (read(seed, sound, NONE, 0, false).dead) continue;
+        if (read(seed, sound, SOUND, 0, false).dead) continue;
         const planted = read(seed, client ? { ...spot, client } : sound, faults, weakerDb, kind === 'device');
         if (!planted.dead) continue;
         found++;

@@ -4,7 +4,7 @@ import type { Option, Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';
 import { evidenceOf } from './fold';
 import { thawed } from './network';
-import type { EvidenceRows } from './rows';
+import type { EvidenceRows, Phase } from './rows';
 
 /** A network with the kit it is made of, as things were on the day they were built. */
 export interface Built {
@@ -24,7 +24,7 @@ export function kitThen(
   option: Option,
   ownKit: readonly KitItem[],
   rows: EvidenceRows,
-  phase: 'before' | 'after',
+  phase: Phase,
 ): readonly KitItem[] {
   const states = [...evidenceOf(rows).states.values()].filter((s) => s.phase === phase).reverse();
   const kit = new Map<string, KitItem>();
@@ -66,3 +66,7 @@ export function asBuilt(site: Site, plan: Plan, rows: EvidenceRows): Built | nul
 export function asItWas(plan: Plan, rows: EvidenceRows): Built {
   return { option: plan.today, kit: kitThen(plan.today, plan.ownKit, rows, 'before') };
 }
+
+/** The network that a phase reads: as it was, or as built; null before anything was agreed to. */
+export const networkIn = (phase: Phase, site: Site, plan: Plan, rows: EvidenceRows): Built | null =>
+  phase === 'after' ? asBuilt(site, plan, rows) : asItWas(plan, rows);

@@ -1,4 +1,4 @@
-import { linesOf, percentToDbm, type Line } from './listingLines';
+import { bandOf, linesOf, percentToDbm, type Line } from './listingLines';
 
 /** What an operating system says about the Wi-Fi link it has: names of networks are passed over. */
 export interface LinkPrint {
@@ -27,8 +27,6 @@ function found(lines: readonly Line[], pattern: RegExp): RegExpExecArray | null 
   return null;
 }
 
-const bandOfMhz = (mhz: number): LinkPrint['band'] => (mhz < 3000 ? '2.4' : mhz < 5950 ? '5' : '6');
-
 /**
  * Reads the level and band of a link from what an operating system prints about it (`iw dev … link`, `netsh wlan show
  * interfaces`, the wireless report of others). Null where it holds no level that could be one.
@@ -42,27 +40,16 @@ export function parseLinkText(text: string): LinkPrint | null {
   if (rssiDbm === null || rssiDbm < -110 || rssiDbm >= 0) return null;
   const frequency = found(lines, FREQUENCY)?.[1];
   const channel = found(lines, CHANNEL);
-  const said = found(lines, BAND)?.[1] ?? channel?.[2];
-  // Some print GHz, some MHz.
-  const mhz =
-    frequency === undefined ? null : Number(frequency) < 100 ? Number(frequency) * 1000 : Number(frequency);
   const number = channel ? Number(channel[1]) : null;
+  // Some print GHz, some MHz.
+  const said = Number(frequency ?? 0);
   return {
     rssiDbm: Math.round(rssiDbm),
-    band:
-      mhz !== null
-        ? bandOfMhz(mhz)
-        : said?.startsWith('2')
-          ? '2.4'
-          : said?.startsWith('6')
-            ? '6'
-            : said?.startsWith('5')
-              ? '5'
-              : number === null
-                ? null
-                : number <= 14
-                  ? '2.4'
-                  : '5',
+    band: bandOf({
+      mhz: said < 100 ? said * 1000 : said,
+      band: found(lines, BAND)?.[1] ?? channel?.[2],
+      channel: number ?? undefined,
+    }),
     channel: number !== null && number >= 1 && number <= 233 ? number : null,
   };
 }

@@ -1,3 +1,7 @@
+import type { Neighbour } from '../site/model/schema';
+
+type Band = Neighbour['band'];
+
 /** Longest text that is read, characters; most lines, and longest line. */
 export const LISTING_LIMIT = 500_000;
 const MOST_LINES = 20_000;
@@ -23,4 +27,16 @@ export function linesOf(raw: string): Line[] {
     if (words.length > 0) out.push({ text: words.join(' '), words, indented: /^[ \t]/.test(line) });
   }
   return out;
+}
+
+/** The band of what a listing says of a network or link: by its frequency, its band in words, else its channel. */
+export function bandOf(d: {
+  mhz?: number | undefined;
+  band?: string | undefined;
+  channel?: number | undefined;
+}): Band | null {
+  if (d.mhz) return d.mhz < 3000 ? '2.4' : d.mhz < 5950 ? '5' : '6';
+  if (d.band) return d.band.startsWith('2') ? '2.4' : d.band.startsWith('6') ? '6' : '5';
+  if (!d.channel) return null;
+  return d.channel <= 14 ? '2.4' : '5';
 }

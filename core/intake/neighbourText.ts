@@ -1,5 +1,5 @@
 import type { Neighbour } from '../site/model/schema';
-import { linesOf, percentToDbm, type Line } from './listingLines';
+import { bandOf, linesOf, percentToDbm, type Line } from './listingLines';
 
 /** A network read from a listing. Its name is for the preview only and is never kept. */
 export interface HeardNetwork {
@@ -31,13 +31,6 @@ type Draft = {
 };
 
 const WIDTHS: readonly Neighbour['widthMhz'][] = [20, 40, 80, 160, 320];
-
-function bandOf(d: Draft): Neighbour['band'] | null {
-  if (d.mhz) return d.mhz < 3000 ? '2.4' : d.mhz < 5950 ? '5' : '6';
-  if (d.band) return d.band.startsWith('2') ? '2.4' : d.band.startsWith('6') ? '6' : '5';
-  if (!d.channel) return null;
-  return d.channel <= 14 ? '2.4' : '5';
-}
 
 /** The channel of a frequency, MHz. */
 function channelOf(mhz: number): number {

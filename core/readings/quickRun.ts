@@ -16,6 +16,8 @@ const NOTHING: QuickRun = {
   loadedMs: null,
   idleMs: null,
 };
+/** No connection: a run of 0. */
+export const NO_CONNECTION: QuickRun = { ...NOTHING, connected: false };
 const LONGEST = 80;
 const numberOf = (text: string): number => Number(text.replace(',', '.'));
 const PLAIN = /^\d{1,6}([.,]\d{1,3})?$/;
@@ -29,8 +31,7 @@ const PAIR = /^(\d{1,6}(?:[.,]\d{1,3})?)?\/(\d{1,6}(?:[.,]\d{1,3})?)?$/;
 export function quickRun(text: string): { ok: true; run: QuickRun } | { ok: false; words: string } {
   const words = text.slice(0, LONGEST).trim().split(/\s+/).filter(Boolean);
   if (words.length === 0) return { ok: false, words: 'Type a run such as -71 38/9 24, or none.' };
-  if (words.length === 1 && /^(none|no|x)$/i.test(words[0]!))
-    return { ok: true, run: { ...NOTHING, connected: false } };
+  if (words.length === 1 && /^(none|no|x)$/i.test(words[0]!)) return { ok: true, run: NO_CONNECTION };
   const run: QuickRun = { ...NOTHING };
   let pairs = 0;
   for (const word of words) {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PracticeHouseRef } from '../../core/site/model/schema';
-import { faultsOf, hiddenHouse, type PracticeDevice, type PracticeFeed, type PracticeUnit } from './hidden';
+import { SOUND, faultsOf } from './faults';
+import { hiddenHouse, type PracticeDevice, type PracticeFeed, type PracticeUnit } from './hidden';
 import { practiceHouse } from './house';
 
 const ref = (more: Partial<PracticeHouseRef> = {}): PracticeHouseRef => ({
@@ -9,13 +10,6 @@ const ref = (more: Partial<PracticeHouseRef> = {}): PracticeHouseRef => ({
   difficulty: 'usual',
   ...more,
 });
-const NONE = {
-  busyBand: null,
-  eveningShare: 1,
-  lineShare: 1,
-  badSplitter: false,
-  surgeStrip: false,
-} as const;
 const { site, units: places } = practiceHouse(5);
 const device: PracticeDevice = {
   kind: 'laptop',
@@ -54,7 +48,7 @@ describe('a practice house answers', () => {
     expect(house({ seed: 6 }).readAt([gateway], device, beside, line, noon('1'))).not.toEqual(one);
   });
   test('well beside a unit, within the line; nothing far away, nothing without units', () => {
-    const h = house({}, NONE);
+    const h = house({}, SOUND);
     const near = h.readAt([gateway], device, beside, line, noon('1'));
     expect(near).toMatchObject({ connected: true, unitId: 'a' });
     expect(near.downMbps).toBeGreaterThan(60);
@@ -64,7 +58,7 @@ describe('a practice house answers', () => {
     expect(h.readAt([], device, beside, line, noon('1')).connected).toBe(false);
   });
   test('more of the house is served once a unit stands there, fed by a wire', () => {
-    const h = house({}, NONE);
+    const h = house({}, SOUND);
     const away = { ...places[0], storeyId: null, xM: places[0].xM + 90 };
     const there = { ...away, xM: away.xM + 2 };
     const second = unit('b', away, { kind: 'wire', parentId: 'a' });
@@ -73,16 +67,16 @@ describe('a practice house answers', () => {
     expect(after).toBeGreaterThan(before);
   });
   test('a busy neighbour, an evening and a poor line are felt where they are', () => {
-    const calm = house({}, NONE);
-    const busy = house({}, { ...NONE, busyBand: 0 });
+    const calm = house({}, SOUND);
+    const busy = house({}, { ...SOUND, busyBand: 0 });
     const old = { ...device, bands: [0] as const };
     const far = (h: typeof calm) => h.readAt([gateway], old, beside, null, noon('1')).downMbps;
     expect(far(busy)).toBeLessThan(0.5 * far(calm));
-    const evening = house({}, { ...NONE, eveningShare: 0.4 });
+    const evening = house({}, { ...SOUND, eveningShare: 0.4 });
     expect(evening.readLine(line, { name: '1', hour: 20 }).downMbps).toBeLessThan(
       0.5 * evening.readLine(line, noon('1')).downMbps,
     );
-    expect(house({}, { ...NONE, lineShare: 0.6 }).readLine(line, noon('1')).downMbps).toBeLessThan(130);
+    expect(house({}, { ...SOUND, lineShare: 0.6 }).readLine(line, noon('1')).downMbps).toBeLessThan(130);
   });
   test('a bad splitter spoils coax, a strip spoils powerline, a circle of feeds gives nothing', () => {
     const coax: PracticeFeed = { kind: 'coax', parentId: 'a', mostMbps: 900, pair: 'x y' };
@@ -97,8 +91,8 @@ describe('a practice house answers', () => {
     const link = (feed: PracticeFeed, faults: Parameters<typeof hiddenHouse>[3]) =>
       house({}, faults).readLink([gateway, unit('b', places[1], feed)], unit('b', places[1], feed), '1')
         .downMbps;
-    expect(link(coax, { ...NONE, badSplitter: true })).toBeLessThan(0.3 * link(coax, NONE));
-    expect(link({ ...power, onStrip: true }, NONE)).toBeLessThan(0.5 * link(power, NONE));
+    expect(link(coax, { ...SOUND, badSplitter: true })).toBeLessThan(0.3 * link(coax, SOUND));
+    expect(link({ ...power, onStrip: true }, SOUND)).toBeLessThan(0.5 * link(power, SOUND));
     const circle = [
       unit('b', places[1], { kind: 'wire', parentId: 'c' }),
       unit('c', places[0], { kind: 'wire', parentId: 'b' }),
@@ -106,7 +100,7 @@ describe('a practice house answers', () => {
     expect(house().readLink(circle, circle[0]!, '1').connected).toBe(false);
   });
   test('a trial tells the link by itself, whatever feeds its parent; without a parent there is none', () => {
-    const h = house({}, NONE);
+    const h = house({}, SOUND);
     const lost = unit('a', places[0], { kind: 'wire', parentId: null });
     const wired = unit('b', places[1], { kind: 'wire', parentId: 'a' });
     expect(h.readLink([lost, wired], wired, '1').connected).toBe(false);
@@ -115,7 +109,7 @@ describe('a practice house answers', () => {
     expect(h.readTrial([alone], alone, '1').connected).toBe(false);
   });
   test('lights: the gateway holds, a unit far away is lost, one behind a lost one has no internet', () => {
-    const h = house({}, NONE);
+    const h = house({}, SOUND);
     const air = (parentId: string): PracticeFeed => ({ kind: 'air', parentId, band: 1, shares: true });
     const away = { ...places[0], storeyId: null, xM: places[0].xM + 1500 };
     const all = [gateway, unit('b', beside, air('a')), unit('c', away, air('a')), unit('d', away, air('c'))];
@@ -127,7 +121,8 @@ test('the harder, the more is wrong', () => {
   const wrong = (difficulty: PracticeHouseRef['difficulty']) =>
     Array.from({ length: 40 }, (_, i) => faultsOf(ref({ seed: i + 1, difficulty }))).reduce(
       (n, f) =>
-        n + Object.keys(NONE).filter((k) => f[k as keyof typeof f] !== NONE[k as keyof typeof NONE]).length,
+        n +
+        Object.keys(SOUND).filter((k) => f[k as keyof typeof f] !== SOUND[k as keyof typeof SOUND]).length,
       0,
     );
   expect(wrong('easy')).toBe(0);

@@ -1,7 +1,8 @@
 import { inside, levelOf } from '../../core/site/model/levels';
 import type { Place, PracticeHouseRef, Site } from '../../core/site/model/schema';
 import { SHADOW_COMMON, SHADOW_DB, SHADOW_LENGTH_M, airMbps, randomField, trueLosses } from './luck';
-import { named, normals, pick } from './random';
+import { faultsOf, type Faults } from './faults';
+import { named, normals } from './random';
 import { raysDb, type TrueLoss } from './rays';
 import { surfacesOf, type Point3, type Triple } from './surfaces';
 
@@ -52,17 +53,6 @@ export interface PracticeLine {
   idleMs: number;
 }
 
-/** What is wrong with a practice house, hidden from whoever plans in it. */
-export interface Faults {
-  /** Band on which a neighbour talks all day; null for none. */
-  busyBand: 0 | 1 | 2 | null;
-  /** Share of the line that is left in the evening, and always. */
-  eveningShare: number;
-  lineShare: number;
-  badSplitter: boolean;
-  surgeStrip: boolean;
-}
-
 /** What a reading in a practice house says. Speeds Mb/s, times ms. */
 export interface PracticeRun {
   connected: boolean;
@@ -78,7 +68,6 @@ export interface PracticeRun {
 export type PracticeLight = 'holds' | 'thin' | 'lost' | 'noInternet';
 
 const STRAY = { easy: 0.5, usual: 1, hard: 1.6 } as const;
-const FAULTS_OF = { easy: 0, usual: 2, hard: 4 } as const;
 /** Devices keep to a higher band until it is weaker than a lower one by this, dB; below this level they let it go. */
 const PREFERENCE_DB = 12;
 const GOOD_DBM = -70;
@@ -91,32 +80,6 @@ const AIR_SHARE: Triple = [0.5, 0.8, 0.92];
 const BUSY_SHARE = 0.3;
 const EVENING = { fromHour: 17, toHour: 23 } as const;
 const WIRE_SHARE = 0.9415;
-
-const NONE: Faults = {
-  busyBand: null,
-  eveningShare: 1,
-  lineShare: 1,
-  badSplitter: false,
-  surgeStrip: false,
-};
-
-/** What is wrong with a house, by its seed: how many things hangs on how hard it is meant to be. */
-export function faultsOf({ house, seed, difficulty }: PracticeHouseRef): Faults {
-  // The farm's are its story: by day its line is sound, its dead spots are the stone's.
-  if (house === 'farm') return { ...NONE, eveningShare: 0.5, surgeStrip: true };
-  const random = named(seed, 'faults');
-  const some: Partial<Faults>[] = [
-    { busyBand: pick(random, [0, 1] as const) },
-    { eveningShare: 0.35 + 0.25 * random() },
-    { lineShare: 0.55 + 0.3 * random() },
-    { badSplitter: true },
-    { surgeStrip: true },
-  ];
-  const out = { ...NONE };
-  for (let n = FAULTS_OF[difficulty]; n > 0; n--)
-    Object.assign(out, ...some.splice(Math.floor(random() * some.length), 1));
-  return out;
-}
 
 /**
  * The hidden truth of a house with any units in it: rays with reflections through walls that are not what they usually are,

@@ -254,8 +254,10 @@ export async function measure(
       ),
     };
   } catch (error) {
-    if (error instanceof MeterFault || stop.signal.aborted) throw error;
-    throw new MeterFault('The laptop does not answer from here.');
+    // What a browser throws where nothing answers; anything else is a bug of ours.
+    if (error instanceof TypeError && !stop.signal.aborted)
+      throw new MeterFault('The laptop does not answer from here.');
+    throw error;
   } finally {
     stop.abort();
     signal.removeEventListener('abort', abort);

@@ -3,9 +3,10 @@ import { problemsOf } from '@/core/job/parse';
 import { database, type Db } from '@/db/connection';
 import { findJob } from '@/db/jobs';
 import { forbidden, type Caller } from '../access/caller';
-import { recordEvidence } from '../evidence';
+import { AGAINST, recordEvidence } from '../evidence';
 import { answered, done, noSuchJob, refuse, type Outcome } from '../outcome';
 import { askThread } from '../thread/ask';
+import type { WorkAnswer } from '../thread/work';
 import { practiceAsked } from './run';
 
 /** Reads the practice house once and records what it says, as a meter would have. */
@@ -33,7 +34,7 @@ export async function practise(
     recordEvidence(
       caller,
       jobId,
-      { against, rows: [{ ...row, by: caller.name === 'owner' ? '' : caller.name, stateId: 'against' }] },
+      { against, rows: [{ ...row, by: caller.name === 'owner' ? '' : caller.name, stateId: AGAINST }] },
       db,
     ),
   );
@@ -45,7 +46,7 @@ export async function lightsOf(
   caller: Caller,
   jobId: string,
   asked: string | null,
-): Promise<Outcome<{ unitId: string; light: string }[]>> {
+): Promise<Outcome<WorkAnswer<'practiceLights'> & object>> {
   const no = forbidden(caller, 'see');
   if (no) return no;
   const of = phase.safeParse(asked);

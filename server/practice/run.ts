@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { asBuilt, asItWas, kitThen, type Built } from '@/core/evidence/built';
+import { networkIn } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
 import { freeze } from '@/core/evidence/network';
 import { phase, subject, type Phase, type Subject } from '@/core/evidence/rows';
@@ -56,16 +56,6 @@ export const practiceAsked = z.strictObject({
 });
 export type PracticeAsked = z.infer<typeof practiceAsked>;
 
-/** The network a phase reads; null where nothing is accepted yet. */
-export function networkOf({ job }: OpenJob, of: Phase): Built | null {
-  return of === 'after'
-    ? asBuilt(job.site, job.plan, job.evidence)
-    : {
-        ...asItWas(job.plan, job.evidence),
-        kit: kitThen(job.plan.today, job.plan.ownKit, job.evidence, 'before'),
-      };
-}
-
 /** How many runs of a subject a phase has, struck out or not: the next one scatters for itself. */
 function countOf({ job }: OpenJob, of: Phase, what: Subject): number {
   const e = evidenceOf(job.evidence);
@@ -84,7 +74,7 @@ export function practiceRun(
 ): Outcome<Read> {
   const { site, brief } = open.job;
   if (!site.practice) return refuse(400, 'This is no practice house: its readings come from a meter.');
-  const network = networkOf(open, asked.phase);
+  const network = networkIn(asked.phase, site, open.job.plan, open.job.evidence);
   if (!network) return refuse(400, 'Accept an option first: there is nothing built to read yet.');
   const house = houseOf(site.practice);
   const units = practiceUnits(site, network);
@@ -176,8 +166,8 @@ function readSubject(
 
 /** What the lights of the units of a phase say. */
 export function practiceLights(open: OpenJob, of: Phase): { unitId: string; light: PracticeLight }[] {
-  const { site } = open.job;
-  const network = site.practice ? networkOf(open, of) : null;
+  const { site, plan, evidence } = open.job;
+  const network = site.practice ? networkIn(of, site, plan, evidence) : null;
   if (!site.practice || !network) return [];
   const house = houseOf(site.practice);
   const units = practiceUnits(site, network);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { asBuilt, asItWas } from '@/core/evidence/built';
+import { networkIn } from '@/core/evidence/built';
 import { freeze } from '@/core/evidence/network';
 import { phase, type EvidenceRow, type EvidenceRows } from '@/core/evidence/rows';
 import { plan } from '@/core/plan/option/schema';
@@ -54,7 +54,7 @@ function networkThen(db: Db, jobId: string, of: Pick<Sent, 'phase' | 'basis'>): 
     .filter((r) => r.number <= of.basis.evidence)
     .sort((a, b) => a.number - b.number)
     .map(rowOf);
-  const network = of.phase === 'after' ? asBuilt(plot, planned, rows) : asItWas(planned, rows);
+  const network = networkIn(of.phase, plot, planned, rows);
   return network && { phase: of.phase, ...freeze(plot, network.option, network.kit) };
 }
 

@@ -1,12 +1,13 @@
-import { asBuilt } from '@/core/evidence/built';
+import { networkIn } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
-import type { Phase } from '@/core/evidence/rows';
+import type { Phase, Reading } from '@/core/evidence/rows';
 import { CAUTIONS } from '@/core/fit/cautions';
 import type { Planner } from '@/core/job/planner';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import type { Expected } from '@/core/readings/doubts';
 import { expectedOf } from '@/core/readings/expected';
+import { RUNS_WANTED } from '@/core/readings/verdict';
 import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/route';
 import { storeysById } from '@/core/site/model/levels';
 import { activitiesLabel, type Need } from '@/core/site/model/needs';
@@ -21,6 +22,8 @@ export interface Basis {
   evidence: number;
 }
 
+type WalkRun = Pick<Reading, 'downMbps' | 'upMbps' | 'connected'>;
+
 export interface WalkSpot {
   id: string;
   number: number;
@@ -34,7 +37,7 @@ export interface WalkSpot {
   need: Need;
   expected: Expected | null;
   /** Runs of this phase that count here already. */
-  runs: { downMbps: number | null; upMbps: number | null; connected: boolean }[];
+  runs: WalkRun[];
   /** Verdict of this phase; null before any run. */
   verdict: string | null;
 }
@@ -46,6 +49,8 @@ export interface WalkUnit {
   at: { storeyId: string | null; xM: number; yM: number };
   /** Whether it is fed by something whose speed can be read beside it. */
   fed: boolean;
+  /** Runs of its feed under load in this phase. */
+  runs: WalkRun[];
 }
 
 /** All a phone gets to know of a job: no brief, no customer, no keys, no other job. */
@@ -60,6 +65,8 @@ export interface WalkView {
   /** Whether this is a practice house, whose readings are made up. */
   practice: boolean;
   basis: Basis;
+  /** Runs that prove something. */
+  runsWanted: number;
   line: { downMbps: number; upMbps: number; measured: boolean };
   storeys: {
     id: string;
@@ -75,7 +82,9 @@ export interface WalkView {
   optionId: string | null;
 }
 
-const tenth = (v: number) => Math.round(v * 100) / 100;
+/** Runs of one place that are sent to a phone: the newest. */
+const MOST_RUNS = 12;
+const hundredth = (v: number) => Math.round(v * 100) / 100;
 
 /** Most spots a walk is looked for by itself; a person orders more of them in Survey. */
 const MOST_ROUTED = 40;
@@ -104,10 +113,9 @@ export function walkView(
   const { site, plan, evidence } = job;
   const e = evidenceOf(evidence);
   const derived = planner.derive(null);
-  const built = asBuilt(site, plan, evidence);
-  const phases: Phase[] = built ? ['before', 'after'] : ['before'];
+  const phases: Phase[] = networkIn('after', site, plan, evidence) ? ['before', 'after'] : ['before'];
   const phase = asked.phase !== null && phases.includes(asked.phase) ? asked.phase : phaseOf(open);
-  const option = phase === 'after' && built ? built.option : plan.today;
+  const { option } = networkIn(phase, site, plan, evidence)!;
   const predictions = new Map(
     ((phase === 'after' ? derived.built : derived.today)?.predictions ?? []).map((p) => [p.spotId, p]),
   );
@@ -116,13 +124,18 @@ export function walkView(
   const now = [...e.states.values()].filter((s) => s.phase === phase).pop();
   const counts = (stateId: string) =>
     phase === 'before' ? e.states.get(stateId)?.phase === 'before' : stateId === now?.id;
+  const runsOf = (readings: readonly Reading[]): WalkRun[] =>
+    readings
+      .filter((r) => counts(r.stateId))
+      .slice(-MOST_RUNS)
+      .map(({ downMbps, upMbps, connected }) => ({ downMbps, upMbps, connected }));
   const test = derived.lines[phase];
   const known = test.downMbps !== null && test.upMbps !== null;
   const where = (place: Place): string => {
     const ref = place.storeyId === null ? undefined : storeys.get(place.storeyId);
     return ref ? `${ref.building.name}, ${ref.storey.name}` : 'Yard';
   };
-  const at = (p: Place) => ({ storeyId: p.storeyId, xM: tenth(p.xM), yM: tenth(p.yM) });
+  const at = (p: Place) => ({ storeyId: p.storeyId, xM: hundredth(p.xM), yM: hundredth(p.yM) });
   const optionId = e.accepted?.optionId ?? null;
   const done = optionId === null ? undefined : e.stepsDone.get(optionId);
   return {
@@ -138,6 +151,7 @@ export function walkView(
       plan: open.revisions.plan,
       evidence: evidence.reduce((n, r) => Math.max(n, r.received?.number ?? 0), 0),
     },
+    runsWanted: RUNS_WANTED,
     line: known
       ? { downMbps: test.downMbps!, upMbps: test.upMbps!, measured: true }
       : { downMbps: job.brief.line.downMbps, upMbps: job.brief.line.upMbps, measured: false },
@@ -146,14 +160,14 @@ export function walkView(
         id: s.id,
         name: `${b.name}, ${s.name}`,
         floorM: s.floorLevelM,
-        outline: s.outline.map((p): [number, number] => [tenth(p.xM), tenth(p.yM)]),
+        outline: s.outline.map((p): [number, number] => [hundredth(p.xM), hundredth(p.yM)]),
         walls: site.walls
           .filter((w) => w.storeyId === s.id)
           .map((w): [number, number, number, number] => [
-            tenth(w.a.xM),
-            tenth(w.a.yM),
-            tenth(w.b.xM),
-            tenth(w.b.yM),
+            hundredth(w.a.xM),
+            hundredth(w.a.yM),
+            hundredth(w.b.xM),
+            hundredth(w.b.yM),
           ]),
       })),
     ),
@@ -175,10 +189,7 @@ export function walkView(
         },
         need: verdict?.need ?? { downMbps: 0, upMbps: 0, latencyMs: 0 },
         expected: expectedOf(predictions.get(spot.id), derived.calibration),
-        runs: (e.bySpot.get(spot.id) ?? [])
-          .filter((r) => counts(r.stateId))
-          .slice(-12)
-          .map((r) => ({ downMbps: r.downMbps, upMbps: r.upMbps, connected: r.connected })),
+        runs: runsOf(e.bySpot.get(spot.id) ?? []),
         verdict: own?.verdict ?? null,
       };
     }),
@@ -188,6 +199,7 @@ export function walkView(
       name: u.name,
       at: at(u.place),
       fed: parentIdOf(u.feed) !== null,
+      runs: runsOf(e.links.filter((r) => r.subject.kind === 'link' && r.subject.unitId === u.id)),
     })),
     steps:
       asked.scope === 'walkAndSheet' && optionId !== null

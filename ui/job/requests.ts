@@ -32,6 +32,9 @@ export function send<T>(method: 'POST' | 'PUT' | 'PATCH', path: string, body: un
   });
 }
 
+/** Takes something away on our own server. */
+export const remove = <T>(path: string): Promise<Answer<T>> => ask<T>(path, { method: 'DELETE' });
+
 /** Sends a picture to be kept with a job. */
 export function sendPicture(jobId: string, blob: Blob): Promise<Answer<{ pictureId: string }>> {
   return ask(`/api/jobs/${jobId}/pictures`, {

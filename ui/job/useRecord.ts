@@ -65,6 +65,21 @@ export function useRecord() {
       ]),
     [post],
   );
+  /** Records many readings at once, each with the id and time it has. */
+  const readings = useCallback(
+    (
+      phase: Phase,
+      network: Built,
+      rows: readonly (ReadingValues & { id: string; at: string; by: string })[],
+    ) => {
+      const frozen = freeze(store.getState().site, network.option, network.kit);
+      return post(
+        { phase, ...frozen },
+        rows.map((row) => ({ kind: 'reading', stateId: AGAINST, ...row })),
+      );
+    },
+    [post, store],
+  );
   const reading = useCallback(
     async (
       { id, at }: { id: string; at: string },
@@ -102,5 +117,5 @@ export function useRecord() {
       post(null, [{ kind: 'step', id: newId('ev'), ...now(), optionId, stepKey, act, text }]),
     [post],
   );
-  return { accept, reading, correct, step };
+  return { accept, reading, readings, correct, step };
 }

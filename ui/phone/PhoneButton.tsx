@@ -4,7 +4,7 @@ import { Dialog } from 'radix-ui';
 import { useCallback, useEffect, useState } from 'react';
 import type { Phone, PhoneScope } from '@/server/access/phones';
 import type { Contact } from '@/server/contact';
-import { get, problemText, send } from '@/ui/job/requests';
+import { get, problemText, remove, send } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { SelectField, TextField } from '@/ui/pieces/fields';
@@ -169,8 +169,9 @@ function Inside() {
     };
   }, [refresh]);
   async function withdraw(id: string) {
-    await fetch(`/api/jobs/${jobId}/phones/${id}`, { method: 'DELETE' });
+    const answer = await remove(`/api/jobs/${jobId}/phones/${id}`);
     await refresh();
+    if (!answer.ok) setProblem(problemText(answer.problems));
   }
   return (
     <>

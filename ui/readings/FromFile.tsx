@@ -3,18 +3,18 @@ import { wrap, type Remote } from 'comlink';
 import { FileUp } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
-import { freeze } from '@/core/evidence/network';
 import type { Built } from '@/core/evidence/built';
 import type { Phase, Reading } from '@/core/evidence/rows';
 import { COLUMNS, guessColumns, type BadRow, type ColumnId } from '@/core/intake/readingsCsv';
 import type { TextTable } from '@/core/intake/readingsTable';
-import { problemText, send } from '@/ui/job/requests';
 import { useJob, useJobStore } from '@/ui/job/store';
+import { useRecord } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
 import { SelectField } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
 import { Problem } from '@/ui/pieces/Problem';
 import type { ReadingsWorker } from '@/workers/readings.worker';
+import { TARGETS } from './targets';
 import { sendWalkFile } from './walkFile';
 
 /** Rows of one request, and bad rows shown at once. */
@@ -50,6 +50,7 @@ function Inside({ phase, network, before }: Props) {
   const store = useJobStore();
   const spots = useJob((s) => s.site.spots);
   const reader = useReader();
+  const record = useRecord();
   const [opened, setOpened] = useState<Opened | null>(null);
   const [columns, setColumns] = useState<(ColumnId | null)[]>([]);
   const [target, setTarget] = useState<Reading['target']>('internet');
@@ -59,7 +60,6 @@ function Inside({ phase, network, before }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   // Names are made once for a file and its columns: sending the rest again after a fault stores nothing twice.
   const [batch, setBatch] = useState('');
-  const finished = said !== '';
 
   async function open(text: string) {
     setProblem(null);
@@ -97,20 +97,16 @@ function Inside({ phase, network, before }: Props) {
       setDone(null);
       return setProblem(failed);
     }
-    const { id: jobId, site } = store.getState();
-    const against = { phase, ...freeze(site, network.option, network.kit) };
-    const client = new Map(site.spots.map((s) => [s.id, s]));
+    const client = new Map(store.getState().site.spots.map((s) => [s.id, s]));
     for (let from = 0; from < read.good; from += AT_ONCE) {
       const part = await reader().part(from, AT_ONCE);
-      const answer = await send('POST', `/api/jobs/${jobId}/evidence`, {
-        against,
-        rows: part.map((r, i) => {
-          const { spotId, ...values } = r;
+      const wrong = await record.readings(
+        phase,
+        network,
+        part.map(({ spotId, ...values }, i) => {
           const spot = client.get(spotId)!;
           return {
-            kind: 'reading',
             id: `${batch}-${from + i}`,
-            stateId: 'against',
             ...values,
             subject: { kind: 'spot', spotId },
             target,
@@ -121,12 +117,10 @@ function Inside({ phase, network, before }: Props) {
             replacesId: null,
           };
         }),
-      });
-      if (!answer.ok) {
+      );
+      if (wrong !== null) {
         setDone(null);
-        return setProblem(
-          `${problemText(answer.problems)} ${from} of ${read.good} are in; take them again to go on.`,
-        );
+        return setProblem(`${wrong} ${from} of ${read.good} are in; take them again to go on.`);
       }
       setDone(from + part.length);
     }
@@ -140,7 +134,7 @@ function Inside({ phase, network, before }: Props) {
   return (
     <>
       <Problem words={problem} className="mt-2" />
-      {finished && (
+      {said !== '' && (
         <p className="mt-2 font-semibold" role="status">
           {said}
         </p>
@@ -199,15 +193,7 @@ function Inside({ phase, network, before }: Props) {
             The first {opened.table.rows.length} of {opened.rows} rows.
           </p>
           <div className="mt-2 w-64">
-            <SelectField
-              label="Tested against"
-              value={target}
-              options={[
-                { value: 'internet', label: 'the internet' },
-                { value: 'house', label: 'wired laptop in the house' },
-              ]}
-              onChange={setTarget}
-            />
+            <SelectField label="Tested against" value={target} options={TARGETS} onChange={setTarget} />
           </div>
           {!columns.includes('spot') && (
             <p className="mt-2 text-mains">Say which column names the spot, by its number or its name.</p>

@@ -1,29 +1,30 @@
 'use client';
 import { useState } from 'react';
 import type { Phase } from '@/core/evidence/rows';
+import type { PracticeLight } from '@/meter/practice/hidden';
 import type { Option } from '@/core/plan/option/schema';
 import { get, problemText } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 
-const LIGHT: Record<string, string> = {
+const LIGHT: Record<PracticeLight, string> = {
   holds: 'holds',
   thin: 'thin: one step nearer to its parent',
   lost: 'lost: it finds no parent',
   noInternet: 'no internet: look at its parent',
 };
 
+type Lights = readonly { unitId: string; light: PracticeLight }[];
+
 /** Says that this is a practice house, and looks at the lights of its units. */
 export function PracticeBar({ phase, option }: { phase: Phase; option: Option }) {
   const practice = useJob((s) => s.site.practice);
   const jobId = useJob((s) => s.id);
-  const [lights, setLights] = useState<readonly { unitId: string; light: string }[] | null>(null);
+  const [lights, setLights] = useState<Lights | null>(null);
   const [problem, setProblem] = useState('');
   if (!practice) return null;
   async function look() {
-    const answer = await get<{ unitId: string; light: string }[]>(
-      `/api/jobs/${jobId}/practice?phase=${phase}`,
-    );
+    const answer = await get<Lights>(`/api/jobs/${jobId}/practice?phase=${phase}`);
     setProblem(answer.ok ? '' : problemText(answer.problems));
     if (answer.ok) setLights(answer.value);
   }
@@ -41,7 +42,7 @@ export function PracticeBar({ phase, option }: { phase: Phase; option: Option })
           {lights.length === 0 && <li>No units stand there yet.</li>}
           {lights.map((l) => (
             <li key={l.unitId}>
-              {nameOf(l.unitId)}: {LIGHT[l.light] ?? l.light}
+              {nameOf(l.unitId)}: {LIGHT[l.light]}
             </li>
           ))}
         </ul>

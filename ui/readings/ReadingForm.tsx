@@ -15,11 +15,23 @@ import { newId } from '@/ui/pieces/newId';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { SelectField } from '@/ui/pieces/fields';
 import { Button } from '@/ui/pieces/Button';
+import { TARGETS } from './targets';
 import { TakeRuns } from './TakeRuns';
 import { Box, FIELD, problemOf, type FieldId, type Wrong } from './RunBox';
 
 const EMPTY = { down: '', up: '', loaded: '', idle: '', level: '', note: '' };
 type Typed = typeof EMPTY;
+
+/** The numbers of a run as the form asks for them: what is typed, what it becomes, its unit. */
+const SPEEDS = [
+  ['down', 'downMbps', 'Mb/s'],
+  ['up', 'upMbps', 'Mb/s'],
+  ['loaded', 'loadedMs', 'ms'],
+] as const;
+const BOXES = {
+  spot: [...SPEEDS, ['level', 'rssiDbm', 'dBm']],
+  line: [...SPEEDS, ['idle', 'idleMs', 'ms']],
+} as const;
 
 const toNumber = (text: string): number | null | undefined => {
   if (text.trim() === '') return null;
@@ -225,57 +237,21 @@ export function ReadingForm({
               ]}
               onChange={setBand}
             />
-            <SelectField
-              label="Tested against"
-              value={target}
-              options={[
-                { value: 'internet', label: 'the internet' },
-                { value: 'house', label: 'wired laptop in the house' },
-              ]}
-              onChange={setTarget}
-            />
+            <SelectField label="Tested against" value={target} options={TARGETS} onChange={setTarget} />
           </div>
         )}
         <div className="grid grid-cols-4 gap-2">
-          <Box
-            label="Down"
-            unit="Mb/s"
-            value={typed.down}
-            wrong={wrong?.field === 'downMbps'}
-            onChange={put('down')}
-            first={first}
-          />
-          <Box
-            label="Up"
-            unit="Mb/s"
-            value={typed.up}
-            wrong={wrong?.field === 'upMbps'}
-            onChange={put('up')}
-          />
-          <Box
-            label="Under load"
-            unit="ms"
-            value={typed.loaded}
-            wrong={wrong?.field === 'loadedMs'}
-            onChange={put('loaded')}
-          />
-          {spot ? (
+          {BOXES[spot ? 'spot' : 'line'].map(([key, id, unit]) => (
             <Box
-              label="Signal"
-              unit="dBm"
-              value={typed.level}
-              wrong={wrong?.field === 'rssiDbm'}
-              onChange={put('level')}
+              key={id}
+              label={FIELD[id]}
+              unit={unit}
+              value={typed[key]}
+              wrong={wrong?.field === id}
+              onChange={put(key)}
+              first={id === 'downMbps' ? first : undefined}
             />
-          ) : (
-            <Box
-              label="Idle"
-              unit="ms"
-              value={typed.idle}
-              wrong={wrong?.field === 'idleMs'}
-              onChange={put('idle')}
-            />
-          )}
+          ))}
         </div>
         <div className="mt-1">
           <input

@@ -2,16 +2,15 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { Phase } from '@/core/evidence/rows';
-import { measure, MeterFault, type Progress } from '@/meter/speed/client';
+import { RUNS_WANTED } from '@/core/readings/verdict';
+import type { Progress, RunResult } from '@/meter/speed/client';
+import { measureRuns, readingOf, runWords } from '@/meter/speed/runs';
 import { problemText, send } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
 import { newId } from '@/ui/pieces/newId';
 
-/** Runs that prove something. */
-const RUNS = 3;
-const tenth = (v: number | null) => (v === null ? null : Math.round(v * 10) / 10);
 const isThisMachine = () => /^(127\.|localhost$|\[::1\]$)/.test(location.hostname);
 
 /**
@@ -56,29 +55,27 @@ export function TakeRuns({
     return answer.ok ? null : problemText(answer.problems);
   }
 
-  async function measureOnce(run: number, signal: AbortSignal): Promise<string | null> {
-    const result = await measure(
-      { base: '', token: null },
-      newId('run'),
-      (p) => setProgress({ ...p, run }),
-      signal,
-    );
-    const failed = await record.reading({ id: newId('rd'), at: new Date().toISOString() }, phase, network, {
+  async function keep(result: RunResult): Promise<string | null> {
+    setSaid(`The last: ${runWords(result)}`);
+    return record.reading({ id: newId('rd'), at: new Date().toISOString() }, phase, network, {
       ...about,
+      ...readingOf(result),
       target: 'house',
       bandSeen: null,
-      connected: true,
       rssiDbm: null,
-      downMbps: tenth(result.down.mbps),
-      upMbps: tenth(result.up.mbps),
-      loadedMs: tenth(result.loadedMs),
-      idleMs: tenth(result.idleMs),
       source: 'meter',
       replacesId: null,
-      note: result.limit.kind === 'path' ? '' : result.limit.words,
     });
-    setSaid(result.limit.words);
-    return failed;
+  }
+
+  async function practise(): Promise<string | null> {
+    for (let run = 1; run <= RUNS_WANTED; run++) {
+      setProgress({ run });
+      const failed = await practiseOnce();
+      if (failed !== null) return failed;
+    }
+    setSaid('Three runs of the practice house recorded.');
+    return null;
   }
 
   async function take() {
@@ -86,20 +83,22 @@ export function TakeRuns({
     setSaid('');
     const own = (stop.current = new AbortController());
     setProgress({ run: 1 });
-    let failed = (await before?.()) ?? null;
     try {
-      for (let run = 1; run <= RUNS && failed === null; run++) {
-        setProgress({ run });
-        failed = practice ? await practiseOnce() : await measureOnce(run, own.signal);
-      }
-      if (failed === null && practice) setSaid('Three runs of the practice house recorded.');
-    } catch (error) {
-      if (!(error instanceof MeterFault) && !own.signal.aborted) throw error;
-      failed = own.signal.aborted ? 'Stopped.' : (error as Error).message;
+      const failed =
+        (await before?.()) ??
+        (practice
+          ? await practise()
+          : await measureRuns(
+              { base: '', token: null },
+              RUNS_WANTED,
+              () => newId('run'),
+              { progress: setProgress, run: keep },
+              own.signal,
+            ));
+      if (failed !== null) setSaid(failed);
     } finally {
       setProgress(null);
     }
-    if (failed !== null) setSaid(failed);
   }
 
   return (
@@ -109,7 +108,7 @@ export function TakeRuns({
       </Button>
       <span role="status" className="text-ink-2">
         {progress
-          ? `run ${progress.run} of ${RUNS}${progress.mbps ? `, ${progress.mbps.toFixed(0)} Mb/s` : ''}`
+          ? `run ${progress.run} of ${RUNS_WANTED}${progress.mbps ? `, ${progress.mbps.toFixed(0)} Mb/s` : ''}`
           : said}
       </span>
     </div>

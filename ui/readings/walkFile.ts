@@ -12,7 +12,12 @@ export async function sendWalkFile(
   if (!/^\s*\{\s*"format"\s*:\s*"nestle-walk"/.test(text.slice(0, 200))) return null;
   let rows: unknown[];
   try {
-    const file = JSON.parse(text) as { rows?: unknown };
+    const file = JSON.parse(text) as { rows?: unknown; jobId?: unknown };
+    if (file.jobId !== jobId)
+      return {
+        ok: false,
+        words: 'This walk was made in another job: open that one and read the file there.',
+      };
     if (!Array.isArray(file.rows)) return { ok: false, words: 'The walk file holds no rows.' };
     rows = file.rows;
   } catch {

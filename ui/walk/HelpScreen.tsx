@@ -1,11 +1,23 @@
 /** @jsxImportSource preact */
 import { useState } from 'preact/hooks';
+import type { KeptRow } from './kept';
 import { readCode } from './readCode';
 import { comeIn, discard, doorOf, flush, go } from './state';
 import { useWalk } from './useWalk';
 
+const clock = (iso: string) => new Date(iso).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+const KIND: Record<string, string> = {
+  reading: 'reading',
+  remark: 'note',
+  correction: 'strike-out',
+  step: 'tick',
+};
+
 /** Everything unsent as a file that the laptop reads back under Readings, From a file. */
-function save(rows: readonly { phase: string; basis: unknown; row: unknown }[], jobId: string): void {
+function save(all: readonly KeptRow[]): void {
+  // A file is of one job: that of the oldest entry.
+  const { jobId } = all[0]!;
+  const rows = all.filter((r) => r.jobId === jobId);
   const text = JSON.stringify({
     format: 'nestle-walk',
     version: 1,
@@ -111,7 +123,7 @@ export function HelpScreen() {
           <ul class="runs">
             {left.map((r) => (
               <li key={r.id}>
-                {r.at.slice(11, 16)} {String(r.row.kind)}
+                {clock(r.at)} {KIND[String(r.row.kind)]}
                 {r.state === 'refused' && (
                   <>
                     : {r.words}{' '}
@@ -126,7 +138,7 @@ export function HelpScreen() {
           <button type="button" class="quiet wide" onClick={() => void flush()}>
             Send now
           </button>
-          <button type="button" class="quiet wide" onClick={() => save(left, left[0]!.jobId)}>
+          <button type="button" class="quiet wide" onClick={() => save(left)}>
             Save them as a file
           </button>
         </>

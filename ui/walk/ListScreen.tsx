@@ -1,27 +1,15 @@
 /** @jsxImportSource preact */
 import { useState } from 'preact/hooks';
-import type { WalkSpot } from '@/server/walk/view';
 import { PlanSketch } from './PlanSketch';
-import { go, look, type WalkState } from './state';
+import { runsAt } from './runs';
+import { go, look } from './state';
 import { useWalk } from './useWalk';
-
-const RUNS_WANTED = 3;
-
-/** Runs at a spot, those still on the phone counted in. */
-const countAt = (spot: WalkSpot, s: Pick<WalkState, 'rows' | 'view'>): number =>
-  spot.runs.length +
-  s.rows.filter(
-    (r) =>
-      r.row.kind === 'reading' &&
-      r.phase === s.view?.phase &&
-      (r.row.subject as { spotId?: string }).spotId === spot.id,
-  ).length;
 
 /** The spots in walking order on a small plan, the next one to stand at first. */
 export function ListScreen() {
   const view = useWalk((s) => s.view)!;
   const rows = useWalk((s) => s.rows);
-  const next = view.spots.find((s) => countAt(s, { rows, view }) < RUNS_WANTED) ?? null;
+  const next = view.spots.find((s) => runsAt(view, rows, s.runs, s.id).length < view.runsWanted) ?? null;
   const [chosen, setChosen] = useState<string | null | undefined>(undefined);
   const storeyId = chosen === undefined ? (next?.at.storeyId ?? view.storeys[0]?.id ?? null) : chosen;
   const storeys = [
@@ -61,7 +49,7 @@ export function ListScreen() {
       ) : (
         <ol class="spots" aria-label="Spots in walking order">
           {view.spots.map((s) => {
-            const count = countAt(s, { rows, view });
+            const count = runsAt(view, rows, s.runs, s.id).length;
             return (
               <li key={s.id} class={s.id === next?.id ? 'here' : ''}>
                 <button type="button" onClick={() => go({ kind: 'spot', id: s.id })}>
@@ -71,7 +59,7 @@ export function ListScreen() {
                     <span class="quietly">{s.where}</span>
                   </span>
                   <span class="count">
-                    {count >= RUNS_WANTED ? (s.verdict ?? 'read') : `${count} of ${RUNS_WANTED} runs`}
+                    {count >= view.runsWanted ? (s.verdict ?? 'read') : `${count} of ${view.runsWanted} runs`}
                   </span>
                 </button>
               </li>

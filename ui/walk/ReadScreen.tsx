@@ -1,50 +1,15 @@
 /** @jsxImportSource preact */
+import type { ComponentChildren } from 'preact';
 import { useState } from 'preact/hooks';
 import type { WalkSpot, WalkUnit, WalkView } from '@/server/walk/view';
 import { RunPad } from './RunPad';
-import { go, record, type WalkState } from './state';
+import { runsAt, type ShownRun } from './runs';
+import { go, record } from './state';
 import { useWalk } from './useWalk';
 
 const mbps = (v: number | null) => (v === null ? '–' : v < 10 ? v.toFixed(1) : v.toFixed(0));
 
-interface Shown {
-  key: string;
-  connected: boolean;
-  downMbps: number | null;
-  upMbps: number | null;
-  state: string;
-}
-
-/** Runs at a subject: those the laptop knows, then those that are still here. */
-function runsHere(
-  view: WalkView,
-  rows: WalkState['rows'],
-  known: WalkSpot['runs'],
-  match: (subject: unknown) => boolean,
-): Shown[] {
-  const told = known.map((r, i) => ({ ...r, key: `known-${i}`, state: '' }));
-  // Struck out here: it goes from the list at once.
-  const struck = new Set(rows.map((r) => (r.row.kind === 'correction' ? r.row.readingId : null)));
-  const own = rows
-    .filter(
-      (r) =>
-        r.jobId === view.jobId &&
-        r.phase === view.phase &&
-        r.row.kind === 'reading' &&
-        !struck.has(r.id) &&
-        match(r.row.subject),
-    )
-    .map((r) => ({
-      key: r.id,
-      connected: r.row.connected === true,
-      downMbps: r.row.downMbps as number | null,
-      upMbps: r.row.upMbps as number | null,
-      state: r.state === 'waiting' ? 'on the phone' : r.state === 'refused' ? 'refused' : '',
-    }));
-  return [...told, ...own];
-}
-
-function RunLines({ runs }: { runs: Shown[] }) {
+function RunLines({ runs }: { runs: readonly ShownRun[] }) {
   if (runs.length === 0) return <p class="quietly">Nothing read here yet: three runs are wanted.</p>;
   return (
     <ol class="runs" aria-label="Runs">
@@ -100,45 +65,66 @@ function nextOf(view: WalkView, id: string): WalkSpot | null {
   return view.spots[at + 1] ?? null;
 }
 
-/** One spot: where to stand, what must work there, one big button. */
-export function SpotScreen({ spot }: { spot: WalkSpot }) {
-  const view = useWalk((s) => s.view)!;
-  const rows = useWalk((s) => s.rows);
-  const runs = runsHere(
-    view,
-    rows,
-    spot.runs,
-    (subject) => (subject as { spotId?: string }).spotId === spot.id,
-  );
-  const next = nextOf(view, spot.id);
+/** What a place to read at shows: what it is, what was read, the pad, a note. */
+function ReadScreen({
+  mark,
+  name,
+  isUnit,
+  words,
+  runs,
+  pad,
+  children,
+}: {
+  mark: string;
+  name: string;
+  isUnit: boolean;
+  words: string;
+  runs: readonly ShownRun[];
+  pad: ComponentChildren;
+  children: ComponentChildren;
+}) {
   return (
     <main>
       <button type="button" class="back" onClick={() => go({ kind: 'list' })}>
         ‹ All spots
       </button>
       <h1>
-        <span class="number">{spot.number}</span> {spot.name}
+        <span class={`number ${isUnit ? 'lamp' : ''}`}>{mark}</span> {name}
       </h1>
-      <p>
-        {spot.where}. {spot.doing}: {mbps(spot.need.downMbps)} ↓ {mbps(spot.need.upMbps)} ↑ Mb/s.
-        {spot.deviceName && ` Device: ${spot.deviceName}.`}
-      </p>
+      <p>{words}</p>
       <RunLines runs={runs} />
-      <RunPad
-        key={spot.id}
-        about={{
-          subject: { kind: 'spot', spotId: spot.id },
-          device: spot.client,
-          deviceName: spot.deviceName,
-        }}
-        known={{
-          line: view.line,
-          others: runs,
-          expected: spot.expected,
-          device: spot.device,
-        }}
-      />
-      <Remark key={`note-${spot.id}`} spotId={spot.id} unitId={null} />
+      {pad}
+      {children}
+    </main>
+  );
+}
+
+/** One spot: where to stand, what must work there, one big button. */
+export function SpotScreen({ spot }: { spot: WalkSpot }) {
+  const view = useWalk((s) => s.view)!;
+  const rows = useWalk((s) => s.rows);
+  const runs = runsAt(view, rows, spot.runs, spot.id);
+  const next = nextOf(view, spot.id);
+  const device = spot.deviceName && ` Device: ${spot.deviceName}.`;
+  return (
+    <ReadScreen
+      mark={String(spot.number)}
+      name={spot.name}
+      isUnit={false}
+      words={`${spot.where}. ${spot.doing}: ${mbps(spot.need.downMbps)} ↓ ${mbps(spot.need.upMbps)} ↑ Mb/s.${device}`}
+      runs={runs}
+      pad={
+        <RunPad
+          about={{
+            subject: { kind: 'spot', spotId: spot.id },
+            device: spot.client,
+            deviceName: spot.deviceName,
+          }}
+          known={{ line: view.line, others: runs, expected: spot.expected, device: spot.device }}
+        />
+      }
+    >
+      <Remark spotId={spot.id} unitId={null} />
       <button
         type="button"
         class="main next"
@@ -146,7 +132,7 @@ export function SpotScreen({ spot }: { spot: WalkSpot }) {
       >
         {next ? `Next: ${next.number} ${next.name}` : 'All spots walked'}
       </button>
-    </main>
+    </ReadScreen>
   );
 }
 
@@ -154,27 +140,26 @@ export function SpotScreen({ spot }: { spot: WalkSpot }) {
 export function UnitScreen({ unit }: { unit: WalkUnit }) {
   const view = useWalk((s) => s.view)!;
   const rows = useWalk((s) => s.rows);
-  const runs = runsHere(view, rows, [], (subject) => (subject as { unitId?: string }).unitId === unit.id);
+  const runs = runsAt(view, rows, unit.runs, unit.id);
   return (
-    <main>
-      <button type="button" class="back" onClick={() => go({ kind: 'list' })}>
-        ‹ All spots
-      </button>
-      <h1>
-        <span class="number lamp">{unit.letter}</span> {unit.name}
-      </h1>
-      <p>Stand right beside it, joined to this very unit: what comes here is what feeds it.</p>
-      <RunLines runs={runs} />
-      <RunPad
-        key={unit.id}
-        about={{
-          subject: { kind: 'link', unitId: unit.id, load: 'loaded' },
-          device: 'phone',
-          deviceName: '',
-        }}
-        known={{ line: view.line, others: runs, expected: null, device: null }}
-      />
-      <Remark key={`note-${unit.id}`} spotId={null} unitId={unit.id} />
-    </main>
+    <ReadScreen
+      mark={unit.letter}
+      name={unit.name}
+      isUnit
+      words="Stand right beside it, joined to this very unit: what comes here is what feeds it."
+      runs={runs}
+      pad={
+        <RunPad
+          about={{
+            subject: { kind: 'link', unitId: unit.id, load: 'loaded' },
+            device: 'phone',
+            deviceName: '',
+          }}
+          known={{ line: view.line, others: runs, expected: null, device: null }}
+        />
+      }
+    >
+      <Remark spotId={null} unitId={unit.id} />
+    </ReadScreen>
   );
 }

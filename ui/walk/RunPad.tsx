@@ -2,17 +2,15 @@
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { parseLinkText } from '@/core/intake/linkText';
 import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
-import { quickRun } from '@/core/readings/quickRun';
+import { NO_CONNECTION, quickRun, type QuickRun } from '@/core/readings/quickRun';
 import { levelText } from '@/core/site/model/levelText';
 import type { Progress } from '@/meter/speed/client';
+import { measureRuns, readingOf, runWords } from '@/meter/speed/runs';
 import { newId } from '@/ui/pieces/newId';
-import { asReading, measureRuns } from './measureRuns';
 import { askPractice } from './server';
 import { look, record } from './state';
 import { useWalk } from './useWalk';
 
-/** Runs that prove something. */
-const RUNS = 3;
 const PHASE_WORDS = {
   idle: 'round trips',
   down: 'down',
@@ -20,16 +18,8 @@ const PHASE_WORDS = {
   both: 'both ways at once',
 } as const;
 
-type Values = {
-  connected: boolean;
-  rssiDbm: number | null;
-  downMbps: number | null;
-  upMbps: number | null;
-  loadedMs: number | null;
-  idleMs: number | null;
-  note: string;
-  bandSeen: '2.4' | '5' | '6' | null;
-};
+type Values = QuickRun & { note: string; bandSeen: '2.4' | '5' | '6' | null };
+const plain = (run: QuickRun): Values => ({ ...run, note: '', bandSeen: null });
 
 /** Takes readings: by the meter with one tap, typed in one line, or none. What it is about is given. */
 export function RunPad({
@@ -48,16 +38,15 @@ export function RunPad({
   const [typed, setTyped] = useState('');
   const [level, setLevel] = useState<{ rssiDbm: number; bandSeen: Values['bandSeen'] } | null>(null);
   const [pasted, setPasted] = useState('');
-  const [asked, setAsked] = useState<{ values: Values; source: string; words: string[]; key: string } | null>(
-    null,
-  );
+  const [asked, setAsked] = useState<{ values: Values; words: string[] } | null>(null);
   const [doubt, setDoubt] = useState<{ id: string; words: string[] } | null>(null);
   const stopRef = useRef<AbortController | null>(null);
-  /** What held the last run back, in words. */
-  const limitRef = useRef('');
+  /** The last run in words. */
+  const lastRef = useRef('');
+  const runs = view.runsWanted;
   useEffect(() => () => stopRef.current?.abort(), []);
 
-  const put = (values: Values, source: string) =>
+  const put = (values: Values, source: 'meter' | 'typed') =>
     record('reading', {
       ...about,
       ...values,
@@ -77,14 +66,17 @@ export function RunPad({
     setDoubt(null);
     setProgress({ phase: 'idle', mbps: null, run: 1 });
     stopRef.current = new AbortController();
-    limitRef.current = '';
-    const fault = view.practice ? await practise() : await meter(stopRef.current.signal);
-    setProgress(null);
-    setSaid(fault ?? `Three runs recorded. ${limitRef.current}`.trim());
+    lastRef.current = '';
+    try {
+      const fault = view.practice ? await practise() : await meter(stopRef.current.signal);
+      setSaid(fault ?? `Three runs recorded. ${lastRef.current}`.trim());
+    } finally {
+      setProgress(null);
+    }
   }
 
   async function practise(): Promise<string | null> {
-    for (let i = 1; i <= RUNS; i++) {
+    for (let i = 1; i <= runs; i++) {
       setProgress({ phase: 'down', mbps: null, run: i });
       const answer = await askPractice(door.base, door.token, {
         id: newId('rd'),
@@ -100,28 +92,29 @@ export function RunPad({
   const meter = (signal: AbortSignal) =>
     measureRuns(
       door,
-      RUNS,
+      runs,
+      () => newId('run'),
       {
         progress: setProgress,
         run: async (result) => {
-          const values: Values = { ...asReading(result), rssiDbm: null, bandSeen: null };
+          const values: Values = { ...readingOf(result), rssiDbm: null, bandSeen: null };
           const id = await put(values, 'meter');
-          limitRef.current = result.limit.words;
+          lastRef.current = `The last: ${runWords(result)}`;
           const words = doubts(values, 'house');
           // What this machine measures of itself is no reading of the house.
           if (result.limit.kind === 'sameMachine') words.unshift(result.limit.words);
           if (id !== null && words.length > 0) setDoubt({ id, words });
+          return null;
         },
       },
       signal,
     );
 
-  async function enter(values: Values, source: string, sure = false) {
-    const key = JSON.stringify(values);
+  async function enter(values: Values, sure = false) {
     const words = sure ? [] : doubts(values, 'internet');
-    if (words.length > 0) return setAsked({ values, source, words, key });
+    if (words.length > 0) return setAsked({ values, words });
     setAsked(null);
-    await put(values, source);
+    await put(values, 'typed');
     setTyped('');
     setSaid('Recorded.');
   }
@@ -133,7 +126,7 @@ export function RunPad({
     const { rssiDbm } = read.run;
     if (rssiDbm !== null && (rssiDbm < -120 || rssiDbm > 0))
       return setSaid('A level is between −120 and 0 dBm.');
-    void enter({ ...read.run, note: '', bandSeen: null }, 'typed');
+    void enter(plain(read.run));
   }
 
   function paste(text: string) {
@@ -151,7 +144,7 @@ export function RunPad({
       {progress ? (
         <div class="live" role="status">
           <p>
-            Run {progress.run} of {RUNS}, {view.practice ? 'practice' : PHASE_WORDS[progress.phase]}
+            Run {progress.run} of {runs}, {view.practice ? 'practice' : PHASE_WORDS[progress.phase]}
           </p>
           <p class="big">{progress.mbps === null ? '…' : `${progress.mbps.toFixed(0)} Mb/s`}</p>
           <button type="button" class="quiet" onClick={() => stopRef.current?.abort()}>
@@ -215,7 +208,7 @@ export function RunPad({
           {asked.words.map((w) => (
             <p key={w}>{w}</p>
           ))}
-          <button type="button" onClick={() => void enter(asked.values, asked.source, true)}>
+          <button type="button" onClick={() => void enter(asked.values, true)}>
             It is right, record it
           </button>
           <button type="button" onClick={() => setAsked(null)}>
@@ -223,25 +216,7 @@ export function RunPad({
           </button>
         </div>
       )}
-      <button
-        type="button"
-        class="quiet wide"
-        onClick={() =>
-          void enter(
-            {
-              connected: false,
-              rssiDbm: null,
-              downMbps: null,
-              upMbps: null,
-              loadedMs: null,
-              idleMs: null,
-              note: '',
-              bandSeen: null,
-            },
-            'typed',
-          )
-        }
-      >
+      <button type="button" class="quiet wide" onClick={() => void enter(plain(NO_CONNECTION))}>
         No connection here
       </button>
       <details>

@@ -9,7 +9,9 @@ export function SheetScreen() {
   const left = useWalk((s) => unsent(s).length);
   // Ticks that are still on the phone count as well, the newest of each step.
   const own = new Map(
-    rows.filter((r) => r.row.kind === 'step').map((r) => [r.row.stepKey as string, r.row.act === 'done']),
+    rows
+      .filter((r) => r.row.kind === 'step' && r.jobId === view.jobId && r.state !== 'refused')
+      .map((r) => [r.row.stepKey as string, r.row.act === 'done']),
   );
   const done = (key: string, was: boolean) => own.get(key) ?? was;
   const next = view.steps.find((s) => !done(s.key, s.done));
