@@ -18,7 +18,8 @@ const whole = (v: number | null) => (v === null ? 'not measured' : v.toFixed(v <
 export function runWords({ down, up, idleMs, jitterMs, loadedMs, loadedJitterMs, limit }: RunResult): string {
   const speed = (d: RunResult['down'], arrow: string) =>
     `${whole(d.mbps)} ${arrow} (${whole(d.lowMbps)} to ${whole(d.highMbps)})`;
-  const trip = (ms: number | null, jitter: number | null) => `${whole(ms)} ms, jitter ${whole(jitter)}`;
+  const trip = (ms: number | null, jitter: number | null) =>
+    ms === null ? 'not measured' : `${whole(ms)} ms, jitter ${whole(jitter)}`;
   return `${speed(down, '↓')}, ${speed(up, '↑')} Mb/s; idle ${trip(idleMs, jitterMs)}; under load ${trip(loadedMs, loadedJitterMs)}. ${limit.words}`;
 }
 

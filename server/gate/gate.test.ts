@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { contentPolicy, freshNonce, refusal, type Knock } from './gate';
+import { WALK_POLICY, contentPolicy, freshNonce, refusal, type Knock } from './gate';
 
 const RULES = { names: ['127.0.0.1', 'localhost', '[::1]', 'nestle.home'], port: 4680 };
 const knock = (headers: Record<string, string>, more: Partial<Knock> = {}) =>
@@ -72,4 +72,40 @@ test('pages run scripts of this server alone, each page under a nonce of its own
     "form-action 'self'",
   ])
     expect(policy).toContain(rule);
+});
+
+describe('open to the house', () => {
+  const house = {
+    names: ['127.0.0.1', '192.168.1.20'],
+    port: 4680,
+    wasOurs: (host: string) => host === '192.168.0.9:4680',
+  };
+  const come = (url: string, headers: Record<string, string>, more = {}) =>
+    refusal(
+      { method: 'POST', url, headers: { host: '192.168.1.20:4680', ...headers } },
+      { ...house, ...more },
+    );
+  test('a page of an address we had before may use the walk, and nothing else', () => {
+    const old = { origin: 'http://192.168.0.9:4680', 'sec-fetch-site': 'cross-site' };
+    expect(come('/walk/api/rows', old)).toBeNull();
+    for (const url of ['/api/jobs', '/meter/up?run=abcdefgh', '/enter', '/walk/', '/walk/apix'])
+      expect(come(url, old)).toMatchObject({ status: 403 });
+    expect(come('/walk/api/../../api/jobs', old)).toMatchObject({ status: 403 });
+  });
+  test.each(['http://192.168.0.8:4680', 'http://192.168.0.9:4681', 'https://192.168.0.9:4680', 'null'])(
+    'the origin %s was never ours',
+    (origin) => expect(come('/walk/api/rows', { origin })).toMatchObject({ status: 403 }),
+  );
+  test('by https only pages of https are ours, and the usual port need not be said', () => {
+    const secure = { secure: true, port: 443 };
+    const at = { host: '192.168.1.20' };
+    expect(come('/api/jobs', { ...at, origin: 'https://192.168.1.20' }, secure)).toBeNull();
+    expect(come('/api/jobs', { ...at, origin: 'http://192.168.1.20' }, secure)).toMatchObject({
+      status: 403,
+    });
+  });
+  test('the phone’s page runs its own files alone', () => {
+    expect(WALK_POLICY).toContain("script-src 'self';");
+    expect(WALK_POLICY).not.toContain('unsafe');
+  });
 });
