@@ -3,6 +3,7 @@ import { render } from 'preact';
 import { App } from './App';
 import { start } from './state';
 import './walk.css';
+import './screens.css';
 
 try {
   if (localStorage.getItem('nestle-theme') === 'evening') document.documentElement.dataset.theme = 'evening';
