@@ -1,12 +1,12 @@
 'use client';
 import { Smartphone } from 'lucide-react';
-import { Dialog } from 'radix-ui';
 import { useCallback, useEffect, useState } from 'react';
 import type { Phone, PhoneScope } from '@/server/access/phones';
 import type { Contact } from '@/server/contact';
 import { get, problemText, remove, send } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
+import { DialogButton } from '@/ui/pieces/DialogButton';
 import { SelectField, TextField } from '@/ui/pieces/fields';
 import { clockText } from '@/ui/pieces/format';
 import { Problem } from '@/ui/pieces/Problem';
@@ -193,24 +193,13 @@ function Inside() {
 /** Readings by phone: opens the dialog with the code. */
 export function PhoneButton() {
   return (
-    <Dialog.Root>
-      <Dialog.Trigger asChild>
-        <Button>
-          <Smartphone size={15} aria-hidden="true" /> Readings by phone
-        </Button>
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-black/40" />
-        <Dialog.Content className="panel fixed top-1/2 left-1/2 z-30 max-h-[92dvh] w-[min(94vw,680px)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto p-4">
-          <Dialog.Title className="head2">Readings by phone</Dialog.Title>
-          <Dialog.Description className="text-ink-2">
-            The phone sees the spots of this job and nothing else, and keeps what it reads until it arrived
-            here.
-          </Dialog.Description>
-          <Inside />
-          <Dialog.Close className="btn mt-4">Close</Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <DialogButton
+      icon={Smartphone}
+      label="Readings by phone"
+      title="Readings by phone"
+      about="The phone sees the spots of this job and nothing else, and keeps what it reads until it arrived here."
+    >
+      <Inside />
+    </DialogButton>
   );
 }

@@ -1,7 +1,6 @@
 'use client';
 import { wrap, type Remote } from 'comlink';
 import { FileUp } from 'lucide-react';
-import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { Phase, Reading } from '@/core/evidence/rows';
@@ -10,6 +9,7 @@ import type { TextTable } from '@/core/intake/readingsTable';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
+import { DialogButton } from '@/ui/pieces/DialogButton';
 import { SelectField } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
 import { Problem } from '@/ui/pieces/Problem';
@@ -252,23 +252,14 @@ interface Props {
 /** Readings from a file: a table whose columns are chosen, or what a phone has saved. */
 export function FromFile(props: Props) {
   return (
-    <Dialog.Root>
-      <Dialog.Trigger asChild>
-        <Button>
-          <FileUp size={15} aria-hidden="true" /> From a file
-        </Button>
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-black/40" />
-        <Dialog.Content className="panel fixed top-1/2 left-1/2 z-30 max-h-[92dvh] w-[min(94vw,860px)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto p-4">
-          <Dialog.Title className="head2">Readings from a file</Dialog.Title>
-          <Dialog.Description className="text-ink-2">
-            A table (CSV or a JSON list) with a row a run, or the file a phone has saved on the walk.
-          </Dialog.Description>
-          <Inside {...props} />
-          <Dialog.Close className="btn mt-4">Close</Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <DialogButton
+      icon={FileUp}
+      label="From a file"
+      title="Readings from a file"
+      about="A table (CSV or a JSON list) with a row a run, or the file a phone has saved on the walk."
+      wide
+    >
+      <Inside {...props} />
+    </DialogButton>
   );
 }
