@@ -179,8 +179,8 @@ function Inside() {
       {contact && !contact.lan && (
         <p className="mt-2 border-l-4 border-l-lamp px-3 py-1.5">
           Nestle listens on this machine alone. To let a phone in, stop it and start it with{' '}
-          <code className="fig">npm start -- --lan</code> (or{' '}
-          <code className="fig">npm run demo -- --lan</code>).
+          <code className="font-mono text-[13px]">npm start -- --lan</code> (or{' '}
+          <code className="font-mono text-[13px]">npm run demo -- --lan</code>).
         </p>
       )}
       {contact && <LetIn contact={contact} onMade={() => void refresh()} />}
