@@ -57,7 +57,7 @@ test('a trial of a link replaces its estimate, and it did not link is a link of 
   page,
 }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Duplicate Quillfeather Farm' }).click();
+  await page.getByRole('button', { name: 'Duplicate Quillfeather Farm', exact: true }).click();
   await page.getByRole('menuitem', { name: /Everything up to the work/ }).click();
   await page.getByRole('link', { name: 'Quillfeather Farm, copy', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'What must work where' })).toBeVisible();

@@ -17,7 +17,7 @@ async function dragBy(page: Page, name: RegExp, dx: number, dy: number) {
 
 test('the whole job, as an installer walks it', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Duplicate Quillfeather Farm' }).click();
+  await page.getByRole('button', { name: 'Duplicate Quillfeather Farm', exact: true }).click();
   await page.getByRole('menuitem', { name: /Everything up to the work/ }).click();
   await page.getByRole('link', { name: 'Quillfeather Farm, copy', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'What must work where' })).toBeVisible();
