@@ -1,6 +1,6 @@
 import { sampleState } from '../core/evidence/sampleRows';
 import type { EvidenceRow, Reading } from '../core/evidence/rows';
-import { CATALOGUE } from '../core/kit/catalogue';
+import { CATALOGUE } from '../core/kit/catalogue/catalogue';
 import { constructionLossDb } from '../core/radio/path/materials';
 import { firstCause, type CauseKind } from '../core/readings/cause';
 import { lineTest } from '../core/readings/line';

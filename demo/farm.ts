@@ -3,7 +3,7 @@ import { emptyBrief, type Brief } from '@/core/brief/brief';
 import { emptyPlan, type Option, type Plan, type Unit } from '@/core/plan/option/schema';
 import { sampleState } from '@/core/evidence/sampleRows';
 import { farmSite } from './farmSite';
-import { CATALOGUE } from '@/core/kit/catalogue';
+import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import { practisedReadings } from './practise';
 import { plainFeed } from '@/core/plan/option/feeds';
 
@@ -43,7 +43,7 @@ function farmBrief(): Brief {
       { id: 'dv-3', name: 'Printer in the hall', only24: true },
     ],
     hours: { from: '09:00', to: '16:00' },
-    oldRouter: { telephone: true, alarm: false },
+    oldRouter: { telephone: true, alarm: false, forwardedPort: false },
     complaints: [
       { id: 'cp-1', words: 'I teach live from the kiln room and the lesson drops out.', spotId: 'spot-7' },
       { id: 'cp-2', words: 'In the attic large files take all night.', spotId: 'spot-4' },

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from './test';
 import { sampleAcceptance, sampleRound, sampleState } from '../core/evidence/sampleRows';
-import { kitById } from '../core/kit/catalogue';
+import { kitById } from '../core/kit/catalogue/catalogue';
 import type { JobFile } from '../core/job/jobFile';
 import { planContext } from '../core/plan/evaluate/context';
 import type { Option, Plan } from '../core/plan/option/schema';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { CATALOGUE } from '../core/kit/catalogue';
+import { CATALOGUE } from '../core/kit/catalogue/catalogue';
 import { plainFeed } from '../core/plan/option/feeds';
 import type { Option, Unit } from '../core/plan/option/schema';
 import { emptySite, type Site } from '../core/site/model/schema';

@@ -13,9 +13,15 @@ export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
 export const policies = z.strictObject({
   feed: z.enum(['wireFirst', 'wirelessFirst', 'noDrilling', 'spendLeast']),
   names: z.enum(['one', 'two']),
-  placing: z.enum(['halfway', 'asNear']),
+  placing: z.enum(['halfway', 'asNear', 'twoRooms', 'twoWalls']),
   joining: z.enum(['bench', 'inPlace']),
   families: z.enum(['one', 'mixed']),
+  /** What becomes of the router that is there. */
+  router: z.enum(['replace', 'behind', 'bridge']).default('replace'),
+  /** Whether places on one wiring or coax share a group of adapters or have a pair each. */
+  adapters: z.enum(['group', 'pairs']).default('group'),
+  /** How copper is ended: fixed sockets, plugs on cable from the reel, or leads in stocked lengths. */
+  cables: z.enum(['sockets', 'plugs', 'leads']).default('sockets'),
 });
 export type Policies = z.infer<typeof policies>;
 
@@ -91,7 +97,12 @@ export const brief = z.strictObject({
   devices: z.array(rejoinDevice).max(80).default([]),
   /** When the customer can have us in the house, 24-hour clock; null is any time. */
   hours: z.strictObject({ from: clock, to: clock }).nullable().default(null),
-  oldRouter: z.strictObject({ telephone: z.boolean(), alarm: z.boolean() }),
+  oldRouter: z.strictObject({
+    telephone: z.boolean(),
+    alarm: z.boolean(),
+    /** Whether something is reached from outside through a forwarded port. */
+    forwardedPort: z.boolean().default(false),
+  }),
   complaints: z
     .array(
       z.strictObject({
@@ -103,6 +114,16 @@ export const brief = z.strictObject({
     )
     .max(40),
   policies,
+  /** What stands on an offer beside the options. */
+  offer: z
+    .strictObject({
+      taxPercent: z.number().min(0).max(100),
+      taxName: z.string().max(20),
+      validDays: z.number().int().min(1).max(365),
+      /** What is not part of the price, in words. */
+      exclusions: z.string().max(2000),
+    })
+    .default({ taxPercent: 0, taxName: 'tax', validDays: 30, exclusions: '' }),
   labourMinorPerHour: z.number().int().min(0).max(MOST_MINOR),
 });
 export type Brief = z.infer<typeof brief>;
@@ -143,9 +164,19 @@ export function emptyBrief(): Brief {
     consents: [],
     devices: [],
     hours: null,
-    oldRouter: { telephone: false, alarm: false },
+    oldRouter: { telephone: false, alarm: false, forwardedPort: false },
     complaints: [],
-    policies: { feed: 'wireFirst', names: 'one', placing: 'asNear', joining: 'bench', families: 'one' },
+    policies: {
+      feed: 'wireFirst',
+      names: 'one',
+      placing: 'asNear',
+      joining: 'bench',
+      families: 'one',
+      router: 'replace',
+      adapters: 'group',
+      cables: 'sockets',
+    },
+    offer: { taxPercent: 0, taxName: 'tax', validDays: 30, exclusions: '' },
     labourMinorPerHour: 55_00,
   };
 }

@@ -1,5 +1,5 @@
-import { kitById } from '../kit/catalogue';
-import type { KitItem } from '../kit/schema';
+import { kitById } from '../kit/catalogue/catalogue';
+import { PLAIN_ITEM, type KitItem } from '../kit/schema';
 import type { Option, Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';
 import { evidenceOf } from './fold';
@@ -33,8 +33,7 @@ export function kitThen(
     const today = kitById(unit.kitId, ownKit);
     const state = states.find((s) => s.network.units.some((u) => u.id === unit.id && u.kitId === unit.kitId));
     const then = state?.network.kit.find((k) => k.id === unit.kitId);
-    const called = { label: unit.kitId, about: '', costMinor: 0, handsMin: 0, waitMin: 0 };
-    const item = then ? { ...called, ...today, ...then } : today;
+    const item = then ? { ...PLAIN_ITEM, label: unit.kitId, ...today, ...then } : today;
     if (item) kit.set(unit.kitId, item);
   }
   return [...kit.values()];

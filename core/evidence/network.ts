@@ -1,19 +1,29 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { z } from 'zod';
-import { kitItem, type KitItem } from '../kit/schema';
+import { PLAIN_ITEM, kitItem, type KitItem } from '../kit/schema';
 import { feed, option, unit, type Feed, type Option, type Unit } from '../plan/option/schema';
 import { frame, id, label, place } from '../site/model/schema';
 import { STILL, inverse, throughFrame, type Frame } from '../site/model/frames';
 import type { Site } from '../site/model/schema';
 
-/** What of a kit item is physical: powers, bands, streams, ports and role, as it was that day. */
-export const physicalKit = kitItem.omit({
-  label: true,
-  about: true,
-  costMinor: true,
-  handsMin: true,
-  waitMin: true,
+/**
+ * What of a kit item is physical: powers, bands, streams, ports and role, as it was that day. What else an item says
+ * (price, times, lights, plugs) never ends a proof.
+ */
+export const physicalKit = kitItem.pick({
+  id: true,
+  kind: true,
+  radios: true,
+  antenna: true,
+  feeds: true,
+  portMbps: true,
+  family: true,
+  poe: true,
+  poeSource: true,
+  outdoor: true,
+  powerlineBoxMbps: true,
+  moca: true,
 });
 type PhysicalKit = z.infer<typeof physicalKit>;
 
@@ -53,8 +63,14 @@ export interface Frozen {
   labels: NetworkLabels;
 }
 
-const unmeasured = (f: Feed): Feed =>
-  f.kind === 'line' ? f : { ...f, measuredDownMbps: null, measuredUpMbps: null };
+/** A feed without what was measured on it and without the way its cable lies: neither changes what it is. */
+function unmeasured(f: Feed): Feed {
+  if (f.kind === 'line') return { kind: 'line' };
+  if (f.kind !== 'ethernet' && f.kind !== 'fibre')
+    return { ...f, measuredDownMbps: null, measuredUpMbps: null };
+  const { via: _, ...rest } = f;
+  return { ...rest, measuredDownMbps: null, measuredUpMbps: null };
+}
 
 /** The frames of a site's buildings as a list. */
 export const framesList = (site: Pick<Site, 'buildings'>): Network['frames'] =>
@@ -63,23 +79,29 @@ export const framesList = (site: Pick<Site, 'buildings'>): Network['frames'] =>
 const framesById = (list: Network['frames']): ReadonlyMap<string, Frame> =>
   new Map(list.map((f) => [f.buildingId, f.frame]));
 
+const PHYSICAL = Object.keys(physicalKit.shape) as (keyof PhysicalKit)[];
+
+/** An item without what is not physical in it. */
+const physicalOf = (item: KitItem): PhysicalKit =>
+  Object.fromEntries(PHYSICAL.map((key) => [key, item[key]])) as PhysicalKit;
+
 /** Splits an option into what is physical and what things are called. `kit` holds every item the option uses. */
 export function freeze(site: Pick<Site, 'buildings'>, of: Option, kit: readonly KitItem[]): Frozen {
   const used = [...new Set(of.units.map((u) => u.kitId))].map((kitId) => kit.find((k) => k.id === kitId)!);
   return {
     network: {
-      units: of.units.map(({ id: unitId, kitId, place: at, feed: f, radios }) => ({
+      // A bridged box is silent: of what a box can be, that alone is physical.
+      units: of.units.map(({ id: unitId, kitId, place: at, feed: f, radios, turned, role }) => ({
         id: unitId,
         kitId,
         place: at,
         feed: unmeasured(f),
         radios,
+        ...(turned ? { turned } : {}),
+        ...(role === 'bridge' ? { role } : {}),
       })),
       wiredSpots: of.wiredSpots,
-      kit: used.map((item): PhysicalKit => {
-        const { label: _l, about: _a, costMinor: _c, handsMin: _h, waitMin: _w, ...physical } = item;
-        return physical;
-      }),
+      kit: used.map(physicalOf),
       frames: framesList(site),
     },
     labels: {
@@ -130,6 +152,8 @@ export function networkHash(n: Network, site: Pick<Site, 'buildings'>): string {
       },
       feed: unmeasured(u.feed),
       radios: u.radios,
+      turned: u.turned,
+      role: u.role === 'bridge' ? u.role : undefined,
     };
   });
   units.sort((a, b) => (a.id < b.id ? -1 : 1));
@@ -174,12 +198,9 @@ export function thawed(site: Site, frozen: Frozen): { option: Option; kit: KitIt
       wiredSpots: n.wiredSpots.filter((w) => spots.has(w.spotId)),
     },
     kit: n.kit.map((k) => ({
+      ...PLAIN_ITEM,
       ...k,
       label: labels.kit.find((x) => x.id === k.id)?.label ?? k.id,
-      about: '',
-      costMinor: 0,
-      handsMin: 0,
-      waitMin: 0,
     })),
   };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { simulateReadings } from '../../demo/simulate';
-import { CATALOGUE, kitById } from '../kit/catalogue';
+import { CATALOGUE, kitById } from '../kit/catalogue/catalogue';
 import { createPlanner } from '../job/planner';
 import { planContext } from '../plan/evaluate/context';
 import { plainFeed } from '../plan/option/feeds';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { light } from '../kit/details';
 import { verdictWord } from '../plan/evaluate/judge';
 import { feed } from '../plan/option/schema';
 import { clientType, id, label, note, place } from '../site/model/schema';
@@ -126,19 +127,6 @@ const step = z.strictObject({
   act: z.enum(['done', 'undone', 'serial', 'note']),
   text: z.string().max(500),
 });
-
-/** What the light of a unit says, in our own words whatever its colours. */
-export const light = z.enum([
-  'starting',
-  'ready',
-  'joining',
-  'updating',
-  'holds',
-  'thin',
-  'lost',
-  'noInternet',
-  'switchedOff',
-]);
 
 /** One try of a place for a unit: where it stood, what its light said, what came in. */
 const placingTry = z.strictObject({

@@ -1,5 +1,5 @@
 import { levelOf } from '../site/model/levels';
-import type { Place, Site } from '../site/model/schema';
+import type { DataRun, Place, Site } from '../site/model/schema';
 
 /** TCP goodput of Ethernet as a share of its rate: 1448 payload of 1538 bytes on the wire (1500 MTU, timestamps). */
 export const ETHERNET_TCP_SHARE = 0.9415;
@@ -27,8 +27,18 @@ export function copperRateMbps(category: CableCategory, lengthM: number): number
   return 10_000;
 }
 
-/** Wire between two places along walls, m: route by right angles, rises, a drop at each end and 10 % slack. */
+/** Wire for a route, m: a drop at each end and 10 % slack. */
+export const withSlackM = (routeM: number): number => (routeM + 2 * DROP_M) * SLACK;
+
+/** Wire between two places where no route is known, m: by right angles, with rises, drops and slack. */
 export function wireLengthM(site: Site, a: Place, b: Place): number {
   const route = Math.abs(a.xM - b.xM) + Math.abs(a.yM - b.yM) + Math.abs(levelOf(site, a) - levelOf(site, b));
-  return (route + 2 * DROP_M) * SLACK;
+  return withSlackM(route);
+}
+
+/** What a run that is in the house carries, Mb/s: what was negotiated on it, else what its kind does. */
+export function runRateMbps(run: DataRun): number {
+  const carries =
+    run.category === 'fibre' ? 1000 : Math.min(copperRateMbps(run.category, run.lengthM), 10_000);
+  return run.negotiatedMbps ?? carries;
 }

@@ -1,6 +1,6 @@
 import { lengthText } from '../site/model/lengths';
 import type { PlanContext } from '../plan/evaluate/context';
-import { cableRunOf, spotCable, type CableRun } from '../plan/cost/cableRun';
+import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../plan/route/cableRun';
 import type { Option, Unit } from '../plan/option/schema';
 import type { DataRun } from '../site/model/schema';
 import { isSlowRun } from '../site/check/slowRun';
@@ -8,6 +8,7 @@ import type { CautionId } from './cautions';
 import type { Step } from './schedule';
 import type { Timed } from './steps';
 import { categoryLabel, dataRunOf, parentIdOf } from '../plan/option/feeds';
+import { gatewayOf } from '../plan/option/graph';
 
 /** "2 walls and a floor to drill", or nothing. */
 function drillWords({ walls, floors }: CableRun): string[] {
@@ -16,7 +17,7 @@ function drillWords({ walls, floors }: CableRun): string[] {
     ...(floors > 0 ? [`${floors} ${floors === 1 ? 'floor' : 'floors'}`] : []),
   ];
   return parts.length > 0
-    ? [`About ${parts.join(' and ')} to pass: look for a way that is there before drilling.`]
+    ? [`${parts.join(' and ')} to pass: look for a way that is there before drilling.`]
     : [];
 }
 
@@ -78,20 +79,57 @@ export function cableStep(context: PlanContext, option: Option, unit: Unit, time
   });
 }
 
+/** The step that brings the line to a gateway that stands elsewhere than its entry; null where none is needed. */
+export function entryStep(
+  context: PlanContext,
+  option: Option,
+  today: Option | null,
+  timed: Timed,
+): Step | null {
+  const lead = entryLeadOf(context, option, today);
+  const gateway = gatewayOf(option);
+  if (!lead || !gateway) return null;
+  const { lengthUnit } = context.brief;
+  const title = `Bring the line from its entry to ${gateway.letter}`;
+  if (lead.by === 'run')
+    return timed('entry', title, {
+      detail: [`Over ${lead.name}, ${lengthText(lead.lengthM, lengthUnit)}: find both ends with a tester.`],
+      good: 'A laptop at the far end has the line at its full speed.',
+      unitId: gateway.id,
+    });
+  if (lead.by === 'coax')
+    return timed('entry', title, {
+      detail: ['The modem moves to the coax outlet there: try its level before anything else is moved.'],
+      good: 'The modem locks and keeps its rate.',
+      unitId: gateway.id,
+    });
+  return timed('entry', title, {
+    detail: [`${lengthText(lead.run.lengthM, lengthUnit)} with slack.`, ...drillWords(lead.run)],
+    good: 'Tester shows all eight wires; a laptop at the far end has the line at its full speed.',
+    cautions: cautionsOf(context, lead.run, false),
+    unitId: gateway.id,
+  });
+}
+
 /** A step for each device that gets a wire. */
 export function wireSteps(context: PlanContext, option: Option, timed: Timed): Step[] {
   return option.wiredSpots.flatMap(({ spotId }) => {
     const cable = spotCable(context, option, spotId);
     const spot = context.site.spots.find((s) => s.id === spotId);
     if (!cable || !spot) return [];
-    const { unit, run, lead } = cable;
+    const { unit, run, lead, runName } = cable;
     const { lengthUnit } = context.brief;
-    const reach = lead ? 'A ready-made lead.' : `${lengthText(run.lengthM, lengthUnit)} with slack.`;
+    const reach =
+      runName !== null
+        ? `Over ${runName}.`
+        : lead
+          ? 'A ready-made lead.'
+          : `${lengthText(run.lengthM, lengthUnit)} with slack.`;
     return [
       timed(`wire:${spotId}`, `Wire the device at ${spot.number} ${spot.name} to ${unit.letter}`, {
-        detail: [reach, ...(lead ? [] : drillWords(run))],
+        detail: [reach, ...(lead || runName !== null ? [] : drillWords(run))],
         good: 'The device says it is on the cable, and its air is off.',
-        cautions: lead ? [] : cautionsOf(context, run, false),
+        cautions: lead || runName !== null ? [] : cautionsOf(context, run, false),
         unitId: unit.id,
         after: [`place:${unit.id}`],
       }),

@@ -77,7 +77,7 @@ test('the school of the job changes where units are joined; an outdoor unit is b
   });
   const title = (u: Unit) => sheet([u], inPlace).find((s) => s.key === `join:${u.id}`)!.title;
   expect(title(unit({}))).toContain('at its place');
-  expect(title(unit({ kitId: 'outdoor-poe' }))).toContain('beside the gateway');
+  expect(title(unit({ kitId: 'outdoor-poe' }))).toContain('beside A');
 });
 
 test('no gateway, no run sheet', () => {

@@ -1,9 +1,11 @@
 import { kitOf, type PlanContext } from '../plan/evaluate/context';
 import { CONSENT_LABEL, type Brief } from '../brief/brief';
 import { gatewayOf } from '../plan/option/graph';
+import { meshRootOf, rolesToSet } from '../plan/routing/routing';
+import type { KitRole } from '../kit/details';
 import type { Option, Unit } from '../plan/option/schema';
 import { adapterSteps, adaptersStepOf } from './adapterSteps';
-import { cableStep, wireSteps } from './cableSteps';
+import { cableStep, entryStep, wireSteps } from './cableSteps';
 import { schedule, type ScheduledStep, type Step } from './schedule';
 import { timesOf } from './steps';
 import { joinSteps } from './unitSteps';
@@ -16,6 +18,22 @@ const LOGIN_WORDS: Record<Brief['line']['login'], (holder: string) => string> = 
     `Connection type: user name and password${holder ? ` (${holder})` : ''}. Have them before anything is unplugged.`,
   fixedAddress: (holder) =>
     `Connection type: fixed address${holder ? ` (${holder})` : ''}. Write it down from the old router.`,
+};
+
+const ROLE_WORDS: Record<KitRole, string> = {
+  modem: 'modem',
+  router: 'router',
+  accessPoint: 'access point',
+  bridge: 'a bridge',
+};
+const ROLE_DETAIL: Record<KitRole, (letter: string) => string[]> = {
+  modem: () => [],
+  router: () => [],
+  accessPoint: (letter) => [`${letter}: access-point mode, so that it hands out no addresses.`],
+  bridge: (letter) => [
+    `${letter}: note the log-in of the line, then bridge mode; its radio goes off with it.`,
+    `${letter} off and on: it locks to the first device it sees.`,
+  ],
 };
 
 /** Which devices go back on which network. */
@@ -49,7 +67,7 @@ function feedOrder(option: Option): Unit[] {
  * The ordered run sheet of an option, as it is fitted without call-backs: boxes, labels, gateway, final name before
  * satellites, cables while units update, joining one by one, placing parents first. Empty where nothing is planned.
  */
-export function runSheet(context: PlanContext, option: Option): ScheduledStep[] {
+export function runSheet(context: PlanContext, option: Option, today: Option | null = null): ScheduledStep[] {
   const gateway = gatewayOf(option);
   if (!gateway) return [];
   const { brief } = context;
@@ -57,7 +75,10 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
   const others = units.filter((u) => u.id !== gateway.id);
   const replaced = kitOf(context, gateway).kind !== 'router';
   const open = brief.consents.filter((c) => !c.got);
-  const timed = timesOf(context, option);
+  const timed = timesOf(context, option, today);
+  const root = meshRootOf(context, option) ?? gateway;
+  const roles = rolesToSet(context, option);
+  const entry = entryStep(context, option, today, timed);
   const steps: Step[] = [
     ...(open.length > 0
       ? [
@@ -90,6 +111,7 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
       cautions: ['phoneAlarm'],
       after: ['labels'],
     }),
+    ...(entry ? [entry] : []),
     timed(
       'gateway',
       replaced ? `Modem off, old router out, ${gateway.letter} in` : `Check ${gateway.letter} and its line`,
@@ -107,10 +129,21 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
         waitLabel: 'Modem settles',
         cautions: ['phoneAlarm', 'radio'],
         unitId: gateway.id,
-        after: ['ask'],
+        after: ['ask', 'entry'],
       },
     ),
-    timed('network', `Set the final name, key and admin password on ${gateway.letter}`, {
+    ...(roles.length > 0
+      ? [
+          timed('roles', `Set ${roles.map((r) => `${r.unit.letter} as ${ROLE_WORDS[r.role]}`).join(', ')}`, {
+            detail: roles.flatMap((r) => ROLE_DETAIL[r.role](r.unit.letter)),
+            good: 'One box routes and hands out addresses: a laptop behind it says so.',
+            cautions: ['phoneAlarm'],
+            unitId: roles[0]!.unit.id,
+            after: ['gateway'],
+          }),
+        ]
+      : []),
+    timed('network', `Set the final name, key and admin password on ${root.letter}`, {
       detail: [
         'Before any satellite is added, so that each inherits them.',
         brief.policies.names === 'one'
@@ -121,12 +154,12 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
       good: 'The customer’s phone joins.',
       waitLabel: replaced ? `${gateway.letter} updates` : null,
       cautions: ['keys', 'updating'],
-      unitId: gateway.id,
-      after: ['gateway'],
+      unitId: root.id,
+      after: ['gateway', 'roles', ...(root === gateway ? [] : [`join:${root.id}`])],
     }),
   ];
   for (const unit of others)
-    steps.push(...joinSteps(context, unit, gateway, timed).filter((s) => s.key.startsWith('join:')));
+    steps.push(...joinSteps(context, unit, root, timed).filter((s) => s.key.startsWith('join:')));
   for (const unit of others) {
     const cable = cableStep(context, option, unit, timed);
     if (cable) steps.push(cable);
@@ -134,7 +167,7 @@ export function runSheet(context: PlanContext, option: Option): ScheduledStep[] 
   steps.push(...adapterSteps(context, option, timed));
   for (const unit of others)
     steps.push(
-      ...joinSteps(context, unit, gateway, timed, adaptersStepOf(context, option, unit.id)).filter((s) =>
+      ...joinSteps(context, unit, root, timed, adaptersStepOf(context, option, unit.id)).filter((s) =>
         s.key.startsWith('place:'),
       ),
     );

@@ -25,8 +25,8 @@ export function step(key: string, title: string, handsMin: number, more: Partial
 export type Timed = (key: string, title: string, more?: Partial<Step>) => Step;
 
 /** Steps take their times from the work of the option, so that price and run sheet never differ. A step without is a bug. */
-export function timesOf(context: PlanContext, option: Option): Timed {
-  const work = new Map(workOf(context, option).map((w) => [w.key, w]));
+export function timesOf(context: PlanContext, option: Option, today: Option | null): Timed {
+  const work = new Map(workOf(context, option, today).map((w) => [w.key, w]));
   return (key, title, more) => {
     const time = work.get(key);
     if (!time) throw new Error(`no time is counted for step ${key}`);

@@ -5,6 +5,7 @@ import type { Step } from './schedule';
 import type { Timed } from './steps';
 import { lengthText } from '../site/model/lengths';
 import { parentIdOf } from '../plan/option/feeds';
+import type { Joining } from '../kit/details';
 
 /** What to say of a unit that is silent at first on a radar-checked channel. */
 function radarWords(context: PlanContext, unit: Unit): string[] {
@@ -25,7 +26,7 @@ const feedWord = (unit: Unit): string =>
 export function joinSteps(
   context: PlanContext,
   unit: Unit,
-  gateway: Unit,
+  root: Unit,
   timed: Timed,
   /** Step that puts in the adapters its feed runs over. */
   adapters: string | null = null,
@@ -33,6 +34,7 @@ export function joinSteps(
   const kit = kitOf(context, unit);
   const { joining } = context.brief.policies;
   const onBench = joining === 'bench' || kit.outdoor;
+  if (unit === root) return rootSteps(unit, timed);
   if (kit.kind === 'switch')
     return [
       timed(`place:${unit.id}`, `Fix ${unit.letter} at ${unit.name} and power it`, {
@@ -49,17 +51,16 @@ export function joinSteps(
   if (kit.kind === 'powerline' || kit.kind === 'coax') return pairSteps(unit, kit.kind, timed);
   const join = timed(
     `join:${unit.id}`,
-    onBench ? `Join ${unit.letter} beside the gateway` : `Join ${unit.letter} at its place`,
+    onBench ? `Join ${unit.letter} beside ${root.letter}` : `Join ${unit.letter} at its place`,
     {
       detail:
         kit.kind === 'extender'
           ? ['Enter the key of both bands.', 'Decide on the network name afterwards, as the job says.']
           : [
               onBench
-                ? `Stand ${unit.letter} within ${lengthText(3, context.brief.lengthUnit)} of ${gateway.letter}. Nothing in its cable ports.`
+                ? `Stand ${unit.letter} within ${lengthText(kit.joining.distanceM || 3, context.brief.lengthUnit)} of ${root.letter}. ${kit.joining.cableIn ? 'It joins on its cable: the very switch and lead it will hang on.' : 'Nothing in its cable ports.'}`
                 : `Power ${unit.letter} at its place; not found means one step closer.`,
-              `Start the search on ${gateway.letter} first.`,
-              `Then press the join button of ${unit.letter}, within 2 minutes.`,
+              ...joinWords(kit.joining, unit.letter, root.letter),
             ],
       good: 'Steady light, and the serial found is the one on the label.',
       waitLabel: `${unit.letter} updates`,
@@ -89,6 +90,51 @@ export function joinSteps(
     ],
   });
   return [join, placing];
+}
+
+/** What is pressed where, by the recipe of the kit. */
+function joinWords(joining: Joining, letter: string, root: string): string[] {
+  const windowMin = Math.round((joining.windowS || 120) / 60);
+  const press = joining.pressS > 0 ? ` (${joining.pressS} s)` : '';
+  switch (joining.method) {
+    case 'app':
+      return [`Start the search in the app of ${root}; ${letter} is found within ${windowMin} minutes.`];
+    case 'page':
+      return [`Join its set-up network and enter the name and key of ${root} on its page.`];
+    case 'cable':
+      return [`Start the search on ${root}; ${letter} is found on the cable within ${windowMin} minutes.`];
+    default:
+      return joining.first === 'new'
+        ? [
+            `Press the join button of ${letter} first${press}, then that of ${root}, within ${windowMin} minutes.`,
+          ]
+        : [
+            `Start the search on ${root} first${press}.`,
+            `Then press the join button of ${letter}${press}, within ${windowMin} minutes.`,
+          ];
+  }
+}
+
+/** The first unit of a mesh behind the box on the line: set up, not joined. */
+function rootSteps(unit: Unit, timed: Timed): Step[] {
+  return [
+    timed(`join:${unit.id}`, `Set up ${unit.letter} as the first of the mesh`, {
+      detail: [`Cable from the box on the line into ${unit.letter}; it is set up, it joins nothing.`],
+      good: 'Its light is steady and a laptop on it reaches the internet.',
+      waitLabel: `${unit.letter} updates`,
+      cautions: ['updating'],
+      unitId: unit.id,
+      asksSerial: true,
+      after: ['gateway', 'roles'],
+    }),
+    timed(`place:${unit.id}`, `Stand ${unit.letter} at ${unit.name}`, {
+      detail: ['Off the floor, upright, in the open, away from metal, water and microwave ovens.'],
+      good: 'Its light says holds.',
+      waitLabel: `${unit.letter} settles`,
+      unitId: unit.id,
+      after: [`join:${unit.id}`, `cable:${unit.id}`],
+    }),
+  ];
 }
 
 function pairSteps(unit: Unit, kind: 'powerline' | 'coax', timed: Timed): Step[] {

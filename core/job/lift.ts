@@ -1,4 +1,4 @@
-import { kitById } from '../kit/catalogue';
+import { kitById } from '../kit/catalogue/catalogue';
 import type { KitItem } from '../kit/schema';
 import { freeze, networkHash, type Network } from '../evidence/network';
 import type { Option } from '../plan/option/schema';

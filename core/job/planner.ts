@@ -112,7 +112,12 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   function contextNow(): Learnt & { key: string } {
     const { site, brief, plan } = docs;
     const line = knownLine(brief, rows);
-    const key = [numberOf(site), briefKey(brief), JSON.stringify(plan.ownKit), JSON.stringify(line)].join();
+    const key = [
+      numberOf(site),
+      briefKey(brief),
+      JSON.stringify([plan.ownKit, plan.ownMaterials, plan.keptOut]),
+      JSON.stringify(line),
+    ].join();
     const known = learnt(`${key} ${countRead(rows)}`, () => ({
       ...learntContext({ ...docs, evidence: rows }, line),
       number: ++count,
@@ -186,7 +191,9 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         verdicts,
         headline,
         steps: worked
-          ? sheets(`${key} ${JSON.stringify(worked)}`, () => runSheet(context, worked))
+          ? sheets(`${key} ${JSON.stringify([worked, plan.today.units])}`, () =>
+              runSheet(context, worked, plan.today),
+            )
           : NO_STEPS,
       };
     },

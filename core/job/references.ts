@@ -1,6 +1,6 @@
 import { feedPath } from '../plan/option/graph';
 import { MOST_FLOOR_KINDS } from '../radio/field/castSpace';
-import { kitById } from '../kit/catalogue';
+import { kitById } from '../kit/catalogue/catalogue';
 import type { Option, Plan } from '../plan/option/schema';
 import { networkHash } from '../evidence/network';
 import { type EvidenceRows, type StateRow } from '../evidence/rows';
@@ -179,7 +179,14 @@ function checkOption(option: Option, site: Site, p: Plan, path: string, report: 
     if (u.place.storeyId !== null && !storeys.has(u.place.storeyId))
       report(`${path}.units[${i}].place.storeyId`, `there is no storey "${u.place.storeyId}"`);
   });
+  (option.locks ?? []).forEach((l, i) => {
+    if (!units.has(l))
+      report(`${path}.locks[${i}]`, `the lock is on the unit "${l}", which is not there: take it away`);
+  });
+  const runs = new Set(site.dataRuns.map((r) => r.id));
   option.wiredSpots.forEach((w, i) => {
+    if (w.dataRunId && !runs.has(w.dataRunId))
+      report(`${path}.wiredSpots[${i}].dataRunId`, `there is no data run "${w.dataRunId}"`);
     if (!spots.has(w.spotId)) report(`${path}.wiredSpots[${i}].spotId`, `there is no spot "${w.spotId}"`);
     if (!units.has(w.unitId)) report(`${path}.wiredSpots[${i}].unitId`, `there is no unit "${w.unitId}"`);
   });
@@ -189,6 +196,11 @@ function checkOption(option: Option, site: Site, p: Plan, path: string, report: 
 export function checkPlan(p: Plan, site: Site, report: Report): void {
   checkOption(p.today, site, p, 'plan.today', report);
   unique(p.ownKit, 'plan.ownKit', report);
+  unique(p.ownMaterials, 'plan.ownMaterials', report);
+  const rooms = new Set(site.rooms.map((r) => r.id));
+  p.keptOut.forEach((r, i) => {
+    if (!rooms.has(r)) report(`plan.keptOut[${i}]`, `there is no room "${r}"`);
+  });
   unique(p.options, 'plan.options', report);
   p.options.forEach((o, i) => checkOption(o, site, p, `plan.options[${i}]`, report));
 }

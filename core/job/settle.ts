@@ -125,6 +125,7 @@ function settledOption(option: Option, site: Site, storeys: ReadonlySet<string>)
   return withFields(option, {
     units,
     wiredSpots: mended(option.wiredSpots, (w) => (spots.has(w.spotId) && unitIds.has(w.unitId) ? w : null)),
+    ...(option.locks ? { locks: mended(option.locks, (l) => (unitIds.has(l) ? l : null)) } : {}),
   });
 }
 
@@ -137,9 +138,11 @@ export function settled(docs: Documents): Documents {
   const site = settledSite(docs.site);
   const storeys = ids(site.buildings.flatMap((b) => b.storeys));
   const spots = ids(site.spots);
+  const rooms = ids(site.rooms);
   const plan = withFields(docs.plan, {
     today: settledOption(docs.plan.today, site, storeys),
     options: mended(docs.plan.options, (o) => settledOption(o, site, storeys)),
+    keptOut: mended(docs.plan.keptOut, (r) => (rooms.has(r) ? r : null)),
   });
   const brief = withFields(docs.brief, {
     complaints: mended(docs.brief.complaints, (c) => withFields(c, { spotId: known(spots, c.spotId) })),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id, label } from '../site/model/schema';
 import { bandId, standardId, widthMhz } from '../site/model/radioTerms';
+import { PLAIN_DETAILS, kitDetails } from './details';
 
 export const feedKind = z.enum(['line', 'ethernet', 'fibre', 'coax', 'powerline', 'bridge', 'wireless']);
 export type FeedKind = z.infer<typeof feedKind>;
@@ -51,5 +52,9 @@ export const kitItem = z.strictObject({
   handsMin: z.number().min(0).max(600),
   /** Time it updates or boots by itself, min. */
   waitMin: z.number().min(0).max(600),
+  ...kitDetails.shape,
 });
 export type KitItem = z.infer<typeof kitItem>;
+
+/** What is not physical of an item nobody has described. */
+export const PLAIN_ITEM = { ...PLAIN_DETAILS, about: '', costMinor: 0, handsMin: 0, waitMin: 0 } as const;

@@ -1,5 +1,5 @@
 import { extent } from 'd3-array';
-import { kitById } from '../kit/catalogue';
+import { kitById } from '../kit/catalogue/catalogue';
 import type { KitItem } from '../kit/schema';
 import { evidenceOf } from '../evidence/fold';
 import { freeze, networkHash } from '../evidence/network';

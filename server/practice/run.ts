@@ -4,7 +4,7 @@ import { evidenceOf } from '@/core/evidence/fold';
 import { freeze } from '@/core/evidence/network';
 import { phase, subject, type Phase, type Subject } from '@/core/evidence/rows';
 import { constructionLossDb } from '@/core/radio/path/materials';
-import { CATALOGUE } from '@/core/kit/catalogue';
+import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import {
   id as idSchema,
   type ClientTypeId,

@@ -4,7 +4,7 @@ import { doneSteps, serialAt } from '@/core/evidence/fold';
 import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
 import type { LineTest } from '@/core/readings/line';
-import { kitById } from '@/core/kit/catalogue';
+import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import { storeysById } from '@/core/site/model/levels';
 import { useAccepted, useBuilt, useDerived, useOption } from '@/ui/job/derived';

@@ -1,5 +1,5 @@
 'use client';
-import { kitById } from '@/core/kit/catalogue';
+import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { KitItem } from '@/core/kit/schema';
 import type { Option } from '@/core/plan/option/schema';
 import { sheetStoreys } from '@/core/site/model/levels';

@@ -2,7 +2,7 @@
 import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { CATALOGUE } from '@/core/kit/catalogue';
+import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import { moneyText } from '@/core/plan/cost/money';
 import type { KitItem, KitKind } from '@/core/kit/schema';
 import { useKeys } from '@/ui/keys/useKeys';

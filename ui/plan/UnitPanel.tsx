@@ -2,7 +2,7 @@
 import equal from 'fast-deep-equal';
 import { Trash2 } from 'lucide-react';
 import { memo } from 'react';
-import { kitById } from '@/core/kit/catalogue';
+import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { FeedKind } from '@/core/kit/schema';
 import { fedThrough, gatewayOf } from '@/core/plan/option/graph';
 import { partBecause } from '@/core/plan/evaluate/words';

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { kitById } from '@/core/kit/catalogue';
+import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { Option } from '@/core/plan/option/schema';
 import { eavesLevelM, levelOf, sheetStoreys } from '@/core/site/model/levels';
 import { useJob } from '@/ui/job/store';

@@ -9,7 +9,7 @@ import {
   type MouseEvent,
   type ReactNode,
 } from 'react';
-import { kitById } from '@/core/kit/catalogue';
+import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { Option } from '@/core/plan/option/schema';
 import { boxAround, inside, plotBox } from '@/core/site/model/levels';
 import type { Place, Point } from '@/core/site/model/schema';

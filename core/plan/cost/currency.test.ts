@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { emptyBrief } from '../../brief/brief';
-import { CATALOGUE } from '../../kit/catalogue';
+import { CATALOGUE } from '../../kit/catalogue/catalogue';
 import { emptyPlan } from '../option/schema';
 import { inCurrency } from './currency';
 

@@ -135,7 +135,7 @@ describe('each feed brings its parts and its hours', () => {
     expect(min).toBeGreaterThan(75);
     expect(min).toBeLessThan(150);
     expect(partsIn(fibre)).toMatchObject({
-      'Fibre, pre-made': 24,
+      'Fibre, pre-made, 30 m': 1,
       'Media converters, pair': 1,
       'Entry seals, pair': 1,
     });
@@ -182,7 +182,7 @@ describe('each feed brings its parts and its hours', () => {
     });
     const wired = (spotId: string): Option => ({ ...option(), wiredSpots: [{ spotId, unitId: 'a' }] });
     const labels = (o: Option) => partsOf(at, o, emptyPlan().today).map((p) => p.label);
-    expect(labels(wired('desk'))).toContain('Ready-made leads, long');
+    expect(labels(wired('desk'))).toContain('Ready-made lead, 5 m');
     expect(labels(wired('sofa'))).toEqual(expect.arrayContaining(['Cat 6', 'Wall sockets, pair']));
     expect(runSheet(at, wired('sofa')).map((s) => s.key)).toContain('wire:sofa');
   });

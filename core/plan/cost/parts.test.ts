@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../../demo/farm';
-import { CATALOGUE } from '../../kit/catalogue';
+import { CATALOGUE } from '../../kit/catalogue/catalogue';
 import { runSheet } from '../../fit/runSheet';
 import { priceOf } from './price';
 import type { Brief } from '../../brief/brief';
@@ -41,9 +41,10 @@ describe('what has to be bought', () => {
         unit('c', 'mesh-dual', { ...plainFeed('fibre', 'a'), lengthM: 30 }),
       ),
     );
-    expect(list.get('Mesh node, dual band')).toMatchObject({ count: 3, unit: 'piece', costMinor: 3 * 89_00 });
+    // A box of three costs less than three singles.
+    expect(list.get('Mesh node, dual band, box of 3')).toMatchObject({ count: 1, costMinor: 229_00 });
     expect(list.get('Cat 6')).toMatchObject({ count: 13, unit: 'm', costMinor: 13 * 90 });
-    expect(list.get('Fibre, pre-made')).toMatchObject({ count: 30, unit: 'm', costMinor: 30 * 140 });
+    expect(list.get('Fibre, pre-made, 30 m')).toMatchObject({ count: 1, unit: 'piece', costMinor: 42_00 });
     expect(list.get('Wall sockets, pair')).toMatchObject({ count: 1 });
     expect(list.get('Ready-made leads, short')).toMatchObject({ count: 4 });
     expect(list.get('Clips')!.count).toBeGreaterThan(0);
@@ -56,14 +57,14 @@ describe('what has to be bought', () => {
         unit('c', 'mesh-dual', plainFeed('wireless', 'a')),
       ),
     );
-    expect([...list.keys()].sort()).toEqual(['Mesh node, dual band', 'Ready-made leads, short']);
+    expect([...list.keys()].sort()).toEqual(['Mesh node, dual band, box of 3', 'Ready-made leads, short']);
   });
   test('old gear is used again where the brief allows it, once for each piece', () => {
     const old: Option = { ...nothing, units: [gateway] };
     const plan = option(unit('b', 'mesh-dual', plainFeed('wireless', 'a')));
     expect(parts(plan, old).get('Mesh node, dual band')!.count).toBe(1);
     const bought = contextOf((b) => ({ ...b, allowed: { ...b.allowed, reuseOldGear: false } }));
-    expect(parts(plan, old, bought).get('Mesh node, dual band')!.count).toBe(2);
+    expect(parts(plan, old, bought).get('Mesh node, dual band, box of 2')!.count).toBe(1);
   });
   test('an outdoor unit without a powered port brings its injector, with one it does not', () => {
     const outdoor = (parent: string) => unit('d', 'outdoor-poe', plainFeed('ethernet', parent));

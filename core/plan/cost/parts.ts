@@ -1,13 +1,15 @@
 import { POE_W } from '../../feed/poe';
-import { kitById } from '../../kit/catalogue';
-import { kitOf, type PlanContext } from '../evaluate/context';
-import { categoryLabel, isCable, needsRun, parentIdOf } from '../option/feeds';
+import { kitById } from '../../kit/catalogue/catalogue';
+import { cheapestPacking, isTabled, materialById } from '../../kit/materials';
+import type { KitItem } from '../../kit/schema';
 import { FOOT_M, type LengthUnit } from '../../site/model/lengths';
+import { kitOf, type PlanContext } from '../evaluate/context';
+import { isCable, needsRun, parentIdOf } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
-import { injectorsOf } from '../rules/rules';
+import { injectorsOf } from '../power/power';
+import { cableRunOf, entryLeadOf, spotCable } from '../route/cableRun';
 import { adapterGroups, coaxWorkOf } from './adapters';
-import { cableRunOf, spotCable, type CableRun } from './cableRun';
-import { CABLE_MINOR_PER_M, CLIP_EVERY_M, CLIPS_IN_BAG, MATERIAL_MINOR } from './prices';
+import { runUses } from './cableParts';
 
 export interface PartLine {
   label: string;
@@ -22,103 +24,130 @@ export function amountText({ count, unit }: PartLine, lengthUnit: LengthUnit): s
   return lengthUnit === 'feet' ? `${Math.ceil(count / FOOT_M)} ft` : `${count} m`;
 }
 
-type Add = (label: string, count: number, unit: PartLine['unit'], eachMinor: number) => void;
+/** A list of parts that grows; the same part is one line. */
+class PartsList {
+  private readonly lines = new Map<string, PartLine>();
+  constructor(private readonly context: PlanContext) {}
 
-/** A cable that is laid, with what fixes, protects and ends it. */
-function addRun(context: PlanContext, add: Add, run: CableRun, medium: 'fibre' | string): void {
-  const { allowed } = context.brief;
-  const lengthM = Math.ceil(run.lengthM);
-  const fibre = medium === 'fibre';
-  if (fibre) add('Fibre, pre-made', lengthM, 'm', CABLE_MINOR_PER_M.fibre);
-  else if (run.across) add(`${medium}, outdoor cable`, lengthM, 'm', CABLE_MINOR_PER_M.outdoor);
-  else add(medium, lengthM, 'm', CABLE_MINOR_PER_M.indoor);
-  if (fibre) {
-    add('Media converters, pair', 1, 'piece', MATERIAL_MINOR.convertersPair);
-  } else {
-    add('Wall sockets, pair', 1, 'piece', MATERIAL_MINOR.socketPair);
-    if (run.across) add('Surge protection, pair', 1, 'piece', MATERIAL_MINOR.surgePair);
+  put(label: string, count: number, unit: PartLine['unit'], costMinor: number): void {
+    if (count <= 0) return;
+    const line = this.lines.get(label) ?? { label, count: 0, unit, costMinor: 0 };
+    line.count += count;
+    line.costMinor += costMinor;
+    this.lines.set(label, line);
   }
-  add('Ready-made leads, short', 2, 'piece', MATERIAL_MINOR.lead);
-  if (run.across) add('Entry seals, pair', 1, 'piece', MATERIAL_MINOR.entrySeals);
-  // In a home that is rented or listed the cable lies in trunking indoors, else it is clipped; in a duct it lies loose.
-  const trunked = allowed.rented || allowed.listed;
-  const indoorM = run.lengthM - run.outdoorM;
-  if (trunked) add('Trunking', Math.ceil(indoorM), 'm', MATERIAL_MINOR.trunkingPerM);
-  const clippedM = (trunked ? 0 : indoorM) + (run.duct ? 0 : run.outdoorM);
-  add('Clips', Math.ceil(clippedM / CLIP_EVERY_M), 'piece', MATERIAL_MINOR.clips / CLIPS_IN_BAG);
+
+  /** Prices of the job's own items are in its currency already, tabled ones are converted. */
+  private inJob(costMinor: number, isOwn: boolean): number {
+    return isOwn ? costMinor : Math.round(costMinor * this.context.brief.catalogueRate);
+  }
+
+  material(materialId: string, count: number, label?: string): void {
+    const item = materialById(materialId, this.context.ownMaterials);
+    this.put(label ?? item.label, count, item.per, this.inJob(count * item.costMinor, !isTabled(item)));
+  }
+
+  /** A number of pieces of an item, in the packs that cost the least. */
+  kit(item: KitItem, pieces: number): void {
+    const isOwn = this.context.ownKit.includes(item);
+    const bought = cheapestPacking(pieces, item.costMinor, item.packs);
+    this.put(item.label, bought.singles, 'piece', this.inJob(bought.singles * item.costMinor, isOwn));
+    for (const p of bought.packs)
+      this.put(
+        `${item.label}, box of ${p.pieces}${bought.spares > 0 ? `, ${bought.spares} to spare` : ''}`,
+        p.count,
+        'piece',
+        this.inJob(p.count * p.costMinor, isOwn),
+      );
+  }
+
+  all(): PartLine[] {
+    return [...this.lines.values()].map((l) => ({ ...l, costMinor: Math.round(l.costMinor) }));
+  }
 }
 
-function addFeed(context: PlanContext, option: Option, unit: Unit, add: Add): void {
+function addFeed(context: PlanContext, option: Option, unit: Unit, list: PartsList): void {
   const { feed } = unit;
   const run = cableRunOf(context, option, unit);
-  if (run && needsRun(feed)) addRun(context, add, run, feed.kind === 'fibre' ? 'fibre' : categoryLabel(feed));
+  if (run && needsRun(feed))
+    for (const { item, count, label } of runUses(
+      context,
+      run,
+      feed.kind === 'fibre' ? 'fibre' : feed.category,
+    ))
+      list.material(item.id, count, label);
   // A run that is in the house still wants a lead at each end.
-  else if (isCable(feed) && feed.dataRunId !== null && parentIdOf(feed) !== null)
-    add('Ready-made leads, short', 2, 'piece', MATERIAL_MINOR.lead);
-  if (kitOf(context, unit).outdoor)
-    add('Outdoor fixing: gland, seal, ties', 1, 'piece', MATERIAL_MINOR.mount);
+  else if (isCable(feed) && feed.dataRunId !== null && parentIdOf(feed) !== null) list.material('patch', 2);
+  if (kitOf(context, unit).outdoor) list.material('mount', 1);
 }
 
-function addAdapters(context: PlanContext, option: Option, add: Add): void {
+/** Adapters by the group: pairs and singles, whichever is the cheaper. */
+function addAdapters(context: PlanContext, option: Option, list: PartsList): void {
   for (const { kind, outletIds } of adapterGroups(context, option)) {
     const coax = kind === 'coax';
-    const [name, pair, single] = coax
-      ? (['Coax adapter', kitById('coax-pair')!.costMinor, MATERIAL_MINOR.coaxSingle] as const)
-      : ([
-          'Powerline adapter',
-          kitById('powerline-pair')!.costMinor,
-          MATERIAL_MINOR.powerlineSingle,
-        ] as const);
-    const pairs = Math.floor(outletIds.length / 2);
-    if (pairs > 0) add(`${name}s, pair`, pairs, 'piece', pair);
-    if (outletIds.length % 2 === 1) add(`${name}, single`, 1, 'piece', single);
-    if (outletIds.length === 0) continue;
-    add('Ready-made leads, short', outletIds.length, 'piece', MATERIAL_MINOR.lead);
-    if (coax) add('Coax leads, short', outletIds.length, 'piece', MATERIAL_MINOR.coaxLead);
+    const pair = kitById(coax ? 'coax-pair' : 'powerline-pair', context.ownKit)!;
+    const single = materialById(coax ? 'coax-single' : 'powerline-single', context.ownMaterials);
+    const bought = cheapestPacking(outletIds.length, single.costMinor, [
+      { pieces: 2, costMinor: pair.costMinor },
+    ]);
+    const rate = context.brief.catalogueRate;
+    for (const p of bought.packs)
+      list.put(
+        coax ? 'Coax adapters, pair' : 'Powerline adapters, pair',
+        p.count,
+        'piece',
+        Math.round(p.count * p.costMinor * (context.ownKit.includes(pair) ? 1 : rate)),
+      );
+    list.material(single.id, bought.singles);
+    list.material('patch', outletIds.length);
+    if (coax) list.material('coax-lead', outletIds.length);
   }
   const coax = coaxWorkOf(context, option);
   if (!coax) return;
-  if (coax.entryFilter) add('Coax entry filter', 1, 'piece', MATERIAL_MINOR.entryFilter);
-  if (coax.modemFilter) add('Coax filter for the modem', 1, 'piece', MATERIAL_MINOR.modemFilter);
-  for (const s of coax.splitters)
-    add(`Splitter to 1675 MHz, ${s.ways}-way`, 1, 'piece', MATERIAL_MINOR.splitter);
-  if (coax.openPorts > 0) add('Terminators, 75 Ω', coax.openPorts, 'piece', MATERIAL_MINOR.terminator);
+  if (coax.entryFilter) list.material('entry-filter', 1);
+  if (coax.modemFilter) list.material('modem-filter', 1);
+  for (const s of coax.splitters) list.material('splitter', 1, `Splitter to 1675 MHz, ${s.ways}-way`);
+  list.material('terminator', coax.openPorts);
+}
+
+/** What the line needs to come to a gateway that stands elsewhere than its entry. */
+function addEntry(context: PlanContext, option: Option, today: Option, list: PartsList): void {
+  const lead = entryLeadOf(context, option, today);
+  if (lead?.by === 'cable')
+    for (const { item, count, label } of runUses(context, lead.run, 'cat6'))
+      list.material(item.id, count, label);
+  else if (lead) list.material(lead.by === 'coax' ? 'coax-lead' : 'patch', lead.by === 'coax' ? 1 : 2);
 }
 
 /**
  * What has to be bought for an option, in minor units of the job's currency: units that are not there today (or all, where
- * old gear may not be used again), and for each feed its cable and what ends, fixes, seals and protects it, adapters by
- * the group, filters and splitters of the coax, injectors, leads to devices that get a wire.
+ * old gear may not be used again) in the packs that cost the least, and for each feed its cable and what ends, fixes,
+ * seals and protects it, adapters by the group, filters and splitters of the coax, injectors, leads to devices that get a
+ * wire, and the way of the line to its gateway.
  */
 export function partsOf(context: PlanContext, option: Option, today: Option): PartLine[] {
-  const lines = new Map<string, PartLine>();
-  const { catalogueRate, allowed } = context.brief;
-  const put = (label: string, count: number, unit: PartLine['unit'], costMinor: number) => {
-    const line = lines.get(label) ?? { label, count: 0, unit, costMinor: 0 };
-    line.count += count;
-    line.costMinor += costMinor;
-    lines.set(label, line);
-  };
-  const add: Add = (label, count, unit, eachMinor) =>
-    count > 0 && put(label, count, unit, Math.round(count * eachMinor * catalogueRate));
-  const atHand = allowed.reuseOldGear ? today.units.map((u) => u.kitId) : [];
+  const list = new PartsList(context);
+  const atHand = context.brief.allowed.reuseOldGear ? today.units.map((u) => u.kitId) : [];
+  const bought = new Map<string, number>();
   for (const unit of option.units) {
-    const kit = kitOf(context, unit);
     const have = atHand.indexOf(unit.kitId);
     if (have >= 0) atHand.splice(have, 1);
-    // Prices of the job's own kit are in its currency already.
-    else if (context.ownKit.includes(kit)) put(kit.label, 1, 'piece', kit.costMinor);
-    else add(kit.label, 1, 'piece', kit.costMinor);
-    addFeed(context, option, unit, add);
+    else bought.set(unit.kitId, (bought.get(unit.kitId) ?? 0) + 1);
   }
-  addAdapters(context, option, add);
+  for (const [kitId, pieces] of bought) list.kit(kitById(kitId, context.ownKit)!, pieces);
+  for (const unit of option.units) addFeed(context, option, unit, list);
+  addEntry(context, option, today, list);
+  addAdapters(context, option, list);
   for (const { poe, count } of injectorsOf(context, option))
-    add(`Injector, ${POE_W[poe].label}`, count, 'piece', MATERIAL_MINOR.injector);
+    list.material('injector', count, `Injector, ${POE_W[poe].label}`);
   for (const { spotId } of option.wiredSpots) {
     const cable = spotCable(context, option, spotId);
     if (!cable) continue;
-    if (cable.lead) add('Ready-made leads, long', 1, 'piece', MATERIAL_MINOR.longLead);
-    else addRun(context, add, cable.run, 'Cat 6');
+    if (cable.runName !== null) list.material('patch', 2);
+    else if (cable.lead) list.material('lead-5', 1);
+    else
+      for (const { item, count, label } of runUses(context, cable.run, 'cat6'))
+        list.material(item.id, count, label);
   }
-  return [...lines.values()].map((l) => ({ ...l, costMinor: Math.round(l.costMinor) }));
+  return list.all();
 }

@@ -4,9 +4,11 @@ import { radioEnd } from '../evaluate/radios';
 import { dataRunOf, isCable, parentIdOf } from '../option/feeds';
 import { gatewayOf } from '../option/graph';
 import type { Option, Unit } from '../option/schema';
+import { ROLE_MIN, rolesToSet } from '../routing/routing';
 import { radarWaitS } from '../../radio/link/regions';
 import { adapterGroups, coaxWorkOf } from './adapters';
-import { cableRunOf, spotCable, type CableRun } from './cableRun';
+import { cableRunOf, entryLeadOf, spotCable } from '../route/cableRun';
+import { endingOf, runMin } from './cableParts';
 
 /** Time of one step of the work, min: what the hands need, and what then goes on by itself. */
 export interface WorkItem {
@@ -15,23 +17,6 @@ export interface WorkItem {
   waitMin: number;
 }
 
-/**
- * Minutes of laying a cable (estimates, docs/model.md "Prices and times"): tools and route, each metre indoors and clipped
- * outdoors, a duct, each wall and floor drilled, each entry sealed, each end made, the test.
- */
-const CABLE_MIN = {
-  start: 12,
-  perMIndoors: 1,
-  perMOutdoors: 0.8,
-  duct: 20,
-  perMDuct: 0.4,
-  wall: 12,
-  floor: 20,
-  entry: 10,
-  copperEnd: 10,
-  fibreEnd: 7,
-  test: 6,
-} as const;
 /** Testing a run that is in the house; one that is slow gets new ends (estimates). */
 const TEST_RUN_MIN = 8;
 const MEND_RUN_MIN = 25;
@@ -74,24 +59,6 @@ export function radarWait(context: PlanContext, unit: Unit): { min: number; chan
   return longest && longest.min > 0 ? longest : null;
 }
 
-/** Minutes to lay a cable. */
-function runMin(run: CableRun, fibre: boolean): number {
-  const { duct, outdoorM } = run;
-  const outdoorMin = duct
-    ? CABLE_MIN.duct + outdoorM * CABLE_MIN.perMDuct
-    : outdoorM * CABLE_MIN.perMOutdoors;
-  return Math.round(
-    CABLE_MIN.start +
-      (run.lengthM - outdoorM) * CABLE_MIN.perMIndoors +
-      outdoorMin +
-      run.walls * CABLE_MIN.wall +
-      run.floors * CABLE_MIN.floor +
-      (run.across ? 2 * CABLE_MIN.entry : 0) +
-      2 * (fibre ? CABLE_MIN.fibreEnd : CABLE_MIN.copperEnd) +
-      CABLE_MIN.test,
-  );
-}
-
 function unitWork(context: PlanContext, option: Option, unit: Unit): WorkItem[] {
   const kit = kitOf(context, unit);
   const out: WorkItem[] = [];
@@ -103,12 +70,12 @@ function unitWork(context: PlanContext, option: Option, unit: Unit): WorkItem[] 
         ? MEND_RUN_MIN
         : TEST_RUN_MIN
       : run
-        ? runMin(run, unit.feed.kind === 'fibre')
-        : CABLE_MIN.start;
+        ? runMin(run, unit.feed.kind === 'fibre' ? 'fibre' : endingOf(context, run))
+        : LEAD_MIN;
     out.push(item(`cable:${unit.id}`, handsMin));
   }
   if (kit.kind === 'switch') return [...out, item(`place:${unit.id}`, kit.handsMin)];
-  out.push(item(`join:${unit.id}`, kit.handsMin, kit.waitMin));
+  out.push(item(`join:${unit.id}`, kit.handsMin, kit.joining.joinMin + kit.waitMin));
   if (kit.kind === 'powerline' || kit.kind === 'coax') return [...out, item(`place:${unit.id}`, PLUG_IN_MIN)];
   const settleMin = SETTLE_MIN + (radarWait(context, unit)?.min ?? 0);
   return [...out, item(`place:${unit.id}`, kit.outdoor ? PLACE_OUTDOORS_MIN : PLACE_MIN, settleMin)];
@@ -137,12 +104,19 @@ function adapterWork(context: PlanContext, option: Option): WorkItem[] {
   ];
 }
 
+/** Minutes to bring the line to a gateway that stands elsewhere than its entry. */
+function entryWork(context: PlanContext, option: Option, today: Option | null): WorkItem[] {
+  const lead = entryLeadOf(context, option, today);
+  if (!lead) return [];
+  return [item('entry', lead.by === 'cable' ? runMin(lead.run, endingOf(context, lead.run)) : TEST_RUN_MIN)];
+}
+
 /**
  * Every step of fitting an option with its time, in no order: it adds up, so that options can be compared and counted.
  * The readings before and after are work too; how long the day is with waits beside work, the schedule of the run sheet
  * says. Empty where nothing is on the line.
  */
-export function workOf(context: PlanContext, option: Option): WorkItem[] {
+export function workOf(context: PlanContext, option: Option, today: Option | null = null): WorkItem[] {
   const gateway = gatewayOf(option);
   if (!gateway) return [];
   const { brief, site } = context;
@@ -156,13 +130,21 @@ export function workOf(context: PlanContext, option: Option): WorkItem[] {
     item('boxes', 2 + 2 * count),
     item('labels', 3 * count),
     item('ask', 4),
+    ...entryWork(context, option, today),
+    ...(rolesToSet(context, option).length > 0
+      ? [item('roles', ROLE_MIN * rolesToSet(context, option).length)]
+      : []),
     item('gateway', 6, MODEM_MIN),
     item('network', 8, replaced ? kitOf(context, gateway).waitMin : 0),
     ...others.flatMap((u) => unitWork(context, option, u)),
     ...adapterWork(context, option),
     ...option.wiredSpots.flatMap(({ spotId }) => {
       const cable = spotCable(context, option, spotId);
-      return cable ? [item(`wire:${spotId}`, cable.lead ? LEAD_MIN : runMin(cable.run, false))] : [];
+      if (!cable) return [];
+      if (cable.runName !== null) return [item(`wire:${spotId}`, TEST_RUN_MIN)];
+      return [
+        item(`wire:${spotId}`, cable.lead ? LEAD_MIN : runMin(cable.run, endingOf(context, cable.run))),
+      ];
     }),
     item('names', 1 + count),
     item('old', 10 + DEVICE_MIN * brief.devices.length),

@@ -17,6 +17,7 @@ import type { Unit } from '../option/schema';
 import { airKey } from './airtime';
 import { choiceDbm } from './choice';
 import { kitOf, pointOf, type PlanContext } from './context';
+import { ethernetGoodputMbps, runRateMbps } from '../../feed/ethernet';
 import { portGoodputMbps } from './hop';
 import { sureLink, type Part, type UnsureLink } from './part';
 import { channelMedium, radioEnd } from './radios';
@@ -114,7 +115,7 @@ export function atNoLoss(
   const end = radioEnd(unit, kit, radio);
   const from = pointOf(context.site, unit.place);
   const at = pointOf(context.site, spot.place);
-  const tilt = elevationDb(kit.antenna, at.z - from.z, Math.hypot(at.x - from.x, at.y - from.y));
+  const tilt = elevationDb(kit.antenna, at.z - from.z, Math.hypot(at.x - from.x, at.y - from.y), unit.turned);
   const link = prepareClientLink(end, device, context.brief, 0, tilt, 0);
   return link && { end, from, at, link };
 }
@@ -196,9 +197,11 @@ export function accessThrough(
   return access;
 }
 
-/** A lead from a unit's port. */
-export function leadAccess(context: PlanContext, unit: Unit): Access {
-  const mbps = portGoodputMbps(kitOf(context, unit));
+/** A lead from a unit's port, over a run in the wall where there is one between. */
+export function leadAccess(context: PlanContext, unit: Unit, dataRunId?: string | null): Access {
+  const run = context.site.dataRuns.find((r) => r.id === dataRunId);
+  const port = portGoodputMbps(kitOf(context, unit));
+  const mbps = run ? Math.min(port, ethernetGoodputMbps(runRateMbps(run))) : port;
   const part: Part = {
     kind: 'lead',
     downMbps: mbps,

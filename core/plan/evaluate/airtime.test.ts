@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../../demo/farm';
-import { kitById } from '../../kit/catalogue';
+import { kitById } from '../../kit/catalogue/catalogue';
 import type { KitItem } from '../../kit/schema';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import type { Neighbour } from '../../site/model/schema';
@@ -128,7 +128,7 @@ describe('power over Ethernet in a plan', () => {
   test('two outdoor units fit a 60 W switch, a third does not', () => {
     expect(words(option(poeSwitch, outdoor('b', 's'), outdoor('c', 's')))).not.toMatch(/budget|needs 802/);
     expect(words(option(poeSwitch, outdoor('b', 's'), outdoor('c', 's'), outdoor('d', 's')))).toContain(
-      'need 90.0 W at the source, the switch has 60 W',
+      'need 90 W by class, 39 W by what they draw; it has 60 W and goes by class',
     );
   });
   test('a class the switch lacks is named', () => {

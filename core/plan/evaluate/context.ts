@@ -4,7 +4,8 @@ import { buildScene, type Scene } from '../../radio/path/scene';
 import type { Spot3 } from '../../radio/path/crossings';
 import { levelOf } from '../../site/model/levels';
 import type { Place, Site } from '../../site/model/schema';
-import { kitById } from '../../kit/catalogue';
+import { kitById } from '../../kit/catalogue/catalogue';
+import type { MaterialItem } from '../../kit/materials';
 import type { KitItem } from '../../kit/schema';
 import { LINE_LATENCY_MS, type Brief } from '../../brief/brief';
 import type { Plan, Unit } from '../option/schema';
@@ -23,6 +24,10 @@ export interface PlanContext {
   site: Site;
   brief: Brief;
   ownKit: readonly KitItem[];
+  /** Materials with the job's own prices. */
+  ownMaterials: readonly MaterialItem[];
+  /** Rooms no unit may stand in. */
+  keptOut: readonly string[];
   scene: Scene;
   beliefs: Beliefs;
   line: LineState;
@@ -51,7 +56,11 @@ export function sceneOf(site: Site): Scene {
 
 /** Context of a job. `line` and `posterior` come from readings where there are any. */
 export function planContext(
-  job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'> },
+  job: {
+    site: Site;
+    brief: Brief;
+    plan: Pick<Plan, 'ownKit'> & Partial<Pick<Plan, 'ownMaterials' | 'keptOut'>>;
+  },
   line: LineState = lineOfBrief(job.brief),
   posterior: Posterior | null = null,
 ): PlanContext {
@@ -60,6 +69,8 @@ export function planContext(
     site: job.site,
     brief: job.brief,
     ownKit: job.plan.ownKit,
+    ownMaterials: job.plan.ownMaterials ?? [],
+    keptOut: job.plan.keptOut ?? [],
     scene,
     beliefs: posterior ? beliefsOf(scene, posterior) : priorBeliefs(scene),
     line,
@@ -71,9 +82,21 @@ export function pointOf(site: Site, place: Place): Spot3 {
   return { x: place.xM, y: place.yM, z: levelOf(site, place) };
 }
 
-/** The kit item of a unit. A unit of unknown kit is refused by the job check; here it is a bug. */
+const silenced = new WeakMap<KitItem, KitItem>();
+
+/** An item whose radios are off, the same one each time. */
+function silent(kit: KitItem): KitItem {
+  let without = silenced.get(kit);
+  if (!without) silenced.set(kit, (without = { ...kit, radios: [] }));
+  return without;
+}
+
+/**
+ * The kit item of a unit; of a bridged box with its radios off. A unit of unknown kit is refused by the job check; here it
+ * is a bug.
+ */
 export function kitOf(context: Pick<PlanContext, 'ownKit'>, unit: Unit): KitItem {
   const kit = kitById(unit.kitId, context.ownKit);
   if (!kit) throw new Error(`unit ${unit.id} has unknown kit ${unit.kitId}`);
-  return kit;
+  return unit.role === 'bridge' && kit.radios.length > 0 ? silent(kit) : kit;
 }

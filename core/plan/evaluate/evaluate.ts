@@ -27,7 +27,7 @@ export function evaluate(context: PlanContext, option: Option, today: Option): E
   const links = linksOf(context, option);
   const predictions = predictSpots(context, option, links);
   const parts = partsOf(context, option, today);
-  const work = workOf(context, option);
+  const work = workOf(context, option, today);
   return {
     predictions,
     feeds: Object.fromEntries([...links.hops].map(([id, hop]) => [id, hop.part])),

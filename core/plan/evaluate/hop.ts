@@ -3,13 +3,14 @@ import { groundLossDb } from '../../radio/link/bridge';
 import { Z90, levelSigmaDb, withEnds } from '../../radio/learn/beliefs';
 import { elevationDb, prepareUnitLink, quietMbpsAt } from '../../radio/link/link';
 import { factsOf, radioPath } from '../../radio/path/path';
-import { ETHERNET_TCP_SHARE, copperRateMbps, ethernetGoodputMbps, wireLengthM } from '../../feed/ethernet';
+import { ETHERNET_TCP_SHARE, copperRateMbps, ethernetGoodputMbps, runRateMbps } from '../../feed/ethernet';
 import { coaxAttenuation, coaxTreeOf, mocaMbps } from '../../feed/coax';
 import { POWERLINE, powerlineMbps, powerlinePath } from '../../feed/powerline';
 import { HOP_LATENCY_MS } from '../../feed/chain';
 import type { KitItem } from '../../kit/schema';
 import { categoryLabel, dataRunOf, parentIdOf } from '../option/feeds';
 import type { Feed, FeedOf, Option, Unit } from '../option/schema';
+import { cableRun } from '../route/cableRun';
 import { airShare } from './airtime';
 import { kitOf, pointOf, type PlanContext } from './context';
 import { roughLink, sureLink, type Part, type UnsureLink, type Why } from './part';
@@ -76,9 +77,7 @@ function runHop({ context, parent, child, parentKit, childKit }: Ends): Hop | nu
       run.name,
       `${run.name} does not end near ${parent.letter} and ${child.letter}: choose another run or a new cable.`,
     );
-  const carries =
-    run.category === 'fibre' ? 1000 : Math.min(copperRateMbps(run.category, run.lengthM), 10_000);
-  const rate = Math.min(run.negotiatedMbps ?? carries, parentKit.portMbps, childKit.portMbps);
+  const rate = Math.min(runRateMbps(run), parentKit.portMbps, childKit.portMbps);
   const why: Why = {
     kind: 'run',
     name: run.name,
@@ -96,7 +95,7 @@ function cableHop(ends: Ends<FeedOf<'ethernet' | 'fibre'>>): Hop {
   const known = runHop(ends);
   if (known) return known;
   const { context, parent, child, feed, parentKit, childKit } = ends;
-  const lengthM = feed.lengthM ?? wireLengthM(context.site, parent.place, child.place);
+  const { lengthM } = cableRun(context, parent.place, child.place, feed);
   const ports = Math.min(parentKit.portMbps, childKit.portMbps);
   const rateMbps =
     feed.kind === 'fibre' ? Math.min(ports, 1000) : Math.min(copperRateMbps(feed.category, lengthM), ports);
@@ -176,8 +175,8 @@ function airHop(ends: Ends): Hop {
     : radioPairs(ends);
   const apartM = Math.hypot(p.x - u.x, p.y - u.y);
   const tilt =
-    elevationDb(bridge ? 'directional' : parentKit.antenna, p.z - u.z, apartM) +
-    elevationDb(childKit.antenna, u.z - p.z, apartM);
+    elevationDb(bridge ? 'directional' : parentKit.antenna, p.z - u.z, apartM, parent.turned) +
+    elevationDb(childKit.antenna, u.z - p.z, apartM, child.turned);
   let best: { hop: Hop; score: number } | null = null;
   for (const { parentEnd, childEnd } of pairs) {
     const { band } = parentEnd;

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { larkspurRow } from '../../../demo/larkspur';
-import { CATALOGUE } from '../../kit/catalogue';
+import { CATALOGUE } from '../../kit/catalogue/catalogue';
 import { feedKind } from '../../kit/schema';
 import { regionId } from '../../site/model/radioTerms';
 import type { Site } from '../../site/model/schema';

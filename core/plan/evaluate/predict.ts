@@ -90,7 +90,7 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
     .map((u) => accessThrough(context, links.air, u, spot))
     .filter((a) => a !== null)
     .sort((a, b) => b.choiceDbm - a.choiceDbm);
-  const access = wiredUnit ? leadAccess(context, wiredUnit) : ways[0];
+  const access = wiredUnit ? leadAccess(context, wiredUnit, wired.dataRunId) : ways[0];
   if (!access) {
     const kind = option.units.length === 0 ? 'noUnits' : links.paths.size === 0 ? 'notJoined' : 'noBand';
     return noLink(spot, need, { kind });

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { emptyBrief } from '../../brief/brief';
-import { kitById } from '../../kit/catalogue';
+import { kitById } from '../../kit/catalogue/catalogue';
 import { emptySite, type Place, type Site } from '../../site/model/schema';
 import { roomNameAt } from '../../site/geometry/roomName';
 import { plainFeed } from './feeds';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { kitById } from '../../kit/catalogue';
+import { kitById } from '../../kit/catalogue/catalogue';
 import { planContext } from '../evaluate/context';
 import { partsOf } from '../cost/parts';
 import { quillfeatherFarm } from '../../../demo/farm';

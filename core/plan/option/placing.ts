@@ -1,5 +1,5 @@
 import { least } from 'd3-array';
-import { kitById } from '../../kit/catalogue';
+import { kitById } from '../../kit/catalogue/catalogue';
 import type { Brief } from '../../brief/brief';
 import { placeOn } from '../../site/edit/plot';
 import { roomsOn } from '../../site/geometry/rooms';
@@ -169,6 +169,7 @@ export function withoutUnit(option: Option, unitId: string): Option {
       .filter((u) => u.id !== unitId)
       .map((u) => (parentIdOf(u.feed) === unitId ? { ...u, feed: fromParent(u.feed, above) } : u)),
     wiredSpots: option.wiredSpots.filter((w) => w.unitId !== unitId),
+    ...(option.locks ? { locks: option.locks.filter((l) => l !== unitId) } : {}),
   };
 }
 

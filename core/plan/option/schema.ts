@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id, label, place } from '../../site/model/schema';
 import { channelNumber, widthMhz } from '../../site/model/radioTerms';
+import { materialItem } from '../../kit/materials';
 import { kitItem } from '../../kit/schema';
 
 export const cableCategory = z.enum(['cat5e', 'cat6', 'cat6a']);
@@ -18,11 +19,14 @@ const cabled = {
   lengthM: lengthM.nullable(),
   /** A data run already in the house that this feed uses; null runs a new cable. */
   dataRunId: id.nullable(),
+  /** Places the route of a new cable goes past, in their order; without them it is proposed. */
+  via: z.array(place).max(20).optional(),
 };
 
 /** How a unit gets its network: each kind holds what it needs and nothing else. */
 export const feed = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('line') }),
+  /** `entry` is how the line comes to a gateway that does not stand beside its entry; without it by what is there. */
+  z.strictObject({ kind: z.literal('line'), entry: z.enum(['run', 'coax', 'cable']).optional() }),
   z.strictObject({ kind: z.literal('ethernet'), ...cabled, category: cableCategory }),
   z.strictObject({ kind: z.literal('fibre'), ...cabled }),
   /** Coax outlets of the pair: near the parent and at the unit. */
@@ -71,17 +75,23 @@ export const unit = z.strictObject({
   }),
   /** Radios whose channel somebody has set by hand: planning leaves them as they are. */
   byHand: z.array(radioKey).max(4).optional(),
+  /** What a box that can be several is here; without it what it is by itself. */
+  role: z.enum(['router', 'accessPoint', 'bridge']).optional(),
+  /** How the socket of a plug-in unit is turned: its pattern turns with it. */
+  turned: z.enum(['side', 'down']).optional(),
 });
 export type Unit = z.infer<typeof unit>;
 
-/** A device that gets a wire instead of air. */
-export const wiredSpot = z.strictObject({ spotId: id, unitId: id });
+/** A device that gets a wire instead of air: a lead or new cable from a unit, or a run that is in the wall. */
+export const wiredSpot = z.strictObject({ spotId: id, unitId: id, dataRunId: id.nullable().optional() });
 
 export const option = z.strictObject({
   id,
   name: label,
   units: z.array(unit).max(60),
   wiredSpots: z.array(wiredSpot).max(200),
+  /** Units that stay where they are and as they are fed, whoever plans on. */
+  locks: z.array(id).max(60).optional(),
 });
 export type Option = z.infer<typeof option>;
 
@@ -90,6 +100,10 @@ export const plan = z.strictObject({
   today: option,
   options: z.array(option).max(12),
   ownKit: z.array(kitItem).max(100),
+  /** Materials with the job's own prices, and further ones. */
+  ownMaterials: z.array(materialItem).max(200).default([]),
+  /** Rooms no unit may stand in, as the customer wishes. */
+  keptOut: z.array(id).max(400).default([]),
 });
 export type Plan = z.infer<typeof plan>;
 
@@ -98,5 +112,7 @@ export function emptyPlan(): Plan {
     today: { id: 'today', name: 'Today', units: [], wiredSpots: [] },
     options: [],
     ownKit: [],
+    ownMaterials: [],
+    keptOut: [],
   };
 }

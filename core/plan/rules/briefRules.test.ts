@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { emptyBrief, type Brief, type Consent } from '../../brief/brief';
+import { routingNotices } from '../routing/routing';
 import { briefNotices } from './briefRules';
 import { planContext } from '../evaluate/context';
 import { type Option, type Unit } from '../option/schema';
@@ -32,7 +33,7 @@ const option = (...units: Unit[]): Option => ({
 });
 const wired = unit('b', 'B', { feed: plainFeed('ethernet', 'a') });
 const words = (context: ReturnType<typeof contextOf>, o: Option, today: Option | null = null) =>
-  briefNotices(context, o, today).map((n) => `${n.weight}: ${n.words}`);
+  [...briefNotices(context, o), ...routingNotices(context, o, today)].map((n) => `${n.weight}: ${n.words}`);
 const consent = (what: Consent['what'], got: boolean, who = ''): Consent => ({ id: what, what, who, got });
 
 test('a brief that says nothing objects to nothing', () => {
@@ -106,7 +107,10 @@ describe('what hangs on the old router', () => {
     units: [unit('old', 'A', { kitId: 'provider-router', feed: plainFeed('line', null) })],
     wiredSpots: [],
   };
-  const hanging = contextOf((b) => ({ ...b, oldRouter: { telephone: true, alarm: true } }));
+  const hanging = contextOf((b) => ({
+    ...b,
+    oldRouter: { telephone: true, alarm: true, forwardedPort: false },
+  }));
   test('is named where the plan takes that router off the line', () => {
     expect(words(hanging, option(), today)).toEqual([
       expect.stringContaining('hangs the telephone and an alarm'),

@@ -2,9 +2,9 @@ import { inside } from '../../site/model/levels';
 import { roomsOn } from '../../site/geometry/rooms';
 import type { Place, Site } from '../../site/model/schema';
 import { CONSENT_LABEL, type Consent } from '../../brief/brief';
-import { kitOf, type PlanContext } from '../evaluate/context';
+import type { PlanContext } from '../evaluate/context';
 import type { RuleNotice } from './ruleNotice';
-import { needsRun, parentIdOf } from '../option/feeds';
+import { needsRun } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
 
 /** Units that need a cable laid for them. */
@@ -74,54 +74,24 @@ function consentNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
     }));
 }
 
-/** What hangs on a router that an option takes off the line. */
-function oldRouterNotices({ brief }: PlanContext, option: Option, today: Option | null): RuleNotice[] {
-  const router = today?.units.find((u) => u.feed.kind === 'line');
-  const stays = option.units.some((u) => u.feed.kind === 'line' && u.kitId === router?.kitId);
-  const hangs = [
-    ...(brief.oldRouter.telephone ? ['the telephone'] : []),
-    ...(brief.oldRouter.alarm ? ['an alarm'] : []),
-  ];
-  if (!router || stays || option.units.length === 0 || hangs.length === 0) return [];
+/** A budget nothing can keep to. */
+function budgetNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
+  if (brief.allowed.budgetMinor !== 0 || option.units.length === 0) return [];
   return [
     {
       unitId: null,
       weight: 'care',
-      words: `On the router this plan replaces hangs ${hangs.join(' and ')}: agree with the customer how it goes on.`,
+      words: 'The budget in the brief is zero: everything is over it. Set one, or leave it empty.',
     },
   ];
 }
 
-/**
- * The provider's router stays on the line and units that could route hang on it: two routers in series, two address servers
- * and a rival radio are classic faults.
- */
-function seriesNotices(context: PlanContext, option: Option): RuleNotice[] {
-  const gateway = option.units.find((u) => u.feed.kind === 'line');
-  if (!gateway || kitOf(context, gateway).kind !== 'router') return [];
-  const behind = option.units.find(
-    (u) =>
-      parentIdOf(u.feed) === gateway.id &&
-      (kitOf(context, u).kind === 'node' || kitOf(context, u).kind === 'router'),
-  );
-  if (!behind) return [];
-  const [a, b] = [gateway.letter, behind.letter];
-  return [
-    {
-      unitId: behind.id,
-      weight: 'care',
-      words: `${a} stays and routes; ${b} behind it would route a second time. Run ${b} as access point, or bridge ${a} and switch its radio off, or take ${a} off the line.`,
-    },
-  ];
-}
-
-/** What the brief has to say against an option. `today` is the network before, where it is known. */
-export function briefNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
+/** What the brief has to say against an option. */
+export function briefNotices(context: PlanContext, option: Option): RuleNotice[] {
   return [
     ...closedRoomNotices(context, option),
     ...homeNotices(context, option),
     ...consentNotices(context, option),
-    ...oldRouterNotices(context, option, today),
-    ...seriesNotices(context, option),
+    ...budgetNotices(context, option),
   ];
 }

@@ -5,7 +5,7 @@ import type { Site } from '../../site/model/schema';
 import { planContext } from '../evaluate/context';
 import { houseNotices, wallAround } from './houseRules';
 import { ruleNotices } from './rules';
-import { type FeedOf, type Option, type Unit } from '../option/schema';
+import { type Option, type Unit } from '../option/schema';
 import { plainFeed } from '../option/feeds';
 
 const farm = quillfeatherFarm();
@@ -60,45 +60,6 @@ describe('a unit inside a wall', () => {
     });
     expect(wallAround(contextOf(thick), at(4.85, 3))?.id).toBe('fg-snug-1');
     expect(wallAround(contextOf(), at(4.85, 3))).toBeNull();
-  });
-});
-
-describe('powerline outlets', () => {
-  const [near, far] = farm.site.outlets;
-  const powerline = (id: string, more: Partial<FeedOf<'powerline'>> = {}): Unit =>
-    unit(id, {
-      kitId: 'powerline-ap-pair',
-      feed: {
-        ...plainFeed('powerline', 'a'),
-        nearOutletId: near!.id,
-        farOutletId: far!.id,
-        ...more,
-      },
-    });
-  const outlets = (change: Partial<Site['outlets'][number]>) => (s: Site) => ({
-    ...s,
-    outlets: s.outlets.map((o) => ({ ...o, freeSockets: 2, strip: false, ...change })),
-  });
-  test('are fine with a socket free at both ends', () => {
-    expect(words(contextOf(outlets({})), option(unit('a'), powerline('b')))).toEqual([]);
-  });
-  test('without a socket, or with fewer than adapters, it is said with the outlet', () => {
-    expect(words(contextOf(outlets({ freeSockets: 0 })), option(unit('a'), powerline('b')))).toEqual([
-      expect.stringContaining(`${near!.name} has 0 free`),
-      expect.stringContaining(`${far!.name} has 0 free`),
-    ]);
-    const two = option(unit('a'), powerline('b'), powerline('c'));
-    expect(words(contextOf(outlets({ freeSockets: 1 })), two)[0]).toContain('2 adapters for B, C want in');
-  });
-  test('a strip is for other things', () => {
-    expect(words(contextOf(outlets({ strip: true })), option(unit('a'), powerline('b')))).toEqual([
-      expect.stringContaining('A strip hangs on'),
-      expect.stringContaining('A strip hangs on'),
-    ]);
-  });
-  test('where no outlet was chosen the nearest ones count', () => {
-    const free = powerline('b', { nearOutletId: null, farOutletId: null });
-    expect(words(contextOf(outlets({ freeSockets: 0 })), option(unit('a'), free)).length).toBeGreaterThan(0);
   });
 });
 

@@ -4,13 +4,13 @@ import { MOST_BENDS } from '../../radio/path/arrivals';
 import { portalsOf } from '../../radio/path/portals';
 import { lengthText } from '../../site/model/lengths';
 import { distanceToWallM } from '../../site/geometry/rooms';
-import type { Outlet, Wall } from '../../site/model/schema';
+import type { Wall } from '../../site/model/schema';
 import { isSlowRun } from '../../site/check/slowRun';
 import type { PlanContext } from '../evaluate/context';
 import type { RuleNotice } from './ruleNotice';
 import type { Option, Unit } from '../option/schema';
-import { INTERFERENCE_REACH_M, disturbersOf, outletsOf } from '../evaluate/surroundings';
-import { dataRunOf, parentIdOf } from '../option/feeds';
+import { INTERFERENCE_REACH_M, disturbersOf } from '../evaluate/surroundings';
+import { dataRunOf } from '../option/feeds';
 
 /** The wall a unit stands in, where it stands in one and not in an opening of it. */
 export function wallAround({ site }: PlanContext, { place }: Unit): Wall | null {
@@ -27,7 +27,7 @@ export function wallAround({ site }: PlanContext, { place }: Unit): Wall | null 
   return site.walls.find((w) => w.storeyId === place.storeyId && within(w)) ?? null;
 }
 
-function placeNotices(context: PlanContext, unit: Unit): RuleNotice[] {
+function nearNotices(context: PlanContext, unit: Unit): RuleNotice[] {
   const { site, brief } = context;
   const out: RuleNotice[] = [];
   const say = (words: string) => out.push({ unitId: unit.id, weight: 'care', words });
@@ -45,35 +45,6 @@ function placeNotices(context: PlanContext, unit: Unit): RuleNotice[] {
     say(
       `${run.name} runs at ${run.negotiatedMbps} Mb/s: a pair is likely broken. Make its ends new before ${unit.letter} hangs on it.`,
     );
-  return out;
-}
-
-/** Powerline outlets that have no socket left, or a strip in between. */
-function outletNotices({ site }: PlanContext, option: Option): RuleNotice[] {
-  const out: RuleNotice[] = [];
-  const wanted = new Map<Outlet, Unit[]>();
-  for (const unit of option.units) {
-    if (unit.feed.kind !== 'powerline') continue;
-    const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
-    if (!parent) continue;
-    for (const o of outletsOf(site, parent, unit)) if (o) wanted.set(o, [...(wanted.get(o) ?? []), unit]);
-  }
-  for (const [outlet, units] of wanted) {
-    const unitId = units[0]!.id;
-    const letters = units.map((u) => u.letter).join(', ');
-    if (outlet.strip)
-      out.push({
-        unitId,
-        weight: 'care',
-        words: `A strip hangs on ${outlet.name}: the adapter of ${letters} goes straight into the wall, the strip elsewhere.`,
-      });
-    if (units.length > outlet.freeSockets)
-      out.push({
-        unitId,
-        weight: 'care',
-        words: `${outlet.name} has ${outlet.freeSockets} free, and ${units.length === 1 ? 'an adapter' : `${units.length} adapters`} for ${letters} ${units.length === 1 ? 'wants' : 'want'} in: free a socket or choose another outlet.`,
-      });
-  }
   return out;
 }
 
@@ -125,8 +96,7 @@ function bendNotices({ scene }: PlanContext, option: Option): RuleNotice[] {
 /** What the house itself has to say against an option: walls, disturbers, old runs, outlets, coax, too many bends. */
 export function houseNotices(context: PlanContext, option: Option): RuleNotice[] {
   return [
-    ...option.units.flatMap((u) => placeNotices(context, u)),
-    ...outletNotices(context, option),
+    ...option.units.flatMap((u) => nearNotices(context, u)),
     ...coaxNotices(context, option),
     ...bendNotices(context, option),
   ];

@@ -1,5 +1,8 @@
-import { POE_W, poeBudget, sourceFeeds } from '../../feed/poe';
-import type { PoeType } from '../../kit/schema';
+import { portNotices } from '../power/ports';
+import { powerNotices } from '../power/power';
+import { socketNotices } from '../power/sockets';
+import { routingNotices } from '../routing/routing';
+import { placeNotices } from './placeRules';
 import { buildingAt } from '../../site/model/levels';
 import { fresnelRadiusM } from '../../radio/link/bridge';
 import { crossingsBetween } from '../../radio/path/crossings';
@@ -16,9 +19,6 @@ import { partBecause } from '../evaluate/words';
 
 /** Frequency of the catalogue's bridges, GHz. */
 const BRIDGE_GHZ = 5.5;
-
-/** Most units in one mesh that installers plan without worry. */
-export const MESH_LIMIT = 5;
 
 function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNotice[] {
   const out: RuleNotice[] = [];
@@ -62,63 +62,22 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
   return out;
 }
 
-/** Whether each unit that takes power over its cable gets it: class and budget of the switch, an injector, or nothing. */
-function powerNotices(context: PlanContext, option: Option): RuleNotice[] {
-  const out: RuleNotice[] = [];
-  const bySwitch = new Map<string, PoeType[]>();
-  for (const unit of option.units) {
-    const { poe } = kitOf(context, unit);
-    if (!poe || unit.feed.kind === 'line') continue;
-    const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
-    const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
-    const source = parent && kitOf(context, parent).poeSource;
-    if (unit.feed.kind !== 'ethernet' || !source)
-      say(
-        'care',
-        `${unit.letter} takes its power over copper and ${unit.feed.kind === 'fibre' ? 'fibre carries none' : unit.feed.kind === 'ethernet' ? `${parent?.letter ?? 'its feed'} gives none` : 'this feed carries none'}: an ${POE_W[poe].label} injector near it is in the parts. No passive injector.`,
-      );
-    else if (!sourceFeeds(source.type, poe))
-      say(
-        'stop',
-        `${unit.letter} needs ${POE_W[poe].label}, ${parent.letter} gives only ${POE_W[source.type].label}: take a stronger switch or an injector.`,
-      );
-    else bySwitch.set(parent.id, [...(bySwitch.get(parent.id) ?? []), poe]);
-  }
-  for (const [id, devices] of bySwitch) {
-    const unit = option.units.find((u) => u.id === id)!;
-    const { problems } = poeBudget(devices, kitOf(context, unit).poeSource!);
-    for (const words of problems) out.push({ unitId: id, weight: 'stop', words: `${unit.letter}: ${words}` });
-  }
-  return out;
-}
-
-/** Injectors an option needs, because what feeds a unit gives no power; a bridge needs one at each of its ends. */
-export function injectorsOf(context: PlanContext, option: Option): { poe: PoeType; count: number }[] {
-  return option.units.flatMap((unit) => {
-    const { poe } = kitOf(context, unit);
-    const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
-    const powered = unit.feed.kind === 'ethernet' && parent && kitOf(context, parent).poeSource;
-    if (!poe || unit.feed.kind === 'line' || powered) return [];
-    return [{ poe, count: unit.feed.kind === 'bridge' ? 2 : 1 }];
-  });
-}
-
 /** What a practitioner would object to in an option, the gravest first. `today` is the network before, where it is known. */
 export function ruleNotices(context: PlanContext, option: Option, today: Option | null = null): RuleNotice[] {
   const out: RuleNotice[] = [
     ...option.units.flatMap((u) => feedNotices(context, option, u)),
     ...powerNotices(context, option),
+    ...portNotices(context, option),
+    ...placeNotices(context, option),
+    ...socketNotices(context, option, today),
     ...houseNotices(context, option),
-    ...briefNotices(context, option, today),
+    ...routingNotices(context, option, today),
+    ...briefNotices(context, option),
   ];
   const families = new Set<string>();
-  let mesh = 0;
   for (const unit of option.units) {
     const kit = kitOf(context, unit);
-    if (kit.family) {
-      families.add(kit.family);
-      mesh++;
-    }
+    if (kit.family) families.add(kit.family);
     const open = unit.place.storeyId === null;
     if (open && !kit.outdoor)
       out.push({
@@ -129,12 +88,6 @@ export function ruleNotices(context: PlanContext, option: Option, today: Option 
   }
   if (option.units.length > 0 && !option.units.some((u) => u.feed.kind === 'line'))
     out.push({ unitId: null, weight: 'stop', words: 'No unit is on the line: feed one of them from it.' });
-  if (mesh > MESH_LIMIT)
-    out.push({
-      unitId: null,
-      weight: 'care',
-      words: `${mesh} units in one mesh; at most ${MESH_LIMIT} are planned without worry.`,
-    });
   if (context.brief.policies.families === 'one' && families.size > 1)
     out.push({ unitId: null, weight: 'care', words: 'The job wants one family, the plan mixes two.' });
   return out.sort((a, b) => Number(b.weight === 'stop') - Number(a.weight === 'stop'));

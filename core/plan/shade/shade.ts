@@ -1,7 +1,7 @@
 import type { Grid, Layer } from '../../radio/field/layers';
 import type { CastLoss } from '../../radio/field/cast';
 import { BAND_INDEX } from '../../radio/link/bands';
-import { elevationDb, type Antenna } from '../../radio/link/link';
+import { elevationDb, type Antenna, type Turn } from '../../radio/link/link';
 import { pointOf, kitOf, type PlanContext } from '../evaluate/context';
 import { choiceDbm } from '../evaluate/choice';
 import type { Unit } from '../option/schema';
@@ -27,7 +27,7 @@ export function servingUnits(radios: readonly ShadeRadio[]): Unit[] {
 /** Writes what a device would choose of one unit into the best so far, with its verdict, over the cells of a layer. */
 function shadeUnit(
   { own, left, grid }: { own: readonly ShadeRadio[]; left: readonly LeftOver[]; grid: Grid },
-  antenna: Antenna,
+  { antenna, turned }: { antenna: Antenna; turned: Turn | undefined },
   at: { x: number; y: number; z: number },
   field: CastLoss,
   layer: Layer,
@@ -45,7 +45,7 @@ function shadeUnit(
     const cell = cells[i]!;
     const dx = xs[i]! - at.x;
     const dy = ys[i]! - at.y;
-    const tilt = elevationDb(antenna, dz, Math.sqrt(dx * dx + dy * dy));
+    const tilt = elevationDb(antenna, dz, Math.sqrt(dx * dx + dy * dy), turned);
     for (let r = 0; r < radios.length; r++) {
       const level = radios[r]!.levelAtZeroDbm - losses[r]![cell]! + tilt + (learnt[r]?.[cell] ?? 0);
       const choice = choiceDbm(radios[r]!.band, level);
@@ -74,7 +74,8 @@ export function shadeGrid(
     const at = pointOf(context.site, unit.place);
     const { antenna } = kitOf(context, unit);
     const of = { own, left: context.beliefs.left, grid };
-    for (const layer of layers) shadeUnit(of, antenna, at, fields.get(unit.id)!, layer, best, verdicts);
+    for (const layer of layers)
+      shadeUnit(of, { antenna, turned: unit.turned }, at, fields.get(unit.id)!, layer, best, verdicts);
   }
   return {
     originXM: grid.minXM,

@@ -24,14 +24,25 @@ export interface RadioEnd {
   widthMhz: number | null;
 }
 
+/** How the socket of a plug-in unit is turned: on its side, or upside down. */
+export type Turn = 'side' | 'down';
+
 /**
  * Gain of an antenna towards an elevation, dB (≤ 0): inner −3·sin²(el), rods 20·log10(max(cos el, 0.35)),
- * ceiling −8·sin(el) upwards and 0 downwards (estimates). `riseM` is the target's height above the unit.
+ * ceiling −8·sin(el) upwards and 0 downwards (estimates). `riseM` is the target's height above the unit; a unit in a
+ * socket that is turned has its pattern turned with it.
  */
-export function elevationDb(antenna: Antenna, riseM: number, groundM: number): number {
+export function elevationDb(antenna: Antenna, riseM: number, groundM: number, turned?: Turn): number {
   const distance = Math.hypot(riseM, groundM);
   if (distance === 0) return 0;
-  const sine = riseM / distance;
+  const sine = turned === 'down' ? -riseM / distance : riseM / distance;
+  if (turned === 'side') {
+    // Its axis lies flat, nobody knows which way: the mean over all ways it may point, ½·cos²(el).
+    const across = (1 - sine * sine) / 2;
+    if (antenna === 'inner') return -3 * across;
+    if (antenna === 'rods') return 20 * Math.log10(Math.max(Math.sqrt(1 - across), 0.35));
+    return antenna === 'ceiling' ? -4 * Math.sqrt(across) : 0;
+  }
   if (antenna === 'inner') return -3 * sine * sine;
   if (antenna === 'rods') return 20 * Math.log10(Math.max(groundM / distance, 0.35));
   if (antenna === 'ceiling') return sine > 0 ? -8 * sine : 0;

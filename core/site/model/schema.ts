@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { condition } from './conditions';
 import { constructionId, customConstruction } from './constructions';
 import { activityCount, activityId, needLimits } from './needs';
 import { bandId, channelNumber, widthMhz } from './radioTerms';
@@ -251,6 +252,8 @@ export const room = z.strictObject({
   name: label,
   at: point,
   activities: z.array(activityCount).max(12).nullable(),
+  /** What it asks of what stands in it; a plain dry room asks nothing. */
+  conditions: z.array(condition).max(5).optional(),
 });
 export type Room = z.infer<typeof room>;
 

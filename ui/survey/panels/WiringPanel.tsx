@@ -1,6 +1,6 @@
 'use client';
 import { Plus, X } from 'lucide-react';
-import { CATALOGUE, kitById } from '@/core/kit/catalogue';
+import { CATALOGUE, kitById } from '@/core/kit/catalogue/catalogue';
 import { middleOf } from '@/core/site/geometry/rooms';
 import type { Circuit } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';

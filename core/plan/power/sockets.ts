@@ -1,0 +1,139 @@
+import { outletsOf } from '../evaluate/surroundings';
+import { kitOf, type PlanContext } from '../evaluate/context';
+import { parentIdOf } from '../option/feeds';
+import type { Option, Unit } from '../option/schema';
+import type { RuleNotice } from '../rules/ruleNotice';
+import type { Outlet, Place } from '../../site/model/schema';
+
+/** A lead of a supply reaches this much farther than its own length on the sheet, m: a unit is drawn beside its shelf. */
+const DRAWN_BESIDE_M = 0.5;
+/** Sockets a small supply takes: a switch, a converter, an injector (estimate). */
+const SUPPLY_SOCKETS = 1;
+/** A plug-in adapter covers the socket beside it (estimate). */
+const ADAPTER_SOCKETS = 2;
+
+/** Sockets an outlet gives away, and for what. */
+export interface SocketUse {
+  outlet: Outlet;
+  plugs: { unitId: string; what: string; sockets: number; covers: boolean }[];
+}
+
+const flatM = (a: Place, b: Place) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
+
+/** The nearest outlet on the storey of a place within a reach, one with free sockets first. */
+export function outletWithin({ site }: PlanContext, place: Place, reachM: number): Outlet | null {
+  const near = site.outlets
+    .filter((o) => o.place.storeyId === place.storeyId && flatM(o.place, place) <= reachM)
+    .sort((a, b) => flatM(a.place, place) - flatM(b.place, place));
+  return near.find((o) => o.freeSockets > 0) ?? near[0] ?? null;
+}
+
+/** How far an outlet may be for a unit: its own lead, or none for what is plugged in. */
+export const reachOf = (context: PlanContext, unit: Unit): number =>
+  kitOf(context, unit).supplyLeadM + DRAWN_BESIDE_M;
+
+/** Whether a unit wants a socket of its own: not where its cable brings its power or it is screwed on. */
+export function wantsSocket(context: PlanContext, unit: Unit): boolean {
+  const kit = kitOf(context, unit);
+  return kit.socketsTaken > 0 && kit.poe === null && kit.kind !== 'coax' && kit.kind !== 'powerline';
+}
+
+/** Whether a unit stands in today's network just so: its plug is in already and counted as taken. */
+const isThere = (unit: Unit, today: Option | null): boolean =>
+  today?.units.some((t) => t.kitId === unit.kitId && flatM(t.place, unit.place) < 0.5) ?? false;
+
+/** Every plug and supply an option adds, by the outlet it goes into. */
+export function socketUses(context: PlanContext, option: Option, today: Option | null): SocketUse[] {
+  const uses = new Map<string, SocketUse>();
+  const plug = (outlet: Outlet | null, unit: Unit, what: string, sockets: number) => {
+    if (!outlet) return;
+    const use = uses.get(outlet.id) ?? { outlet, plugs: [] };
+    use.plugs.push({ unitId: unit.id, what, sockets, covers: sockets > 1 });
+    uses.set(outlet.id, use);
+  };
+  const seen = new Set<string>();
+  for (const unit of option.units) {
+    const kit = kitOf(context, unit);
+    if (wantsSocket(context, unit) && !isThere(unit, today))
+      plug(outletWithin(context, unit.place, reachOf(context, unit)), unit, unit.letter, kit.socketsTaken);
+    const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
+    if (!parent) continue;
+    const near = outletWithin(context, parent.place, 2);
+    const far = outletWithin(context, unit.place, 2);
+    if (unit.feed.kind === 'powerline') {
+      const [a, b] = outletsOf(context.site, parent, unit);
+      for (const outlet of [a, b]) {
+        if (!outlet || seen.has(outlet.id)) continue;
+        seen.add(outlet.id);
+        plug(outlet, unit, `the powerline adapter for ${unit.letter}`, ADAPTER_SOCKETS);
+      }
+    }
+    if (unit.feed.kind === 'coax')
+      for (const [id, outlet] of [
+        [unit.feed.nearCoaxId, near],
+        [unit.feed.farCoaxId, far],
+      ] as const) {
+        if (seen.has(`coax ${id}`)) continue;
+        seen.add(`coax ${id}`);
+        plug(outlet, unit, `the coax adapter for ${unit.letter}`, SUPPLY_SOCKETS);
+      }
+    if (unit.feed.kind === 'fibre')
+      for (const outlet of [near, far])
+        plug(outlet, unit, `the converter for ${unit.letter}`, SUPPLY_SOCKETS);
+    if (kit.poe && !(unit.feed.kind === 'ethernet' && kitOf(context, parent).poeSource))
+      plug(unit.feed.kind === 'fibre' ? far : near, unit, `the injector for ${unit.letter}`, SUPPLY_SOCKETS);
+  }
+  return [...uses.values()];
+}
+
+/** Another outlet of the same storey with room for so many, nearest first. */
+function otherOutlet(
+  context: PlanContext,
+  uses: readonly SocketUse[],
+  from: Outlet,
+  sockets: number,
+): Outlet | null {
+  const taken = (o: Outlet) =>
+    uses.find((u) => u.outlet.id === o.id)?.plugs.reduce((sum, p) => sum + p.sockets, 0) ?? 0;
+  return (
+    context.site.outlets
+      .filter((o) => o.id !== from.id && o.place.storeyId === from.place.storeyId && !o.strip)
+      .filter((o) => o.freeSockets - taken(o) >= sockets)
+      .sort((a, b) => flatM(a.place, from.place) - flatM(b.place, from.place))[0] ?? null
+  );
+}
+
+/** Outlets that have no room for what is to go in, with what helps; and what hangs on a strip. */
+export function socketNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
+  const uses = socketUses(context, option, today);
+  return uses.flatMap((use): RuleNotice[] => {
+    const { outlet, plugs } = use;
+    const sockets = plugs.reduce((sum, p) => sum + p.sockets, 0);
+    const out: RuleNotice[] = [];
+    const names = plugs.map((p) => p.what).join(', ');
+    const unitId = plugs[0]!.unitId;
+    if (outlet.strip && plugs.some((p) => p.covers))
+      out.push({
+        unitId,
+        weight: 'care',
+        words: `A strip hangs on ${outlet.name}: ${names} straight into the wall, the strip elsewhere.`,
+      });
+    if (sockets <= outlet.freeSockets) return out;
+    const cover = plugs.filter((p) => p.covers);
+    // A plug that is moved off the others by a short lead takes one socket.
+    const withLeads = plugs.length;
+    const other = otherOutlet(context, uses, outlet, plugs[plugs.length - 1]!.sockets);
+    const help = [
+      ...(cover.length > 0 && withLeads <= outlet.freeSockets
+        ? [`a short plain lead for ${cover.map((p) => p.what).join(', ')} frees what it covers`]
+        : []),
+      ...(other ? [`${other.name} has room`] : []),
+    ];
+    out.push({
+      unitId,
+      weight: 'care',
+      words: `${outlet.name} has ${outlet.freeSockets} free, and ${names} ${plugs.length === 1 ? 'wants' : 'want'} ${sockets}${cover.length > 0 ? ' with what is covered' : ''}: ${help.length > 0 ? help.join('; ') : 'free a socket or choose another outlet'}.`,
+    });
+    return out;
+  });
+}
