@@ -1,6 +1,6 @@
 /** Arrows run one way: app → ui, server → core; core imports nothing but itself and small pure libraries. */
 const PURE =
-  'node_modules/(zod|d3-polygon|d3-array|d3-contour|image-size|ml-matrix|ml-[a-z-]+|is-any-array|@noble/hashes|rbush|quickselect|polylabel|tinyqueue|fast-deep-equal|internmap|nanoid|papaparse)/';
+  'node_modules/(zod|d3-polygon|d3-array|d3-contour|image-size|ml-matrix|ml-[a-z-]+|is-any-array|@noble/hashes|rbush|quickselect|polylabel|tinyqueue|fast-deep-equal|internmap|nanoid|papaparse|ngraph\\.[a-z]+)/';
 const TESTS = ['\\.test\\.ts$', '^core/radio/field/plainField\\.ts$'];
 const within = (from, allowed) => ({
   name: `core-${from}`,
@@ -33,6 +33,7 @@ module.exports = {
     within('evidence', NETWORK),
     within('readings', [...NETWORK, 'evidence']),
     within('fit', [...NETWORK, 'evidence', 'readings']),
+    within('suggest', [...NETWORK, 'evidence', 'readings']),
     {
       name: 'practice-knows-no-model',
       comment: 'the practice house has a physics of its own: of core it may use the site alone',

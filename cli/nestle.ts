@@ -6,6 +6,10 @@ import type { JobFile } from '../core/job/jobFile';
 import { checkSurvey } from '../core/site/check/survey';
 import { backup, restore } from './backup';
 import { CALCULATORS, CALCULATOR_USAGE, isCalculator } from './calculators';
+import { CATALOGUE } from '../core/kit/catalogue/catalogue';
+import { readKitCsv, writeKitCsv } from '../core/kit/kitCsv';
+import { allMaterials } from '../core/kit/materials';
+import { compareLines, compareReport, kitLines } from './offers';
 import { predictReport, surveyReport, verifyReport } from './reports';
 import { explainLines, predictLines, surveyLines, verifyLines } from './text';
 
@@ -14,6 +18,10 @@ const USAGE = `nestle — the core without a browser
   nestle check   JOB.json [--json]                 every problem of a job file with its path; exits 1 when there is one
   nestle predict JOB.json [--option NAME] [--json] prediction of every spot under an option: the accepted one, else the first
   nestle predict JOB.json --explain SPOT           one spot in words, by number, name or id
+  nestle compare JOB.json [--json]                 the options of a job side by side, each with its parts
+  nestle kit     list [JOB.json] [--json]          the catalogue, with a job’s own items before it
+  nestle kit     export [JOB.json]                 the same as CSV
+  nestle kit     import KIT.csv [--json]           checks a table of kit and says what is in it; exits 1 with every bad line
   nestle survey  JOB.json [--json]                 rooms with their areas, the shortest walk, what is worth a look
   nestle verify  JOB.json [--json]                 before, after and verdict of every spot
 
@@ -30,26 +38,55 @@ function fail(problems: readonly Problem[], json: boolean): never {
   process.exit(1);
 }
 
+/** A file as text; a file that cannot be read or is too large ends the call in words. */
+function readText(path: string, json: boolean): string {
+  try {
+    const large = tooLarge(statSync(path).size);
+    if (large) fail([large], json);
+    return readFileSync(path, 'utf8');
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    return fail(
+      [{ path: '', message: `${path} cannot be read (${code ?? 'unknown reason'}): check the name.` }],
+      json,
+    );
+  }
+}
+
 function load(path: string | undefined, json: boolean): JobFile {
   if (!path) {
     console.error(USAGE);
     process.exit(2);
   }
-  let text: string;
-  try {
-    const large = tooLarge(statSync(path).size);
-    if (large) fail([large], json);
-    text = readFileSync(path, 'utf8');
-  } catch (error) {
-    const code = (error as NodeJS.ErrnoException).code;
-    fail(
-      [{ path: '', message: `${path} cannot be read (${code ?? 'unknown reason'}): check the name.` }],
-      json,
-    );
-  }
-  const parsed = parseJobFile(text);
+  const parsed = parseJobFile(readText(path, json));
   if (!parsed.ok) fail(parsed.problems, json);
   return parsed.job;
+}
+
+/** `nestle kit`: lists, exports or checks a catalogue. */
+function kitCommand([act, path]: readonly string[], json: boolean): void {
+  if (act === 'list' || act === 'export') {
+    const plan = path ? load(path, json).plan : { ownKit: [], ownMaterials: [] };
+    const all = {
+      kit: [...plan.ownKit, ...CATALOGUE.filter((k) => !plan.ownKit.some((o) => o.id === k.id))],
+      materials: allMaterials(plan.ownMaterials),
+    };
+    if (act === 'export') process.stdout.write(writeKitCsv(all.kit, all.materials));
+    else console.log(json ? JSON.stringify(all, null, 2) : kitLines(all));
+    return;
+  }
+  if (act === 'import' && path) {
+    const read = readKitCsv(readText(path, json));
+    if (!read.ok)
+      fail(
+        read.problems.map((p) => ({ path: `line ${p.line}`, message: p.message })),
+        json,
+      );
+    console.log(json ? JSON.stringify(read, null, 2) : kitLines(read));
+    return;
+  }
+  console.error(`Say what to do with the kit: list, export or import FILE.\n\n${USAGE}`);
+  process.exit(2);
 }
 
 /** The arguments of the call; what is wrong with them ends it in words. */
@@ -114,6 +151,15 @@ async function main(): Promise<void> {
     if (spot === undefined) fail([{ path: 'site.spots', message: `there is no spot "${explain}"` }], json);
     if (spot) console.log(json ? JSON.stringify(spot, null, 2) : explainLines(spot));
     else console.log(json ? JSON.stringify(report.report, null, 2) : predictLines(report.report));
+    return;
+  }
+  if (command === 'compare') {
+    const report = compareReport(load(path, json));
+    console.log(json ? JSON.stringify(report, null, 2) : compareLines(report));
+    return;
+  }
+  if (command === 'kit') {
+    kitCommand(positionals.slice(1), json);
     return;
   }
   if (command === 'survey') {

@@ -1,7 +1,7 @@
 import type { PredictReport, VerifyReport, surveyReport } from './reports';
 
 /** Rows as aligned columns. */
-function table(rows: string[][]): string {
+export function table(rows: string[][]): string {
   const widths = rows[0]!.map((_, i) => Math.max(...rows.map((r) => r[i]!.length)));
   return rows
     .map((r) =>
@@ -13,7 +13,7 @@ function table(rows: string[][]): string {
     .join('\n');
 }
 
-const speed = (mbps: number) => (mbps < 10 ? mbps.toFixed(1) : mbps.toFixed(0));
+export const speed = (mbps: number) => (mbps < 10 ? mbps.toFixed(1) : mbps.toFixed(0));
 
 export function predictLines(report: PredictReport): string {
   const rows = report.spots.map((s) => [

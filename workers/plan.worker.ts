@@ -10,6 +10,9 @@ import {
   type PlannerUpdate,
 } from '../core/job/planner';
 import type { Documents } from '../core/job/settle';
+import type { KitItem } from '../core/kit/schema';
+import type { ServedAnswer } from '../core/plan/area/served';
+import type { Answers, Question } from '../core/suggest/ask';
 import type { Option } from '../core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '../core/plan/shade/shadeEngine';
 
@@ -50,6 +53,13 @@ const api = {
     const answer = timed(() => own().shade(question, network));
     const lists = answer.outlines.flatMap((o) => [o.cornersM.buffer, o.ringCorners.buffer]);
     return transfer(answer, [answer.grid.verdicts.buffer, ...lists] as ArrayBuffer[]);
+  },
+  served(option: Option, kit: readonly KitItem[], settle: boolean): ServedAnswer {
+    return own().served(option, kit, settle);
+  },
+  ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]> {
+    // Between tries whoever moves a lamp is answered first.
+    return own().ask<K>(question, () => new Promise((go) => setTimeout(go)));
   },
   withChannels(option: Option): Option {
     return own().withChannels(option);

@@ -21,6 +21,8 @@ export interface Evidence {
   serials: ReadonlyMap<string, string>;
   /** The option agreed to last; null before any. */
   accepted: RowOf<'acceptance'> | null;
+  /** Extras that count, oldest first: those another one replaced are left out, and so are those at 0. */
+  extras: readonly RowOf<'extra'>[];
   /** What was built otherwise than planned, the newest of each unit. */
   moves: ReadonlyMap<string, RowOf<'move'>>;
 }
@@ -45,13 +47,17 @@ function addUp(rows: EvidenceRows): Evidence {
   const serials = new Map<string, string>();
   const moves = new Map<string, RowOf<'move'>>();
   const remarks: RowOf<'remark'>[] = [];
+  const extras = new Map<string, RowOf<'extra'>>();
   let accepted: RowOf<'acceptance'> | null = null;
   for (const row of rows) {
     if (row.kind === 'state') states.set(row.id, row);
     else if (row.kind === 'round') roundOf.set(row.stateId, row.number);
     else if (row.kind === 'reading') readings.push(row);
     else if (row.kind === 'remark') remarks.push(row);
-    else if (row.kind === 'correction') {
+    else if (row.kind === 'extra') {
+      if (row.replacesId) extras.delete(row.replacesId);
+      extras.set(row.id, row);
+    } else if (row.kind === 'correction') {
       if (row.act === 'strikeOut') struck.add(row.readingId);
       else struck.delete(row.readingId);
     } else if (row.kind === 'move') moves.set(row.unitId, row);
@@ -85,6 +91,7 @@ function addUp(rows: EvidenceRows): Evidence {
     bySpot,
     links,
     remarks,
+    extras: [...extras.values()].filter((x) => x.minor !== 0),
     stepsDone,
     serials,
     accepted,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MOST_MINOR } from '../brief/brief';
 import { light } from '../kit/details';
 import { verdictWord } from '../plan/evaluate/judge';
 import { feed } from '../plan/option/schema';
@@ -172,6 +173,28 @@ export const forecast = z.strictObject({
 });
 export type Forecast = z.infer<typeof forecast>;
 
+/** A price as it was agreed to, in minor units of its currency, before tax. */
+const agreedPrice = z.strictObject({
+  currency: z.string().regex(/^[A-Z]{3}$/),
+  partsMinor: z.number().int().min(0).max(MOST_MINOR),
+  labourMinor: z.number().int().min(0).max(MOST_MINOR),
+  hours: z.number().min(0).max(10_000),
+  taxPercent: z.number().min(0).max(100),
+  taxName: z.string().max(20),
+  exclusions: z.string().max(2000),
+  parts: z
+    .array(
+      z.strictObject({
+        label: z.string().min(1).max(160),
+        count: z.number().min(0).max(1_000_000),
+        unit: z.enum(['piece', 'm']),
+        costMinor: z.number().int().min(0).max(MOST_MINOR),
+      }),
+    )
+    .max(300),
+});
+export type AgreedPrice = z.infer<typeof agreedPrice>;
+
 /** The option the customer agreed to, with what it was forecast to give: After is held against that. */
 const acceptance = z.strictObject({
   kind: z.literal('acceptance'),
@@ -180,6 +203,20 @@ const acceptance = z.strictObject({
   optionName: label,
   forecast: z.array(forecast).max(200),
   note,
+  /** What was agreed to: parts, hours and price as they stood on the offer; an older acceptance has none. */
+  price: agreedPrice.optional(),
+  /** Who agreed, as signed. */
+  signedBy: z.string().max(120).optional(),
+});
+
+/** Work or material beside what was agreed to, or a credit; one that replaces another corrects it, at 0 it takes it back. */
+const extra = z.strictObject({
+  kind: z.literal('extra'),
+  ...base,
+  what: label,
+  minor: z.number().int().min(-MOST_MINOR).max(MOST_MINOR),
+  agreedBy: z.string().max(120),
+  replacesId: id.nullable(),
 });
 
 const signOff = z.strictObject({
@@ -201,6 +238,7 @@ export const EVIDENCE = {
   move,
   device,
   acceptance,
+  extra,
   signOff,
 } as const;
 export type EvidenceKind = keyof typeof EVIDENCE;
@@ -216,6 +254,7 @@ export const evidenceRow = z.discriminatedUnion('kind', [
   move,
   device,
   acceptance,
+  extra,
   signOff,
 ]);
 export type EvidenceRow = z.infer<typeof evidenceRow>;
@@ -235,6 +274,7 @@ export const MOST_ROWS: Record<EvidenceKind, number> = {
   move: 5_000,
   device: 5_000,
   acceptance: 500,
+  extra: 500,
   signOff: 100,
 };
 

@@ -6,6 +6,9 @@ import type { ScheduledStep } from '../fit/schedule';
 import type { PlanContext } from '../plan/evaluate/context';
 import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
 import { withChannels } from '../plan/channels/channelPlan';
+import type { KitItem } from '../kit/schema';
+import { AreaEngine, type ServedAnswer } from '../plan/area/served';
+import { answer, type Answers, type Question } from '../suggest/ask';
 import type { Option } from '../plan/option/schema';
 import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../plan/shade/shadeEngine';
 import type { Calibration } from '../radio/learn/calibration';
@@ -107,6 +110,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   }>(3);
   const sheets = keeper<readonly ScheduledStep[]>(8);
   const engines = keeper<ShadeEngine>(3);
+  const areaEngines = keeper<AreaEngine>(2);
 
   /** What is known now, with a key for what is computed from it. */
   function contextNow(): Learnt & { key: string } {
@@ -206,6 +210,20 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       );
       return engine.shade({ ...question, option: withTrials(question.option, rows) });
     },
+    /** How much of each room, storey, building and yard a network serves. */
+    served(option: Option, network: readonly KitItem[], settle: boolean): ServedAnswer {
+      const { context, key } = contextNow();
+      const engine = areaEngines(
+        `${key} ${JSON.stringify(network)}`,
+        () => new AreaEngine({ ...context, ownKit: network }),
+      );
+      return engine.served(withTrials(option, rows), settle);
+    },
+    /** Answers what is asked about an option: its feeds, places, ways with the router, plans by a school. */
+    ask: <K extends Question['kind']>(
+      question: Extract<Question, { kind: K }>,
+      pause: () => Promise<void>,
+    ): Promise<Answers[K]> => answer<K>(contextNow().context, docs.plan.today, question, pause),
     /** An option with a channel and width for every radio in use. */
     withChannels: (option: Option): Option => withChannels(contextNow().context, option),
   };

@@ -245,6 +245,8 @@ export function checkEvidence(rows: EvidenceRows, site: Site, report: Report): v
     if (row.kind === 'state') checkState(row, site, at, report);
     if ((row.kind === 'reading' || row.kind === 'round') && !states.has(row.stateId))
       report(`${at}.stateId`, `there is no network state "${row.stateId}"`);
+    if (row.kind === 'extra' && row.replacesId !== null && !seen.has(`extra ${row.replacesId}`))
+      report(`${at}.replacesId`, `there is no extra "${row.replacesId}" before it`);
     if (row.kind === 'correction' && !readings.has(row.readingId))
       report(`${at}.readingId`, `there is no reading "${row.readingId}"`);
   });

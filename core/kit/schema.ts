@@ -15,7 +15,10 @@ export const kitRadio = z.strictObject({
   standard: standardId,
   streams: z.number().int().min(1).max(8),
   maxWidthMhz: widthMhz,
-  eirpDbm: z.number().min(0).max(36),
+  eirpDbm: z
+    .number('a power in dBm')
+    .min(0, 'a power below 0 dBm is a typing error')
+    .max(36, 'no home unit may radiate more than 36 dBm (4 W)'),
   /** `access` serves devices (and backhaul where there is no own radio); `backhaul` carries only the feed. */
   role: z.enum(['access', 'backhaul']),
 });

@@ -5,6 +5,7 @@ import type { Built } from '@/core/evidence/built';
 import type { EvidenceRow, Phase, Reading, RowOf } from '@/core/evidence/rows';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Option } from '@/core/plan/option/schema';
+import { priceToAgree } from '@/core/evidence/agreed';
 import { newId } from '@/ui/pieces/newId';
 import type { Against } from '@/server/evidence';
 import { problemText, send } from './requests';
@@ -51,7 +52,7 @@ export function useRecord() {
   const now = () => ({ at: new Date().toISOString(), by: '' });
   /** Records that the customer agreed to an option, with what it is forecast to give. */
   const accept = useCallback(
-    (option: Option, evaluation: Evaluation | null) =>
+    (option: Option, evaluation: Evaluation | null, signedBy = '') =>
       post(null, [
         {
           kind: 'acceptance',
@@ -61,8 +62,18 @@ export function useRecord() {
           optionName: option.name,
           forecast: forecastOf(evaluation),
           note: '',
+          ...(evaluation ? { price: priceToAgree(store.getState().brief, evaluation) } : {}),
+          ...(signedBy ? { signedBy } : {}),
         },
       ]),
+    [post, store],
+  );
+  /** Records what comes on top of what was agreed to, or corrects it. */
+  const extra = useCallback(
+    (
+      at: { id: string; at: string },
+      values: Pick<RowOf<'extra'>, 'what' | 'minor' | 'agreedBy' | 'replacesId'>,
+    ) => post(null, [{ kind: 'extra', by: '', ...at, ...values }]),
     [post],
   );
   /** Records many readings at once, each with the id and time it has. */
@@ -117,5 +128,5 @@ export function useRecord() {
       post(null, [{ kind: 'step', id: newId('ev'), ...now(), optionId, stepKey, act, text }]),
     [post],
   );
-  return { accept, reading, readings, correct, step };
+  return { accept, extra, reading, readings, correct, step };
 }

@@ -1,3 +1,4 @@
+import { laidCables, type LaidCable } from '../cost/cables';
 import { partsOf, type PartLine } from '../cost/parts';
 import { priceOf, type OptionPrice } from '../cost/price';
 import { workOf, type WorkItem } from '../cost/work';
@@ -20,6 +21,8 @@ export interface Evaluation {
   parts: readonly PartLine[];
   work: readonly WorkItem[];
   price: OptionPrice;
+  /** Every cable that is laid, with the way it lies. */
+  cables: readonly LaidCable[];
 }
 
 /** Evaluates an option once: what every spot gets, what is loaded, objected to, bought and done, and what it costs. */
@@ -36,5 +39,6 @@ export function evaluate(context: PlanContext, option: Option, today: Option): E
     parts,
     work,
     price: priceOf(parts, work, context.brief.labourMinorPerHour),
+    cables: laidCables(context, option, today),
   };
 }

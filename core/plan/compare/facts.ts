@@ -1,0 +1,55 @@
+import type { Evaluation } from '../evaluate/evaluate';
+import type { Verdict } from '../evaluate/judge';
+import type { Prediction } from '../evaluate/predict';
+
+/** What is held side by side of an option. */
+export interface OptionFacts {
+  served: number;
+  spots: number;
+  /** The spot that is served worst; null where there is none. */
+  worst: { number: number; name: string; verdict: Verdict; share: number } | null;
+  partsMinor: number;
+  labourMinor: number;
+  totalMinor: number;
+  hours: number;
+  cableM: number;
+  holes: number;
+  /** What will not do, and what wants care. */
+  stops: number;
+  cares: number;
+  /** The fullest medium at the busiest hour. */
+  busiest: { label: string; load: number; limit: number } | null;
+}
+
+/** Share of its need a spot gets in the direction that has the least headroom, by the low end of its range. */
+export function headroomOf(p: Prediction): number {
+  const down = p.downRangeMbps[0] / Math.max(p.need.downMbps, 1e-9);
+  const up = p.upRangeMbps[0] / Math.max(p.need.upMbps, 1e-9);
+  return Math.min(down, up);
+}
+
+const GRAVE: Record<Verdict, number> = { silent: 0, short: 1, tight: 2, serves: 3 };
+
+/** The facts of an evaluated option. */
+export function optionFacts(e: Evaluation): OptionFacts {
+  const worst = [...e.predictions].sort(
+    (a, b) => GRAVE[a.verdict] - GRAVE[b.verdict] || headroomOf(a) - headroomOf(b),
+  )[0];
+  const load = e.loads[0];
+  return {
+    served: e.predictions.filter((p) => p.verdict === 'serves').length,
+    spots: e.predictions.length,
+    worst: worst
+      ? { number: worst.number, name: worst.name, verdict: worst.verdict, share: headroomOf(worst) }
+      : null,
+    partsMinor: e.price.materialMinor,
+    labourMinor: e.price.labourMinor,
+    totalMinor: e.price.totalMinor,
+    hours: e.price.hours,
+    cableM: e.cables.reduce((sum, c) => sum + c.run.lengthM, 0),
+    holes: e.cables.reduce((sum, c) => sum + c.run.walls + c.run.floors, 0),
+    stops: e.notices.filter((n) => n.weight === 'stop').length,
+    cares: e.notices.filter((n) => n.weight === 'care').length,
+    busiest: load ? { label: load.label, load: load.load, limit: load.limit } : null,
+  };
+}

@@ -1,0 +1,67 @@
+import type { CastLoss } from '../../radio/field/cast';
+import { gridOver, layersOf, type Grid, type Layer } from '../../radio/field/layers';
+import { draggedField, fieldBase, settledFields, type FieldBase } from '../../radio/field/unitField';
+import type { Spot3 } from '../../radio/path/crossings';
+import type { Box } from '../../site/model/levels';
+import { pointOf, type PlanContext } from '../evaluate/context';
+import type { Unit } from '../option/schema';
+
+/** Fields of units that are kept for one sheet; a drag leaves many behind. */
+const MOST_FIELDS = 24;
+
+const placeKey = (p: Spot3) => `${p.x},${p.y},${p.z}`;
+
+/** Which storeys a sheet shows, over which part of the plot, and whether the yard is part of it. */
+export interface SheetExtent {
+  storeyIds: readonly string[];
+  box: Box;
+  cellM: number;
+  yard: boolean;
+}
+
+/** Path losses of units over one sheet, each computed once for a place. */
+export class SheetFields {
+  readonly base: FieldBase;
+  /** Settled fields by place of the unit, the most recently used last. */
+  private readonly fields = new Map<string, CastLoss>();
+
+  constructor(
+    private readonly context: PlanContext,
+    private readonly extent: SheetExtent,
+  ) {
+    const grid = gridOver(extent.box, extent.cellM);
+    this.base = fieldBase(context.scene, context.beliefs.correction, grid, this.layersOver(grid));
+  }
+
+  private readonly layersOver = (grid: Grid): Layer[] =>
+    layersOf(this.context.site, this.extent.storeyIds, grid, this.extent.yard);
+
+  /**
+   * The field of each unit by its id. `settle` waits for exact ones; otherwise units that are new or have moved get
+   * coarser detours, and `settled` is false.
+   */
+  of(list: readonly Unit[], settle: boolean): { fields: ReadonlyMap<string, CastLoss>; settled: boolean } {
+    const units = list.map((unit) => ({ id: unit.id, at: pointOf(this.context.site, unit.place) }));
+    const isNew = units.filter((u) => !this.fields.has(placeKey(u.at)));
+    const quick = new Map<string, CastLoss>();
+    if (settle && isNew.length > 0) {
+      const made = settledFields(
+        this.base,
+        isNew.map((u) => u.at),
+      );
+      isNew.forEach((u, i) => this.fields.set(placeKey(u.at), made[i]!));
+    } else for (const u of isNew) quick.set(u.id, draggedField(this.base, u.at, this.layersOver));
+    const fields = new Map<string, CastLoss>();
+    for (const u of units) {
+      const key = placeKey(u.at);
+      const kept = this.fields.get(key);
+      fields.set(u.id, kept ?? quick.get(u.id)!);
+      if (!kept) continue;
+      this.fields.delete(key);
+      this.fields.set(key, kept);
+    }
+    while (this.fields.size > Math.max(MOST_FIELDS, units.length))
+      this.fields.delete(this.fields.keys().next().value!);
+    return { fields, settled: quick.size === 0 };
+  }
+}

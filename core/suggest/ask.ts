@@ -1,0 +1,68 @@
+import { kitById } from '../kit/catalogue/catalogue';
+import type { PlanContext } from '../plan/evaluate/context';
+import { evaluate } from '../plan/evaluate/evaluate';
+import type { Option, Unit } from '../plan/option/schema';
+import { routingChoices, type RoutingChoice } from '../plan/routing/routing';
+import { compareFeeds, type FeedChoice } from './feeds';
+import { gatewayChoices, glowOf, type GatewayChoice, type Glow } from './more';
+import { SCHOOLS, planBySchool, type SchoolPlan } from './schools';
+
+/** What can be asked about an option: each kind with what it is asked of. */
+export type Question =
+  | { kind: 'feeds'; option: Option; unitId: string }
+  | { kind: 'glow'; option: Option; kitId: string }
+  | { kind: 'gateway'; option: Option }
+  | { kind: 'routing'; option: Option }
+  | { kind: 'school'; schoolId: string; locked: readonly Unit[] };
+
+/** A way with the router, with what it gives and takes. */
+export interface PricedRouting extends RoutingChoice {
+  served: number;
+  totalMinor: number;
+  hours: number;
+}
+
+export interface Answers {
+  feeds: FeedChoice[];
+  glow: Glow[];
+  gateway: GatewayChoice[];
+  routing: PricedRouting[];
+  school: SchoolPlan | null;
+}
+
+/** Answers a question about a job; `pause` is awaited in those that take long. */
+export async function answer<K extends Question['kind']>(
+  context: PlanContext,
+  today: Option,
+  question: Extract<Question, { kind: K }>,
+  pause: () => Promise<void>,
+): Promise<Answers[K]> {
+  const q: Question = question;
+  const found = await (async (): Promise<Answers[keyof Answers]> => {
+    switch (q.kind) {
+      case 'feeds':
+        return compareFeeds(context, q.option, today, q.unitId);
+      case 'glow': {
+        const kit = kitById(q.kitId, context.ownKit);
+        return kit ? glowOf(context, q.option, kit) : [];
+      }
+      case 'gateway':
+        return gatewayChoices(context, q.option, today);
+      case 'routing':
+        return routingChoices(context, q.option).map((choice): PricedRouting => {
+          const e = evaluate(context, choice.option, today);
+          return {
+            ...choice,
+            served: e.predictions.filter((p) => p.verdict === 'serves').length,
+            totalMinor: e.price.totalMinor,
+            hours: e.price.hours,
+          };
+        });
+      case 'school': {
+        const school = SCHOOLS.find((s) => s.id === q.schoolId);
+        return school ? planBySchool(context, today, school, q.locked, pause) : null;
+      }
+    }
+  })();
+  return found as Answers[K];
+}

@@ -1,0 +1,88 @@
+import type { PlanContext } from '../plan/evaluate/context';
+import { roomNameAt } from '../site/geometry/roomName';
+import { roomsOn } from '../site/geometry/rooms';
+import { inside } from '../site/model/levels';
+import type { Place } from '../site/model/schema';
+
+/** A place a unit could stand at, with what is there for it. */
+export interface Candidate {
+  id: string;
+  name: string;
+  place: Place;
+  /** The outlet beside it; null where none is. */
+  outletId: string | null;
+}
+
+/** Height of a unit on a shelf above its outlet, and of one outdoors, m. */
+const SHELF_M = 1.2;
+/** Two candidates nearer to each other than this are one, m. */
+const APART_M = 1.2;
+/** Most candidates looked at: the plot is thinned evenly beyond. */
+const MOST = 90;
+
+/** The named room a place lies in. */
+function roomIdAt(context: PlanContext, place: Place): string | null {
+  return (
+    roomsOn(context.site, place.storeyId).find((r) => inside(r.outline, place.xM, place.yM))?.named?.id ??
+    null
+  );
+}
+
+/**
+ * Places a unit could stand at: outlets with a socket left, ends of runs, jacks, coax outlets, in no room that is kept out.
+ * A house without surveyed outlets offers the middle of each room.
+ */
+export function candidatePlaces(context: PlanContext): Candidate[] {
+  const { site } = context;
+  const found: Candidate[] = [
+    ...site.outlets
+      .filter((o) => o.freeSockets > 0 && !o.strip)
+      .map((o) => ({ id: o.id, name: o.name, place: { ...o.place, heightM: SHELF_M }, outletId: o.id })),
+    ...site.dataRuns.flatMap((r) =>
+      [r.from, r.to].map((p, i) => ({
+        id: `${r.id}-${i}`,
+        name: `${roomNameAt(site, p)}, at ${r.name}`,
+        place: { ...p, heightM: SHELF_M },
+        outletId: null,
+      })),
+    ),
+    ...site.coax.outlets.map((o) => ({
+      id: o.id,
+      name: o.name,
+      place: { ...o.place, heightM: SHELF_M },
+      outletId: null,
+    })),
+    ...site.jacks.map((j) => ({
+      id: j.id,
+      name: j.name,
+      place: { ...j.place, heightM: SHELF_M },
+      outletId: null,
+    })),
+  ];
+  if (site.outlets.length === 0)
+    for (const b of site.buildings)
+      for (const s of b.storeys)
+        roomsOn(site, s.id).forEach((r, i) =>
+          found.push({
+            id: `${s.id}-room-${i}`,
+            name: r.named?.name ?? s.name,
+            place: { storeyId: s.id, ...r.middle, heightM: SHELF_M },
+            outletId: null,
+          }),
+        );
+  const kept: Candidate[] = [];
+  for (const c of found) {
+    const room = roomIdAt(context, c.place);
+    if (room && context.keptOut.includes(room)) continue;
+    const near = kept.some(
+      (k) =>
+        k.place.storeyId === c.place.storeyId &&
+        Math.hypot(k.place.xM - c.place.xM, k.place.yM - c.place.yM) < APART_M,
+    );
+    if (!near) kept.push(c);
+  }
+  if (kept.length <= MOST) return kept;
+  return kept.filter(
+    (_, i) => Math.floor((i * MOST) / kept.length) !== Math.floor(((i - 1) * MOST) / kept.length),
+  );
+}
