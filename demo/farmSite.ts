@@ -1,6 +1,14 @@
 import { emptySite, type Site } from '@/core/site/model/schema';
+import type { Condition } from '@/core/site/model/conditions';
 import { at, box, does, spot, storey } from './build';
 import { BARN, HOUSE, STUDIO, farmhouse, outbuildings } from './farmWalls';
+
+/** Rooms that ask more of what stands in them than a dry room does. */
+const ROUGH: Record<string, readonly Condition[]> = {
+  'Kiln room': ['dust'],
+  Byre: ['damp', 'dust', 'frost', 'animals'],
+  'Hay loft': ['dust', 'frost'],
+};
 
 /** The plot of Quillfeather Farm: stone farmhouse, brick studio 9 m across the yard, timber barn 19 m away. */
 export function farmSite(): Site {
@@ -75,6 +83,7 @@ export function farmSite(): Site {
       name,
       at: at(x, y),
       activities: null,
+      ...(name in ROUGH ? { conditions: [...ROUGH[name]!] } : {}),
     })),
     obstacles: [
       {
@@ -157,6 +166,9 @@ export function farmSite(): Site {
         ['o-study', 'Study socket', 'f-attic', 13.4, 6, 'c-upper', 2, false],
         ['o-glaze', 'Glaze bench socket', 's-ground', 23.4, 2.4, 'c-studio', 2, false],
         ['o-kiln', 'Kiln room socket', 's-ground', 27.4, 7.4, 'c-studio', 1, false],
+        ['o-shelf', 'Porch shelf socket', 'f-ground', 1.1, 7.5, 'c-ground', 2, false],
+        ['o-stair', 'Stair head socket', 'f-upper', 8.8, 5.6, 'c-upper', 2, false],
+        ['o-parlour', 'Parlour window socket', 'f-ground', 13.7, 8.2, 'c-ground', 2, false],
       ] as const
     ).map(([id, name, storeyId, x, y, circuitId, freeSockets, strip]) => ({
       id,

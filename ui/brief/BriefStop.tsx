@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { MOST_MINOR, type Brief, type Policies } from '@/core/brief/brief';
+import { MOST_MINOR, type Brief } from '@/core/brief/brief';
 import { minorDigits } from '@/core/plan/cost/money';
 import { REGION_LABEL, type RegionId } from '@/core/radio/link/regions';
 import { useJob } from '@/ui/job/store';
@@ -9,7 +9,9 @@ import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { Complaints } from './Complaints';
 import { CurrencyField } from './CurrencyField';
 import { NeedsTable } from './NeedsTable';
+import { OfferFields } from './OfferFields';
 import { PowerLimits } from './PowerLimits';
+import { Schools } from './Schools';
 import { Consents, Visit } from './VisitLists';
 
 const LINE_KINDS: { value: Brief['line']['kind']; label: string }[] = [
@@ -26,30 +28,6 @@ const LOGINS: { value: Brief['line']['login']; label: string }[] = [
   { value: 'fixedAddress', label: 'a fixed address' },
 ];
 
-type Choice<K extends keyof Policies> = { value: Policies[K]; label: string };
-const FEEDS: Choice<'feed'>[] = [
-  { value: 'wireFirst', label: 'wire first: steadiest, costs hours' },
-  { value: 'wirelessFirst', label: 'wireless first: nothing to run' },
-  { value: 'noDrilling', label: 'no drilling: air, powerline, coax' },
-  { value: 'spendLeast', label: 'spend least: slower, hands over poorly' },
-];
-const NAMES: Choice<'names'>[] = [
-  { value: 'one', label: 'one name: phones move by themselves' },
-  { value: 'two', label: 'a separate name: switched by hand' },
-];
-const PLACING: Choice<'placing'>[] = [
-  { value: 'asNear', label: 'as near as the signal allows' },
-  { value: 'halfway', label: 'halfway' },
-];
-const JOINING: Choice<'joining'>[] = [
-  { value: 'bench', label: 'join on the bench, then carry' },
-  { value: 'inPlace', label: 'place first, then join' },
-];
-const FAMILIES: Choice<'families'>[] = [
-  { value: 'one', label: 'one family: one app, updated together' },
-  { value: 'mixed', label: 'mixed: cheaper, more to look after' },
-];
-
 /** Brief: one page that reads like a work order. */
 export function BriefStop() {
   const brief = useJob((s) => s.brief);
@@ -61,8 +39,6 @@ export function BriefStop() {
   const allowed = (values: Partial<Brief['allowed']>) =>
     setBrief((b) => ({ ...b, allowed: { ...b.allowed, ...values } }));
   const minor = 10 ** minorDigits(brief.currency);
-  const policy = (values: Partial<Policies>) =>
-    setBrief((b) => ({ ...b, policies: { ...b.policies, ...values } }));
   return (
     <div className="h-full overflow-y-auto">
       <div className="mx-auto grid max-w-[1640px] gap-x-8 gap-y-5 p-4 lg:grid-cols-[minmax(340px,1fr)_minmax(480px,1.5fr)]">
@@ -175,6 +151,11 @@ export function BriefStop() {
                 checked={brief.oldRouter.alarm}
                 onChange={(alarm) => set({ oldRouter: { ...brief.oldRouter, alarm } })}
               />
+              <Tick
+                label="Something reached from outside (a forwarded port)"
+                checked={brief.oldRouter.forwardedPort}
+                onChange={(forwardedPort) => set({ oldRouter: { ...brief.oldRouter, forwardedPort } })}
+              />
             </div>
           </section>
           <section className="panel p-4" aria-labelledby="b-allowed">
@@ -247,46 +228,8 @@ export function BriefStop() {
         <div className="space-y-5">
           <Complaints />
           <NeedsTable />
-          <section className="panel p-4" aria-labelledby="b-schools">
-            <h2 id="b-schools" className="head2">
-              How this job is done
-            </h2>
-            <p className="text-[13px] text-ink-2">
-              Practitioners disagree; the job decides. Each choice changes Plan and Fit.
-            </p>
-            <div className="mt-2 grid grid-cols-2 gap-3">
-              <SelectField
-                label="Feeds"
-                value={brief.policies.feed}
-                options={FEEDS}
-                onChange={(feed) => policy({ feed })}
-              />
-              <SelectField
-                label="Network name"
-                value={brief.policies.names}
-                options={NAMES}
-                onChange={(names) => policy({ names })}
-              />
-              <SelectField
-                label="Placing"
-                value={brief.policies.placing}
-                options={PLACING}
-                onChange={(placing) => policy({ placing })}
-              />
-              <SelectField
-                label="Joining"
-                value={brief.policies.joining}
-                options={JOINING}
-                onChange={(joining) => policy({ joining })}
-              />
-              <SelectField
-                label="Kit"
-                value={brief.policies.families}
-                options={FAMILIES}
-                onChange={(families) => policy({ families })}
-              />
-            </div>
-          </section>
+          <Schools />
+          <OfferFields />
           <Link className="btn btn-strong" href={`/jobs/${jobId}/survey`}>
             Next: survey the house
           </Link>

@@ -14,6 +14,9 @@ import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 import { PrintedSheet } from './PrintedSheet';
 import { amountText } from '@/core/plan/cost/parts';
+import { Extras } from '@/ui/offer/Extras';
+import { PriceTable } from '@/ui/offer/PriceTable';
+import { usePriceNow } from '@/ui/offer/usePriceNow';
 import { StepRow } from './StepRow';
 
 const NO_STEPS: readonly ScheduledStep[] = [];
@@ -48,6 +51,7 @@ export function FitStop() {
   }, [steps]);
   const [problem, setProblem] = useState<string | null>(null);
   const evaluation = option ? derived?.options[option.id] : undefined;
+  const price = usePriceNow(evaluation);
   if (option && !derived)
     return (
       <section className="panel m-4 p-6" role="status">
@@ -64,7 +68,12 @@ export function FitStop() {
         first.
       </p>
     );
-  const { parts, price } = evaluation;
+  const parts = price?.accepted ? price.agreed.parts : evaluation.parts;
+  const currency = price?.agreed.currency ?? brief.currency;
+  const otherwise =
+    price !== null &&
+    (evaluation.price.materialMinor !== price.agreed.partsMinor ||
+      evaluation.price.labourMinor !== price.agreed.labourMinor);
   const current = steps.find((s) => !done.has(s.key));
   return (
     <>
@@ -140,20 +149,23 @@ export function FitStop() {
                   <tr key={p.label} className="border-t border-rule">
                     <td className="py-1">{p.label}</td>
                     <td className="text-right whitespace-nowrap">{amountText(p, brief.lengthUnit)}</td>
-                    <td className="text-right whitespace-nowrap">{moneyText(p.costMinor, brief.currency)}</td>
+                    <td className="text-right whitespace-nowrap">{moneyText(p.costMinor, currency)}</td>
                   </tr>
                 ))}
-                <tr className="border-t border-ink font-semibold">
-                  <td className="py-1">Parts and {price.hours.toFixed(1)} h of hands-on work</td>
-                  <td />
-                  <td className="text-right whitespace-nowrap">
-                    {moneyText(price.totalMinor, brief.currency)}
-                  </td>
-                </tr>
               </tbody>
             </table>
+            {price && <PriceTable price={price} />}
+            {price?.accepted && otherwise && (
+              <p className="mt-1 text-mains">
+                The plan has changed since it was agreed to: as planned now{' '}
+                {moneyText(evaluation.price.totalMinor, brief.currency)} before tax. Record an extra, or
+                accept it anew in Plan.
+              </p>
+            )}
+            {price?.accepted && <Extras price={price} />}
             <p className="mt-1 text-[13px] text-ink-2">
-              Prices and times are estimates. The readings before and after are in the hours.
+              {price?.accepted ? 'Parts and price as agreed to.' : 'Prices and times are estimates.'} The
+              readings before and after are in the hours.
             </p>
             <Button className="mt-2" onClick={() => window.print()}>
               <Printer size={15} aria-hidden="true" /> Print run sheet and shopping list
@@ -161,7 +173,13 @@ export function FitStop() {
           </section>
         </div>
       </div>
-      <PrintedSheet steps={steps} parts={parts} price={price} option={option} />
+      <PrintedSheet
+        steps={steps}
+        parts={parts}
+        materialMinor={price?.agreed.partsMinor ?? evaluation.price.materialMinor}
+        currency={currency}
+        option={option}
+      />
     </>
   );
 }

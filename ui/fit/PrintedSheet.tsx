@@ -3,7 +3,6 @@ import { CAUTIONS } from '@/core/fit/cautions';
 import type { ScheduledStep } from '@/core/fit/schedule';
 import { moneyText } from '@/core/plan/cost/money';
 import { amountText, type PartLine } from '@/core/plan/cost/parts';
-import type { OptionPrice } from '@/core/plan/cost/price';
 import type { Option } from '@/core/plan/option/schema';
 import { useJob } from '@/ui/job/store';
 import { dateText, minutesText } from '@/ui/pieces/format';
@@ -12,12 +11,14 @@ import { dateText, minutesText } from '@/ui/pieces/format';
 export function PrintedSheet({
   steps,
   parts,
-  price,
+  materialMinor,
+  currency,
   option,
 }: {
   steps: readonly ScheduledStep[];
   parts: readonly PartLine[];
-  price: OptionPrice;
+  materialMinor: number;
+  currency: string;
   option: Option;
 }) {
   const name = useJob((s) => s.name);
@@ -60,16 +61,14 @@ export function PrintedSheet({
                 <td className="w-8 py-1">☐</td>
                 <td>{p.label}</td>
                 <td className="text-right whitespace-nowrap">{amountText(p, brief.lengthUnit)}</td>
-                <td className="w-32 text-right whitespace-nowrap">
-                  {moneyText(p.costMinor, brief.currency)}
-                </td>
+                <td className="w-32 text-right whitespace-nowrap">{moneyText(p.costMinor, currency)}</td>
               </tr>
             ))}
             <tr className="border-t border-ink font-semibold">
               <td />
               <td className="py-1">Material</td>
               <td />
-              <td className="text-right">{moneyText(price.materialMinor, brief.currency)}</td>
+              <td className="text-right">{moneyText(materialMinor, currency)}</td>
             </tr>
           </tbody>
         </table>

@@ -1,7 +1,7 @@
 'use client';
 import { Download, Printer } from 'lucide-react';
 import { doneSteps, serialAt } from '@/core/evidence/fold';
-import { moneyText } from '@/core/plan/cost/money';
+import type { LaidCable } from '@/core/plan/cost/cables';
 import type { Option } from '@/core/plan/option/schema';
 import type { LineTest } from '@/core/readings/line';
 import { kitById } from '@/core/kit/catalogue/catalogue';
@@ -15,6 +15,9 @@ import { dateText, speedText } from '@/ui/pieces/format';
 import { PlanDrawing } from './PlanDrawing';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import { Button } from '@/ui/pieces/Button';
+import { Extras } from '@/ui/offer/Extras';
+import { PriceTable } from '@/ui/offer/PriceTable';
+import { usePriceNow } from '@/ui/offer/usePriceNow';
 import { SpotTable } from './SpotTable';
 
 /** What is not fitted or not read yet: said before anything else, so that nobody signs for what is not there. */
@@ -64,6 +67,8 @@ function LineTable() {
   );
 }
 
+const NO_CABLES: readonly LaidCable[] = [];
+
 /** Hand over: a page as the customer gets it, ready to print, and the whole job as one file. */
 export function HandOverStop() {
   const id = useJob((s) => s.id);
@@ -86,7 +91,8 @@ export function HandOverStop() {
   const units = [...(option?.units ?? [])].sort((a, b) => a.letter.localeCompare(b.letter));
   const gatewayId = units.find((u) => u.feed.kind === 'line')?.id;
   const when = evidence.findLast((r) => r.kind === 'reading')?.at;
-  const price = derived && option ? (derived.options[accepted?.optionId ?? option.id]?.price ?? null) : null;
+  const evaluation = derived && option ? (derived.options[accepted?.optionId ?? option.id] ?? null) : null;
+  const price = usePriceNow(evaluation);
   return (
     <div className="h-full overflow-y-auto print:overflow-visible">
       <div className="no-print mx-auto flex max-w-[900px] flex-wrap items-center gap-2 px-4 pt-4">
@@ -144,7 +150,7 @@ export function HandOverStop() {
         {option && units.length > 0 && (
           <section className="mt-5">
             <h2 className="head2">The plan, storey by storey</h2>
-            <PlanDrawing option={option} kit={kit} />
+            <PlanDrawing option={option} kit={kit} cables={evaluation?.cables ?? NO_CABLES} />
           </section>
         )}
         <section className="mt-5 break-inside-avoid">
@@ -220,11 +226,10 @@ export function HandOverStop() {
             The key is yours alone: it stands on no paper of ours.
           </p>
           {price && (
-            <p className="mt-1">
-              Price: {moneyText(price.totalMinor, brief.currency)} (material{' '}
-              {moneyText(price.materialMinor, brief.currency)}, labour{' '}
-              {moneyText(price.labourMinor, brief.currency)}), an estimate unless agreed otherwise.
-            </p>
+            <>
+              <PriceTable price={price} />
+              <Extras price={price} />
+            </>
           )}
         </section>
         <section className="mt-8 grid grid-cols-2 gap-10 break-inside-avoid" aria-label="Signatures">

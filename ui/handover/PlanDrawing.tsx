@@ -3,6 +3,7 @@ import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { KitItem } from '@/core/kit/schema';
 import type { Option } from '@/core/plan/option/schema';
 import { sheetStoreys } from '@/core/site/model/levels';
+import type { LaidCable } from '@/core/plan/cost/cables';
 import type { Place, Site } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { Feeds } from '@/ui/sheet/Feeds';
@@ -34,9 +35,11 @@ function Drawing({
   site,
   ids,
   option,
+  cables,
   kit,
   ground,
 }: {
+  cables: readonly LaidCable[];
   site: Site;
   ids: readonly string[];
   option: Option;
@@ -45,7 +48,8 @@ function Drawing({
   ground: boolean;
 }) {
   const open = new Set(ids);
-  const here = (place: Place) => (place.storeyId === null ? ground : open.has(place.storeyId));
+  const here = (place: Pick<Place, 'storeyId'>) =>
+    place.storeyId === null ? ground : open.has(place.storeyId);
   const units = option.units.filter((u) => here(u.place));
   const spots = site.spots.filter((s) => here(s.place));
   const { refs, walls, openings, obstacles, foliage, holes, holesAbove, custom } = siteOnSheet(site, open);
@@ -75,7 +79,7 @@ function Drawing({
               chosen={NONE}
             />
           </g>
-          <Feeds option={option} k={k} shown={here} />
+          <Feeds option={option} cables={cables} k={k} shown={here} />
           {spots.map((s) => (
             <g key={s.id} transform={`translate(${s.place.xM * k} ${s.place.yM * k})`}>
               <SpotSymbol number={s.number} selected={false} fails={false} />
@@ -94,13 +98,30 @@ function Drawing({
 }
 
 /** The plan with its units and feeds, a drawing for each storey something of it stands on. */
-export function PlanDrawing({ option, kit }: { option: Option; kit: readonly KitItem[] }) {
+export function PlanDrawing({
+  option,
+  kit,
+  cables,
+}: {
+  option: Option;
+  kit: readonly KitItem[];
+  /** New cables, drawn as they lie. */
+  cables: readonly LaidCable[];
+}) {
   const site = useJob((s) => s.site);
   const storeyOf = new Set([...option.units, ...site.spots].map((t) => t.place.storeyId));
   return sheetsOf(site)
     .map((ids, i) => ({ ids, ground: i === 0 }))
     .filter(({ ids, ground }) => ids.some((id) => storeyOf.has(id)) || (ground && storeyOf.has(null)))
     .map(({ ids, ground }) => (
-      <Drawing key={ids.join()} site={site} ids={ids} option={option} kit={kit} ground={ground} />
+      <Drawing
+        key={ids.join()}
+        site={site}
+        ids={ids}
+        option={option}
+        cables={cables}
+        kit={kit}
+        ground={ground}
+      />
     ));
 }

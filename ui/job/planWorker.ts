@@ -6,6 +6,8 @@ import { changedBy, type Derived } from '@/core/job/planner';
 import type { Documents } from '@/core/job/settle';
 import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
+import type { ServedAnswer } from '@/core/plan/area/served';
+import type { Answers, Question } from '@/core/suggest/ask';
 import type { PlanWorker } from '@/workers/plan.worker';
 import { KINDS } from './history';
 import { nextTurn } from './pace';
@@ -27,6 +29,9 @@ export interface PlanLine {
   onFault(listener: (words: string | null) => void): () => void;
   shade(question: ShadeQuestion, network: Built): Promise<ShadeAnswer & { workMs: number }>;
   withChannels(option: Option): Promise<Option>;
+  /** How much of each room, storey, building and yard a network serves. */
+  served(network: Built, settle: boolean): Promise<ServedAnswer>;
+  ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]>;
   close(): void;
 }
 
@@ -134,6 +139,15 @@ export function openPlanLine(store: JobStore): PlanLine {
     withChannels: (option) => {
       feed(stateOf(store.getState()));
       return told(remote.withChannels(option));
+    },
+    served: (network, settle) => {
+      feed(stateOf(store.getState()));
+      return told(remote.served(network.option, network.kit, settle));
+    },
+    ask: <K extends Question['kind']>(question: Extract<Question, { kind: K }>) => {
+      feed(stateOf(store.getState()));
+      const ask = remote.ask as unknown as (q: Question) => Promise<Answers[K]>;
+      return told(ask(question));
     },
     close() {
       closed = true;

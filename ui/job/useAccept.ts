@@ -16,8 +16,8 @@ export function useAccept() {
   const { derived } = useDerived();
   const under = useRef<Promise<string | null> | null>(null);
   const accept = useCallback(
-    (option: Option): Promise<string | null> => {
-      under.current ??= record.accept(option, derived?.options[option.id] ?? null).finally(() => {
+    (option: Option, signedBy = ''): Promise<string | null> => {
+      under.current ??= record.accept(option, derived?.options[option.id] ?? null, signedBy).finally(() => {
         under.current = null;
       });
       return under.current;

@@ -1,6 +1,5 @@
 'use client';
 import { Dialog } from 'radix-ui';
-import { moneyText } from '@/core/plan/cost/money';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Prediction } from '@/core/plan/evaluate/predict';
 import { useDerived } from '@/ui/job/derived';
@@ -8,6 +7,7 @@ import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { speedText } from '@/ui/pieces/format';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
+import { CompareFacts } from './CompareFacts';
 
 const TONES = { good: 'text-good', care: 'text-amber', bad: 'text-dusk font-semibold', plain: 'text-ink-2' };
 
@@ -31,7 +31,6 @@ function Cell({ prediction: p }: { prediction: Prediction | undefined }) {
 function Table() {
   const spots = useJob((s) => s.site.spots);
   const options = useJob((s) => s.plan.options);
-  const currency = useJob((s) => s.brief.currency);
   const { derived } = useDerived();
   const columns: { name: string; evaluation: Evaluation | undefined }[] = [
     { name: 'Today', evaluation: derived?.today },
@@ -63,18 +62,7 @@ function Table() {
               ))}
             </tr>
           ))}
-        <tr className="border-t border-ink">
-          <th scope="row" className="py-1 font-medium">
-            Price, hands-on hours
-          </th>
-          {columns.map((c, i) => (
-            <td key={c.name} className="px-2 whitespace-nowrap">
-              {i === 0 || !c.evaluation
-                ? ''
-                : `${moneyText(c.evaluation.price.totalMinor, currency)}, ${c.evaluation.price.hours.toFixed(1)} h`}
-            </td>
-          ))}
-        </tr>
+        <CompareFacts evaluations={columns.map((c) => c.evaluation)} />
       </tbody>
     </table>
   );
@@ -94,7 +82,7 @@ export function Compare() {
           className="panel fixed top-1/2 left-1/2 z-40 max-h-[86vh] w-[min(1100px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-4"
         >
           <div className="mb-2 flex items-center justify-between gap-3">
-            <Dialog.Title className="head2">Options spot by spot</Dialog.Title>
+            <Dialog.Title className="head2">Options side by side</Dialog.Title>
             <Dialog.Close asChild>
               <Button>Close</Button>
             </Dialog.Close>

@@ -11,7 +11,6 @@ import { Button } from '@/ui/pieces/Button';
 import { Confirm } from '@/ui/pieces/Confirm';
 import { NameField } from '@/ui/pieces/fields';
 import { Problem } from '@/ui/pieces/Problem';
-import { Compare } from './Compare';
 
 const OptionCard = memo(function OptionCard({
   id,
@@ -120,7 +119,6 @@ function OptionTools({ id, name, count }: { id: string; name: string; count: num
   return (
     <div className="flex shrink-0 flex-wrap items-center gap-2">
       <Accept id={id} />
-      <Compare />
       <div className="w-40 flex-1">
         <NameField
           hideLabel

@@ -1,104 +1,81 @@
 'use client';
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { KitItem } from '@/core/kit/schema';
-import type { Prediction } from '@/core/plan/evaluate/predict';
-import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
-import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/model/needs';
-import { least } from 'd3-array';
-import type { Place, Spot } from '@/core/site/model/schema';
-import { useKeys } from '@/ui/keys/useKeys';
-import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
-import { shownOption, useJob, useJobStore } from '@/ui/job/store';
-import { Workbench } from '@/ui/pieces/Workbench';
-import { useNextKey } from '@/ui/ledger/useNextKey';
-import { SelectField } from '@/ui/pieces/fields';
 import Link from 'next/link';
-import { newId } from '@/ui/pieces/newId';
+import { useMemo, useState } from 'react';
+import { CATALOGUE, kitById } from '@/core/kit/catalogue/catalogue';
+import { isLocked } from '@/core/plan/option/locks';
+import { withMoved } from '@/core/plan/option/movedUnit';
+import { withoutUnit } from '@/core/plan/option/placing';
+import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/model/needs';
+import { sheetStoreys } from '@/core/site/model/levels';
+import type { Place } from '@/core/site/model/schema';
+import { useKeys } from '@/ui/keys/useKeys';
+import { useDerived, useOption } from '@/ui/job/derived';
+import { shownOption, useJob, useJobStore } from '@/ui/job/store';
+import { useNextKey } from '@/ui/ledger/useNextKey';
+import { Button } from '@/ui/pieces/Button';
+import { SelectField } from '@/ui/pieces/fields';
+import { Workbench } from '@/ui/pieces/Workbench';
 import { Section } from '@/ui/section/Section';
 import type { SheetMark } from '@/ui/sheet/marks';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
 import { AddUnit } from './AddUnit';
 import { Options } from './Options';
-import { UnitPanel } from './UnitPanel';
-import { newUnit, withoutUnit } from '@/core/plan/option/placing';
-import { withMoved } from '@/core/plan/option/movedUnit';
-import { middleOf } from '@/core/site/geometry/rooms';
-import { sheetStoreys } from '@/core/site/model/levels';
-import { usePlanChannels } from './usePlanChannels';
+import { GlowLayer, GlowWords, useGlow } from './Places';
 import { PlanLedger } from './PlanLedger';
+import { EndedProofs, Notices } from './PlanNotices';
+import { PlanTools } from './PlanTools';
+import { UnitPanel } from './UnitPanel';
+import { useAddUnit } from './useAddUnit';
+import { useDrawWay } from './useDrawWay';
+import { usePlanChannels } from './usePlanChannels';
 
-/** Proofs that what was changed in the accepted option ends, said before anything is built. */
-const EndedProofs = memo(function EndedProofs() {
-  const { derived, of } = useDerived();
-  const accepted = useAccepted();
-  if (!derived || !of || accepted?.optionId !== of.id) return null;
-  const ended = derived.verdicts.filter((v) => v.past.length > 0 && v.rounds.length === 0);
-  if (ended.length === 0) return null;
-  const standing = derived.verdicts.filter((v) => v.after).length;
+/** Says that a unit is locked where somebody tried to move or delete it. */
+const lockedWords = (letter: string) => `${letter} is locked: unlock it in its panel first.`;
+
+/** What is shaded against, and for which kit the places that would help glow. */
+function Foot({
+  activity,
+  setActivity,
+  glowKit,
+  setGlowKit,
+}: {
+  activity: ActivityId | '';
+  setActivity: (a: ActivityId | '') => void;
+  glowKit: string;
+  setGlowKit: (kitId: string) => void;
+}) {
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const kits = [...ownKit, ...CATALOGUE.filter((k) => !ownKit.some((o) => o.id === k.id))].filter(
+    (k) => k.radios.some((r) => r.role === 'access') && k.kind !== 'router',
+  );
   return (
-    <p className="panel shrink-0 border-l-4 border-l-lamp px-3 py-1.5" role="status">
-      <strong className="font-semibold">This change ends proofs: </strong>
-      {ended
-        .map((v) => `${v.number} ${v.name} (${TOUCH_WORDS[v.past[v.past.length - 1]!.because ?? 'way']})`)
-        .join(', ')}
-      . {standing > 0 ? `${standing} other ${standing === 1 ? 'proof stands' : 'proofs stand'}.` : ''}
-    </p>
-  );
-});
-
-const Notices = memo(function Notices() {
-  const store = useJobStore();
-  const { shown } = useDerived();
-  const notices = useMemo(() => {
-    if (!shown) return [];
-    // Units that hear each other fill one channel together: its fullest place is said once.
-    const over = shown.loads.filter(
-      (l, i, all) => l.load > l.limit && all.findIndex((o) => o.medium === l.medium) === i,
-    );
-    const busy = over.map((l) => ({
-      unitId: null,
-      weight: 'care' as const,
-      words: `At the busiest hour ${l.label} is used to ${(l.load * 100).toFixed(0)} %; plan at most ${l.limit * 100} %.`,
-    }));
-    return [...shown.notices, ...busy];
-  }, [shown]);
-  const open = useCallback(
-    (unitId: string) => {
-      const state = store.getState();
-      const place = shownOption(state)?.units.find((u) => u.id === unitId)?.place;
-      if (!place) return;
-      state.select({ kind: 'unit', id: unitId });
-      if (place.storeyId) state.showStorey(place.storeyId);
-      state.set({ lookAt: { xM: place.xM, yM: place.yM } });
-    },
-    [store],
-  );
-  if (notices.length === 0) return null;
-  return (
-    <ul className="panel shrink-0 divide-y divide-rule" aria-label="What a practitioner would object to">
-      {notices.map((n) => (
-        <li key={n.words} className={`px-3 py-1.5 ${n.weight === 'stop' ? 'text-mains' : ''}`}>
-          <strong className="font-semibold">{n.weight === 'stop' ? 'Will not do: ' : 'Take care: '}</strong>
-          {n.words}
-          {n.unitId !== null && (
-            <button type="button" className="link ml-2" onClick={() => open(n.unitId!)}>
-              show it
-            </button>
-          )}
-        </li>
-      ))}
-    </ul>
-  );
-});
-
-const GRAVE = { silent: 0, short: 1, tight: 2, serves: 3 } as const;
-
-/** The spot that is served worst, by the numbers there are; undefined before there are any. */
-function worstOf(spots: readonly Spot[], predictions: ReadonlyMap<string, Prediction>): Spot | undefined {
-  return least(
-    spots.filter((s) => predictions.has(s.id)),
-    (s) => GRAVE[predictions.get(s.id)!.verdict],
+    <>
+      <div className="w-36">
+        <SelectField<ActivityId | ''>
+          hideLabel
+          label="Shade against"
+          value={activity}
+          options={[
+            { value: '', label: 'Shade: as wanted' },
+            ...activityId.options.map((a) => ({ value: a, label: `Shade: ${ACTIVITIES[a].label}` })),
+          ]}
+          onChange={setActivity}
+        />
+      </div>
+      <div className="w-36">
+        <SelectField
+          hideLabel
+          label="Places glow for"
+          value={glowKit}
+          options={[
+            { value: '', label: 'Places: hidden' },
+            ...kits.map((k) => ({ value: k.id, label: `Places: ${k.label}` })),
+          ]}
+          onChange={setGlowKit}
+        />
+      </div>
+    </>
   );
 }
 
@@ -108,33 +85,34 @@ export function PlanStop() {
   const storeyId = useJob((s) => s.storeyId);
   const selected = useJob((s) => s.selected);
   const setOption = useJob((s) => s.setOption);
-  const setPlan = useJob((s) => s.setPlan);
   const select = useJob((s) => s.select);
-  const showStorey = useJob((s) => s.showStorey);
   const store = useJobStore();
   const ownKit = useJob((s) => s.plan.ownKit);
   const option = useOption();
-  const { predictions } = useDerived();
+  const { predictions, shown } = useDerived();
   const planChannels = usePlanChannels();
   const network = useMemo(() => (option ? { option, kit: ownKit } : null), [option, ownKit]);
   const [activity, setActivity] = useState<ActivityId | ''>('');
+  const [glowKit, setGlowKit] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
   const shade = useShade(network, storeyId, activity || null);
+  const glows = useGlow(option, glowKit || null);
+  const way = useDrawWay();
   const unserved = useMemo(
     () => site.spots.filter((s) => predictions.get(s.id)?.verdict !== 'serves'),
     [site.spots, predictions],
   );
-  const unservedNow = useRef(unserved);
-  const predictionsNow = useRef(predictions);
-  useEffect(() => {
-    unservedNow.current = unserved;
-    predictionsNow.current = predictions;
-  });
+  const addUnit = useAddUnit(unserved, predictions);
   useNextKey(useMemo(() => unserved.map((s) => ({ id: s.id, storeyId: s.place.storeyId })), [unserved]));
 
   useKeys({
     delete: () => {
-      const { selected: s } = store.getState();
+      const state = store.getState();
+      const { selected: s } = state;
       if (s?.kind !== 'unit') return;
+      const of = shownOption(state);
+      const unit = of?.units.find((u) => u.id === s.id);
+      if (of && unit && isLocked(of, unit.id)) return setRefused(lockedWords(unit.letter));
       setOption((o) => withoutUnit(o, s.id));
       select(null);
       void planChannels();
@@ -144,78 +122,48 @@ export function PlanStop() {
   const moving = useMemo(
     () => ({
       kinds: new Set(['unit'] as const),
-      move: (mark: SheetMark, place: Place) =>
-        setOption((o) => withMoved(store.getState().site, o, mark.id, place)),
+      move: (mark: SheetMark, place: Place) => {
+        const of = shownOption(store.getState());
+        const unit = of?.units.find((u) => u.id === mark.id);
+        if (of && unit && isLocked(of, mark.id)) return setRefused(lockedWords(unit.letter));
+        setRefused(null);
+        setOption((o) => withMoved(store.getState().site, o, mark.id, place));
+      },
     }),
     [setOption, store],
   );
   const unit = selected?.kind === 'unit' ? option?.units.find((u) => u.id === selected.id) : undefined;
-  const addUnit = useCallback(
-    (kit: KitItem) => {
-      const state = store.getState();
-      const { site, selected, storeyId } = state;
-      const option = shownOption(state);
-      const open = new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id));
-      // Where it is wanted: at the chosen spot, else at the first spot of the open sheet that is not served.
-      const wanted =
-        site.spots.find((s) => selected?.kind === 'spot' && s.id === selected.id) ??
-        worstOf(
-          unservedNow.current.filter((s) => s.place.storeyId !== null && open.has(s.place.storeyId)),
-          predictionsNow.current,
-        );
-      const storey = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === storeyId);
-      const place: Place = wanted
-        ? { ...wanted.place, heightM: 1.2 }
-        : storey
-          ? { storeyId: storey.id, ...middleOf(storey.outline), heightM: 1.2 }
-          : site.lineEntry;
-      const added = newUnit(
-        site,
-        state.brief,
-        option ?? { id: '', name: '', units: [], wiredSpots: [] },
-        kit,
-        place,
-        newId('unit'),
-      );
-      // The first unit begins an option: one act for both.
-      if (option) setOption((o) => ({ ...o, units: [...o.units, added] }));
-      else
-        setPlan((p) => ({
-          ...p,
-          options: [...p.options, { id: newId('opt'), name: 'First', units: [added], wiredSpots: [] }],
-        }));
-      select({ kind: 'unit', id: added.id });
-      if (added.place.storeyId) showStorey(added.place.storeyId);
-      void planChannels();
-    },
-    [store, setOption, setPlan, select, showStorey, planChannels],
-  );
   const foot = useMemo(
     () => (
       <>
         <AddUnit onAdd={addUnit} />
-        <div className="w-36">
-          <SelectField<ActivityId | ''>
-            hideLabel
-            label="Shade against"
-            value={activity}
-            options={[
-              { value: '', label: 'Shade: as wanted' },
-              ...activityId.options.map((a) => ({ value: a, label: `Shade: ${ACTIVITIES[a].label}` })),
-            ]}
-            onChange={setActivity}
-          />
-        </div>
+        <Foot activity={activity} setActivity={setActivity} glowKit={glowKit} setGlowKit={setGlowKit} />
       </>
     ),
-    [addUnit, activity],
+    [addUnit, activity, glowKit],
   );
+  const over = useMemo(() => {
+    if (!glows || !glowKit) return null;
+    const open = new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id));
+    return (
+      <GlowLayer
+        glows={glows}
+        shown={(p) => p.storeyId === null || open.has(p.storeyId)}
+        onPut={(place) => {
+          const kit = kitById(glowKit, ownKit);
+          if (kit) addUnit(kit, place);
+        }}
+      />
+    );
+  }, [glows, glowKit, site, storeyId, ownKit, addUnit]);
+  const drawn = option?.units.find((u) => u.id === way.unitId);
   return (
     <Workbench
       sheet={
         <Sheet
           label="Plan sheet: units and feeds"
           option={option}
+          cables={shown?.cables}
           shade={shade}
           failing={useMemo(
             () =>
@@ -223,14 +171,37 @@ export function PlanStop() {
             [unserved, predictions],
           )}
           onMove={moving}
+          onPoint={drawn ? way.point : undefined}
+          inertMarks={drawn !== undefined}
+          cursor={drawn ? 'crosshair' : undefined}
+          over={over}
           foot={foot}
         />
       }
       section={<Section option={option} />}
       side={
         <>
+          {drawn && (
+            <div className="panel flex shrink-0 flex-wrap items-center gap-2 border-l-4 border-l-lamp px-3 py-1.5">
+              <span role="status" className="min-w-0 flex-1">
+                Press where the cable of {drawn.letter} goes past, in order: {way.points}{' '}
+                {way.points === 1 ? 'point' : 'points'}. Enter ends, Escape leaves it as it was.
+              </span>
+              <Button look="strong" onClick={way.done}>
+                Done
+              </Button>
+              <Button onClick={way.leave}>Leave it</Button>
+            </div>
+          )}
+          {refused && (
+            <p className="panel shrink-0 border-l-4 border-l-mains px-3 py-1.5" role="alert">
+              {refused}
+            </p>
+          )}
           <Options />
-          {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} />}
+          <PlanTools />
+          {glowKit && <GlowWords glows={glows} kitId={glowKit} />}
+          {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} onDraw={way.begin} />}
           <EndedProofs />
           <Notices />
           <p className="text-[13px] text-ink-2">

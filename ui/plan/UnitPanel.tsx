@@ -18,7 +18,9 @@ import { isCable, needsRun, parentIdOf } from '@/core/plan/option/feeds';
 import { Button } from '@/ui/pieces/Button';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { Channels } from './Channels';
+import { isLocked } from '@/core/plan/option/locks';
 import { Trial } from './Trial';
+import { UnitMore } from './UnitMore';
 import { usePlanChannels } from './usePlanChannels';
 
 const NONE = '';
@@ -28,6 +30,8 @@ interface PanelProps {
   option: Option;
   /** Where the unit is once the hand rests: what hangs on its place is said then. */
   restedAt: Unit['place'];
+  /** Begins to draw the way of its cable. */
+  onDraw: (unitId: string) => void;
 }
 
 const withoutPlaces = (o: Option) => o.units.map(({ place: _, ...rest }) => rest);
@@ -41,16 +45,24 @@ const saysSame = (a: PanelProps, b: PanelProps): boolean =>
 const SettledSettings = memo(Settings, saysSame);
 
 /** The panel of the selected unit; while its lamp is under the hand it stands still. */
-export function UnitPanel({ unit, option }: { unit: Unit; option: Option }) {
+export function UnitPanel({
+  unit,
+  option,
+  onDraw,
+}: {
+  unit: Unit;
+  option: Option;
+  onDraw: (unitId: string) => void;
+}) {
   const restedAt = useSettled(unit.place, REST_MS) ?? unit.place;
-  return <SettledSettings unit={unit} option={option} restedAt={restedAt} />;
+  return <SettledSettings unit={unit} option={option} restedAt={restedAt} onDraw={onDraw} />;
 }
 
 /** Rest of the hand before what hangs on a place is said anew, ms. */
 const REST_MS = 150;
 
 /** Settings of the selected unit: its name, feed, parent, ends and what that link was measured to give. */
-function Settings({ unit, option }: PanelProps) {
+function Settings({ unit, option, onDraw }: PanelProps) {
   const site = useJob((s) => s.site);
   const ownKit = useJob((s) => s.plan.ownKit);
   const setOption = useJob((s) => s.setOption);
@@ -66,6 +78,7 @@ function Settings({ unit, option }: PanelProps) {
   const change = (values: Partial<Unit>) =>
     setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === unit.id ? { ...u, ...values } : u)) }));
   const { feed } = unit;
+  const locked = isLocked(option, unit.id);
   const changeFeed = (next: Feed) => change({ feed: next });
   /** Another feed or parent changes who hears whom: channels are planned anew. */
   const refeed = (next: Feed) => {
@@ -91,6 +104,8 @@ function Settings({ unit, option }: PanelProps) {
           Unit {unit.letter} · {kit?.label}
         </h2>
         <Button
+          disabled={locked}
+          title={locked ? 'It is locked: unlock it first.' : undefined}
           onClick={() => {
             setOption((o) => withoutUnit(o, unit.id));
             select(null);
@@ -205,6 +220,7 @@ function Settings({ unit, option }: PanelProps) {
           />
         )}
       </div>
+      {kit && <UnitMore unit={unit} option={option} kit={kit} onDraw={onDraw} />}
       {kit && <Channels unit={unit} kit={kit} />}
       {feed.kind !== 'line' && <Trial key={unit.id} unit={unit} />}
       {hop && (

@@ -1,5 +1,6 @@
 'use client';
 import { memo } from 'react';
+import type { LaidCable } from '@/core/plan/cost/cables';
 import type { Option } from '@/core/plan/option/schema';
 import type { Place } from '@/core/site/model/schema';
 import { FEED_STYLE, feedPath } from './feedLine';
@@ -47,20 +48,63 @@ export const Elsewhere = memo(function Elsewhere({
   );
 });
 
+/** A cable as it lies: along walls where it is on the open sheet, a ring where it is drilled or leaves the storey. */
+function Route({
+  cable,
+  k,
+  shown,
+}: {
+  cable: LaidCable;
+  k: number;
+  shown: (place: Pick<Place, 'storeyId'>) => boolean;
+}) {
+  const { route } = cable.run;
+  if (!route) return null;
+  const style = FEED_STYLE[cable.fibre ? 'fibre' : 'ethernet'];
+  const lines = route.legs.filter((l) => l.lengthM > 0 && shown(l.from) && shown(l.to));
+  const d = lines.map((l) => `M${l.from.xM * k},${l.from.yM * k}L${l.to.xM * k},${l.to.yM * k}`).join('');
+  const holes = route.legs.filter((l) => (l.wallIds.length > 0 || l.kind === 'floor') && shown(l.from));
+  return (
+    <g data-route={cable.key}>
+      <path d={d} stroke={style.color} strokeWidth={style.width} strokeDasharray={style.dash} />
+      {style.core && <path d={d} stroke="var(--sheet)" strokeWidth={style.core} />}
+      {holes.map((l, i) => (
+        <circle
+          key={i}
+          cx={l.from.xM * k}
+          cy={l.from.yM * k}
+          r={4}
+          fill="var(--sheet)"
+          stroke={style.color}
+          strokeWidth={1.6}
+        />
+      ))}
+    </g>
+  );
+}
+
 /** Feeds between units whose ends are both on the open sheet. */
 export const Feeds = memo(function Feeds({
   option,
+  cables,
   k,
   shown,
 }: {
   option: Option;
+  /** New cables that are drawn as they lie. */
+  cables: readonly LaidCable[];
   k: number;
-  shown: (place: Place) => boolean;
+  shown: (place: Pick<Place, 'storeyId'>) => boolean;
 }) {
   const toPx = (xM: number, yM: number): [number, number] => [xM * k, yM * k];
+  const laid = new Set(cables.flatMap((c) => (c.run.route && c.unitId ? [c.unitId] : [])));
   return (
     <g aria-hidden="true" fill="none" pointerEvents="none" strokeLinecap="round" strokeLinejoin="round">
+      {cables.map((c) => (
+        <Route key={c.key} cable={c} k={k} shown={shown} />
+      ))}
       {option.units.map((u) => {
+        if (laid.has(u.id)) return null;
         const parent = option.units.find((p) => p.id === parentIdOf(u.feed));
         if (!parent || (!shown(u.place) && !shown(parent.place))) return null;
         const style = FEED_STYLE[u.feed.kind];

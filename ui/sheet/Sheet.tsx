@@ -10,6 +10,7 @@ import {
   type ReactNode,
 } from 'react';
 import { kitById } from '@/core/kit/catalogue/catalogue';
+import type { LaidCable } from '@/core/plan/cost/cables';
 import type { Option } from '@/core/plan/option/schema';
 import { boxAround, inside, plotBox } from '@/core/site/model/levels';
 import type { Place, Point } from '@/core/site/model/schema';
@@ -38,6 +39,8 @@ export interface SheetProps {
   /** Network drawn on the sheet. */
   option: Option | null;
   shade: Shade | null;
+  /** New cables, drawn as they lie. */
+  cables?: readonly LaidCable[];
   /** Spots that fail at this stop. */
   failing: ReadonlySet<string>;
   /** Moves a mark of some kinds; absent where this stop moves none. */
@@ -76,6 +79,7 @@ export interface SheetProps {
 const NONE: ReadonlySet<string> = new Set();
 const NO_KINDS: ReadonlySet<SheetMark['kind']> = new Set();
 const NO_THINGS: readonly SheetMark[] = [];
+const NO_CABLES: readonly LaidCable[] = [];
 
 /** Marks of spots, things and units on the open sheet; each list is made anew only where it changes. */
 function useMarks(props: SheetProps, storeyIds: ReadonlySet<string>): readonly SheetMark[] {
@@ -137,7 +141,7 @@ export function Sheet(props: SheetProps) {
     [obstacles, holes, holesAbove],
   );
   const shown = useCallback(
-    (place: Place) => place.storeyId === null || storeyIds.has(place.storeyId),
+    (place: Pick<Place, 'storeyId'>) => place.storeyId === null || storeyIds.has(place.storeyId),
     [storeyIds],
   );
   const over = useCallback(
@@ -195,7 +199,7 @@ export function Sheet(props: SheetProps) {
       {props.option && (
         <SheetLayer>
           <g transform={shift}>
-            <Feeds option={props.option} k={k} shown={shown} />
+            <Feeds option={props.option} cables={props.cables ?? NO_CABLES} k={k} shown={shown} />
             <Elsewhere option={props.option} k={k} shown={shown} over={over} />
           </g>
         </SheetLayer>

@@ -86,7 +86,10 @@ export function cableUses(
  * How a copper run is ended in this job: by its school, but from the reel where no lead is that long or where it lies in
  * the open, for no stocked lead stands the weather.
  */
-export function endingOf(context: PlanContext, run: CableRun): Exclude<CableEnding, 'fibre'> {
+export function endingOf(
+  context: Pick<PlanContext, 'brief' | 'ownMaterials'>,
+  run: CableRun,
+): Exclude<CableEnding, 'fibre'> {
   const wanted = context.brief.policies.cables;
   if (wanted !== 'leads') return wanted;
   if (run.across || !stockedLead('lead', run.lengthM, context.ownMaterials)) return 'plugs';

@@ -55,7 +55,10 @@ export interface VanLine {
 }
 
 /** Routes rounded up to stocked lengths, beside reel and plugs, in minor units of the job's currency. */
-export function vanList(context: PlanContext, cables: readonly LaidCable[]): VanLine[] {
+export function vanList(
+  context: Pick<PlanContext, 'brief' | 'ownMaterials'>,
+  cables: readonly LaidCable[],
+): VanLine[] {
   const rate = context.brief.catalogueRate;
   const price = (uses: readonly MaterialUse[]) =>
     Math.round(uses.reduce((sum, u) => sum + u.count * u.item.costMinor * (isTabled(u.item) ? rate : 1), 0));

@@ -13,7 +13,7 @@ export const INTERFERENCE_REACH_M = 2;
 const flatM = (a: Place, b: Place) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
 
 /** Data runs already in the house that join the places of two units, either way round, nearest first. */
-export function runsBetween(site: Site, a: Place, b: Place): DataRun[] {
+export function runsBetween(site: Pick<Site, 'dataRuns'>, a: Place, b: Place): DataRun[] {
   const apart = (x: Place, y: Place) => (x.storeyId === y.storeyId ? flatM(x, y) : Infinity);
   const reach = (r: DataRun) =>
     Math.min(Math.max(apart(r.from, a), apart(r.to, b)), Math.max(apart(r.from, b), apart(r.to, a)));

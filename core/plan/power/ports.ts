@@ -19,7 +19,7 @@ export interface PortMap {
 const byWire = (unit: Unit): boolean => !['wireless', 'bridge'].includes(unit.feed.kind);
 
 /** What is plugged into each unit, its own feed first. An adapter or converter takes a port as a cable does. */
-export function portMaps(context: PlanContext, option: Option): PortMap[] {
+export function portMaps(context: Pick<PlanContext, 'site' | 'ownKit'>, option: Option): PortMap[] {
   const spots = new Map(context.site.spots.map((s) => [s.id, s]));
   return option.units.map((unit) => {
     const kit = kitOf(context, unit);

@@ -33,7 +33,7 @@ export const poweredPortsOf = (kit: KitItem): number =>
   kit.poweredPorts > 0 ? kit.poweredPorts : Math.max(0, kit.ports - 1);
 
 /** Sources of power of an option with what hangs on each. */
-export function powerLoads(context: PlanContext, option: Option): PowerLoad[] {
+export function powerLoads(context: Pick<PlanContext, 'ownKit'>, option: Option): PowerLoad[] {
   return option.units.flatMap((source) => {
     const kit = kitOf(context, source);
     if (!kit.poeSource) return [];

@@ -294,17 +294,24 @@ export class CableNetwork {
   }
 
   /**
-   * Puts an end of a route into the network for as long as `use` runs: at the wall of its room nearest to it, drilled through
+   * Puts an end of a route into the network for as long as `look` runs: at the wall of its room nearest to it, drilled through
    * there too; in the yard at what it sees.
    */
-  within<T>(ends: readonly RoutePoint[], use: (nodes: string[]) => T): T {
+  within<T>(ends: readonly RoutePoint[], look: (nodes: string[]) => T): T {
     const before = this.count;
     const placed = ends.map((end) => this.enter(end));
     this.joinNewOnes(placed);
-    const result = use(placed.map((p) => p.node));
+    const result = look(placed.map((p) => p.node));
     for (let i = before; i < this.count; i++) this.graph.removeNode(`n${i}`);
     this.count = before;
     return result;
+  }
+
+  /** The point of the walls, or outdoors of the buildings, nearest to a point somebody pressed; itself where there is none. */
+  nearestWall<T extends Point & { storeyId: string | null }>(p: T): T {
+    const faces = p.storeyId === null ? this.outsides() : this.facesOn(p.storeyId);
+    const near = faces.map((f) => this.nearestOn(f, p)).sort((a, b) => a.offM - b.offM)[0];
+    return near ? { ...p, xM: near.at.xM, yM: near.at.yM } : p;
   }
 
   private enter(end: RoutePoint): Entered {

@@ -81,7 +81,7 @@ export function cableRoute(
   via: readonly Place[] = [],
 ): CableRoute | null {
   const { network, routes } = knownOf(site);
-  const stops = [from, ...via, to];
+  const stops = [from, ...via.map((p) => network.nearestWall(p)), to];
   const name = stops.map((p) => `${p.storeyId} ${p.xM} ${p.yM}`).join('|');
   const known = routes.get(name);
   if (known !== undefined) return known;

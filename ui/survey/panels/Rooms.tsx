@@ -1,12 +1,21 @@
 'use client';
+import { Droplets } from 'lucide-react';
+import { Popover } from 'radix-ui';
 import { useMemo, useState } from 'react';
+import { CONDITION_LABEL, type Condition } from '@/core/site/model/conditions';
+import type { Room } from '@/core/site/model/schema';
 import { innerAreaM2 } from '@/core/site/geometry/innerArea';
 import type { FoundRoom } from '@/core/site/geometry/rooms';
 import { areaText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
+import { Tick } from '@/ui/pieces/fields';
 import { newId } from '@/ui/pieces/newId';
 import { useDrawingStore } from '../drawing';
 import { useFoundRooms } from '../SurveyLayers';
+
+/** Conditions a room can have; the weather is outdoors. */
+const ROOM_CONDITIONS: readonly Condition[] = ['damp', 'dust', 'frost', 'animals'];
 
 /** Rooms the walls of the open storey close in, with their areas; each is named here. */
 export function Rooms({ storeyId }: { storeyId: string }) {
@@ -56,10 +65,60 @@ export function Rooms({ storeyId }: { storeyId: string }) {
             <span className="fig text-[13px] whitespace-nowrap text-ink-2">
               {areaText(innerM2(room), unit)}
             </span>
+            {room.named && <RoomAsks room={room.named} />}
           </li>
         ))}
       </ul>
     </>
+  );
+}
+
+/** What a room asks of what stands in it, and whether any unit may stand there. */
+function RoomAsks({ room }: { room: Room }) {
+  const setSite = useJob((s) => s.setSite);
+  const setPlan = useJob((s) => s.setPlan);
+  const keptOut = useJob((s) => s.plan.keptOut.includes(room.id));
+  const asks = room.conditions ?? [];
+  const set = (conditions: Condition[]) =>
+    setSite((s) => ({ ...s, rooms: s.rooms.map((r) => (r.id === room.id ? { ...r, conditions } : r)) }));
+  const count = asks.length + Number(keptOut);
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <Button
+          className="px-2"
+          aria-label={`What ${room.name} asks`}
+          title="What it asks of what stands there"
+        >
+          {count > 0 ? count : <Droplets size={14} aria-hidden="true" />}
+        </Button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="panel z-30 w-64 p-3" sideOffset={4} collisionPadding={8}>
+          <p className="lab">What stands in {room.name} must stand</p>
+          {ROOM_CONDITIONS.map((c) => (
+            <Tick
+              key={c}
+              label={CONDITION_LABEL[c]}
+              checked={asks.includes(c)}
+              onChange={(on) => set(on ? [...asks, c] : asks.filter((x) => x !== c))}
+            />
+          ))}
+          <div className="mt-2 border-t border-rule pt-1">
+            <Tick
+              label="no unit in here, the customer says"
+              checked={keptOut}
+              onChange={(on) =>
+                setPlan((p) => ({
+                  ...p,
+                  keptOut: on ? [...p.keptOut, room.id] : p.keptOut.filter((r) => r !== room.id),
+                }))
+              }
+            />
+          </div>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }
 

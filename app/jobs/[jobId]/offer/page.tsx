@@ -1,0 +1,5 @@
+import { OfferPage } from '@/ui/offer/OfferPage';
+
+export default function Page() {
+  return <OfferPage />;
+}

@@ -1,0 +1,51 @@
+'use client';
+import type { Brief } from '@/core/brief/brief';
+import { useJob } from '@/ui/job/store';
+import { NumberField, TextField } from '@/ui/pieces/fields';
+
+/** What stands on the offer beside the options. */
+export function OfferFields() {
+  const offer = useJob((s) => s.brief.offer);
+  const setBrief = useJob((s) => s.setBrief);
+  const set = (values: Partial<Brief['offer']>) =>
+    setBrief((b) => ({ ...b, offer: { ...b.offer, ...values } }));
+  return (
+    <section className="panel p-4" aria-labelledby="b-offer">
+      <h2 id="b-offer" className="head2">
+        On the offer
+      </h2>
+      <div className="mt-2 grid grid-cols-3 gap-3">
+        <NumberField
+          label="Tax"
+          unit="%"
+          value={offer.taxPercent}
+          max={100}
+          onChange={(v) => v !== null && set({ taxPercent: v })}
+        />
+        <TextField
+          label="What the tax is called"
+          value={offer.taxName}
+          onChange={(taxName) => set({ taxName: taxName.slice(0, 20) })}
+        />
+        <NumberField
+          label="It holds for"
+          unit="days"
+          value={offer.validDays}
+          min={1}
+          max={365}
+          whole
+          onChange={(v) => v !== null && set({ validDays: v })}
+        />
+      </div>
+      <div className="mt-2">
+        <TextField
+          long
+          label="Not part of the price"
+          placeholder="electrician’s work, making good, scaffolding"
+          value={offer.exclusions}
+          onChange={(exclusions) => set({ exclusions: exclusions.slice(0, 2000) })}
+        />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,108 @@
+'use client';
+import type { Policies } from '@/core/brief/brief';
+import { useJob } from '@/ui/job/store';
+import { SelectField } from '@/ui/pieces/fields';
+
+type Choice<K extends keyof Policies> = { value: Policies[K]; label: string };
+const FEEDS: Choice<'feed'>[] = [
+  { value: 'wireFirst', label: 'wire first: steadiest, costs hours' },
+  { value: 'wirelessFirst', label: 'wireless first: nothing to run' },
+  { value: 'noDrilling', label: 'no drilling: air, powerline, coax' },
+  { value: 'spendLeast', label: 'spend least: slower, hands over poorly' },
+];
+const NAMES: Choice<'names'>[] = [
+  { value: 'one', label: 'one name: phones move by themselves' },
+  { value: 'two', label: 'a separate name: switched by hand' },
+];
+const PLACING: Choice<'placing'>[] = [
+  { value: 'asNear', label: 'as near as the signal allows' },
+  { value: 'halfway', label: 'halfway' },
+  { value: 'twoRooms', label: 'two rooms apart' },
+  { value: 'twoWalls', label: 'at most two walls' },
+];
+const JOINING: Choice<'joining'>[] = [
+  { value: 'bench', label: 'join on the bench, then carry' },
+  { value: 'inPlace', label: 'place first, then join' },
+];
+const FAMILIES: Choice<'families'>[] = [
+  { value: 'one', label: 'one family: one app, updated together' },
+  { value: 'mixed', label: 'mixed: cheaper, more to look after' },
+];
+const ROUTERS: Choice<'router'>[] = [
+  { value: 'replace', label: 'replaced by the mesh' },
+  { value: 'behind', label: 'stays and routes, the mesh behind it' },
+  { value: 'bridge', label: 'stays as a bridge, the mesh routes' },
+];
+const ADAPTERS: Choice<'adapters'>[] = [
+  { value: 'group', label: 'one group: three places, four adapters' },
+  { value: 'pairs', label: 'a pair for each place' },
+];
+const CABLES: Choice<'cables'>[] = [
+  { value: 'sockets', label: 'from the reel, fixed sockets' },
+  { value: 'plugs', label: 'from the reel, plugs' },
+  { value: 'leads', label: 'ready-made leads in stocked lengths' },
+];
+
+/** The schools of the job, each with what it costs said beside it. */
+export function Schools() {
+  const policies = useJob((s) => s.brief.policies);
+  const setBrief = useJob((s) => s.setBrief);
+  const set = (values: Partial<Policies>) =>
+    setBrief((b) => ({ ...b, policies: { ...b.policies, ...values } }));
+  return (
+    <section className="panel p-4" aria-labelledby="b-schools">
+      <h2 id="b-schools" className="head2">
+        How this job is done
+      </h2>
+      <p className="text-[13px] text-ink-2">
+        Practitioners disagree; the job decides. Each choice changes Plan and Fit; “By a rule” in Plan says
+        what it costs.
+      </p>
+      <div className="mt-2 grid grid-cols-2 gap-3">
+        <SelectField label="Feeds" value={policies.feed} options={FEEDS} onChange={(feed) => set({ feed })} />
+        <SelectField
+          label="Network name"
+          value={policies.names}
+          options={NAMES}
+          onChange={(names) => set({ names })}
+        />
+        <SelectField
+          label="Placing"
+          value={policies.placing}
+          options={PLACING}
+          onChange={(placing) => set({ placing })}
+        />
+        <SelectField
+          label="Joining"
+          value={policies.joining}
+          options={JOINING}
+          onChange={(joining) => set({ joining })}
+        />
+        <SelectField
+          label="Kit"
+          value={policies.families}
+          options={FAMILIES}
+          onChange={(families) => set({ families })}
+        />
+        <SelectField
+          label="The router that is there"
+          value={policies.router}
+          options={ROUTERS}
+          onChange={(router) => set({ router })}
+        />
+        <SelectField
+          label="Coax and powerline"
+          value={policies.adapters}
+          options={ADAPTERS}
+          onChange={(adapters) => set({ adapters })}
+        />
+        <SelectField
+          label="New copper"
+          value={policies.cables}
+          options={CABLES}
+          onChange={(cables) => set({ cables })}
+        />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,41 @@
+'use client';
+import { moneyText } from '@/core/plan/cost/money';
+import type { PriceNow } from '@/core/evidence/agreed';
+
+/** What a job comes to: parts and labour as agreed or planned, what came on top, tax, and the sum. */
+export function PriceTable({ price }: { price: PriceNow }) {
+  const { agreed, extras } = price;
+  const money = (minor: number) => moneyText(minor, agreed.currency);
+  const rows: [string, number][] = [
+    ['Parts', agreed.partsMinor],
+    [`Labour, ${agreed.hours.toFixed(1)} h of hands-on work`, agreed.labourMinor],
+    ...extras.map((x): [string, number] => [
+      `Extra: ${x.what}${x.agreedBy ? `, agreed by ${x.agreedBy}` : ''}`,
+      x.minor,
+    ]),
+    ...(agreed.taxPercent > 0
+      ? ([
+          ['Before tax', price.netMinor],
+          [`${agreed.taxName || 'tax'}, ${agreed.taxPercent} %`, price.taxMinor],
+        ] as [string, number][])
+      : []),
+  ];
+  return (
+    <table className="fig mt-2 w-full text-left" aria-label="Price">
+      <tbody>
+        {rows.map(([label, minor]) => (
+          <tr key={label} className="border-t border-rule">
+            <td className="py-1">{label}</td>
+            <td className="text-right whitespace-nowrap">{money(minor)}</td>
+          </tr>
+        ))}
+        <tr className="border-t border-ink font-semibold">
+          <td className="py-1">{price.accepted ? 'To pay' : 'In all, an estimate'}</td>
+          <td className="text-right whitespace-nowrap" data-total={price.totalMinor}>
+            {money(price.totalMinor)}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}

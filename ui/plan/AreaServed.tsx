@@ -1,0 +1,178 @@
+'use client';
+import { Sun } from 'lucide-react';
+import { Fragment, useEffect, useMemo, useState } from 'react';
+import { sumOf, type AreaServed as Served, type ServedAnswer } from '@/core/plan/area/served';
+import type { Built } from '@/core/evidence/built';
+import type { Option } from '@/core/plan/option/schema';
+import { areaText } from '@/core/site/model/lengths';
+import { useAsItWas, useBuilt, useDerived } from '@/ui/job/derived';
+import { useJob } from '@/ui/job/store';
+import { DialogButton } from '@/ui/pieces/DialogButton';
+
+/** What a network serves of each area; null while it is counted. A first count comes at once, the exact one follows. */
+function useServed(network: Built | null): ServedAnswer | null {
+  const { line } = useDerived();
+  const [got, setGot] = useState<{ of: Built; answer: ServedAnswer } | null>(null);
+  useEffect(() => {
+    if (!line || !network) return;
+    let open = true;
+    void (async () => {
+      for (const settle of [false, true]) {
+        // Where it fails the line says so.
+        const answer = await line.served(network, settle).catch(() => null);
+        if (!open || !answer) return;
+        setGot({ of: network, answer });
+        if (answer.settled && settle) return;
+      }
+    })();
+    return () => {
+      open = false;
+    };
+  }, [line, network]);
+  return got && got.of === network ? got.answer : null;
+}
+
+interface Row {
+  area: Served;
+  before: number | null;
+  planned: number | null;
+  after: number | null;
+}
+
+const shareText = (share: number | null) => (share === null ? '…' : `${Math.round(share * 100)} %`);
+
+/** A share as a bar: what is not served stays shaded. */
+function Bar({ share }: { share: number | null }) {
+  return (
+    <span className="mr-2 inline-block h-2 w-20 border border-rule align-middle" aria-hidden="true">
+      <span
+        className="block h-full bg-dusk/70"
+        style={{ marginLeft: `${(share ?? 0) * 100}%`, width: `${(1 - (share ?? 0)) * 100}%` }}
+      />
+    </span>
+  );
+}
+
+function Cells({ row, hasAfter }: { row: Omit<Row, 'area'>; hasAfter: boolean }) {
+  return (
+    <>
+      <td className="px-2 whitespace-nowrap">{shareText(row.before)}</td>
+      <td className="px-2 whitespace-nowrap">
+        <Bar share={row.planned} />
+        {shareText(row.planned)}
+      </td>
+      {hasAfter && <td className="px-2 whitespace-nowrap">{shareText(row.after)}</td>}
+    </>
+  );
+}
+
+function Table({ option }: { option: Option }) {
+  const lengthUnit = useJob((s) => s.brief.lengthUnit);
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const was = useAsItWas();
+  const built = useBuilt();
+  const planned = useMemo(() => ({ option, kit: ownKit }), [option, ownKit]);
+  const before = useServed(was);
+  const now = useServed(planned);
+  const after = useServed(built);
+  if (!now)
+    return (
+      <p className="mt-3" role="status">
+        Counting what each room gets.
+      </p>
+    );
+  const shareIn = (answer: ServedAnswer | null, ids: readonly string[]) =>
+    answer ? sumOf(answer.areas.filter((a) => ids.includes(a.id))).share : null;
+  const indoors = now.areas.filter((a) => a.storeyId !== null);
+  const groups = [...new Set(indoors.map((a) => `${a.buildingName}|${a.storeyName}`))].map((key) =>
+    indoors.filter((a) => `${a.buildingName}|${a.storeyName}` === key),
+  );
+  const line = (name: string, list: readonly Served[]) => {
+    const ids = list.map((a) => a.id);
+    return {
+      name,
+      m2: sumOf(list).areaM2,
+      row: { before: shareIn(before, ids), planned: shareIn(now, ids), after: shareIn(after, ids) },
+    };
+  };
+  const all = line('Indoors, all', indoors);
+  const yard = now.areas.filter((a) => a.storeyId === null);
+  return (
+    <>
+      <p className="mt-2">
+        {areaText(sumOf(indoors).servedM2, lengthUnit)} of {areaText(sumOf(indoors).areaM2, lengthUnit)}{' '}
+        indoors are served by this option{now.settled ? '' : ' (a first count)'}.
+        {now.addsM2.length > 0 &&
+          ` Without its light: ${now.addsM2
+            .map(({ unitId, m2 }) => {
+              const letter = option.units.find((u) => u.id === unitId)?.letter ?? '';
+              return `${letter} adds ${areaText(m2, lengthUnit)}`;
+            })
+            .join(', ')}.`}
+      </p>
+      <table className="fig mt-2 w-full border-collapse text-left" aria-label="Area served">
+        <thead>
+          <tr className="text-[13px] text-ink-2">
+            <th className="py-1 font-normal">Area</th>
+            <th className="px-2 text-right font-normal">Size</th>
+            <th className="px-2 font-normal">Before</th>
+            <th className="px-2 font-normal">Planned</th>
+            {built && <th className="px-2 font-normal">As built</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {groups.map((list) => {
+            const sum = line(`${list[0]!.buildingName}, ${list[0]!.storeyName}`, list);
+            return (
+              <Fragment key={sum.name}>
+                <tr className="border-t border-ink font-semibold">
+                  <th scope="row" className="py-1">
+                    {sum.name}
+                  </th>
+                  <td className="px-2 text-right whitespace-nowrap">{areaText(sum.m2, lengthUnit)}</td>
+                  <Cells row={sum.row} hasAfter={built !== null} />
+                </tr>
+                {list.map((area) => {
+                  const own = line(area.name, [area]);
+                  return (
+                    <tr key={area.id} className="border-t border-rule" data-area-served={area.id}>
+                      <th scope="row" className="py-0.5 pl-4 font-normal">
+                        {area.name}
+                      </th>
+                      <td className="px-2 text-right whitespace-nowrap">{areaText(own.m2, lengthUnit)}</td>
+                      <Cells row={own.row} hasAfter={built !== null} />
+                    </tr>
+                  );
+                })}
+              </Fragment>
+            );
+          })}
+          {[all, ...yard.map((a) => line('The yard around', [a]))].map((sum) => (
+            <tr key={sum.name} className="border-t border-ink font-semibold">
+              <th scope="row" className="py-1">
+                {sum.name}
+              </th>
+              <td className="px-2 text-right whitespace-nowrap">{areaText(sum.m2, lengthUnit)}</td>
+              <Cells row={sum.row} hasAfter={built !== null} />
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+/** Opens what an option serves of each room, storey, building and the yard. */
+export function AreaServed({ option }: { option: Option }) {
+  return (
+    <DialogButton
+      icon={Sun}
+      wide
+      title="Area served"
+      label="Area"
+      about="Share of each area where the low end of the range meets its need: web and an HD film in a room, messages in the yard, or what its room is set to. Estimates for a phone, a metre up."
+    >
+      <Table option={option} />
+    </DialogButton>
+  );
+}

@@ -1,0 +1,79 @@
+'use client';
+import type { ReactNode } from 'react';
+import { moneyText } from '@/core/plan/cost/money';
+import { useJob } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
+
+/** One way of doing it, with what it gives and what it takes. */
+export interface ChoiceRow {
+  key: string;
+  label: string;
+  /** What has to be said about it, below its name. */
+  words?: ReactNode;
+  served: number;
+  totalMinor: number;
+  hours: number;
+  /** What else is told of it. */
+  more: string;
+  /** Null where it is what there is already. */
+  onTake: (() => void) | null;
+  stopped?: boolean;
+}
+
+/** Ways of doing something side by side, each with a button that takes it. */
+export function ChoiceTable({
+  label,
+  rows,
+  moreLabel,
+  take,
+}: {
+  label: string;
+  rows: readonly ChoiceRow[];
+  moreLabel: string;
+  /** What the button says. */
+  take: string;
+}) {
+  const currency = useJob((s) => s.brief.currency);
+  const spots = useJob((s) => s.site.spots.length);
+  return (
+    <table className="fig mt-3 w-full border-collapse text-left" aria-label={label}>
+      <thead>
+        <tr className="text-[13px] text-ink-2">
+          <th className="py-1 font-normal">Way</th>
+          <th className="px-2 text-right font-normal">Spots served</th>
+          <th className="px-2 text-right font-normal">Price</th>
+          <th className="px-2 text-right font-normal">Hours</th>
+          <th className="px-2 font-normal">{moreLabel}</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => (
+          <tr key={r.key} className="border-t border-rule align-top">
+            <th scope="row" className="py-1.5 pr-2 font-medium">
+              {r.label}
+              {r.words && (
+                <span className="block max-w-[60ch] text-[12.5px] font-normal text-ink-2">{r.words}</span>
+              )}
+            </th>
+            <td className="px-2 py-1.5 text-right whitespace-nowrap">
+              {r.served} of {spots}
+            </td>
+            <td className="px-2 py-1.5 text-right whitespace-nowrap">{moneyText(r.totalMinor, currency)}</td>
+            <td className="px-2 py-1.5 text-right whitespace-nowrap">{r.hours.toFixed(1)} h</td>
+            <td className="px-2 py-1.5">{r.more}</td>
+            <td className="py-1 text-right whitespace-nowrap">
+              {r.onTake ? (
+                <Button aria-label={`${take}: ${r.label}`} onClick={r.onTake}>
+                  {take}
+                </Button>
+              ) : (
+                <span className="text-[13px] text-ink-2">as it is</span>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,73 @@
+'use client';
+import { MapPin } from 'lucide-react';
+import { useMemo } from 'react';
+import type { Option } from '@/core/plan/option/schema';
+import { lengthText } from '@/core/site/model/lengths';
+import { useAsk } from '@/ui/job/useAsk';
+import { useJob } from '@/ui/job/store';
+import { DialogButton } from '@/ui/pieces/DialogButton';
+import { newId } from '@/ui/pieces/newId';
+import { ChoiceTable } from './ChoiceTable';
+import { usePlanChannels } from './usePlanChannels';
+
+function Places({ option }: { option: Option }) {
+  const setOption = useJob((s) => s.setOption);
+  const lengthUnit = useJob((s) => s.brief.lengthUnit);
+  const planChannels = usePlanChannels();
+  const question = useMemo(() => ({ kind: 'gateway' as const, option }), [option]);
+  const choices = useAsk<'gateway'>(question);
+  if (!choices)
+    return (
+      <p className="mt-3" role="status">
+        Trying the gateway at every place it could stand.
+      </p>
+    );
+  return (
+    <ChoiceTable
+      label="Places for the gateway"
+      moreLabel="New cable, holes"
+      take="Take it"
+      rows={choices.map((c, i) => ({
+        key: c.label,
+        label: c.label,
+        words: c.stops.length > 0 ? `Will not do: ${c.stops.join(' ')}` : undefined,
+        served: c.served,
+        totalMinor: c.totalMinor,
+        hours: c.hours,
+        more:
+          c.cableM > 0
+            ? `${lengthText(c.cableM, lengthUnit)}, ${c.holes} ${c.holes === 1 ? 'hole' : 'holes'}`
+            : 'none',
+        onTake:
+          i === 0
+            ? null
+            : () => {
+                const id = newId('unit');
+                // The unit that was only tried gets an id of its own.
+                setOption((o) => ({
+                  ...c.option,
+                  id: o.id,
+                  name: o.name,
+                  units: c.option.units.map((u) => (o.units.some((x) => x.id === u.id) ? u : { ...u, id })),
+                }));
+                void planChannels();
+              },
+      }))}
+    />
+  );
+}
+
+/** Opens the places the gateway could stand at, with the way of the line to each, beside one node more. */
+export function GatewayPlaces({ option }: { option: Option }) {
+  return (
+    <DialogButton
+      icon={MapPin}
+      wide
+      title="Where the gateway stands"
+      label="Other places"
+      about="From the entry over a run, the coax or a new cable, with what that takes; and staying with one node more. Prices are of the whole option."
+    >
+      <Places option={option} />
+    </DialogButton>
+  );
+}

@@ -1,0 +1,130 @@
+'use client';
+import { Scale } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { SCHOOLS, type SchoolPlan } from '@/core/suggest/schools';
+import { moneyText } from '@/core/plan/cost/money';
+import { shownOption, useJob, useJobStore } from '@/ui/job/store';
+import { useDerived } from '@/ui/job/derived';
+import { Button } from '@/ui/pieces/Button';
+import { DialogButton } from '@/ui/pieces/DialogButton';
+import { newId } from '@/ui/pieces/newId';
+import { ChoiceTable } from './ChoiceTable';
+
+const servedBy = (p: SchoolPlan) => p.evaluation.predictions.filter((x) => x.verdict === 'serves').length;
+
+/** The best of all that was tried: most spots, then least money. It is free in all it does, whoever thought of it. */
+function bestOf(plans: readonly SchoolPlan[]): SchoolPlan | null {
+  return (
+    [...plans].sort(
+      (a, b) => servedBy(b) - servedBy(a) || a.evaluation.price.totalMinor - b.evaluation.price.totalMinor,
+    )[0] ?? null
+  );
+}
+
+function Plans() {
+  const store = useJobStore();
+  const { line } = useDerived();
+  const currency = useJob((s) => s.brief.currency);
+  const options = useJob((s) => s.plan.options.length);
+  const [plans, setPlans] = useState<readonly SchoolPlan[]>([]);
+  const [at, setAt] = useState<string | null>(null);
+  const stopped = useRef(false);
+  const [kept, setKept] = useState<string | null>(null);
+  async function run() {
+    if (!line || at) return;
+    stopped.current = false;
+    setPlans([]);
+    const shown = shownOption(store.getState());
+    const locked = (shown?.units ?? []).filter((u) => shown?.locks?.includes(u.id));
+    for (const school of SCHOOLS) {
+      if (stopped.current) break;
+      setAt(school.label);
+      const plan = await line
+        .ask<'school'>({ kind: 'school', schoolId: school.id, locked })
+        .catch(() => null);
+      if (plan) setPlans((all) => [...all, plan]);
+    }
+    setAt(null);
+  }
+  const best = at === null ? bestOf(plans) : null;
+  const keep = (plan: SchoolPlan, name: string) => {
+    const id = newId('opt');
+    // Ids of a search are its own: each kept option gets fresh ones, what is locked stays what it is.
+    const fresh = new Map(
+      plan.option.units.map((u) => [u.id, u.id.startsWith('school-') ? newId('unit') : u.id] as const),
+    );
+    const units = plan.option.units.map((u) => ({
+      ...u,
+      id: fresh.get(u.id)!,
+      feed:
+        u.feed.kind === 'line' || u.feed.parentId === null
+          ? u.feed
+          : { ...u.feed, parentId: fresh.get(u.feed.parentId) ?? u.feed.parentId },
+    }));
+    store.getState().setPlan((p) => ({ ...p, options: [...p.options, { ...plan.option, id, name, units }] }));
+    store.getState().set({ shownId: id, selected: null });
+    setKept(name);
+  };
+  return (
+    <>
+      <div className="mt-3 flex items-center gap-3">
+        <Button look="strong" disabled={at !== null || !line} onClick={() => void run()}>
+          {plans.length > 0 ? 'Plan by each rule again' : 'Plan by each rule'}
+        </Button>
+        {at && (
+          <>
+            <span role="status">Trying “{at}”.</span>
+            <Button onClick={() => (stopped.current = true)}>Stop</Button>
+          </>
+        )}
+        {kept && !at && <span role="status">“{kept}” is an option now.</span>}
+        {options >= 12 && <span>There are twelve options: delete one to keep another.</span>}
+      </div>
+      {plans.length > 0 && (
+        <ChoiceTable
+          label="Plans by rule"
+          moreLabel="Against the best found"
+          take="Keep"
+          rows={plans.map((p) => {
+            const school = SCHOOLS.find((s) => s.id === p.school)!;
+            const minor = best ? p.evaluation.price.totalMinor - best.evaluation.price.totalMinor : 0;
+            const fewer = best ? servedBy(best) - servedBy(p) : 0;
+            return {
+              key: p.school,
+              label: school.label,
+              words: `${school.about} ${p.option.units.length} units, ${p.tried} networks tried.`,
+              served: servedBy(p),
+              totalMinor: p.evaluation.price.totalMinor,
+              hours: p.evaluation.price.hours,
+              more: !best
+                ? ''
+                : p === best
+                  ? 'the best found'
+                  : `${fewer > 0 ? `${fewer} ${fewer === 1 ? 'spot' : 'spots'} fewer, ` : ''}${
+                      minor === 0
+                        ? 'the same price'
+                        : `${moneyText(Math.abs(minor), currency)} ${minor > 0 ? 'more' : 'less'}`
+                    }`,
+              onTake: options >= 12 ? () => {} : () => keep(p, school.label),
+            };
+          })}
+        />
+      )}
+    </>
+  );
+}
+
+/** Opens the plans practitioners’ rules would make, held against the best of all that was tried. */
+export function Schools() {
+  return (
+    <DialogButton
+      icon={Scale}
+      wide
+      title="Plans by rule"
+      label="By a rule"
+      about="What each school and rule of thumb would plan here, and what it costs against the best found. Found by trying, unit by unit: no proof that nothing is better. Locked units stay."
+    >
+      <Plans />
+    </DialogButton>
+  );
+}
