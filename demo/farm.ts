@@ -43,6 +43,12 @@ function farmBrief(): Brief {
       { id: 'dv-3', name: 'Printer in the hall', only24: true },
     ],
     hours: { from: '09:00', to: '16:00' },
+    offer: {
+      taxPercent: 20,
+      taxName: 'VAT',
+      validDays: 30,
+      exclusions: 'Electrician’s work, making good of plaster, anything in the barn beside the camera.',
+    },
     oldRouter: { telephone: true, alarm: false, forwardedPort: false },
     complaints: [
       { id: 'cp-1', words: 'I teach live from the kiln room and the lesson drops out.', spotId: 'spot-7' },

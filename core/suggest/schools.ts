@@ -148,6 +148,31 @@ export interface SchoolPlan {
   tried: number;
 }
 
+const servedIn = (p: SchoolPlan): number =>
+  p.evaluation.predictions.filter((x) => x.verdict === 'serves').length;
+
+/** The best of some plans: the most spots served, then the least money. */
+export function bestOf(plans: readonly SchoolPlan[]): SchoolPlan | null {
+  return (
+    [...plans].sort(
+      (a, b) => servedIn(b) - servedIn(a) || a.evaluation.price.totalMinor - b.evaluation.price.totalMinor,
+    )[0] ?? null
+  );
+}
+
+/**
+ * Plans with the free one being the best of all: it is bound by nothing, so whatever a school found is open to it too. `by` is
+ * the school that found it.
+ */
+export function withFree(plans: readonly SchoolPlan[]): { plans: SchoolPlan[]; by: string | null } {
+  const best = bestOf(plans);
+  if (!best) return { plans: [...plans], by: null };
+  return {
+    plans: plans.map((p) => (p.school === 'free' ? { ...best, school: 'free', tried: p.tried } : p)),
+    by: best.school,
+  };
+}
+
 /** Level a parent is to be heard at, dBm, where units overlap (numbers: plan −67). */
 const HEARD_DBM = -67;
 /** Units beside the gateway a school adds at most, and places tried for each. */
@@ -299,15 +324,11 @@ export async function planBySchool(
   for (const router of ways) {
     const begun = beginning(context, school, router, today, locked);
     const plan = begun && (await extended(context, today, school, begun, pause));
-    if (plan && (!best || isBetter(plan, best))) best = { ...plan, tried: plan.tried + (best?.tried ?? 0) };
+    if (!plan) continue;
+    const better = best ? bestOf([best, plan])! : plan;
+    best = { ...better, tried: plan.tried + (best?.tried ?? 0) };
   }
   return best;
-}
-
-const servedBy = (e: Evaluation) => e.predictions.filter((p) => p.verdict === 'serves').length;
-function isBetter(a: SchoolPlan, b: SchoolPlan): boolean {
-  const [x, y] = [servedBy(a.evaluation), servedBy(b.evaluation)];
-  return x !== y ? x > y : a.evaluation.price.totalMinor < b.evaluation.price.totalMinor;
 }
 
 async function extended(

@@ -83,7 +83,10 @@ function Table({ option }: { option: Option }) {
     );
   const shareIn = (answer: ServedAnswer | null, ids: readonly string[]) =>
     answer ? sumOf(answer.areas.filter((a) => ids.includes(a.id))).share : null;
-  const indoors = now.areas.filter((a) => a.storeyId !== null);
+  const order = [...new Set(now.areas.map((a) => a.buildingName))];
+  const indoors = now.areas
+    .filter((a) => a.storeyId !== null)
+    .sort((a, b) => order.indexOf(a.buildingName) - order.indexOf(b.buildingName));
   const groups = [...new Set(indoors.map((a) => `${a.buildingName}|${a.storeyName}`))].map((key) =>
     indoors.filter((a) => `${a.buildingName}|${a.storeyName}` === key),
   );
@@ -103,10 +106,10 @@ function Table({ option }: { option: Option }) {
         {areaText(sumOf(indoors).servedM2, lengthUnit)} of {areaText(sumOf(indoors).areaM2, lengthUnit)}{' '}
         indoors are served by this option{now.settled ? '' : ' (a first count)'}.
         {now.addsM2.length > 0 &&
-          ` Without its light: ${now.addsM2
+          ` What nothing else would serve: ${now.addsM2
             .map(({ unitId, m2 }) => {
               const letter = option.units.find((u) => u.id === unitId)?.letter ?? '';
-              return `${letter} adds ${areaText(m2, lengthUnit)}`;
+              return `${letter} ${areaText(m2, lengthUnit)}`;
             })
             .join(', ')}.`}
       </p>

@@ -17,7 +17,7 @@ export function CompareFacts({ evaluations }: { evaluations: readonly (Evaluatio
     ['Labour', (f) => moneyText(f.labourMinor, currency)],
     ['In all, before tax', (f) => moneyText(f.totalMinor, currency)],
     ['Hands-on hours', (f) => `${f.hours.toFixed(1)} h`],
-    ['New cable', (f) => lengthText(f.cableM, lengthUnit)],
+    ['New cable', (f) => (f.cableM > 0 ? lengthText(f.cableM, lengthUnit) : 'none')],
     ['Holes', (f) => String(f.holes)],
     ['Will not do, take care', (f) => `${f.stops}, ${f.cares}`],
     [

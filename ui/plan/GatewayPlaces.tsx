@@ -1,6 +1,7 @@
 'use client';
 import { MapPin } from 'lucide-react';
 import { useMemo } from 'react';
+import { gatewayOf } from '@/core/plan/option/graph';
 import type { Option } from '@/core/plan/option/schema';
 import { lengthText } from '@/core/site/model/lengths';
 import { useAsk } from '@/ui/job/useAsk';
@@ -12,6 +13,7 @@ import { usePlanChannels } from './usePlanChannels';
 
 function Places({ option }: { option: Option }) {
   const setOption = useJob((s) => s.setOption);
+  const showStorey = useJob((s) => s.showStorey);
   const lengthUnit = useJob((s) => s.brief.lengthUnit);
   const planChannels = usePlanChannels();
   const question = useMemo(() => ({ kind: 'gateway' as const, option }), [option]);
@@ -50,6 +52,8 @@ function Places({ option }: { option: Option }) {
                   name: o.name,
                   units: c.option.units.map((u) => (o.units.some((x) => x.id === u.id) ? u : { ...u, id })),
                 }));
+                const at = gatewayOf(c.option)?.place.storeyId;
+                if (at) showStorey(at);
                 void planChannels();
               },
       }))}

@@ -165,10 +165,15 @@ const MOST_OPTIONS = 12;
 function Begin() {
   const store = useJobStore();
   const hasRouter = useJob((s) => s.plan.today.units.length > 0);
+  const school = useJob((s) => s.brief.policies.router);
   const begin = (stays: boolean) => {
     const { plan, setPlan, set } = store.getState();
     const id = newId('opt');
-    const units = stays ? plan.today.units : [];
+    const units = stays
+      ? plan.today.units.map((u) =>
+          school === 'bridge' && u.feed.kind === 'line' ? { ...u, role: 'bridge' as const } : u,
+        )
+      : [];
     setPlan((p) => ({ ...p, options: [...p.options, { id, name: 'First', units, wiredSpots: [] }] }));
     set({ shownId: id });
   };
@@ -182,11 +187,11 @@ function Begin() {
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
         {hasRouter && (
-          <Button look="strong" onClick={() => begin(true)}>
+          <Button look={school === 'replace' ? undefined : 'strong'} onClick={() => begin(true)}>
             It stays: begin with it
           </Button>
         )}
-        <Button look={hasRouter ? undefined : 'strong'} onClick={() => begin(false)}>
+        <Button look={hasRouter && school !== 'replace' ? undefined : 'strong'} onClick={() => begin(false)}>
           {hasRouter ? 'It goes: begin with nothing' : 'Begin'}
         </Button>
       </div>

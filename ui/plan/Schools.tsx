@@ -1,7 +1,7 @@
 'use client';
 import { Scale } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { SCHOOLS, type SchoolPlan } from '@/core/suggest/schools';
+import { SCHOOLS, withFree, type SchoolPlan } from '@/core/suggest/schools';
 import { moneyText } from '@/core/plan/cost/money';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { useDerived } from '@/ui/job/derived';
@@ -12,28 +12,19 @@ import { ChoiceTable } from './ChoiceTable';
 
 const servedBy = (p: SchoolPlan) => p.evaluation.predictions.filter((x) => x.verdict === 'serves').length;
 
-/** The best of all that was tried: most spots, then least money. It is free in all it does, whoever thought of it. */
-function bestOf(plans: readonly SchoolPlan[]): SchoolPlan | null {
-  return (
-    [...plans].sort(
-      (a, b) => servedBy(b) - servedBy(a) || a.evaluation.price.totalMinor - b.evaluation.price.totalMinor,
-    )[0] ?? null
-  );
-}
-
 function Plans() {
   const store = useJobStore();
   const { line } = useDerived();
   const currency = useJob((s) => s.brief.currency);
   const options = useJob((s) => s.plan.options.length);
-  const [plans, setPlans] = useState<readonly SchoolPlan[]>([]);
+  const [found, setFound] = useState<readonly SchoolPlan[]>([]);
   const [at, setAt] = useState<string | null>(null);
   const stopped = useRef(false);
   const [kept, setKept] = useState<string | null>(null);
   async function run() {
     if (!line || at) return;
     stopped.current = false;
-    setPlans([]);
+    setFound([]);
     const shown = shownOption(store.getState());
     const locked = (shown?.units ?? []).filter((u) => shown?.locks?.includes(u.id));
     for (const school of SCHOOLS) {
@@ -42,11 +33,13 @@ function Plans() {
       const plan = await line
         .ask<'school'>({ kind: 'school', schoolId: school.id, locked })
         .catch(() => null);
-      if (plan) setPlans((all) => [...all, plan]);
+      if (plan) setFound((all) => [...all, plan]);
     }
     setAt(null);
   }
-  const best = at === null ? bestOf(plans) : null;
+  const { plans, by } = at === null ? withFree(found) : { plans: found, by: null };
+  const best = at === null ? (plans.find((p) => p.school === 'free') ?? null) : null;
+  const finder = SCHOOLS.find((s) => s.id === by);
   const keep = (plan: SchoolPlan, name: string) => {
     const id = newId('opt');
     // Ids of a search are its own: each kept option gets fresh ones, what is locked stays what it is.
@@ -92,7 +85,7 @@ function Plans() {
             return {
               key: p.school,
               label: school.label,
-              words: `${school.about} ${p.option.units.length} units, ${p.tried} networks tried.`,
+              words: `${school.about} ${p.option.units.length} units, ${p.tried} networks tried.${p === best && finder && finder.id !== 'free' ? ` Found by way of “${finder.label}”.` : ''}`,
               served: servedBy(p),
               totalMinor: p.evaluation.price.totalMinor,
               hours: p.evaluation.price.hours,

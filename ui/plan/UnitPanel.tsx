@@ -34,7 +34,7 @@ interface PanelProps {
   onDraw: (unitId: string) => void;
 }
 
-const withoutPlaces = (o: Option) => o.units.map(({ place: _, ...rest }) => rest);
+const withoutPlaces = (o: Option) => ({ ...o, units: o.units.map(({ place: _, ...rest }) => rest) });
 
 /** Whether a panel would say the same: nothing in it hangs on a place that is still moving. */
 const saysSame = (a: PanelProps, b: PanelProps): boolean =>

@@ -40,6 +40,8 @@ function endsOf(context: PlanContext, option: Option, unit: Unit): { group: stri
 export function adapterGroups(context: PlanContext, option: Option): AdapterGroup[] {
   const groups = new Map<string, AdapterGroup>();
   const there = new Set<string>();
+  // A pair for each place: nothing is shared, not even the adapter at the parent.
+  const pairs = context.brief.policies.adapters === 'pairs';
   for (const unit of option.units) {
     const { kind } = kitOf(context, unit);
     if (kind !== 'coax' && kind !== 'powerline') continue;
@@ -57,8 +59,9 @@ export function adapterGroups(context: PlanContext, option: Option): AdapterGrou
     };
     group.units.push(unit);
     for (const id of ends.ids) {
-      if (there.has(`${ends.group} ${id}`)) continue;
-      there.add(`${ends.group} ${id}`);
+      const key = `${pairs ? unit.id : ''}${ends.group} ${id}`;
+      if (there.has(key)) continue;
+      there.add(key);
       group.outletIds.push(id);
     }
     groups.set(ends.group, group);

@@ -131,6 +131,13 @@ export function newUnit(
   const atLine = site.lineEntry.storeyId === null ? place : { ...site.lineEntry, heightM: 1.2 };
   const at = freePlace(site, option, gateway ? firstPlace(site, brief, kind, gateway, place) : atLine);
   const room = roomNameAt(site, at);
+  // The box on the line stays and routes: the first of the mesh behind it must not.
+  const behind =
+    brief.policies.router === 'behind' &&
+    gateway !== null &&
+    kitById(gateway.kitId)?.kind === 'router' &&
+    kit.roles.includes('router') &&
+    !option.units.some((u) => u.role === 'accessPoint');
   return {
     id,
     letter: nextLetter(option),
@@ -139,6 +146,7 @@ export function newUnit(
     place: { ...at, heightM: kit.outdoor ? 3 : at.heightM },
     feed: feedTo(site, kind, gateway, at),
     radios: {},
+    ...(behind ? { role: 'accessPoint' as const } : {}),
   };
 }
 

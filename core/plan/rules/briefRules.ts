@@ -2,9 +2,10 @@ import { inside } from '../../site/model/levels';
 import { roomsOn } from '../../site/geometry/rooms';
 import type { Place, Site } from '../../site/model/schema';
 import { CONSENT_LABEL, type Consent } from '../../brief/brief';
-import type { PlanContext } from '../evaluate/context';
+import { crossingsBetween } from '../../radio/path/crossings';
+import { pointOf, type PlanContext } from '../evaluate/context';
 import type { RuleNotice } from './ruleNotice';
-import { needsRun } from '../option/feeds';
+import { needsRun, parentIdOf } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
 
 /** Units that need a cable laid for them. */
@@ -74,6 +75,28 @@ function consentNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
     }));
 }
 
+/** What the school of placing has to say about units fed by air. */
+function placingNotices({ brief, site, scene }: PlanContext, option: Option): RuleNotice[] {
+  const { placing } = brief.policies;
+  if (placing !== 'twoRooms' && placing !== 'twoWalls') return [];
+  return option.units.flatMap((unit) => {
+    const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
+    if (!parent || unit.feed.kind !== 'wireless') return [];
+    const walls = crossingsBetween(scene, pointOf(site, parent.place), pointOf(site, unit.place)).walls
+      .length;
+    const fits = placing === 'twoWalls' ? walls <= 2 : walls === 2;
+    if (fits) return [];
+    const rule = placing === 'twoWalls' ? 'at most two walls' : 'two rooms';
+    return [
+      {
+        unitId: unit.id,
+        weight: 'care' as const,
+        words: `The school of this job puts ${rule} between a unit and its parent; between ${parent.letter} and ${unit.letter} are ${walls} ${walls === 1 ? 'wall' : 'walls'}.`,
+      },
+    ];
+  });
+}
+
 /** A budget nothing can keep to. */
 function budgetNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
   if (brief.allowed.budgetMinor !== 0 || option.units.length === 0) return [];
@@ -93,5 +116,6 @@ export function briefNotices(context: PlanContext, option: Option): RuleNotice[]
     ...homeNotices(context, option),
     ...consentNotices(context, option),
     ...budgetNotices(context, option),
+    ...placingNotices(context, option),
   ];
 }

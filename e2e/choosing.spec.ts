@@ -1,0 +1,159 @@
+import { addUnit, money, openPlan, selectUnit } from './planning';
+import { expect, test } from './test';
+
+test('feeds compared, fibre through the duct, the gateway elsewhere, a lock, the offer and an extra agree everywhere', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(180_000);
+  const job = await openPlan(page, request);
+  // A unit in the studio, beside its outlet, and every feed it could have.
+  await addUnit(page, 'Mesh node, own backhaul radio', 'Glaze bench');
+  const unit = page.getByRole('region', { name: /^Unit C/ });
+  await unit.getByRole('button', { name: 'Compare feeds' }).click();
+  const feeds = page.getByRole('table', { name: 'Feeds for C' });
+  await expect(feeds.getByRole('row')).not.toHaveCount(0);
+  const fibre = feeds.getByRole('row', { name: /new fibre from A/ });
+  await expect(fibre).toContainText('hole');
+  // Copper from building to building is told with what it takes.
+  await expect(feeds.getByRole('row', { name: /new Cat 6 from A/ })).toContainText(
+    'from one building to another',
+  );
+  // The school of the job began it on fibre: to copper and back, each by one press.
+  await expect(fibre).toContainText('as it is');
+  await feeds
+    .getByRole('row', { name: /^new Cat 6 from A/ })
+    .getByRole('button', { name: /^Take/ })
+    .click();
+  await expect(feeds.getByRole('row', { name: /^new Cat 6 from A/ })).toContainText('as it is');
+  await fibre.getByRole('button', { name: /^Take/ }).click();
+  await expect(feeds.getByRole('row', { name: /new fibre from A/ })).toContainText('as it is');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(unit).toContainText('in Duct with draw cord');
+  await expect(page.locator('[data-route^="unit:"]')).toHaveCount(1);
+  await expect(unit).toContainText('Stocked');
+
+  // The gateway to the landing, by a new cable from the entry.
+  await selectUnit(page, 'A');
+  await page.getByRole('button', { name: 'Other places' }).click();
+  const places = page.getByRole('table', { name: 'Places for the gateway' });
+  await places.getByRole('button', { name: /A to Landing socket, by a new cable/ }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.locator('[data-route="entry"]')).toHaveCount(1);
+
+  // A lock holds against Delete and against arrows.
+  const a = page.getByRole('region', { name: /^Unit A/ });
+  await a.getByRole('button', { name: 'Lock it here' }).click();
+  await expect(a.getByRole('button', { name: 'Delete unit' })).toBeDisabled();
+  await page.getByRole('button', { name: /^Unit A, / }).focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByText('A is locked')).toBeVisible();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByText('A is locked')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Unit A, / })).toBeVisible();
+
+  // Price and hours on Plan, on the offer, in Fit and on the hand-over.
+  await expect(page.locator('main')).toHaveAttribute('data-settling', 'false');
+  const card = page.getByRole('group', { name: 'Options' }).getByRole('button', { pressed: true });
+  const planned = money((await card.textContent())!);
+  const hours = /([\d.]+) h/.exec((await card.textContent())!)![1]!;
+  await page.getByRole('link', { name: 'Offer' }).click();
+  const offered = page.locator('[data-offer]').first();
+  await expect(offered).toContainText(`${hours} h of hands-on work`);
+  await expect(offered).toContainText('Fibre, pre-made');
+  expect(money((await offered.locator('.text-lg').textContent())!)).toBeCloseTo(planned * 1.2, 1);
+  await offered.getByRole('button', { name: /^Accept/ }).click();
+  await expect(offered.getByText('Type the name of who agrees.')).toBeVisible();
+  await offered.getByLabel(/^Signed by/).fill('I. Quillfeather');
+  await offered.getByRole('button', { name: /^Accept/ }).click();
+  const agreed = page.getByRole('region', { name: 'Accepted' });
+  await expect(agreed).toContainText('by I. Quillfeather');
+  const total = Number(await agreed.locator('[data-total]').getAttribute('data-total'));
+  expect(total / 100).toBeCloseTo(planned * 1.2, 1);
+  await agreed.getByRole('button', { name: 'Add extra' }).click();
+  await expect(agreed.getByText('Say what the extra is.')).toBeVisible();
+  await agreed.getByLabel('Extra', { exact: true }).fill('One more lead');
+  await agreed.getByLabel(/Before tax/).fill('25');
+  await agreed.getByLabel('Agreed by').fill('I. Quillfeather');
+  await agreed.getByRole('button', { name: 'Add extra' }).click();
+  await expect(agreed.locator('[data-total]')).toHaveAttribute('data-total', String(total + 30_00));
+  for (const stop of ['fit', 'handover']) {
+    await page.goto(`/jobs/${job}/${stop}`);
+    await expect(page.locator('[data-total]')).toHaveAttribute('data-total', String(total + 30_00));
+    await expect(page.getByRole('table', { name: 'Price' })).toContainText(`${hours} h of hands-on work`);
+    await expect(page.getByRole('table', { name: 'Price' })).toContainText('One more lead');
+  }
+  // A new name ends nothing, a later price changes nothing of what was agreed to.
+  await page.goto(`/jobs/${job}/plan`);
+  await page.getByRole('button', { name: 'Kit', exact: true }).click();
+  await page.getByLabel('Item').selectOption('mesh-own-radio');
+  await page.getByLabel(/^Price of one/).fill('999');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.goto(`/jobs/${job}/fit`);
+  await expect(page.locator('[data-total]')).toHaveAttribute('data-total', String(total + 30_00));
+});
+
+test('area served adds up, rules are priced against the best found, and bad kit changes nothing', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(180_000);
+  const job = await openPlan(page, request);
+  await page.getByRole('button', { name: 'Area', exact: true }).click();
+  const area = page.getByRole('table', { name: 'Area served' });
+  await expect(area.getByRole('row', { name: /Kiln room/ })).toContainText('%');
+  await expect(page.getByText('What nothing else would serve')).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+
+  await page.getByRole('button', { name: 'By a rule' }).click();
+  await page.getByRole('button', { name: 'Plan by each rule' }).click();
+  const rules = page.getByRole('table', { name: 'Plans by rule' });
+  await expect(page.getByRole('button', { name: 'Plan by each rule again' })).toBeEnabled({
+    timeout: 120_000,
+  });
+  await expect(rules.getByRole('row', { name: /^Free/ })).toContainText('the best found');
+  await rules.getByRole('button', { name: /^Keep: At most two walls/ }).click();
+  await expect(page.getByRole('dialog').getByRole('status')).toContainText('is an option now');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByLabel('Name of this option')).toHaveValue('At most two walls');
+
+  await page.getByRole('button', { name: 'Kit', exact: true }).click();
+  const before = await (await request.get(`/api/jobs/${job}/export`)).text();
+  const bad = ['sort,id,kind,label,costMinor,colour', 'unit,x,node,X,100,red'].join('\n');
+  await page
+    .getByLabel('Kit as CSV')
+    .setInputFiles({ name: 'kit.csv', mimeType: 'text/csv', buffer: Buffer.from(bad) });
+  await expect(page.getByText('columns nobody knows: colour')).toBeVisible();
+  const strong = [
+    'sort,id,kind,label,about,costMinor,radios,feeds,portMbps,handsMin,waitMin',
+    'unit,strong,node,Strong,,100,5 ax 2 80 99 access,line; wireless,1000,5,5',
+  ].join('\n');
+  await page
+    .getByLabel('Kit as CSV')
+    .setInputFiles({ name: 'kit.csv', mimeType: 'text/csv', buffer: Buffer.from(strong) });
+  await expect(page.getByText('no home unit may radiate more than 36 dBm')).toBeVisible();
+  expect(await (await request.get(`/api/jobs/${job}/export`)).text()).toBe(before);
+});
+
+test('places glow, a press puts a unit there, and a way is drawn by hand', async ({ page, request }) => {
+  await openPlan(page, request);
+  await page.getByLabel('Places glow for').selectOption('mesh-own-radio');
+  await expect(page.getByText(/Press a place that glows/)).toBeVisible();
+  await page.locator('[data-glow="o-hall"]').press('Enter');
+  await expect(page.getByRole('region', { name: /^Unit C/ })).toBeVisible();
+  const unit = page.getByRole('region', { name: /^Unit C/ });
+  await page.getByLabel('Places glow for').selectOption('');
+  await unit.getByLabel('Fed by').selectOption('ethernet');
+  await expect(page.locator('[data-route^="unit:"]')).toHaveCount(1);
+  const path = () => page.locator('[data-route^="unit:"] path').first().getAttribute('d');
+  const proposed = await path();
+  await unit.getByRole('button', { name: 'Draw its way' }).click();
+  const sheet = page.getByRole('group', { name: /^Plan sheet/ });
+  const box = (await sheet.boundingBox())!;
+  await page.mouse.click(box.x + box.width * 0.16, box.y + box.height * 0.16);
+  await expect(page.getByText('1 point.')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect.poll(path).not.toBe(proposed);
+  await unit.getByRole('button', { name: 'Propose the way' }).click();
+  await expect.poll(path).toBe(proposed);
+});

@@ -1,0 +1,33 @@
+import { expect, type APIRequestContext, type Page } from './test';
+
+/** Opens Plan of a fresh copy of the farm with its numbers there; gives the copy's id. */
+export async function openPlan(page: Page, request: APIRequestContext): Promise<string> {
+  const file = await (await request.get('/api/jobs/farm/export')).text();
+  const made = await request.post('/api/jobs/import', {
+    headers: { 'content-type': 'application/json' },
+    data: file,
+  });
+  expect(made.ok()).toBe(true);
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/jobs/${id}/plan`);
+  await expect(page.locator('main')).toHaveAttribute('data-settling', 'false');
+  return id;
+}
+
+/** Adds a unit for the spot of a name: it is selected in the ledger first. */
+export async function addUnit(page: Page, kit: string, spot: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^Spot \\d+, ${spot}`) }).click();
+  await page.getByRole('button', { name: 'Add a unit' }).click();
+  await page.getByRole('menuitem', { name: new RegExp(`^${kit}`) }).click();
+}
+
+/** Selects a unit by its letter, on whichever storey it stands. */
+export async function selectUnit(page: Page, letter: string): Promise<void> {
+  await page
+    .getByRole('button', { name: new RegExp(`^Unit ${letter}, `) })
+    .first()
+    .click();
+}
+
+/** The first amount of money in a text, in major units. */
+export const money = (text: string): number => Number(/EUR ([\d,.]+\d)/.exec(text)![1]!.replaceAll(',', ''));
