@@ -1,0 +1,77 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { emptyBrief } from '../brief/brief';
+import { priceNow, priceToAgree, withTax } from './agreed';
+import { evidenceRow, type EvidenceRow, type RowOf } from './rows';
+
+const brief = { ...emptyBrief(), offer: { ...emptyBrief().offer, taxPercent: 20, taxName: 'VAT' } };
+const priced = (materialMinor: number) => ({
+  parts: [{ label: 'Cat 6', count: 3, unit: 'm' as const, costMinor: materialMinor }],
+  price: { materialMinor, labourMinor: 100_00, hours: 2 },
+});
+const at = '2026-01-01T00:00:00Z';
+const acceptance = (more: Partial<RowOf<'acceptance'>> = {}): RowOf<'acceptance'> => ({
+  kind: 'acceptance',
+  id: 'ac',
+  at,
+  by: '',
+  optionId: 'o',
+  optionName: 'O',
+  forecast: [],
+  note: '',
+  price: priceToAgree(brief, priced(50_00)),
+  signedBy: 'M. Mill',
+  ...more,
+});
+const extra = (id: string, minor: number, replacesId: string | null = null): RowOf<'extra'> => ({
+  kind: 'extra',
+  id,
+  at,
+  by: '',
+  what: id,
+  minor,
+  agreedBy: '',
+  replacesId,
+});
+
+describe('the price a job stands at', () => {
+  test('is what is planned until somebody agrees, and what was agreed to from then on', () => {
+    expect(priceNow([], brief, priced(70_00))).toMatchObject({
+      accepted: null,
+      netMinor: 170_00,
+      totalMinor: 204_00,
+    });
+    const rows: EvidenceRow[] = [acceptance()];
+    expect(priceNow(rows, brief, priced(999_00))).toMatchObject({
+      netMinor: 150_00,
+      taxMinor: 30_00,
+      totalMinor: 180_00,
+      agreed: { partsMinor: 50_00 },
+    });
+  });
+  test('grows by extras, shrinks by credits; one that is taken back or put right counts once', () => {
+    const rows: EvidenceRow[] = [acceptance(), extra('lead', 10_00), extra('credit', -5_00)];
+    expect(priceNow(rows, brief, priced(0)).netMinor).toBe(155_00);
+    expect(priceNow([...rows, extra('right', 12_00, 'lead')], brief, priced(0)).netMinor).toBe(157_00);
+    const back = priceNow([...rows, extra('back', 0, 'lead')], brief, priced(0));
+    expect(back.netMinor).toBe(145_00);
+    expect(back.extras.map((x) => x.id)).toEqual(['credit']);
+  });
+  test('an acceptance of before there were offers keeps the price of the plan', () => {
+    const { price: _, signedBy: __, ...old } = acceptance();
+    expect(evidenceRow.safeParse(old).success).toBe(true);
+    expect(priceNow([old as EvidenceRow], brief, priced(70_00))).toMatchObject({
+      accepted: null,
+      netMinor: 170_00,
+    });
+  });
+  test('tax is rounded once on the whole, and parts, tax and sum agree', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1e9 }), fc.integer({ min: 0, max: 400 }), (net, quarter) => {
+        const t = withTax(net, quarter / 4);
+        expect(t.netMinor + t.taxMinor).toBe(t.totalMinor);
+        expect(Math.abs(t.taxMinor - (net * quarter) / 400)).toBeLessThanOrEqual(0.5 + 1e-6);
+      }),
+    );
+  });
+});
