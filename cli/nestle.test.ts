@@ -47,6 +47,33 @@ describe('the command line', () => {
     expect(nestle('survey', file).stdout).toContain('Farmhouse, Ground: Snug, 27.0 m²');
   });
 
+  test('compare holds the options side by side; kit lists, goes out as CSV, and is checked line by line', () => {
+    const report = JSON.parse(nestle('compare', file, '--json').stdout) as {
+      options: {
+        name: string;
+        served: number;
+        totalMinor: number;
+        partsMinor: number;
+        labourMinor: number;
+      }[];
+    };
+    expect(report.options.map((o) => o.name)).toEqual(farm.plan.options.map((o) => o.name));
+    for (const o of report.options) expect(o.totalMinor).toBe(o.partsMinor + o.labourMinor);
+    expect(nestle('compare', file).stdout).toContain('with tax');
+    const csv = nestle('kit', 'export').stdout;
+    expect(csv.split('\n')[0]).toContain('sort,id,kind');
+    const good = join(folder, 'kit.csv');
+    writeFileSync(good, csv);
+    expect(nestle('kit', 'import', good)).toMatchObject({ status: 0 });
+    writeFileSync(good, csv.replace('5 ax 2 80 23 access', '5 ax 2 80 99 access'));
+    expect(nestle('kit', 'import', good)).toMatchObject({
+      status: 1,
+      stderr: expect.stringMatching(/line \d+: .*36 dBm/),
+    });
+    expect(nestle('kit', 'list').stdout).toContain('Mesh node, dual band');
+    expect(nestle('kit', 'burn').status).toBe(2);
+  });
+
   test('check passes a sound job and exits 1 with the path of each problem', () => {
     expect(nestle('check', file)).toMatchObject({
       status: 0,

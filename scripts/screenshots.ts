@@ -17,6 +17,19 @@ const zoomedWiring = async (page: Page) => {
   await page.keyboard.press('.');
 };
 
+const comparedFeeds = async (page: Page) => {
+  await page.getByRole('button', { name: /^Option 2/ }).click();
+  await page.getByRole('button', { name: /^Unit C, / }).click();
+  await page.getByRole('button', { name: 'Compare feeds' }).click();
+  await page.getByRole('table', { name: 'Feeds for C' }).waitFor();
+};
+
+const byRule = async (page: Page) => {
+  await page.getByRole('button', { name: 'By a rule' }).click();
+  await page.getByRole('button', { name: 'Plan by each rule' }).click();
+  await page.getByRole('button', { name: 'Plan by each rule again' }).waitFor({ timeout: 120_000 });
+};
+
 const VIEWS: [name: string, path: string, act?: (page: Page) => Promise<void>][] = [
   ['jobs', '/'],
   ['brief', '/jobs/farm/brief'],
@@ -24,6 +37,9 @@ const VIEWS: [name: string, path: string, act?: (page: Page) => Promise<void>][]
   ['survey-wiring', '/jobs/farm/survey', zoomedWiring],
   ['before', '/jobs/farm/before', openSpot(4)],
   ['plan', '/jobs/farm/plan', openSpot(4)],
+  ['feeds', '/jobs/farm/plan', comparedFeeds],
+  ['rules', '/jobs/farm/plan', byRule],
+  ['offer', '/jobs/farm/offer'],
   ['fit', '/jobs/farm/fit'],
   ['after', '/jobs/farm/after', openSpot(7)],
   ['handover', '/jobs/farm/handover'],
