@@ -264,7 +264,7 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
     'coax from A',
     'powerline from A',
     'fibre from A',
-    'Price:',
+    'To pay',
   ])
     await expect(paper).toContainText(words);
   await expect(paper).not.toContainText(/\b0\.0 ↓/);

@@ -30,4 +30,5 @@ export async function selectUnit(page: Page, letter: string): Promise<void> {
 }
 
 /** The first amount of money in a text, in major units. */
-export const money = (text: string): number => Number(/EUR\s([\d,.]+\d|\d)/.exec(text)![1]!.replaceAll(',', ''));
+export const money = (text: string): number =>
+  Number(/EUR\s([\d,.]+\d|\d)/.exec(text)![1]!.replaceAll(',', ''));

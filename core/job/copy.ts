@@ -29,7 +29,16 @@ export function copyOf(job: JobFile, takes: CopyTakes): JobFile {
     ...job,
     name: `${job.name.slice(0, 110)}, copy`,
     brief: { ...brief, visitDate: null, consents: brief.consents.map((c) => ({ ...c, got: false })) },
-    plan: takes === 'house' ? { ...emptyPlan(), today: plan.today, ownKit: plan.ownKit } : plan,
+    plan:
+      takes === 'house'
+        ? {
+            ...emptyPlan(),
+            today: plan.today,
+            ownKit: plan.ownKit,
+            ownMaterials: plan.ownMaterials,
+            keptOut: plan.keptOut,
+          }
+        : plan,
     evidence: takes === 'everything' ? readBefore(job.evidence) : [],
   };
 }

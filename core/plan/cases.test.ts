@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { emptyBrief, type Brief } from '../brief/brief';
 import { CATALOGUE, kitById } from '../kit/catalogue/catalogue';
 import { cheapestPacking, stockedLead } from '../kit/materials';
@@ -16,6 +17,7 @@ import {
 import { cableRun, entryLeadOf } from './route/cableRun';
 import { vanList, laidCables } from './cost/cables';
 import { adapterGroups } from './cost/adapters';
+import { runMin } from './cost/cableParts';
 import { partsOf } from './cost/parts';
 import { planContext } from './evaluate/context';
 import { evaluate } from './evaluate/evaluate';
@@ -475,6 +477,35 @@ describe('cables and what is bought', () => {
     });
     for (const k of CATALOGUE)
       for (const p of k.packs) expect(p.costMinor).toBeLessThan(p.pieces * k.costMinor);
+  });
+  test('the way, its length, holes, parts and minutes are the same wherever they stand', () => {
+    const feeds = fc.constantFrom('ethernet' as const, 'fibre' as const);
+    const spots = fc.tuple(fc.integer({ min: 4, max: 116 }), fc.integer({ min: 4, max: 46 }), feeds);
+    fc.assert(
+      fc.property(fc.array(spots, { minLength: 1, maxLength: 3 }), (list) => {
+        const units = list.map(([x, y, kind], i) =>
+          unit('BCD'[i]!, place(x / 10, y / 10), plainFeed(kind, 'a')),
+        );
+        const o = option(gateway, ...units);
+        const context = contextOf();
+        const e = evaluate(context, o, NOTHING);
+        expect(e.cables).toHaveLength(units.length);
+        const copper = e.cables.filter((c) => !c.fibre);
+        const metres = copper.reduce((sum, c) => sum + Math.ceil(c.run.lengthM), 0);
+        expect(e.parts.find((p) => p.label === 'Cat 6')?.count ?? 0).toBe(metres);
+        expect(e.parts.find((p) => p.label === 'Wall sockets, pair')?.count ?? 0).toBe(copper.length);
+        for (const c of e.cables) {
+          const feed = e.feeds[c.unitId!]!;
+          expect(feed.why).toMatchObject({ kind: 'cable', lengthM: c.run.lengthM });
+          expect(c.run.walls).toBe(c.run.route!.wallIds.length);
+          expect(c.run.lengthM).toBeCloseTo((c.run.route!.routeM + 3) * 1.1, 9);
+          expect(e.work.find((w) => w.key === `cable:${c.unitId}`)!.handsMin).toBe(
+            runMin(c.run, c.fibre ? 'fibre' : 'sockets'),
+          );
+        }
+      }),
+      { numRuns: 40 },
+    );
   });
   test('a budget of zero gets words', () => {
     const context = contextOf({ brief: { allowed: { ...emptyBrief().allowed, budgetMinor: 0 } } });

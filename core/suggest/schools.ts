@@ -121,6 +121,15 @@ export const SCHOOLS: readonly School[] = [
     router: 'behind',
   },
   {
+    id: 'oneFamily',
+    label: 'One family',
+    about: 'Mesh units of one family alone: one app, updated together. The free plan may mix.',
+    feeds: 'any',
+    kits: MESH,
+    placing: 'any',
+    router: 'any',
+  },
+  {
     id: 'behind',
     label: 'Behind the router',
     about: 'The box on the line stays and routes, the mesh is its access point.',

@@ -20,6 +20,7 @@ import type { SheetMark } from '@/ui/sheet/marks';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';
 import { AddUnit } from './AddUnit';
+import { AreaLine } from './AreaLine';
 import { Options } from './Options';
 import { GlowLayer, GlowWords, useGlow } from './Places';
 import { PlanLedger } from './PlanLedger';
@@ -200,6 +201,7 @@ export function PlanStop() {
           )}
           <Options />
           <PlanTools />
+          <AreaLine />
           {glowKit && <GlowWords glows={glows} kitId={glowKit} />}
           {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} onDraw={way.begin} />}
           <EndedProofs />

@@ -15,7 +15,7 @@ export const PlanTools = memo(function PlanTools() {
   const option = useOption();
   const jobId = useJob((s) => s.id);
   return (
-    <div className="flex shrink-0 flex-wrap items-center gap-2" role="group" aria-label="Judge the options">
+    <div className="flex shrink-0 flex-wrap items-center gap-2" role="group" aria-label="Judge and offer">
       {option && <Compare />}
       <Schools />
       {option && option.units.length > 0 && (

@@ -175,7 +175,7 @@ export function UnitMore({
         )}
       </div>
       <p className="mt-1 text-[13px] text-ink-2">
-        Made for {MOUNT_LABEL[kit.mount]}
+        Sits {MOUNT_LABEL[kit.mount]}
         {kit.stands.length > 0
           ? `, stands ${kit.stands.map((c) => CONDITION_LABEL[c]).join(', ')}`
           : ', dry rooms only'}
