@@ -5,6 +5,8 @@ import type { DataRun, Place, Site } from '../site/model/schema';
 export const ETHERNET_TCP_SHARE = 0.9415;
 /** Longest copper channel, m: 90 fixed and 10 of leads. */
 export const COPPER_LIMIT_M = 100;
+/** Of it fixed at most, m: what is left is for leads. */
+export const FIXED_COPPER_M = 90;
 /** Slack on top of a route, and the drop at each end, m. */
 const SLACK = 1.1;
 const DROP_M = 1.5;

@@ -1,3 +1,4 @@
+import { CATALOGUE } from '../kit/catalogue/catalogue';
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
@@ -84,6 +85,29 @@ describe('bad input is named with its path', () => {
       (j) => (j.plan.options[0]!.units[0]!.kitId = 'magic'),
       'plan.options[0].units[0].kitId',
       /no kit item/,
+    ],
+    [
+      'a lock on a unit that is gone',
+      (j) => (j.plan.options[0]!.locks = ['nobody']),
+      'plan.options[0].locks[0]',
+      /the lock is on the unit "nobody"/,
+    ],
+    [
+      'a room kept free that is not there',
+      (j) => (j.plan.keptOut = ['attic-2']),
+      'plan.keptOut[0]',
+      /no room/,
+    ],
+    [
+      'own kit of impossible power',
+      (j) =>
+        j.plan.ownKit.push({
+          ...CATALOGUE[1]!,
+          id: 'strong',
+          radios: [{ ...CATALOGUE[1]!.radios[0]!, eirpDbm: 99 }],
+        }),
+      'plan.ownKit[0].radios[0].eirpDbm',
+      /36 dBm/,
     ],
     [
       'a feed the kit lacks',

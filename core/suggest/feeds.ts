@@ -5,7 +5,7 @@ import { runsBetween } from '../plan/evaluate/surroundings';
 import { categoryLabel, parentIdOf } from '../plan/option/feeds';
 import { fedThrough } from '../plan/option/graph';
 import { FEED_LABEL, feedTo } from '../plan/option/placing';
-import type { Feed, Option, Unit } from '../plan/option/schema';
+import type { Feed, FeedOf, Option, Unit } from '../plan/option/schema';
 
 /** A feed that is possible for a unit here and now, with what it gives and what it takes. */
 export interface FeedChoice {
@@ -44,6 +44,15 @@ function parentsOf(option: Option, unit: Unit): Unit[] {
     .slice(0, MOST_PARENTS);
 }
 
+/** The very outlets a pair of adapters goes into. */
+function outletWords({ site }: PlanContext, feed: FeedOf<'powerline' | 'coax'>): string {
+  const name = (id: string | null) =>
+    [...site.outlets, ...site.coax.outlets].find((o) => o.id === id)?.name ?? 'an outlet';
+  return feed.kind === 'powerline'
+    ? `${name(feed.nearOutletId)} to ${name(feed.farOutletId)}`
+    : `${name(feed.nearCoaxId)} to ${name(feed.farCoaxId)}`;
+}
+
 /** Feeds of each kind a unit takes from a parent: a new cable, each run that is there, the outlets near both ends. */
 function feedsFrom(context: PlanContext, unit: Unit, parent: Unit): { feed: Feed; label: string }[] {
   const kinds = kitOf(context, unit).feeds.filter((k): k is Exclude<FeedKind, 'line'> => k !== 'line');
@@ -52,6 +61,8 @@ function feedsFrom(context: PlanContext, unit: Unit, parent: Unit): { feed: Feed
     const from = `from ${parent.letter}`;
     if (feed.kind === 'powerline' && (!feed.nearOutletId || !feed.farOutletId)) return [];
     if (feed.kind === 'coax' && (!feed.nearCoaxId || !feed.farCoaxId)) return [];
+    if (feed.kind === 'powerline' || feed.kind === 'coax')
+      return [{ feed, label: `${FEED_LABEL[kind]} ${from}, ${outletWords(context, feed)}` }];
     if (feed.kind !== 'ethernet' && feed.kind !== 'fibre')
       return [{ feed, label: `${FEED_LABEL[kind]} ${from}` }];
     const runs = runsBetween(context.site, parent.place, unit.place).filter(

@@ -18,6 +18,7 @@ import { Extras } from '@/ui/offer/Extras';
 import { PriceTable } from '@/ui/offer/PriceTable';
 import { usePriceNow } from '@/ui/offer/usePriceNow';
 import { StepRow } from './StepRow';
+import { VanTable } from './VanTable';
 
 const NO_STEPS: readonly ScheduledStep[] = [];
 
@@ -154,6 +155,7 @@ export function FitStop() {
                 ))}
               </tbody>
             </table>
+            <VanTable cables={evaluation.cables} />
             {price && <PriceTable price={price} />}
             {price?.accepted && otherwise && (
               <p className="mt-1 text-mains">

@@ -50,8 +50,6 @@ export interface VanLine {
   reelMinor: number | null;
   /** What this job takes. */
   takes: CableEnding;
-  /** Joined leads where no single one reaches. */
-  short: boolean;
 }
 
 /** Routes rounded up to stocked lengths, beside reel and plugs, in minor units of the job's currency. */
@@ -71,7 +69,6 @@ export function vanList(
       leadMinor: lead ? price([{ item: lead, count: 1 }]) : null,
       reelMinor: fibre ? null : price(cableUses(context, run, category, 'plugs')),
       takes: fibre ? 'fibre' : endingOf(context, run),
-      short: lead === null,
     };
   });
 }

@@ -4,6 +4,9 @@ import { kitOf, type PlanContext } from '../evaluate/context';
 import { fromParent, parentIdOf, plainFeed } from '../option/feeds';
 import { gatewayOf } from '../option/graph';
 import type { Option, Unit } from '../option/schema';
+import { COPPER_LIMIT_M, FIXED_COPPER_M } from '../../feed/ethernet';
+import { lengthText } from '../../site/model/lengths';
+import { entryLeadOf } from '../route/cableRun';
 import type { RuleNotice } from '../rules/ruleNotice';
 
 /** Minutes to log in to a box and set it to bridge or access-point mode (estimate). */
@@ -97,6 +100,14 @@ export function routingNotices(context: PlanContext, option: Option, today: Opti
       gateway,
       'stop',
       `${gateway.letter} is bridged and nothing behind it routes: let ${root === gateway ? 'a unit behind it' : root.letter} route.`,
+    );
+  const lead = entryLeadOf(context, option, today);
+  const leadM = lead?.by === 'cable' ? lead.run.lengthM : 0;
+  if (leadM > FIXED_COPPER_M)
+    say(
+      gateway,
+      leadM > COPPER_LIMIT_M ? 'stop' : 'care',
+      `From the entry to ${gateway.letter} are ${lengthText(leadM, context.brief.lengthUnit)} of cable; copper carries the line over ${lengthText(FIXED_COPPER_M, context.brief.lengthUnit)} and its leads: stand it nearer, or take fibre.`,
     );
   const hangs = hangingWords(context);
   if (hangs.length > 0 && option.units.length > 0) {

@@ -1,4 +1,4 @@
-import { COPPER_LIMIT_M } from '../../feed/ethernet';
+import { COPPER_LIMIT_M, FIXED_COPPER_M } from '../../feed/ethernet';
 import { portNotices } from '../power/ports';
 import { powerNotices } from '../power/power';
 import { socketNotices } from '../power/sockets';
@@ -18,8 +18,6 @@ import type { Option, Unit } from '../option/schema';
 import { needsRun, parentIdOf } from '../option/feeds';
 import { partBecause } from '../evaluate/words';
 
-/** Longest fixed copper, m: what is left of 100 m is for leads (IEEE 802.3). */
-const FIXED_M = 90;
 /** Frequency of the catalogue's bridges, GHz. */
 const BRIDGE_GHZ = 5.5;
 
@@ -61,11 +59,11 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
     needsRun(feed) &&
     hop?.lengthM &&
     hop.part.downMbps > 0 &&
-    hop.lengthM > FIXED_M
+    hop.lengthM > FIXED_COPPER_M
   )
     say(
       'care',
-      `${unit.letter}: ${lengthText(hop.lengthM, context.brief.lengthUnit)} of fixed cable; at most ${lengthText(FIXED_M, context.brief.lengthUnit)} and ${lengthText(COPPER_LIMIT_M - FIXED_M, context.brief.lengthUnit)} of leads carry the full rate. A shorter way, or fibre.`,
+      `${unit.letter}: ${lengthText(hop.lengthM, context.brief.lengthUnit)} of fixed cable; at most ${lengthText(FIXED_COPPER_M, context.brief.lengthUnit)} and ${lengthText(COPPER_LIMIT_M - FIXED_COPPER_M, context.brief.lengthUnit)} of leads carry the full rate. A shorter way, or fibre.`,
     );
   const { allowed } = context.brief;
   if (needsRun(feed) && !allowed.drilling && hop && (hop.lengthM ?? 0) > 5)
