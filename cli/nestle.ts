@@ -9,6 +9,7 @@ import { CALCULATORS, CALCULATOR_USAGE, isCalculator } from './calculators';
 import { CATALOGUE } from '../core/kit/catalogue/catalogue';
 import { readKitCsv, writeKitCsv } from '../core/kit/kitCsv';
 import { allMaterials } from '../core/kit/materials';
+import { designLines, designReport } from './design';
 import { compareLines, compareReport, kitLines } from './offers';
 import { predictReport, surveyReport, verifyReport } from './reports';
 import { explainLines, predictLines, surveyLines, verifyLines } from './text';
@@ -19,6 +20,9 @@ const USAGE = `nestle — the core without a browser
   nestle predict JOB.json [--option NAME] [--json] prediction of every spot under an option: the accepted one, else the first
   nestle predict JOB.json --explain SPOT           one spot in words, by number, name or id
   nestle compare JOB.json [--json]                 the options of a job side by side, each with its parts
+  nestle design  JOB.json [--policy NAME] [--chance 0.9] [--units 4] [--json]
+                                                   the plan worth most by a policy (free, wire-first, spend-least …), its proof and
+                                                   its chance; progress on standard error
   nestle kit     list [JOB.json] [--json]          the catalogue, with a job’s own items before it
   nestle kit     export [JOB.json]                 the same as CSV
   nestle kit     import KIT.csv [--json]           checks a table of kit and says what is in it; exits 1 with every bad line
@@ -98,6 +102,9 @@ function argumentsOf() {
         json: { type: 'boolean', default: false },
         option: { type: 'string' },
         explain: { type: 'string' },
+        policy: { type: 'string' },
+        chance: { type: 'string' },
+        units: { type: 'string' },
         help: { type: 'boolean' },
       },
     });
@@ -156,6 +163,12 @@ async function main(): Promise<void> {
   if (command === 'compare') {
     const report = compareReport(load(path, json));
     console.log(json ? JSON.stringify(report, null, 2) : compareLines(report));
+    return;
+  }
+  if (command === 'design') {
+    const report = await designReport(load(path, json), values, (words) => console.error(words));
+    if (!report.ok) fail([{ path: report.path, message: report.message }], json);
+    console.log(json ? JSON.stringify(report.report, null, 2) : designLines(report.report));
     return;
   }
   if (command === 'kit') {

@@ -1,4 +1,5 @@
 import { expose, transfer } from 'comlink';
+import highsLoader from 'highs';
 import type { Built } from '../core/evidence/built';
 import type { EvidenceRows } from '../core/evidence/rows';
 import {
@@ -12,6 +13,8 @@ import {
 import type { Documents } from '../core/job/settle';
 import type { KitItem } from '../core/kit/schema';
 import type { ServedAnswer } from '../core/plan/area/served';
+import type { Design, DesignAsk, DesignProgress } from '../core/suggest/design/design';
+import { solveWith, type LpSolver } from '../core/suggest/design/solver';
 import type { Answers, Question } from '../core/suggest/ask';
 import type { Option } from '../core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '../core/plan/shade/shadeEngine';
@@ -29,6 +32,12 @@ const timed = <T>(work: () => T): T & { workMs: number } => {
   const start = performance.now();
   return Object.assign(work() as object, { workMs: performance.now() - start }) as T & { workMs: number };
 };
+
+/** Said by a search that was stopped. */
+const STOPPED = 'stopped';
+let highs: ReturnType<typeof highsLoader> | null = null;
+/** Which search is the newest: an older one ends at its next turn. */
+let designs = 0;
 
 const api = {
   open(job: Documents & { evidence: EvidenceRows }): void {
@@ -60,6 +69,29 @@ const api = {
   ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]> {
     // Between tries whoever moves a lamp is answered first.
     return own().ask<K>(question, () => new Promise((go) => setTimeout(go)));
+  },
+  /** Searches the plan worth most; `progress` hears how far it has come, `stopDesign` ends it. */
+  async design(
+    ask: Omit<DesignAsk, 'pause' | 'progress'>,
+    progress: (p: DesignProgress) => void,
+  ): Promise<Design | null> {
+    const turn = ++designs;
+    highs ??= highsLoader();
+    const solve = solveWith((await highs) as unknown as LpSolver);
+    return own().design(
+      {
+        ...ask,
+        progress: (p) => void progress(p),
+        pause: async () => {
+          await new Promise((go) => setTimeout(go));
+          if (turn !== designs) throw new Error(STOPPED);
+        },
+      },
+      solve,
+    );
+  },
+  stopDesign(): void {
+    designs++;
   },
   withChannels(option: Option): Option {
     return own().withChannels(option);

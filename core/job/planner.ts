@@ -9,6 +9,8 @@ import { withChannels } from '../plan/channels/channelPlan';
 import type { KitItem } from '../kit/schema';
 import { AreaEngine, type ServedAnswer } from '../plan/area/served';
 import { answer, type Answers, type Question } from '../suggest/ask';
+import { design, type Design, type DesignAsk } from '../suggest/design/design';
+import type { Solve } from '../suggest/design/program';
 import type { Option } from '../plan/option/schema';
 import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../plan/shade/shadeEngine';
 import type { Calibration } from '../radio/learn/calibration';
@@ -224,6 +226,9 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       question: Extract<Question, { kind: K }>,
       pause: () => Promise<void>,
     ): Promise<Answers[K]> => answer<K>(contextNow().context, docs.plan.today, question, pause),
+    /** The plan that is worth most by a school, searched with a solver. */
+    design: (ask: DesignAsk, solve: Solve): Promise<Design | null> =>
+      design(contextNow().context, docs.plan.today, ask, solve),
     /** An option with a channel and width for every radio in use. */
     withChannels: (option: Option): Option => withChannels(contextNow().context, option),
   };

@@ -3,6 +3,7 @@ import type { PlanContext } from '../plan/evaluate/context';
 import { evaluate } from '../plan/evaluate/evaluate';
 import type { Option, Unit } from '../plan/option/schema';
 import { routingChoices, type RoutingChoice } from '../plan/routing/routing';
+import { fixesOf, type Fix } from './fixes';
 import { compareFeeds, type FeedChoice } from './feeds';
 import { gatewayChoices, glowOf, type GatewayChoice, type Glow } from './more';
 import { SCHOOLS, planBySchool, type SchoolPlan } from './schools';
@@ -13,7 +14,8 @@ export type Question =
   | { kind: 'glow'; option: Option; kitId: string }
   | { kind: 'gateway'; option: Option }
   | { kind: 'routing'; option: Option }
-  | { kind: 'school'; schoolId: string; locked: readonly Unit[] };
+  | { kind: 'school'; schoolId: string; locked: readonly Unit[] }
+  | { kind: 'fixes'; option: Option; spotId: string };
 
 /** A way with the router, with what it gives and takes. */
 export interface PricedRouting extends RoutingChoice {
@@ -28,6 +30,7 @@ export interface Answers {
   gateway: GatewayChoice[];
   routing: PricedRouting[];
   school: SchoolPlan | null;
+  fixes: Fix[];
 }
 
 /** Answers a question about a job; `pause` is awaited in those that take long. */
@@ -58,6 +61,8 @@ export async function answer<K extends Question['kind']>(
             hours: e.price.hours,
           };
         });
+      case 'fixes':
+        return fixesOf(context, today, q.option, q.spotId, pause);
       case 'school': {
         const school = SCHOOLS.find((s) => s.id === q.schoolId);
         return school ? planBySchool(context, today, school, q.locked, pause) : null;

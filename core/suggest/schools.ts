@@ -25,7 +25,7 @@ export interface School {
   router: 'any' | 'replace' | 'behind';
 }
 
-const MESH = ['mesh-dual', 'mesh-own-radio'] as const;
+export const MESH = ['mesh-dual', 'mesh-own-radio'] as const;
 const PLUG_IN = ['extender-dual', 'extender-ax'] as const;
 
 /** The schools there are; the first is bound by nothing and the yardstick of all others. */
@@ -236,7 +236,13 @@ function placesFor(
 }
 
 /** Feeds a school allows a unit at a place. */
-function feedsFor(context: PlanContext, school: School, option: Option, unit: Unit, kit: KitItem): Feed[] {
+export function feedsFor(
+  context: PlanContext,
+  school: School,
+  option: Option,
+  unit: Unit,
+  kit: KitItem,
+): Feed[] {
   const { site, brief } = context;
   const gateway = gatewayOf(option)!;
   const out: Feed[] = [];
@@ -268,7 +274,7 @@ function feedsFor(context: PlanContext, school: School, option: Option, unit: Un
 }
 
 /** The network a school begins with: what is locked, the gateway by its way with the router. Null where there is no place for one. */
-function beginning(
+export function beginning(
   context: PlanContext,
   school: Pick<School, 'kits'>,
   router: 'replace' | 'behind',

@@ -1,5 +1,5 @@
 'use client';
-import { wrap, type Remote } from 'comlink';
+import { proxy, wrap, type Remote } from 'comlink';
 import type { Built } from '@/core/evidence/built';
 import type { EvidenceRow } from '@/core/evidence/rows';
 import { changedBy, type Derived } from '@/core/job/planner';
@@ -8,6 +8,7 @@ import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
 import type { ServedAnswer } from '@/core/plan/area/served';
 import type { Answers, Question } from '@/core/suggest/ask';
+import type { Design, DesignAsk, DesignProgress } from '@/core/suggest/design/design';
 import type { PlanWorker } from '@/workers/plan.worker';
 import { KINDS } from './history';
 import { nextTurn } from './pace';
@@ -32,6 +33,12 @@ export interface PlanLine {
   /** How much of each room, storey, building and yard a network serves. */
   served(network: Built, settle: boolean): Promise<ServedAnswer>;
   ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]>;
+  /** Searches the plan worth most; null where it was stopped or nothing can stand on the line. */
+  design(
+    ask: Omit<DesignAsk, 'pause' | 'progress'>,
+    progress: (p: DesignProgress) => void,
+  ): Promise<Design | null>;
+  stopDesign(): void;
   close(): void;
 }
 
@@ -40,6 +47,9 @@ const stateOf = (s: JobState): Worked['of'] => ({
   evidence: s.evidence,
   shownId: shownOption(s)?.id ?? null,
 });
+
+/** What a search that was stopped says; the worker's own word for it. */
+const STOPPED = 'stopped';
 
 const FAULT =
   'The numbers of this job could not be worked out. What you entered is safe: change something or reload the page to try again.';
@@ -144,6 +154,17 @@ export function openPlanLine(store: JobStore): PlanLine {
       feed(stateOf(store.getState()));
       return told(remote.served(network.option, network.kit, settle));
     },
+    design: async (ask, progress) => {
+      feed(stateOf(store.getState()));
+      try {
+        return await remote.design(ask, proxy(progress));
+      } catch (error) {
+        if ((error as Error).message === STOPPED) return null;
+        if (!closed) fault(FAULT);
+        throw error;
+      }
+    },
+    stopDesign: () => void remote.stopDesign(),
     ask: <K extends Question['kind']>(question: Extract<Question, { kind: K }>) => {
       feed(stateOf(store.getState()));
       const ask = remote.ask as unknown as (q: Question) => Promise<Answers[K]>;

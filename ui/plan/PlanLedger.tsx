@@ -12,6 +12,7 @@ import { TrackKey } from '@/ui/ledger/Track';
 import { rangeWords } from '@/core/plan/evaluate/words';
 import { speedText } from '@/ui/pieces/format';
 import { AccessChoice } from './AccessChoice';
+import { Fixes } from './Fixes';
 
 /** Numbers of a prediction in words, for readers of the track. */
 function predictionLabel(p: Prediction): string {
@@ -47,6 +48,11 @@ function usePlanRows(): LedgerRow[] {
               <Words spot={spot} />
               <Pipe prediction={p} option={option ?? today} />
               <AccessChoice spotId={spot.id} />
+              {p.verdict !== 'serves' && (
+                <div className="mt-2">
+                  <Fixes spotId={spot.id} />
+                </div>
+              )}
             </>
           ),
         });

@@ -9,6 +9,7 @@ import { Compare } from './Compare';
 import { KitDialog } from './KitDialog';
 import { RouterWays } from './RouterWays';
 import { Schools } from './Schools';
+import { Suggest } from './Suggest';
 
 /** What can be asked of the options: side by side, by a rule, area served, who routes, the kit, and the page for the customer. */
 export const PlanTools = memo(function PlanTools() {
@@ -16,6 +17,7 @@ export const PlanTools = memo(function PlanTools() {
   const jobId = useJob((s) => s.id);
   return (
     <div className="flex shrink-0 flex-wrap items-center gap-2" role="group" aria-label="Judge and offer">
+      <Suggest />
       {option && <Compare />}
       <Schools />
       {option && option.units.length > 0 && (

@@ -7,8 +7,8 @@ import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { useDerived } from '@/ui/job/derived';
 import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
-import { newId } from '@/ui/pieces/newId';
 import { ChoiceTable } from './ChoiceTable';
+import { keptOption } from './keptOption';
 
 const servedBy = (p: SchoolPlan) => p.evaluation.predictions.filter((x) => x.verdict === 'serves').length;
 
@@ -41,21 +41,9 @@ function Plans() {
   const best = at === null ? (plans.find((p) => p.school === 'free') ?? null) : null;
   const finder = SCHOOLS.find((s) => s.id === by);
   const keep = (plan: SchoolPlan, name: string) => {
-    const id = newId('opt');
-    // Ids of a search are its own: each kept option gets fresh ones, what is locked stays what it is.
-    const fresh = new Map(
-      plan.option.units.map((u) => [u.id, u.id.startsWith('school-') ? newId('unit') : u.id] as const),
-    );
-    const units = plan.option.units.map((u) => ({
-      ...u,
-      id: fresh.get(u.id)!,
-      feed:
-        u.feed.kind === 'line' || u.feed.parentId === null
-          ? u.feed
-          : { ...u.feed, parentId: fresh.get(u.feed.parentId) ?? u.feed.parentId },
-    }));
-    store.getState().setPlan((p) => ({ ...p, options: [...p.options, { ...plan.option, id, name, units }] }));
-    store.getState().set({ shownId: id, selected: null });
+    const option = keptOption(plan.option, name);
+    store.getState().setPlan((p) => ({ ...p, options: [...p.options, option] }));
+    store.getState().set({ shownId: option.id, selected: null });
     setKept(name);
   };
   return (

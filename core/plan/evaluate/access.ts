@@ -1,4 +1,4 @@
-import { BANDS, type Band } from '../../radio/link/bands';
+import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../../radio/link/bands';
 import { levelSigmaDb, withEnds, type Features } from '../../radio/learn/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import {
@@ -56,6 +56,7 @@ function airLink(
   share: number,
   path: RadioPath,
   sigmaDb: number,
+  level: UnsureLink['level'],
 ): UnsureLink {
   const { meanLn, sigmaLn } = context.beliefs.speed(end.band);
   const free = share * Math.exp(meanLn);
@@ -79,7 +80,7 @@ function airLink(
       way: factsOf(context.scene, path),
     },
   };
-  return { part, sigmaDb, sigmaLn, mostMbps: Infinity, ratesAt, drawn: new Map() };
+  return { part, sigmaDb, sigmaLn, mostMbps: Infinity, ratesAt, level, drawn: new Map() };
 }
 
 /** What a device hears of a unit in one band: its level before and after what was learnt, and how unsure that is. */
@@ -88,6 +89,8 @@ interface Heard {
   path: RadioPath;
   prepared: PreparedLink;
   sigmaDb(): number;
+  /** What its level leans on, and the spread of its own, dB. */
+  level(): { features: Features; ownDb: number };
 }
 
 const NO_FEATURES: Features = new Map();
@@ -134,7 +137,11 @@ export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band
   // How unsure it is is asked only of the way a device takes.
   const sigmaDb = () =>
     levelSigmaDb(beliefs, withEnds(path.features, unit.id, spot.client, band), band, near.known);
-  return { end, path, prepared, sigmaDb };
+  const level = () => ({
+    features: withEnds(path.features, unit.id, spot.client, band),
+    ownDb: SHADOWING_DB[BAND_INDEX[band]] * Math.sqrt(1 - near.known),
+  });
+  return { end, path, prepared, sigmaDb, level };
 }
 
 /** The way a client would use one unit: the band it prefers there. */
@@ -153,7 +160,7 @@ function findAccess(
   }
   if (!best) return null;
   const { band, choice } = best;
-  const { end, path, prepared, sigmaDb } = best.heard;
+  const { end, path, prepared, sigmaDb, level } = best.heard;
   const share = air.get(airKey(unit.id, band))!;
   let link: UnsureLink | null = null;
   return {
@@ -164,7 +171,7 @@ function findAccess(
     sigmaDb,
     phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
     downMbps: quietMbpsAt(prepared, 0).downMbps * share * Math.exp(context.beliefs.speed(band).meanLn),
-    link: () => (link ??= airLink(context, unit, end, prepared, share, path, sigmaDb())),
+    link: () => (link ??= airLink(context, unit, end, prepared, share, path, sigmaDb(), level())),
   };
 }
 

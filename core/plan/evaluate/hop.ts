@@ -1,4 +1,4 @@
-import { BAND_INDEX, BAND_MHZ } from '../../radio/link/bands';
+import { BAND_INDEX, BAND_MHZ, SHADOWING_DB } from '../../radio/link/bands';
 import { groundLossDb } from '../../radio/link/bridge';
 import { Z90, levelSigmaDb, withEnds } from '../../radio/learn/beliefs';
 import { elevationDb, prepareUnitLink, quietMbpsAt } from '../../radio/link/link';
@@ -211,6 +211,7 @@ function airHop(ends: Ends): Hop {
         sigmaLn,
         mostMbps: Infinity,
         sigmaDb: levelSigmaDb(beliefs, features, band),
+        level: { features, ownDb: SHADOWING_DB[BAND_INDEX[band]] },
         lengthM: path.distanceM,
         levelDbm: link.downDbm,
       },

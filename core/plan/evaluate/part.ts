@@ -1,5 +1,6 @@
 import type { ChainPart } from '../../feed/chain';
 import type { CoaxStretch } from '../../feed/coax';
+import type { Features } from '../../radio/learn/beliefs';
 import type { Band } from '../../radio/link/bands';
 import type { PathFacts } from '../../radio/path/path';
 
@@ -55,6 +56,8 @@ export interface UnsureLink {
   mostMbps: number;
   /** Mb/s at a shift of its level, dB. */
   ratesAt(shiftDb: number): Rates;
+  /** What its level leans on, and the spread that is its own beside that, dB; null where it is no level. */
+  level: { features: Features; ownDb: number } | null;
   /** What it gave over the draws of each dimension asked for: a hop is shared by all spots behind it. */
   drawn: Map<number, DrawnRates>;
 }
@@ -66,6 +69,7 @@ export const sureLink = (part: Part): UnsureLink => ({
   sigmaLn: 0,
   mostMbps: Infinity,
   ratesAt: () => part,
+  level: null,
   drawn: new Map(),
 });
 

@@ -1,0 +1,142 @@
+import highsLoader from 'highs';
+import type { JobFile } from '../core/job/jobFile';
+import { moneyText } from '../core/plan/cost/money';
+import type { Option } from '../core/plan/option/schema';
+import { learntContext } from '../core/readings/learn';
+import { design } from '../core/suggest/design/design';
+import { solveWith, type LpSolver } from '../core/suggest/design/solver';
+import { SCHOOLS } from '../core/suggest/schools';
+import { table } from './text';
+
+export interface DesignReport {
+  job: string;
+  policy: string;
+  currency: string;
+  option: Option;
+  totalMinor: number;
+  hours: number;
+  isProven: boolean;
+  gap: number;
+  chance: number;
+  risk: string | null;
+  places: number;
+  spots: {
+    number: number;
+    name: string;
+    verdict: string;
+    downMbps: number;
+    upMbps: number;
+    chance: number;
+  }[];
+  unmet: { number: number; name: string; words: string }[];
+  reasons: { letter: string; spots: readonly number[] }[];
+}
+
+type Answer = { ok: true; report: DesignReport } | { ok: false; path: string; message: string };
+
+/** "spend-least" as the name of a school. */
+const camel = (text: string) => text.replace(/-([a-z])/g, (_, c: string) => c.toUpperCase());
+
+/** A number of an argument within bounds; null where it is none. */
+function within(text: string, min: number, max: number): number | null {
+  const n = Number(text);
+  return Number.isFinite(n) && n >= min && n <= max ? n : null;
+}
+
+/** The plan worth most by a policy, from a job file; progress goes to `say`. */
+export async function designReport(
+  job: JobFile,
+  args: { policy?: string | undefined; chance?: string | undefined; units?: string | undefined },
+  say: (words: string) => void,
+): Promise<Answer> {
+  const policy = camel(args.policy ?? job.brief.policies.feed);
+  const school = SCHOOLS.find((s) => s.id === policy);
+  if (!school)
+    return {
+      ok: false,
+      path: '--policy',
+      message: `there is no policy "${args.policy}"; there are ${SCHOOLS.map((s) => s.id.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)).join(', ')}`,
+    };
+  const chance = args.chance === undefined ? undefined : within(args.chance, 0.01, 0.99);
+  if (chance === null) return { ok: false, path: '--chance', message: 'is a share from 0.01 to 0.99' };
+  const most = args.units === undefined ? 4 : within(args.units, 1, 6);
+  if (most === null) return { ok: false, path: '--units', message: 'is a number from 1 to 6' };
+  const { context } = learntContext(job);
+  const found = await design(
+    context,
+    job.plan.today,
+    {
+      school,
+      most: Math.round(most),
+      locked: [],
+      pause: () => Promise.resolve(),
+      progress: (p) => say(p.words),
+      ...(chance === undefined ? {} : { chance }),
+    },
+    solveWith((await highsLoader()) as unknown as LpSolver),
+  );
+  if (!found)
+    return {
+      ok: false,
+      path: 'plan.today',
+      message: 'nothing can stand on the line: survey where it enters, or put today’s router on the sheet',
+    };
+  const chances = new Map(found.chance.spots.map((s) => [s.spotId, s.chance]));
+  const { risk } = found.chance;
+  return {
+    ok: true,
+    report: {
+      job: job.name,
+      policy: school.label,
+      currency: job.brief.currency,
+      option: { ...found.option, name: `Suggested: ${school.label}` },
+      totalMinor: found.evaluation.price.totalMinor,
+      hours: found.evaluation.price.hours,
+      isProven: found.isProven,
+      gap: found.gap,
+      chance: found.chance.whole,
+      risk: risk && `${risk.number} ${risk.name}: ${risk.words}`,
+      places: found.places,
+      spots: found.evaluation.predictions.map((p) => ({
+        number: p.number,
+        name: p.name,
+        verdict: p.verdict,
+        downMbps: p.downMbps,
+        upMbps: p.upMbps,
+        chance: chances.get(p.spotId) ?? 0,
+      })),
+      unmet: found.unmet.map(({ number, name, words }) => ({ number, name, words })),
+      reasons: found.reasons.map(({ letter, spots }) => ({ letter, spots })),
+    },
+  };
+}
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+/** A suggested plan for a terminal. */
+export function designLines(r: DesignReport): string {
+  const served = r.spots.filter((s) => s.verdict === 'serves').length;
+  return [
+    `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${r.hours.toFixed(1)} h, serves ${served} of ${r.spots.length}, ${percent(r.chance)} sure`,
+    r.isProven
+      ? `Proven: nothing cheaper serves as much from ${r.places} places.`
+      : `Not proven: a plan might cost ${percent(r.gap)} less.`,
+    ...(r.risk ? [`The risk is ${r.risk}`] : []),
+    ...r.option.units.map((u) => {
+      const why = r.reasons.find((x) => x.letter === u.letter);
+      return `  ${u.letter} ${u.kitId} at ${u.name}, ${u.feed.kind}${why && why.spots.length > 0 ? `, for ${why.spots.join(', ')}` : ''}`;
+    }),
+    table([
+      ['no', 'spot', 'verdict', 'down Mb/s', 'up Mb/s', 'chance'],
+      ...r.spots.map((s) => [
+        String(s.number),
+        s.name,
+        s.verdict,
+        s.downMbps.toFixed(1),
+        s.upMbps.toFixed(1),
+        percent(s.chance),
+      ]),
+    ]),
+    ...r.unmet.map((u) => `${u.number} ${u.name}: ${u.words}`),
+  ].join('\n');
+}

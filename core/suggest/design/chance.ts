@@ -1,0 +1,172 @@
+import { chainOf } from '../../feed/chain';
+import { needOf, type Need } from '../../site/model/needs';
+import type { Spot } from '../../site/model/schema';
+import { accessThrough, leadAccess } from '../../plan/evaluate/access';
+import type { PlanContext } from '../../plan/evaluate/context';
+import { meets } from '../../plan/evaluate/judge';
+import type { UnsureLink } from '../../plan/evaluate/part';
+import { linksOf, pipeOf } from '../../plan/evaluate/pipe';
+import type { Option } from '../../plan/option/schema';
+import { SPEED_LOCAL_LN, type Features } from '../../radio/learn/beliefs';
+import { cholesky } from '../../stats/cholesky';
+import { normalQuantile } from '../../stats/normalDraws';
+import { seeded } from '../../stats/seeded';
+
+/** How likely a plan does what it says, over everything that is unsure at once. */
+export interface Chance {
+  /** That every spot is served. */
+  whole: number;
+  spots: readonly { spotId: string; number: number; name: string; chance: number }[];
+  /** The spot that carries the risk, and what would lower it most before anything is bought; null where nothing is at risk. */
+  risk: { spotId: string; number: number; name: string; chance: number; words: string } | null;
+}
+
+/** Joint draws; the chance is then good to about 0.025. */
+const DRAWS = 400;
+/** Distance over which what is left of shadowing is alike, m (numbers: exp(−Δ / 2.5 m)). */
+const ALIKE_M = 2.5;
+/** A chance above this is no risk worth a reading. */
+const SURE = 0.98;
+
+function plus(a: Features, b: Features, by: number): Features {
+  const out = new Map(a);
+  for (const [name, v] of b) out.set(name, (out.get(name) ?? 0) + by * v);
+  return out;
+}
+
+/** A spot with its pipe as its device would use it. */
+interface Way {
+  spot: Spot;
+  need: Need;
+  pipe: readonly UnsureLink[];
+  unitId: string;
+}
+
+/** A level that is unsure: of a hop, or of the air to one spot. */
+interface Level {
+  link: UnsureLink;
+  features: Features;
+  ownDb: number;
+  at: { xM: number; yM: number; unitId: string } | null;
+}
+
+function waysOf(context: PlanContext, option: Option): { ways: Way[]; lost: Spot[] } {
+  const links = linksOf(context, option);
+  const ways: Way[] = [];
+  const lost: Spot[] = [];
+  for (const spot of [...context.site.spots].sort((a, b) => a.number - b.number)) {
+    const wired = option.wiredSpots.find((w) => w.spotId === spot.id);
+    const wiredUnit = wired && option.units.find((u) => u.id === wired.unitId && links.paths.has(u.id));
+    const access = wiredUnit
+      ? leadAccess(context, wiredUnit, wired.dataRunId)
+      : option.units
+          .filter((u) => links.paths.has(u.id))
+          .flatMap((u) => accessThrough(context, links.air, u, spot) ?? [])
+          .sort((a, b) => b.choiceDbm - a.choiceDbm)[0];
+    if (!access) lost.push(spot);
+    else
+      ways.push({
+        spot,
+        need: needOf(spot.activities, context.site.activityLimits),
+        pipe: pipeOf(context, links, access, spot),
+        unitId: access.unit.id,
+      });
+  }
+  return { ways, lost };
+}
+
+/** Covariance of two levels: what they lean on together, by polarisation, and shadowing that is alike near by. */
+function covariance(context: PlanContext, a: Level, b: Level): number {
+  const variance = (f: Features) => context.beliefs.sigmaDb(f) ** 2;
+  if (a === b) return variance(a.features) + a.ownDb ** 2;
+  const shared = (variance(plus(a.features, b.features, 1)) - variance(plus(a.features, b.features, -1))) / 4;
+  if (!a.at || !b.at || a.at.unitId !== b.at.unitId) return shared;
+  const apartM = Math.hypot(a.at.xM - b.at.xM, a.at.yM - b.at.yM);
+  return shared + a.ownDb * b.ownDb * Math.exp(-apartM / ALIKE_M);
+}
+
+/**
+ * The chance that a plan serves every spot, and each: walls, devices, shadowing and links are drawn together, since what is
+ * wrong with one wall is wrong for all spots behind it. Each device keeps the unit it would use in the middle.
+ */
+export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance {
+  const { ways, lost } = waysOf(context, option);
+  const levels: Level[] = [];
+  const rough: UnsureLink[] = [];
+  const levelAt = new Map<UnsureLink, number>();
+  const roughAt = new Map<UnsureLink, number>();
+  for (const way of ways)
+    for (const link of way.pipe) {
+      if (link.level && !levelAt.has(link)) {
+        const own = link.part.kind === 'air' ? { ...way.spot.place, unitId: way.unitId } : null;
+        levelAt.set(link, levels.push({ link, ...link.level, at: own }) - 1);
+      } else if (!link.level && link.sigmaLn > 0 && !roughAt.has(link))
+        roughAt.set(link, rough.push(link) - 1);
+    }
+  const matrix = levels.map((a, i) =>
+    Float64Array.from(levels, (b, k) => (k > i ? 0 : covariance(context, a, b) + (k === i ? 1e-6 : 0))),
+  );
+  const factor = levels.length > 0 ? cholesky(matrix) : [];
+  const next = seeded(seed);
+  const normal = () => normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, next())));
+  const served = ways.map(() => 0);
+  let whole = 0;
+  const bands = ['2.4', '5', '6'] as const;
+  for (let k = 0; k < DRAWS; k++) {
+    const z = levels.map(() => normal());
+    const shifts = factor.map((row, i) => {
+      let sum = 0;
+      for (let j = 0; j <= i; j++) sum += row[j]! * z[j]!;
+      return sum;
+    });
+    const commons = new Map(bands.map((b) => [b, normal()] as const));
+    const locals = levels.map(() => normal());
+    const factors = rough.map((link) => Math.exp(link.sigmaLn * normal()));
+    let all = lost.length === 0;
+    ways.forEach((way, w) => {
+      const parts = way.pipe.map((link) => {
+        const i = levelAt.get(link);
+        const r = roughAt.get(link);
+        const rates = i === undefined ? link.part : link.ratesAt(shifts[i]!);
+        let by = r === undefined ? 1 : factors[r]!;
+        if (i !== undefined && link.sigmaLn > 0 && link.part.why.kind === 'air') {
+          const common = Math.sqrt(Math.max(0, link.sigmaLn ** 2 - SPEED_LOCAL_LN ** 2));
+          by = Math.exp(common * commons.get(link.part.why.band)! + SPEED_LOCAL_LN * locals[i]!);
+        }
+        return {
+          ...link.part,
+          downMbps: Math.min(link.mostMbps, rates.downMbps * by),
+          upMbps: Math.min(link.mostMbps, rates.upMbps * by),
+        };
+      });
+      if (meets(chainOf(parts), way.need)) served[w]!++;
+      else all = false;
+    });
+    if (all) whole++;
+  }
+  const spots = [
+    ...ways.map((w, i) => ({
+      spotId: w.spot.id,
+      number: w.spot.number,
+      name: w.spot.name,
+      chance: served[i]! / DRAWS,
+    })),
+    ...lost.map((s) => ({ spotId: s.id, number: s.number, name: s.name, chance: 0 })),
+  ].sort((a, b) => a.number - b.number);
+  const worst = [...spots].sort((a, b) => a.chance - b.chance)[0];
+  const risk = worst && worst.chance < SURE ? worst : null;
+  return { whole: whole / DRAWS, spots, risk: risk && { ...risk, words: remedy(option, ways, risk.spotId) } };
+}
+
+/** What would lower the risk of a spot most before anything is bought: the unsurest link of its pipe is read or tried. */
+function remedy(option: Option, ways: readonly Way[], spotId: string): string {
+  const way = ways.find((w) => w.spot.id === spotId);
+  if (!way) return 'No unit of the plan reaches it.';
+  const spread = (l: UnsureLink) => Math.hypot(l.sigmaDb / 8, l.sigmaLn);
+  const link = [...way.pipe].sort((a, b) => spread(b) - spread(a))[0];
+  const letter = option.units.find((u) => u.id === link?.part.unitId)?.letter ?? '';
+  if (!link || spread(link) === 0) return 'Nothing on its way is unsure: it is short of what it needs.';
+  return link.part.kind === 'air'
+    ? `Stand a unit from the van where ${letter} is planned and read at this spot.`
+    : `Try the link of ${letter} before it is bought.`;
+}

@@ -1,0 +1,28 @@
+import type { Solve } from './program';
+
+/** As much of the solver's one-shot interface as is used: a program as text, to its columns. */
+export interface LpSolver {
+  solve(
+    problem: string,
+    options: Record<string, string | number | boolean>,
+  ): { Status: string; ObjectiveValue: number; Columns: Record<string, { Primal?: number }> };
+}
+
+/** Nodes of one program's search at most: a count, not a clock, so that the same job gives the same plan. */
+const MOST_NODES = 20_000;
+
+/** Solving by HiGHS: exact to the last minor unit, or nothing where the nodes did not reach. */
+export const solveWith =
+  (solver: LpSolver): Solve =>
+  (lp) => {
+    const answer = solver.solve(lp, {
+      output_flag: false,
+      mip_rel_gap: 0,
+      mip_abs_gap: 1e-3,
+      mip_max_nodes: MOST_NODES,
+      random_seed: 1,
+    });
+    if (answer.Status !== 'Optimal') return Promise.resolve(null);
+    const values = new Map(Object.entries(answer.Columns).map(([name, c]) => [name, c.Primal ?? 0]));
+    return Promise.resolve({ values, bound: answer.ObjectiveValue });
+  };

@@ -1,0 +1,93 @@
+import { kitById } from '../kit/catalogue/catalogue';
+import type { PlanContext } from '../plan/evaluate/context';
+import { evaluate } from '../plan/evaluate/evaluate';
+import { predictOption } from '../plan/evaluate/predict';
+import { gatewayOf } from '../plan/option/graph';
+import type { Option } from '../plan/option/schema';
+import { candidatePlaces } from './candidates';
+import { compareFeeds } from './feeds';
+import { gatewayChoices, unitAt } from './more';
+import { SCHOOLS, feedsFor } from './schools';
+
+/** One change that would serve a spot, with what the whole option then does and takes. */
+export interface Fix {
+  label: string;
+  option: Option;
+  /** Spots the whole option serves then, and what it costs more than now, minor units. */
+  served: number;
+  moreMinor: number;
+  hours: number;
+}
+
+/** Changes that are told at most. */
+const MOST = 6;
+
+/**
+ * What one change would serve a spot: a unit more at any place, another feed of the unit that serves it, the gateway elsewhere, or a wire
+ * to its device. Each is judged by the full model; the cheapest first, none where nothing does.
+ */
+export async function fixesOf(
+  context: PlanContext,
+  today: Option,
+  option: Option,
+  spotId: string,
+  pause: () => Promise<void>,
+): Promise<Fix[]> {
+  const gateway = gatewayOf(option);
+  const spot = context.site.spots.find((s) => s.id === spotId);
+  if (!gateway || !spot) return [];
+  const nowMinor = evaluate(context, option, today).price.totalMinor;
+  const found: Fix[] = [];
+  const tryIt = (label: string, tried: Option) => {
+    const serves = predictOption(context, tried).find((p) => p.spotId === spotId)?.verdict === 'serves';
+    if (!serves) return;
+    const e = evaluate(context, tried, today);
+    if (e.notices.some((n) => n.weight === 'stop')) return;
+    found.push({
+      label,
+      option: tried,
+      served: e.predictions.filter((p) => p.verdict === 'serves').length,
+      moreMinor: e.price.totalMinor - nowMinor,
+      hours: e.price.hours,
+    });
+  };
+  const serving = predictOption(context, option).find((p) => p.spotId === spotId)?.unitId;
+  for (const c of serving ? compareFeeds(context, option, today, serving) : [])
+    if (!c.isNow && c.stops.length === 0)
+      tryIt(`${option.units.find((u) => u.id === serving)!.letter} by ${c.label}`, {
+        ...option,
+        units: option.units.map((u) => (u.id === serving ? { ...u, feed: c.feed } : u)),
+      });
+  for (const unit of option.units)
+    tryIt(`${spot.name}: its device on a wire from ${unit.letter}`, {
+      ...option,
+      wiredSpots: [...option.wiredSpots.filter((w) => w.spotId !== spotId), { spotId, unitId: unit.id }],
+    });
+  for (const c of gatewayChoices(context, option, today).slice(2)) tryIt(c.label, c.option);
+  const free = SCHOOLS[0]!;
+  const mesh = option.units.some((u) => kitById(u.kitId, context.ownKit)?.family);
+  const kits = free.kits.filter((k) => !mesh || kitById(k, context.ownKit)?.family);
+  for (const place of candidatePlaces(context)) {
+    await pause();
+    if (
+      option.units.some(
+        (u) =>
+          u.place.storeyId === place.place.storeyId &&
+          Math.hypot(u.place.xM - place.place.xM, u.place.yM - place.place.yM) < 0.8,
+      )
+    )
+      continue;
+    for (const kitId of kits) {
+      const kit = kitById(kitId, context.ownKit)!;
+      const plain = unitAt(context, option, kit, place.place, 'fix');
+      for (const feed of feedsFor(context, free, option, plain, kit))
+        tryIt(`${kit.label} at ${place.name}, by ${feed.kind === 'wireless' ? 'air' : feed.kind}`, {
+          ...option,
+          units: [...option.units, { ...plain, feed }],
+        });
+    }
+  }
+  found.sort((a, b) => a.moreMinor - b.moreMinor || b.served - a.served);
+  // Of changes that read alike the cheapest.
+  return found.filter((f, i) => found.findIndex((o) => o.label === f.label) === i).slice(0, MOST);
+}

@@ -1,0 +1,66 @@
+import { money, openPlan, selectUnit } from './planning';
+import { expect, test } from './test';
+
+test('from the measured farm to suggested options: adopt one, lock a unit, suggest again, compare', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(240_000);
+  const job = await openPlan(page, request);
+  await page.getByRole('button', { name: 'Suggest', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Suggest', exact: true }).click();
+  const plans = dialog.getByRole('list', { name: 'Suggested plans' });
+  await expect(plans.locator('[data-suggested]')).toHaveCount(3, { timeout: 180_000 });
+  await expect(dialog.getByRole('button', { name: 'Suggest', exact: true })).toBeEnabled();
+  for (const plan of await plans.locator('[data-suggested]').all()) {
+    await expect(plan).toContainText('of 14');
+    await expect(plan).toContainText('% sure');
+    await expect(plan).toContainText(/Proven|Not proven/);
+  }
+  // The free one is bound by nothing: none that serves as much is cheaper.
+  const price = async (id: string) =>
+    Number(await plans.locator(`[data-suggested="${id}"]`).getAttribute('data-price'));
+  expect(await price('free')).toBeLessThanOrEqual(await price('noDrilling'));
+  await dialog.getByRole('button', { name: 'Adopt No drilling' }).click();
+  await expect(dialog.getByRole('status')).toContainText('is an option now');
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByLabel('Name of this option')).toHaveValue('Suggested: No drilling');
+  await expect(page.locator('main')).toHaveAttribute('data-settling', 'false');
+  const card = page.getByRole('group', { name: 'Options' }).getByRole('button', { pressed: true });
+  await expect(card).toContainText('14 of 14 served');
+  expect(money((await card.textContent())!) * 100).toBeGreaterThan(0);
+
+  // A unit that is nudged and locked stays in the next suggestion.
+  await selectUnit(page, 'A');
+  await page.getByRole('button', { name: 'Lock it here' }).click();
+  await page.getByRole('button', { name: 'Suggest', exact: true }).click();
+  for (const label of ['Free', 'Wire first']) await dialog.getByRole('checkbox', { name: label }).uncheck();
+  await dialog.getByRole('button', { name: 'Suggest', exact: true }).click();
+  await expect(plans.locator('[data-suggested="noDrilling"]')).toBeVisible({ timeout: 120_000 });
+  await dialog.getByRole('button', { name: 'Adopt No drilling' }).click();
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  type File = { plan: { options: { units: { id: string }[] }[] } };
+  const options = async () =>
+    (JSON.parse(await (await request.get(`/api/jobs/${job}/export`)).text()) as File).plan.options;
+  await expect.poll(async () => (await options()).length).toBe(4);
+  const [first, second] = (await options()).slice(-2);
+  expect(second!.units.map((u) => u.id)).toContain(first!.units[0]!.id);
+  await page.getByRole('button', { name: 'Compare', exact: true }).click();
+  await expect(page.getByRole('dialog').getByRole('row', { name: /^Spots served/ })).toContainText(
+    '14 of 14',
+  );
+});
+
+test('what would fix a spot is told for its row, and done by one press', async ({ page, request }) => {
+  await openPlan(page, request);
+  await page.locator('[data-spot="8"]').getByRole('button').first().click();
+  await page.getByRole('button', { name: 'What would fix it?' }).click();
+  const fixes = page.getByRole('table', { name: 'What would fix this spot' });
+  await fixes
+    .getByRole('button', { name: /^Do it/ })
+    .first()
+    .click();
+  // Once it is served there is nothing left to fix.
+  await expect(page.locator('[data-spot="8"]')).toContainText('serves');
+});

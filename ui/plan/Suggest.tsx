@@ -1,0 +1,230 @@
+'use client';
+import { Lightbulb } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { moneyText } from '@/core/plan/cost/money';
+import type { Design, DesignProgress } from '@/core/suggest/design/design';
+import { SCHOOLS, type School } from '@/core/suggest/schools';
+import { shownOption, useJob, useJobStore } from '@/ui/job/store';
+import { useDerived } from '@/ui/job/derived';
+import { Button } from '@/ui/pieces/Button';
+import { DialogButton } from '@/ui/pieces/DialogButton';
+import { NumberField, Tick } from '@/ui/pieces/fields';
+import { keptOption } from './keptOption';
+
+/** Schools a search is made for; rules of placing are no school of its own, the search places by itself. */
+const SEARCHED = SCHOOLS.filter((s) => s.placing === 'any' || s.id === 'spendLeast');
+const MOST_UNITS = 4;
+
+interface Found {
+  school: School;
+  design: Design | null;
+}
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+/** One plan that was found: what it does, what proves it, what it risks, and why each unit is there. */
+function Card({
+  found,
+  onAdopt,
+  full,
+}: {
+  found: Found;
+  onAdopt: (d: Design, name: string) => void;
+  full: boolean;
+}) {
+  const currency = useJob((s) => s.brief.currency);
+  const { design: d, school } = found;
+  if (!d)
+    return (
+      <li className="border-t border-rule py-2">
+        <strong className="font-semibold">{school.label}: </strong>nothing can stand on the line: survey where
+        it enters, or put today’s router on the sheet.
+      </li>
+    );
+  const { predictions, price } = d.evaluation;
+  const served = predictions.filter((p) => p.verdict === 'serves').length;
+  return (
+    <li className="border-t border-rule py-2" data-suggested={school.id} data-price={price.totalMinor}>
+      <div className="flex flex-wrap items-start justify-between gap-2">
+        <div className="min-w-0 flex-1">
+          <p className="fig font-semibold">
+            {school.label}: {moneyText(price.totalMinor, currency)}, serves {served} of {predictions.length},{' '}
+            {percent(d.chance.whole)} sure
+          </p>
+          <p className="text-[13px] text-ink-2">
+            {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {price.hours.toFixed(1)} h.{' '}
+            {d.isProven
+              ? `Proven: nothing cheaper serves as much from ${d.places} places.`
+              : `Not proven: a plan might cost ${percent(d.gap)} less.`}
+            {d.cheapestMinor < price.totalMinor && served === predictions.length
+              ? ` The cheapest costs ${moneyText(d.cheapestMinor, currency)}; this one is surer.`
+              : ''}
+          </p>
+          <p className="text-[13px]">
+            {d.reasons
+              .map((r) =>
+                r.spots.length > 0
+                  ? `${r.letter} is there for ${r.spots.join(', ')}`
+                  : `${r.letter} carries others`,
+              )
+              .join('; ')}
+            {d.reasons.length > 0 ? '. ' : ''}
+            {d.chance.risk &&
+              `The risk is ${d.chance.risk.number} ${d.chance.risk.name}, ${percent(d.chance.risk.chance)}. ${d.chance.risk.words}`}
+          </p>
+          {d.lockStops.map((words) => (
+            <p key={words} className="text-[13px] text-mains">
+              Locked, and will not do: {words}
+            </p>
+          ))}
+          {d.unmet.map((u) => (
+            <p key={u.spotId} className="text-[13px] text-mains">
+              {u.number} {u.name}: {u.words}
+            </p>
+          ))}
+        </div>
+        <Button
+          disabled={full}
+          title={full ? 'There are twelve options: delete one to adopt another.' : undefined}
+          aria-label={`Adopt ${school.label}`}
+          onClick={() => onAdopt(d, school.label)}
+        >
+          Adopt
+        </Button>
+      </div>
+    </li>
+  );
+}
+
+function Search() {
+  const store = useJobStore();
+  const { line } = useDerived();
+  const policy = useJob((s) => s.brief.policies.feed);
+  const full = useJob((s) => s.plan.options.length >= 12);
+  const [asked, setAsked] = useState<readonly string[]>([...new Set(['free', policy, 'noDrilling'])]);
+  const [most, setMost] = useState(MOST_UNITS);
+  const [surePercent, setSurePercent] = useState<number | null>(null);
+  const [found, setFound] = useState<readonly Found[]>([]);
+  const [at, setAt] = useState<{ label: string; progress: DesignProgress | null } | null>(null);
+  const [said, setSaid] = useState('');
+  const stopping = useRef(false);
+  const currency = useJob((s) => s.brief.currency);
+  async function run() {
+    if (!line || at) return;
+    setFound([]);
+    setSaid('');
+    const shown = shownOption(store.getState());
+    const locked = (shown?.units ?? []).filter((u) => shown?.locks?.includes(u.id));
+    for (const school of SEARCHED.filter((s) => asked.includes(s.id))) {
+      setAt({ label: school.label, progress: null });
+      let stopped = true;
+      const design = await line
+        .design(
+          { school, most, locked, ...(surePercent === null ? {} : { chance: surePercent / 100 }) },
+          (progress) => setAt((now) => now && { ...now, progress }),
+        )
+        .then((d) => {
+          stopped = d === null && stopping.current;
+          return d;
+        })
+        .catch(() => null);
+      if (stopped) break;
+      setFound((all) => [...all, { school, design }]);
+    }
+    stopping.current = false;
+    setAt(null);
+  }
+  const adopt = (d: Design, name: string) => {
+    const option = keptOption(d.option, `Suggested: ${name}`);
+    store.getState().setPlan((p) => ({ ...p, options: [...p.options, option] }));
+    store.getState().set({ shownId: option.id, selected: null });
+    setSaid(`“${option.name}” is an option now.`);
+  };
+  const p = at?.progress;
+  return (
+    <>
+      <fieldset className="mt-3 flex flex-wrap gap-x-4">
+        <legend className="lab">Search by</legend>
+        {SEARCHED.map((s) => (
+          <Tick
+            key={s.id}
+            label={s.label}
+            checked={asked.includes(s.id)}
+            onChange={(on) => setAsked((all) => (on ? [...all, s.id] : all.filter((x) => x !== s.id)))}
+          />
+        ))}
+      </fieldset>
+      <div className="mt-2 flex flex-wrap items-end gap-3">
+        <div className="w-32">
+          <NumberField
+            label="New units at most"
+            unit="units"
+            value={most}
+            min={1}
+            max={6}
+            whole
+            onChange={(v) => v !== null && setMost(v)}
+          />
+        </div>
+        <div className="w-44">
+          <NumberField
+            label="As sure as, empty: surest"
+            unit="%"
+            value={surePercent}
+            min={10}
+            max={99}
+            optional
+            onChange={setSurePercent}
+          />
+        </div>
+        <Button
+          look="strong"
+          disabled={at !== null || !line || asked.length === 0}
+          onClick={() => void run()}
+        >
+          Suggest
+        </Button>
+        {at && (
+          <Button
+            onClick={() => {
+              stopping.current = true;
+              line?.stopDesign();
+            }}
+          >
+            Stop
+          </Button>
+        )}
+        {said && <span role="status">{said}</span>}
+      </div>
+      {at && (
+        <p className="mt-2 text-ink-2" role="status">
+          {at.label}: {p ? p.words : 'beginning'}
+          {p?.bestMinor !== null && p?.bestMinor !== undefined && p.bestMinor < 100_000_00
+            ? `, best so far ${moneyText(p.bestMinor, currency)}`
+            : ''}
+          .
+        </p>
+      )}
+      <ul className="mt-3" aria-label="Suggested plans">
+        {found.map((f) => (
+          <Card key={f.school.id} found={f} onAdopt={adopt} full={full} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** Opens the search for the plan that serves every spot at the least cost, with its proof and its risk. */
+export function Suggest() {
+  return (
+    <DialogButton
+      icon={Lightbulb}
+      wide
+      title="Suggest a plan"
+      label="Suggest"
+      about="The cheapest plan over all places, kits and feeds that serves every spot by the low end of its range, judged by the full model, with its proof and its chance. Fewest silent, then short, then tight, then money. Locked units stay."
+    >
+      <Search />
+    </DialogButton>
+  );
+}
