@@ -74,6 +74,26 @@ describe('the command line', () => {
     expect(nestle('kit', 'burn').status).toBe(2);
   });
 
+  test('design gives a proven plan with its chance, and names a policy or chance that is none', () => {
+    const done = nestle('design', file, '--policy', 'wire-first', '--json');
+    const report = JSON.parse(done.stdout) as {
+      isProven: boolean;
+      chance: number;
+      option: { units: { feed: { kind: string } }[] };
+      spots: { verdict: string }[];
+    };
+    expect(done.stderr).toContain('Link table 1');
+    expect(report.isProven).toBe(true);
+    expect(report.chance).toBeGreaterThan(0.5);
+    expect(report.spots.every((s) => s.verdict === 'serves')).toBe(true);
+    expect(report.option.units.slice(1).every((u) => u.feed.kind !== 'wireless')).toBe(true);
+    expect(nestle('design', file, '--policy', 'magic')).toMatchObject({
+      status: 1,
+      stderr: expect.stringContaining('spend-least'),
+    });
+    expect(nestle('design', file, '--chance', '2').stderr).toContain('from 0.01 to 0.99');
+  });
+
   test('check passes a sound job and exits 1 with the path of each problem', () => {
     expect(nestle('check', file)).toMatchObject({
       status: 0,

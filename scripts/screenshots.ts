@@ -30,6 +30,13 @@ const byRule = async (page: Page) => {
   await page.getByRole('button', { name: 'Plan by each rule again' }).waitFor({ timeout: 120_000 });
 };
 
+const suggested = async (page: Page) => {
+  await page.getByRole('button', { name: 'Suggest', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Suggest', exact: true }).click();
+  await dialog.locator('[data-suggested]').nth(2).waitFor({ timeout: 120_000 });
+};
+
 const VIEWS: [name: string, path: string, act?: (page: Page) => Promise<void>][] = [
   ['jobs', '/'],
   ['brief', '/jobs/farm/brief'],
@@ -39,6 +46,7 @@ const VIEWS: [name: string, path: string, act?: (page: Page) => Promise<void>][]
   ['plan', '/jobs/farm/plan', openSpot(4)],
   ['feeds', '/jobs/farm/plan', comparedFeeds],
   ['rules', '/jobs/farm/plan', byRule],
+  ['suggest', '/jobs/farm/plan', suggested],
   ['offer', '/jobs/farm/offer'],
   ['fit', '/jobs/farm/fit'],
   ['after', '/jobs/farm/after', openSpot(7)],
