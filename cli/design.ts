@@ -5,7 +5,7 @@ import type { Option } from '../core/plan/option/schema';
 import { learntContext } from '../core/readings/learn';
 import { design } from '../core/suggest/design/design';
 import { solveWith, type LpSolver } from '../core/suggest/design/solver';
-import { SCHOOLS } from '../core/suggest/schools';
+import { SCHOOLS } from '../core/suggest/schoolList';
 import { table } from './text';
 
 export interface DesignReport {

@@ -6,7 +6,8 @@ import { routingChoices, type RoutingChoice } from '../plan/routing/routing';
 import { fixesOf, type Fix } from './fixes';
 import { compareFeeds, type FeedChoice } from './feeds';
 import { gatewayChoices, glowOf, type GatewayChoice, type Glow } from './more';
-import { SCHOOLS, planBySchool, type SchoolPlan } from './schools';
+import { SCHOOLS } from './schoolList';
+import { planBySchool, type SchoolPlan } from './schools';
 
 /** What can be asked about an option: each kind with what it is asked of. */
 export type Question =

@@ -7,7 +7,8 @@ import type { Option } from '../plan/option/schema';
 import { candidatePlaces } from './candidates';
 import { compareFeeds } from './feeds';
 import { gatewayChoices, unitAt } from './more';
-import { SCHOOLS, feedsFor } from './schools';
+import { SCHOOLS } from './schoolList';
+import { feedsFor } from './schoolNetwork';
 
 /** One change that would serve a spot, with what the whole option then does and takes. */
 export interface Fix {

@@ -1,153 +1,17 @@
 import { kitById } from '../kit/catalogue/catalogue';
-import type { KitItem } from '../kit/schema';
 import { crossingsBetween } from '../radio/path/crossings';
-import { buildingAt } from '../site/model/levels';
 import type { Place, Spot } from '../site/model/schema';
 import { pointOf, type PlanContext } from '../plan/evaluate/context';
 import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
 import { hopOf } from '../plan/evaluate/hop';
 import { predictOption, type Prediction } from '../plan/evaluate/predict';
-import { runsBetween } from '../plan/evaluate/surroundings';
-import { feedTo, freePlace, nextLetter } from '../plan/option/placing';
+import { nextLetter } from '../plan/option/placing';
 import { gatewayOf } from '../plan/option/graph';
-import type { Feed, Option, Unit } from '../plan/option/schema';
+import type { Option, Unit } from '../plan/option/schema';
 import { candidatePlaces, type Candidate } from './candidates';
 import { goodOf, unitAt } from './more';
-
-/** A way practitioners plan by, as a set of things it allows. */
-export interface School {
-  id: string;
-  label: string;
-  about: string;
-  feeds: 'any' | 'wire' | 'air' | 'noDrilling';
-  kits: readonly string[];
-  placing: 'any' | 'halfway' | 'asNear' | 'twoRooms' | 'twoWalls' | 'plugIn';
-  router: 'any' | 'replace' | 'behind';
-}
-
-export const MESH = ['mesh-dual', 'mesh-own-radio'] as const;
-const PLUG_IN = ['extender-dual', 'extender-ax'] as const;
-
-/** The schools there are; the first is bound by nothing and the yardstick of all others. */
-export const SCHOOLS: readonly School[] = [
-  {
-    id: 'free',
-    label: 'Free',
-    about: 'Bound by no rule: any kit, feed and place that is there, the best of what was tried.',
-    feeds: 'any',
-    kits: [...MESH, ...PLUG_IN],
-    placing: 'any',
-    router: 'any',
-  },
-  {
-    id: 'wireFirst',
-    label: 'Wire first',
-    about: 'Cable, fibre or coax for every unit; the air is for devices.',
-    feeds: 'wire',
-    kits: MESH,
-    placing: 'any',
-    router: 'replace',
-  },
-  {
-    id: 'wirelessFirst',
-    label: 'Wireless first',
-    about: 'Nothing to run: every unit by air.',
-    feeds: 'air',
-    kits: MESH,
-    placing: 'any',
-    router: 'replace',
-  },
-  {
-    id: 'noDrilling',
-    label: 'No drilling',
-    about: 'Air, powerline, coax and runs that are there; no hole anywhere.',
-    feeds: 'noDrilling',
-    kits: MESH,
-    placing: 'any',
-    router: 'replace',
-  },
-  {
-    id: 'spendLeast',
-    label: 'Spend least',
-    about: 'The router stays, extenders halfway.',
-    feeds: 'air',
-    kits: PLUG_IN,
-    placing: 'halfway',
-    router: 'behind',
-  },
-  {
-    id: 'halfway',
-    label: 'Halfway',
-    about: 'At the real outlet nearest the middle between parent and weak area.',
-    feeds: 'air',
-    kits: MESH,
-    placing: 'halfway',
-    router: 'replace',
-  },
-  {
-    id: 'asNear',
-    label: 'Near the weak area',
-    about: 'As near to it as the parent is still heard at −67 dBm.',
-    feeds: 'air',
-    kits: MESH,
-    placing: 'asNear',
-    router: 'replace',
-  },
-  {
-    id: 'twoRooms',
-    label: 'Two rooms apart',
-    about: 'Two walls between a unit and its parent, no more and no fewer.',
-    feeds: 'air',
-    kits: MESH,
-    placing: 'twoRooms',
-    router: 'replace',
-  },
-  {
-    id: 'twoWalls',
-    label: 'At most two walls',
-    about: 'Never more than two walls between a unit and its parent.',
-    feeds: 'air',
-    kits: MESH,
-    placing: 'twoWalls',
-    router: 'replace',
-  },
-  {
-    id: 'plugIn',
-    label: 'A plug-in for two rooms',
-    about: 'A plug-in unit within two walls of each weak spot.',
-    feeds: 'air',
-    kits: PLUG_IN,
-    placing: 'plugIn',
-    router: 'behind',
-  },
-  {
-    id: 'oneFamily',
-    label: 'One family',
-    about: 'Mesh units of one family alone: one app, updated together. The free plan may mix.',
-    feeds: 'any',
-    kits: MESH,
-    placing: 'any',
-    router: 'any',
-  },
-  {
-    id: 'behind',
-    label: 'Behind the router',
-    about: 'The box on the line stays and routes, the mesh is its access point.',
-    feeds: 'any',
-    kits: MESH,
-    placing: 'any',
-    router: 'behind',
-  },
-  {
-    id: 'replace',
-    label: 'Replace the router',
-    about: 'The mesh takes the place of the box on the line.',
-    feeds: 'any',
-    kits: MESH,
-    placing: 'any',
-    router: 'replace',
-  },
-];
+import type { School } from './schoolList';
+import { beginning, feedsFor } from './schoolNetwork';
 
 /** What a school came to, with how many networks were tried for it. */
 export interface SchoolPlan {
@@ -233,91 +97,6 @@ function placesFor(
     default:
       return near.slice(0, MOST_PLACES);
   }
-}
-
-/** Feeds a school allows a unit at a place. */
-export function feedsFor(
-  context: PlanContext,
-  school: School,
-  option: Option,
-  unit: Unit,
-  kit: KitItem,
-): Feed[] {
-  const { site, brief } = context;
-  const gateway = gatewayOf(option)!;
-  const out: Feed[] = [];
-  const takes = (k: Feed['kind']) => kit.feeds.includes(k);
-  const drill = brief.allowed.drilling && school.feeds !== 'noDrilling' && school.feeds !== 'air';
-  if (school.feeds !== 'wire' && takes('wireless'))
-    for (const parent of option.units)
-      if (kitById(parent.kitId, context.ownKit)!.radios.length > 0)
-        out.push(feedTo(site, 'wireless', parent, unit.place));
-  if (school.feeds === 'air') return out;
-  for (const parent of new Set([gateway, ...option.units.slice(-1)])) {
-    if (takes('ethernet'))
-      for (const run of runsBetween(site, parent.place, unit.place)) {
-        const feed = feedTo(site, 'ethernet', parent, unit.place);
-        if (feed.kind === 'ethernet') out.push({ ...feed, dataRunId: run.id });
-      }
-    const coax = takes('coax') ? feedTo(site, 'coax', parent, unit.place) : null;
-    if (coax?.kind === 'coax' && coax.nearCoaxId && coax.farCoaxId) out.push(coax);
-    if (school.feeds === 'noDrilling' && takes('powerline') && site.outlets.length > 1)
-      out.push(feedTo(site, 'powerline', parent, unit.place));
-    if (!drill) continue;
-    const between =
-      buildingAt(site, parent.place.xM, parent.place.yM)?.id !==
-      buildingAt(site, unit.place.xM, unit.place.yM)?.id;
-    const kind = between ? 'fibre' : 'ethernet';
-    if (takes(kind)) out.push(feedTo(site, kind, parent, unit.place));
-  }
-  return out;
-}
-
-/** The network a school begins with: what is locked, the gateway by its way with the router. Null where there is no place for one. */
-export function beginning(
-  context: PlanContext,
-  school: Pick<School, 'kits'>,
-  router: 'replace' | 'behind',
-  today: Option,
-  locked: readonly Unit[],
-): Option | null {
-  const { site } = context;
-  const box = gatewayOf(today);
-  const kept = locked.find((u) => u.feed.kind === 'line');
-  const place =
-    kept?.place ?? box?.place ?? (site.lineEntry.storeyId ? { ...site.lineEntry, heightM: 1.2 } : null);
-  if (!place) return null;
-  const empty: Option = { id: 'school', name: '', units: [], wiredSpots: [] };
-  const plug = !MESH.some((k) => school.kits.includes(k));
-  const own = locked.filter((u) => u !== kept);
-  if (router === 'behind' && box) {
-    const start = { ...empty, units: [kept ?? box] };
-    if (plug) return { ...start, units: [...start.units, ...own] };
-    // The mesh hangs on the box by a lead and routes nothing.
-    const kit = kitById('mesh-own-radio', context.ownKit)!;
-    const beside = freePlace(site, start, place);
-    const root: Unit = {
-      ...unitAt(context, start, kit, beside, 'school-root'),
-      feed: {
-        kind: 'ethernet',
-        parentId: start.units[0]!.id,
-        measuredDownMbps: null,
-        measuredUpMbps: null,
-        lengthM: 1,
-        dataRunId: null,
-        category: 'cat6',
-      },
-      role: 'accessPoint',
-    };
-    return { ...start, units: [...start.units, root, ...own] };
-  }
-  const kit = kitById(plug ? 'mesh-dual' : 'mesh-own-radio', context.ownKit)!;
-  const first: Unit = kept ?? {
-    ...unitAt(context, empty, kit, place, 'school-a'),
-    name: box?.name ?? 'At the line',
-    feed: { kind: 'line' },
-  };
-  return { ...empty, units: [first, ...own] };
 }
 
 const RANK = { silent: 0, short: 1, tight: 2, serves: 3 } as const;

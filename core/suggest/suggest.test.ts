@@ -7,7 +7,8 @@ import { answer } from './ask';
 import { candidatePlaces } from './candidates';
 import { compareFeeds } from './feeds';
 import { gatewayChoices, glowOf } from './more';
-import { SCHOOLS, planBySchool, withFree, type SchoolPlan } from './schools';
+import { SCHOOLS } from './schoolList';
+import { planBySchool, withFree, type SchoolPlan } from './schools';
 import { kitById } from '../kit/catalogue/catalogue';
 
 const job = quillfeatherFarm();

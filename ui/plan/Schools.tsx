@@ -1,7 +1,8 @@
 'use client';
 import { Scale } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { SCHOOLS, withFree, type SchoolPlan } from '@/core/suggest/schools';
+import { SCHOOLS } from '@/core/suggest/schoolList';
+import { withFree, type SchoolPlan } from '@/core/suggest/schools';
 import { moneyText } from '@/core/plan/cost/money';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { useDerived } from '@/ui/job/derived';

@@ -3,7 +3,7 @@ import { Lightbulb } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { moneyText } from '@/core/plan/cost/money';
 import type { Design, DesignProgress } from '@/core/suggest/design/design';
-import { SCHOOLS, type School } from '@/core/suggest/schools';
+import { SCHOOLS, type School } from '@/core/suggest/schoolList';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { useDerived } from '@/ui/job/derived';
 import { Button } from '@/ui/pieces/Button';

@@ -3,6 +3,7 @@ import type { Duct, Point, Site, Wall } from '../model/schema';
 import { middleOf } from '../geometry/rooms';
 import { siteFaces, type Face } from './faces';
 import { apartM, crosses, legMin, onto, type LegKind, type RoutePoint } from './legs';
+import { isOpenAt, passesThrough } from './within';
 
 /** A hole is drilled this far from a corner, m. */
 const FROM_CORNER_M = 0.15;
@@ -124,26 +125,12 @@ export class CableNetwork {
     return (this.walls.get(storeyId) ?? []).find((w) => onto(w.a, w.b, p).offM < 0.06);
   }
 
-  /** Whether a point of a wall lies in an opening that has no door or pane. */
-  private isOpen(wall: Wall | undefined, p: Point): boolean {
-    if (!wall) return false;
-    const alongM = apartM(wall.a, p);
-    return this.site.openings.some(
-      (o) =>
-        o.wallId === wall.id &&
-        o.kind === 'opening' &&
-        o.sillM <= 0.05 &&
-        alongM >= o.offsetM &&
-        alongM <= o.offsetM + o.widthM,
-    );
-  }
-
   /** Joins both sides of a wall at a point, drilled or through an opening. */
   private throughWall(sides: readonly [Face, Face], p: Point, withinM: number): void {
     const [one, other] = [this.putNearest(sides[0], p, withinM), this.putNearest(sides[1], p, withinM)];
     if (!one || !other) return;
     const wall = this.wallAt(sides[0].storey.id, p);
-    if (this.isOpen(wall, p)) this.link(one, other, 'opening', 0);
+    if (isOpenAt(this.site, wall, p)) this.link(one, other, 'opening', 0);
     else this.link(one, other, 'hole', 0, [wall?.id ?? `${sides[0].storey.id} outline`]);
   }
 
@@ -197,7 +184,7 @@ export class CableNetwork {
         for (const hole of upper.holes) {
           const middle = middleOf(hole.outline);
           // A stairwell joins the rooms it is in, not those behind the wall beside it.
-          const around = (f: Face) => this.passesThrough(f.corners, middle, middle);
+          const around = (f: Face) => passesThrough(f.corners, middle, middle);
           for (const corner of hole.outline)
             for (const low of below.filter(around))
               for (const high of above.filter(around)) {
@@ -230,21 +217,8 @@ export class CableNetwork {
         corners.some((c, i) => {
           const d = corners[(i + 1) % corners.length]!;
           return crosses(a, b, c, d);
-        }) || this.passesThrough(corners, a, b),
+        }) || passesThrough(corners, a, b),
     );
-  }
-
-  /** Whether the middle of a line lies within a ring, as of one from corner to corner. */
-  private passesThrough(corners: readonly Point[], a: Point, b: Point): boolean {
-    const p = { xM: (a.xM + b.xM) / 2, yM: (a.yM + b.yM) / 2 };
-    let odd = false;
-    for (let i = 0, j = corners.length - 1; i < corners.length; j = i++) {
-      const [c, d] = [corners[i]!, corners[j]!];
-      if (onto(c, d, p).offM < 0.01) return false;
-      if (c.yM > p.yM !== d.yM > p.yM && p.xM < ((d.xM - c.xM) * (p.yM - c.yM)) / (d.yM - c.yM) + c.xM)
-        odd = !odd;
-    }
-    return odd;
   }
 
   private joinYard(): void {
@@ -344,7 +318,7 @@ export class CableNetwork {
       return { node, on };
     }
     const faces = this.facesOn(end.storeyId).map((face) => ({ face, found: this.nearestOn(face, end) }));
-    const around = faces.filter(({ face }) => this.passesThrough(face.corners, end, end));
+    const around = faces.filter(({ face }) => passesThrough(face.corners, end, end));
     const near = (around.length > 0 ? around : faces).sort((a, b) => a.found.offM - b.found.offM)[0];
     if (!near) return { node, on };
     this.link(node, stand(near.face, near.found), 'drop', near.found.offM);
@@ -355,7 +329,7 @@ export class CableNetwork {
       const wall = this.wallAt(near.face.storey.id, near.found.at);
       const far = stand(other, this.nearestOn(other, near.found.at));
       const here = stand(near.face, near.found);
-      if (this.isOpen(wall, near.found.at)) this.link(here, far, 'opening', 0);
+      if (isOpenAt(this.site, wall, near.found.at)) this.link(here, far, 'opening', 0);
       else this.link(here, far, 'hole', 0, [wall?.id ?? `${near.face.storey.id} outline`]);
     }
     return { node, on };

@@ -17,7 +17,8 @@ import { feedTo } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
 import { candidatePlaces, type Candidate } from '../candidates';
 import { unitAt } from '../more';
-import { feedsFor, type School } from '../schools';
+import type { School } from '../schoolList';
+import { feedsFor } from '../schoolNetwork';
 import { PENALTY_MINOR } from './penalty';
 
 /** A unit that could be added: its kit at a place, fed in one way, with what it takes and what each spot would get of it. */

@@ -12,7 +12,7 @@ import { seeded } from '../../stats/seeded';
 import { emptySite, type Site, type Spot, type Wall } from '../../site/model/schema';
 import { candidatePlaces } from '../candidates';
 import { unitAt } from '../more';
-import type { School } from '../schools';
+import type { School } from '../schoolList';
 import { chanceOf } from './chance';
 import { design, valueOf } from './design';
 import type { Solve } from './program';

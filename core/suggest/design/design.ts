@@ -1,4 +1,5 @@
-import { MESH, beginning, type School } from '../schools';
+import { MESH, type School } from '../schoolList';
+import { beginning } from '../schoolNetwork';
 import { kitById } from '../../kit/catalogue/catalogue';
 import { withChannels } from '../../plan/channels/channelPlan';
 import type { PlanContext } from '../../plan/evaluate/context';

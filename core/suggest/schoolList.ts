@@ -1,0 +1,134 @@
+/** A way practitioners plan by, as a set of things it allows. */
+export interface School {
+  id: string;
+  label: string;
+  about: string;
+  feeds: 'any' | 'wire' | 'air' | 'noDrilling';
+  kits: readonly string[];
+  placing: 'any' | 'halfway' | 'asNear' | 'twoRooms' | 'twoWalls' | 'plugIn';
+  router: 'any' | 'replace' | 'behind';
+}
+
+export const MESH = ['mesh-dual', 'mesh-own-radio'] as const;
+const PLUG_IN = ['extender-dual', 'extender-ax'] as const;
+
+/** The schools there are; the first is bound by nothing and the yardstick of all others. */
+export const SCHOOLS: readonly School[] = [
+  {
+    id: 'free',
+    label: 'Free',
+    about: 'Bound by no rule: any kit, feed and place that is there, the best of what was tried.',
+    feeds: 'any',
+    kits: [...MESH, ...PLUG_IN],
+    placing: 'any',
+    router: 'any',
+  },
+  {
+    id: 'wireFirst',
+    label: 'Wire first',
+    about: 'Cable, fibre or coax for every unit; the air is for devices.',
+    feeds: 'wire',
+    kits: MESH,
+    placing: 'any',
+    router: 'replace',
+  },
+  {
+    id: 'wirelessFirst',
+    label: 'Wireless first',
+    about: 'Nothing to run: every unit by air.',
+    feeds: 'air',
+    kits: MESH,
+    placing: 'any',
+    router: 'replace',
+  },
+  {
+    id: 'noDrilling',
+    label: 'No drilling',
+    about: 'Air, powerline, coax and runs that are there; no hole anywhere.',
+    feeds: 'noDrilling',
+    kits: MESH,
+    placing: 'any',
+    router: 'replace',
+  },
+  {
+    id: 'spendLeast',
+    label: 'Spend least',
+    about: 'The router stays, extenders halfway.',
+    feeds: 'air',
+    kits: PLUG_IN,
+    placing: 'halfway',
+    router: 'behind',
+  },
+  {
+    id: 'halfway',
+    label: 'Halfway',
+    about: 'At the real outlet nearest the middle between parent and weak area.',
+    feeds: 'air',
+    kits: MESH,
+    placing: 'halfway',
+    router: 'replace',
+  },
+  {
+    id: 'asNear',
+    label: 'Near the weak area',
+    about: 'As near to it as the parent is still heard at −67 dBm.',
+    feeds: 'air',
+    kits: MESH,
+    placing: 'asNear',
+    router: 'replace',
+  },
+  {
+    id: 'twoRooms',
+    label: 'Two rooms apart',
+    about: 'Two walls between a unit and its parent, no more and no fewer.',
+    feeds: 'air',
+    kits: MESH,
+    placing: 'twoRooms',
+    router: 'replace',
+  },
+  {
+    id: 'twoWalls',
+    label: 'At most two walls',
+    about: 'Never more than two walls between a unit and its parent.',
+    feeds: 'air',
+    kits: MESH,
+    placing: 'twoWalls',
+    router: 'replace',
+  },
+  {
+    id: 'plugIn',
+    label: 'A plug-in for two rooms',
+    about: 'A plug-in unit within two walls of each weak spot.',
+    feeds: 'air',
+    kits: PLUG_IN,
+    placing: 'plugIn',
+    router: 'behind',
+  },
+  {
+    id: 'oneFamily',
+    label: 'One family',
+    about: 'Mesh units of one family alone: one app, updated together. The free plan may mix.',
+    feeds: 'any',
+    kits: MESH,
+    placing: 'any',
+    router: 'any',
+  },
+  {
+    id: 'behind',
+    label: 'Behind the router',
+    about: 'The box on the line stays and routes, the mesh is its access point.',
+    feeds: 'any',
+    kits: MESH,
+    placing: 'any',
+    router: 'behind',
+  },
+  {
+    id: 'replace',
+    label: 'Replace the router',
+    about: 'The mesh takes the place of the box on the line.',
+    feeds: 'any',
+    kits: MESH,
+    placing: 'any',
+    router: 'replace',
+  },
+];

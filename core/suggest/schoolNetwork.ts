@@ -1,0 +1,95 @@
+import { kitById } from '../kit/catalogue/catalogue';
+import type { KitItem } from '../kit/schema';
+import { buildingAt } from '../site/model/levels';
+import type { PlanContext } from '../plan/evaluate/context';
+import { runsBetween } from '../plan/evaluate/surroundings';
+import { feedTo, freePlace } from '../plan/option/placing';
+import { gatewayOf } from '../plan/option/graph';
+import type { Feed, Option, Unit } from '../plan/option/schema';
+import { unitAt } from './more';
+import { MESH, type School } from './schoolList';
+
+/** Feeds a school allows a unit at a place. */
+export function feedsFor(
+  context: PlanContext,
+  school: School,
+  option: Option,
+  unit: Unit,
+  kit: KitItem,
+): Feed[] {
+  const { site, brief } = context;
+  const gateway = gatewayOf(option)!;
+  const out: Feed[] = [];
+  const takes = (k: Feed['kind']) => kit.feeds.includes(k);
+  const drill = brief.allowed.drilling && school.feeds !== 'noDrilling' && school.feeds !== 'air';
+  if (school.feeds !== 'wire' && takes('wireless'))
+    for (const parent of option.units)
+      if (kitById(parent.kitId, context.ownKit)!.radios.length > 0)
+        out.push(feedTo(site, 'wireless', parent, unit.place));
+  if (school.feeds === 'air') return out;
+  for (const parent of new Set([gateway, ...option.units.slice(-1)])) {
+    if (takes('ethernet'))
+      for (const run of runsBetween(site, parent.place, unit.place)) {
+        const feed = feedTo(site, 'ethernet', parent, unit.place);
+        if (feed.kind === 'ethernet') out.push({ ...feed, dataRunId: run.id });
+      }
+    const coax = takes('coax') ? feedTo(site, 'coax', parent, unit.place) : null;
+    if (coax?.kind === 'coax' && coax.nearCoaxId && coax.farCoaxId) out.push(coax);
+    if (school.feeds === 'noDrilling' && takes('powerline') && site.outlets.length > 1)
+      out.push(feedTo(site, 'powerline', parent, unit.place));
+    if (!drill) continue;
+    const between =
+      buildingAt(site, parent.place.xM, parent.place.yM)?.id !==
+      buildingAt(site, unit.place.xM, unit.place.yM)?.id;
+    const kind = between ? 'fibre' : 'ethernet';
+    if (takes(kind)) out.push(feedTo(site, kind, parent, unit.place));
+  }
+  return out;
+}
+
+/** The network a school begins with: what is locked, the gateway by its way with the router. Null where there is no place for one. */
+export function beginning(
+  context: PlanContext,
+  school: Pick<School, 'kits'>,
+  router: 'replace' | 'behind',
+  today: Option,
+  locked: readonly Unit[],
+): Option | null {
+  const { site } = context;
+  const box = gatewayOf(today);
+  const kept = locked.find((u) => u.feed.kind === 'line');
+  const place =
+    kept?.place ?? box?.place ?? (site.lineEntry.storeyId ? { ...site.lineEntry, heightM: 1.2 } : null);
+  if (!place) return null;
+  const empty: Option = { id: 'school', name: '', units: [], wiredSpots: [] };
+  const plug = !MESH.some((k) => school.kits.includes(k));
+  const own = locked.filter((u) => u !== kept);
+  if (router === 'behind' && box) {
+    const start = { ...empty, units: [kept ?? box] };
+    if (plug) return { ...start, units: [...start.units, ...own] };
+    // The mesh hangs on the box by a lead and routes nothing.
+    const kit = kitById('mesh-own-radio', context.ownKit)!;
+    const beside = freePlace(site, start, place);
+    const root: Unit = {
+      ...unitAt(context, start, kit, beside, 'school-root'),
+      feed: {
+        kind: 'ethernet',
+        parentId: start.units[0]!.id,
+        measuredDownMbps: null,
+        measuredUpMbps: null,
+        lengthM: 1,
+        dataRunId: null,
+        category: 'cat6',
+      },
+      role: 'accessPoint',
+    };
+    return { ...start, units: [...start.units, root, ...own] };
+  }
+  const kit = kitById(plug ? 'mesh-dual' : 'mesh-own-radio', context.ownKit)!;
+  const first: Unit = kept ?? {
+    ...unitAt(context, empty, kit, place, 'school-a'),
+    name: box?.name ?? 'At the line',
+    feed: { kind: 'line' },
+  };
+  return { ...empty, units: [first, ...own] };
+}
