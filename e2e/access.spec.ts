@@ -1,7 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from './test';
 
-const STOPS = ['brief', 'survey', 'before', 'plan', 'fit', 'after', 'handover'];
+/** The stops, and the page of the options for the customer. */
+const STOPS = ['brief', 'survey', 'before', 'plan', 'offer', 'fit', 'after', 'handover'];
+/** What opens over Plan. */
+const OVER_PLAN = ['Suggest', 'Compare', 'By a rule', 'Area', 'Router', 'Kit'];
 
 /** What axe finds serious; in the evening only colours differ, so only they are looked at again. */
 async function serious(page: import('@playwright/test').Page, theme: string) {
@@ -32,6 +35,19 @@ for (const theme of ['day', 'evening']) {
       const row = page.locator('[data-spot="4"]').getByRole('button').first();
       if (await row.count()) await row.click();
       expect(await serious(page, theme), stop).toEqual([]);
+    }
+  });
+  test(`axe finds nothing serious on what opens over Plan, ${theme} theme`, async ({ page }) => {
+    await page.addInitScript((t) => localStorage.setItem('nestle-theme', t), theme);
+    await page.goto('/jobs/farm/plan');
+    for (const name of OVER_PLAN) {
+      await page.getByRole('button', { name, exact: true }).click();
+      const dialog = page.getByRole('dialog');
+      await expect(dialog).toBeVisible();
+      if (name === 'Area') await expect(dialog.getByRole('table')).toBeVisible();
+      expect(await serious(page, theme), name).toEqual([]);
+      await page.keyboard.press('Escape');
+      await expect(dialog).toBeHidden();
     }
   });
   test(`axe finds nothing serious on any round of the survey, ${theme} theme`, async ({ page }) => {

@@ -18,6 +18,7 @@ test('from the measured farm to suggested options: adopt one, lock a unit, sugge
     await expect(plan).toContainText('% sure');
     await expect(plan).toContainText(/Proven|Not proven/);
   }
+  await expect(dialog.getByRole('img', { name: /^Cost against the chance/ })).toBeVisible();
   // The free one is bound by nothing: none that serves as much is cheaper.
   const price = async (id: string) =>
     Number(await plans.locator(`[data-suggested="${id}"]`).getAttribute('data-price'));

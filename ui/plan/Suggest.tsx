@@ -1,7 +1,9 @@
 'use client';
 import { Lightbulb } from 'lucide-react';
-import { useRef, useState } from 'react';
+import dynamic from 'next/dynamic';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { moneyText } from '@/core/plan/cost/money';
+import type { Option } from '@/core/plan/option/schema';
 import type { Design, DesignProgress } from '@/core/suggest/design/design';
 import { SCHOOLS, type School } from '@/core/suggest/schoolList';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
@@ -10,6 +12,10 @@ import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { NumberField, Tick } from '@/ui/pieces/fields';
 import { keptOption } from './keptOption';
+import type { TradePoint } from './TradeOff';
+
+/** Charts are heavy: they come when there is something to draw. */
+const TradeOff = dynamic(() => import('./TradeOff').then((m) => m.TradeOff), { ssr: false });
 
 /** Schools a search is made for; rules of placing are no school of its own, the search places by itself. */
 const SEARCHED = SCHOOLS.filter((s) => s.placing === 'any' || s.id === 'spendLeast');
@@ -29,7 +35,7 @@ function Card({
   full,
 }: {
   found: Found;
-  onAdopt: (d: Design, name: string) => void;
+  onAdopt: (option: Option, name: string) => void;
   full: boolean;
 }) {
   const currency = useJob((s) => s.brief.currency);
@@ -87,13 +93,39 @@ function Card({
           disabled={full}
           title={full ? 'There are twelve options: delete one to adopt another.' : undefined}
           aria-label={`Adopt ${school.label}`}
-          onClick={() => onAdopt(d, school.label)}
+          onClick={() => onAdopt(d.option, school.label)}
         >
           Adopt
         </Button>
       </div>
     </li>
   );
+}
+
+/** Every plan that was found as a point of cost and chance, each with the school it came by. */
+function tradePoints(
+  found: readonly Found[],
+  adopt: (option: Option, name: string) => void,
+  full: boolean,
+): TradePoint[] {
+  const first = found.find((f) => f.design)?.design;
+  const nothing: TradePoint[] = first
+    ? [{ label: 'As it is today', priceMinor: 0, chance: first.todayChance, onTake: null }]
+    : [];
+  const plans = found.flatMap(({ school, design: d }) =>
+    d
+      ? [
+          { option: d.option, priceMinor: d.evaluation.price.totalMinor, chance: d.chance.whole },
+          ...d.others.filter((o) => o.option !== d.option),
+        ].map((o) => ({
+          label: school.label,
+          priceMinor: o.priceMinor,
+          chance: o.chance,
+          onTake: full ? null : () => adopt(o.option, school.label),
+        }))
+      : [],
+  );
+  return [...nothing, ...plans];
 }
 
 function Search() {
@@ -134,13 +166,17 @@ function Search() {
     stopping.current = false;
     setAt(null);
   }
-  const adopt = (d: Design, name: string) => {
-    const option = keptOption(d.option, `Suggested: ${name}`);
-    store.getState().setPlan((p) => ({ ...p, options: [...p.options, option] }));
-    store.getState().set({ shownId: option.id, selected: null });
-    setSaid(`“${option.name}” is an option now.`);
-  };
+  const adopt = useCallback(
+    (of: Option, name: string) => {
+      const option = keptOption(of, `Suggested: ${name}`);
+      store.getState().setPlan((p) => ({ ...p, options: [...p.options, option] }));
+      store.getState().set({ shownId: option.id, selected: null });
+      setSaid(`“${option.name}” is an option now.`);
+    },
+    [store],
+  );
   const p = at?.progress;
+  const points = useMemo(() => tradePoints(found, adopt, full), [found, adopt, full]);
   return (
     <>
       <fieldset className="mt-3 flex flex-wrap gap-x-4">
@@ -205,6 +241,7 @@ function Search() {
           .
         </p>
       )}
+      {at === null && found.some((f) => f.design) && <TradeOff points={points} />}
       <ul className="mt-3" aria-label="Suggested plans">
         {found.map((f) => (
           <Card key={f.school.id} found={f} onAdopt={adopt} full={full} />

@@ -26,8 +26,12 @@ export interface Design {
   option: Option;
   evaluation: Evaluation;
   chance: Chance;
+  /** The chance that every spot serves with nothing done. */
+  todayChance: number;
   /** What it costs and what its spots weigh, minor units. */
   valueMinor: number;
+  /** Plans that were judged and served as much, none dearer and less sure than another. */
+  others: readonly OtherPlan[];
   /** Why each unit is there: spots that would be served no longer without it. */
   reasons: readonly Reason[];
   /** What will not do about units that are locked: the search may not mend it. */
@@ -47,6 +51,13 @@ export interface Design {
   judged: number;
   places: number;
   columns: number;
+}
+
+/** A plan beside the one that was taken, for a look at what more money would make surer. */
+export interface OtherPlan {
+  option: Option;
+  priceMinor: number;
+  chance: number;
 }
 
 export interface Reason {
@@ -144,6 +155,20 @@ function judged(
     chance,
     valueMinor: isSure ? valueOf(evaluation, new Set(locked.map((u) => u.id))) : Infinity,
   };
+}
+
+/** Judged plans that serve as much as the one that was taken, by price; each is surer than all that are cheaper. */
+function othersOf(judgedPlans: readonly Found[], taken: Found): OtherPlan[] {
+  const served = (f: Found) => f.evaluation.predictions.filter((p) => p.verdict === 'serves').length;
+  const as = judgedPlans.filter((f) => served(f) >= served(taken));
+  as.sort((a, b) => a.evaluation.price.totalMinor - b.evaluation.price.totalMinor);
+  const out: OtherPlan[] = [];
+  for (const f of as) {
+    const last = out[out.length - 1];
+    if (!last || f.chance.whole > last.chance)
+      out.push({ option: f.option, priceMinor: f.evaluation.price.totalMinor, chance: f.chance.whole });
+  }
+  return out;
 }
 
 /** Why each unit is there: spots that would be served no longer without it. */
@@ -257,6 +282,8 @@ export async function design(
     ...found,
     boundMinor: least,
     isProven,
+    todayChance: today.units.length > 0 ? chanceOf(context, today).whole : 0,
+    others: othersOf(alike, found),
     lockStops: found.evaluation.notices.flatMap((n) => (n.weight === 'stop' ? [n.words] : [])),
     reasons: reasonsOf(context, found),
     unmet: unmetOf(found, reachable),

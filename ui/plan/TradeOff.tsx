@@ -1,0 +1,93 @@
+'use client';
+import {
+  Chart,
+  LinearScale,
+  LineElement,
+  PointElement,
+  ScatterController,
+  Tooltip,
+  type ChartDataset,
+} from 'chart.js';
+import { useEffect, useRef } from 'react';
+import { minorDigits, moneyText } from '@/core/plan/cost/money';
+import { useJob } from '@/ui/job/store';
+
+Chart.register(ScatterController, LinearScale, PointElement, LineElement, Tooltip);
+
+/** A plan as a point: what it costs, how sure it is that all spots serve, and what taking it does. */
+export interface TradePoint {
+  label: string;
+  priceMinor: number;
+  chance: number;
+  onTake: (() => void) | null;
+}
+
+const token = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
+/** Cost against chance, from doing nothing to the surest plan found; a point is pressed to adopt its plan. */
+export function TradeOff({ points }: { points: readonly TradePoint[] }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const currency = useJob((s) => s.brief.currency);
+  useEffect(() => {
+    if (!canvas.current) return;
+    const minor = 10 ** minorDigits(currency);
+    const sorted = [...points].sort((a, b) => a.priceMinor - b.priceMinor);
+    const at = (p: TradePoint) => ({ x: p.priceMinor / minor, y: Math.round(p.chance * 1000) / 10 });
+    // The line joins what nothing cheaper beats.
+    let best = -1;
+    const front = sorted.filter((p) => {
+      const better = p.chance > best;
+      if (better) best = p.chance;
+      return better;
+    });
+    const [ink, rule, lamp] = [token('--ink-2'), token('--rule'), token('--lamp')];
+    const data: ChartDataset<'scatter'>[] = [
+      {
+        data: sorted.map(at),
+        pointRadius: 6,
+        pointHoverRadius: 8,
+        backgroundColor: lamp,
+        borderColor: ink,
+      },
+      { data: front.map(at), showLine: true, pointRadius: 0, borderColor: ink, borderWidth: 1.5 },
+    ];
+    const axis = (title: string) => ({
+      title: { display: true, text: title, color: ink },
+      ticks: { color: ink },
+      grid: { color: rule },
+    });
+    const chart = new Chart(canvas.current, {
+      type: 'scatter',
+      data: { datasets: data },
+      options: {
+        animation: false,
+        maintainAspectRatio: false,
+        onClick: (_event, hit) => {
+          const first = hit.find((h) => h.datasetIndex === 0);
+          if (first) sorted[first.index]!.onTake?.();
+        },
+        scales: {
+          x: { ...axis(`Price before tax, ${currency}`), beginAtZero: true },
+          y: { ...axis('Chance that all spots serve, %'), min: 0, max: 100 },
+        },
+        plugins: {
+          tooltip: {
+            filter: (item) => item.datasetIndex === 0,
+            callbacks: {
+              label: (item) => {
+                const p = sorted[item.dataIndex]!;
+                return `${p.label}: ${moneyText(p.priceMinor, currency)}, ${Math.round(p.chance * 100)} %`;
+              },
+            },
+          },
+        },
+      },
+    });
+    return () => chart.destroy();
+  }, [points, currency]);
+  return (
+    <div className="mt-3 h-56">
+      <canvas ref={canvas} role="img" aria-label="Cost against the chance that all spots serve" />
+    </div>
+  );
+}
