@@ -41,19 +41,21 @@ export function TradeOff({ points }: { points: readonly TradePoint[] }) {
       return better;
     });
     const [ink, rule, lamp] = [token('--ink-2'), token('--rule'), token('--lamp')];
+    const font = { family: getComputedStyle(canvas.current).fontFamily, size: 13 };
     const data: ChartDataset<'scatter'>[] = [
       {
         data: sorted.map(at),
         pointRadius: 6,
         pointHoverRadius: 8,
+        clip: false,
         backgroundColor: lamp,
         borderColor: ink,
       },
       { data: front.map(at), showLine: true, pointRadius: 0, borderColor: ink, borderWidth: 1.5 },
     ];
     const axis = (title: string) => ({
-      title: { display: true, text: title, color: ink },
-      ticks: { color: ink },
+      title: { display: true, text: title, color: ink, font },
+      ticks: { color: ink, font },
       grid: { color: rule },
     });
     const chart = new Chart(canvas.current, {
@@ -87,7 +89,12 @@ export function TradeOff({ points }: { points: readonly TradePoint[] }) {
   }, [points, currency]);
   return (
     <div className="mt-3 h-56">
-      <canvas ref={canvas} role="img" aria-label="Cost against the chance that all spots serve" />
+      <canvas
+        ref={canvas}
+        className="fig"
+        role="img"
+        aria-label="Cost against the chance that all spots serve"
+      />
     </div>
   );
 }
