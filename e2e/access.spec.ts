@@ -1,8 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from './test';
 
+const STOPS = ['brief', 'survey', 'before', 'plan', 'fit', 'after', 'handover'];
 /** The stops, and the page of the options for the customer. */
-const STOPS = ['brief', 'survey', 'before', 'plan', 'offer', 'fit', 'after', 'handover'];
+const PAGES = [...STOPS, 'offer'];
 /** What opens over Plan. */
 const OVER_PLAN = ['Suggest', 'Compare', 'By a rule', 'Area', 'Router', 'Kit'];
 
@@ -29,7 +30,7 @@ for (const theme of ['day', 'evening']) {
     await page.goto('/how-true');
     await expect(page.getByRole('heading', { name: 'How true is this?' })).toBeVisible();
     expect(await serious(page, theme), 'how true').toEqual([]);
-    for (const stop of STOPS) {
+    for (const stop of PAGES) {
       await page.goto(`/jobs/farm/${stop}`);
       await expect(page.getByRole('navigation', { name: 'Stops' })).toBeVisible();
       const row = page.locator('[data-spot="4"]').getByRole('button').first();
@@ -70,7 +71,7 @@ for (const [width, height] of [
 ] as const) {
   test(`every stop fits ${width} × ${height} without sideways scrolling, labels apart`, async ({ page }) => {
     await page.setViewportSize({ width, height });
-    for (const stop of STOPS) {
+    for (const stop of PAGES) {
       await page.goto(`/jobs/farm/${stop}`);
       await expect(page.getByRole('main')).toBeVisible();
       const over = await page.evaluate(

@@ -1,14 +1,28 @@
 import { expect, type APIRequestContext, type Page } from './test';
 
-/** Opens Plan of a fresh copy of the farm with its numbers there; gives the copy's id. */
-export async function openPlan(page: Page, request: APIRequestContext): Promise<string> {
-  const file = await (await request.get('/api/jobs/farm/export')).text();
+/** Takes in a copy of the farm under a name no other test uses; gives its id. */
+export async function farmNamed(request: APIRequestContext, name: string): Promise<string> {
+  const farm = JSON.parse(await (await request.get('/api/jobs/farm/export')).text()) as object;
   const made = await request.post('/api/jobs/import', {
     headers: { 'content-type': 'application/json' },
-    data: file,
+    data: JSON.stringify({ ...farm, name }),
   });
   expect(made.ok()).toBe(true);
-  const { id } = (await made.json()) as { id: string };
+  return ((await made.json()) as { id: string }).id;
+}
+
+/** Duplicates a job of a name from the list of jobs, with everything up to the work, and opens the copy. */
+export async function openCopy(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: `Duplicate ${name}`, exact: true }).click();
+  await page.getByRole('menuitem', { name: /Everything up to the work/ }).click();
+  await page.getByRole('link', { name: `${name}, copy`, exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'What must work where' })).toBeVisible();
+}
+
+/** Opens Plan of a fresh copy of the farm with its numbers there; gives the copy's id. */
+export async function openPlan(page: Page, request: APIRequestContext): Promise<string> {
+  const id = await farmNamed(request, 'Farm to plan');
   await page.goto(`/jobs/${id}/plan`);
   await expect(page.locator('main')).toHaveAttribute('data-settling', 'false');
   return id;

@@ -1,4 +1,5 @@
 import { expect, test } from './test';
+import { farmNamed, openCopy } from './planning';
 
 test('a practice house: read by its meter, what to read next, lights; a table of readings, good rows or none', async ({
   page,
@@ -55,12 +56,10 @@ test('the page of jobs begins a practice house of its own', async ({ page }) => 
 
 test('a trial of a link replaces its estimate, and it did not link is a link of nothing', async ({
   page,
+  request,
 }) => {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Duplicate Quillfeather Farm', exact: true }).click();
-  await page.getByRole('menuitem', { name: /Everything up to the work/ }).click();
-  await page.getByRole('link', { name: 'Quillfeather Farm, copy', exact: true }).click();
-  await expect(page.getByRole('heading', { name: 'What must work where' })).toBeVisible();
+  await farmNamed(request, 'Tried farm');
+  await openCopy(page, 'Tried farm');
   await page.keyboard.press('4');
   await page.getByRole('button', { name: 'Farmhouse, Upper' }).click();
   await page.getByRole('button', { name: 'Unit B, Landing' }).focus();

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test, type Page } from './test';
 import { killServer, startServer } from './server';
+import { farmNamed, openCopy } from './planning';
 import { tickAll } from './sheet';
 
 const saved = (page: Page) => expect(page.getByRole('banner').getByRole('status')).toHaveText(/^saved/);
@@ -15,12 +16,9 @@ async function dragBy(page: Page, name: RegExp, dx: number, dy: number) {
   await page.mouse.up();
 }
 
-test('the whole job, as an installer walks it', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Duplicate Quillfeather Farm', exact: true }).click();
-  await page.getByRole('menuitem', { name: /Everything up to the work/ }).click();
-  await page.getByRole('link', { name: 'Quillfeather Farm, copy', exact: true }).click();
-  await expect(page.getByRole('heading', { name: 'What must work where' })).toBeVisible();
+test('the whole job, as an installer walks it', async ({ page, request }) => {
+  await farmNamed(request, 'Walked farm');
+  await openCopy(page, 'Walked farm');
 
   // Plan: the kiln room fails until a unit stands in the studio on fibre.
   await page.keyboard.press('4');
