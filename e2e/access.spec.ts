@@ -105,6 +105,8 @@ for (const [width, height] of [
 
 test('keys lead to every stop, storeys change, the list of keys opens and closes', async ({ page }) => {
   await page.goto('/jobs/farm/brief');
+  // The page is there before its keys are.
+  await expect(page.locator('main')).toHaveAttribute('data-settling', 'false');
   for (const [i, stop] of STOPS.entries()) {
     await page.keyboard.press(String(i + 1));
     await expect(page).toHaveURL(new RegExp(`/${stop}$`));
