@@ -27,6 +27,69 @@ const sheet = (extra: Unit[], c = context) =>
   runSheet(c, { ...base, units: [...base.units, ...extra] } as Option);
 const keys = (extra: Unit[]) => sheet(extra).map((s) => s.key);
 
+test('a mesh behind the box that stays: roles first, names and joins on the first of the mesh', () => {
+  const today = job.plan.today;
+  const box = today.units[0]!;
+  const root = unit({
+    id: 'r',
+    letter: 'R',
+    name: 'Porch',
+    place: { ...box.place, xM: box.place.xM + 1.2 },
+    feed: { ...plainFeed('ethernet', box.id), lengthM: 2 },
+    role: 'accessPoint',
+  });
+  const leaf = unit({ id: 'l', letter: 'L', feed: plainFeed('wireless', 'r') });
+  const steps = runSheet(context, { ...today, units: [box, root, leaf] }, today);
+  const at = (key: string) => steps.findIndex((s) => s.key === key);
+  const of = (key: string) => steps[at(key)]!;
+  expect(of('roles').title).toBe('Set R as access point');
+  expect(of('network').title).toContain('on R');
+  expect(of('join:r').title).toContain('the first of the mesh');
+  expect(of('join:l').title).toBe('Join L beside R');
+  for (const [first, then] of [
+    ['gateway', 'roles'],
+    ['roles', 'network'],
+    ['join:r', 'network'],
+    ['network', 'join:l'],
+  ] as const)
+    expect(at(first)).toBeLessThan(at(then));
+  // Bridged, the box is set to it, and says that its radio goes off.
+  const bridged = runSheet(
+    context,
+    {
+      ...today,
+      units: [
+        { ...box, role: 'bridge' },
+        { ...root, role: 'router' },
+      ],
+    },
+    today,
+  );
+  expect(bridged.find((s) => s.key === 'roles')!.detail.join(' ')).toContain('its radio goes off');
+});
+
+test('a gateway away from the entry gets its line in a step of its own, before it is put in', () => {
+  const [gateway] = base.units;
+  const far = { ...gateway!, place: { storeyId: 'f-upper', xM: 8.2, yM: 6.2, heightM: 1.2 } };
+  const steps = runSheet(context, { ...base, units: [far] }, job.plan.today);
+  const order = steps.map((s) => s.key);
+  expect(order.indexOf('entry')).toBeLessThan(order.indexOf('gateway'));
+  const entry = steps.find((s) => s.key === 'entry')!;
+  expect(entry.title).toContain('Bring the line from its entry to A');
+  expect(entry.cautions).toContain('drilling');
+  expect(entry.handsMin).toBeGreaterThan(20);
+});
+
+test('kit says how it joins: in which app, on which cable, and what is pressed', () => {
+  const words = (kitId: string) =>
+    sheet([unit({ kitId, feed: plainFeed('ethernet', 'a') })])
+      .find((s) => s.key === 'join:c')!
+      .detail.join(' ');
+  expect(words('mesh-dual')).toContain('press the join button of C (2 s), within 2 minutes');
+  expect(words('mesh-six')).toContain('in the app of A; C is found within 10 minutes');
+  expect(words('ceiling-poe')).toContain('It joins on its cable');
+});
+
 test('the order that avoids call-backs', () => {
   const order = keys([unit({})]);
   const before = (a: string, b: string) => expect(order.indexOf(a)).toBeLessThan(order.indexOf(b));

@@ -51,6 +51,36 @@ test('documents with nothing dangling come back themselves', () => {
 });
 
 describe('nothing is left that refers to what is gone', () => {
+  test('a run a device hangs on, a unit that is locked, a room that is kept free', () => {
+    const run = site.dataRuns[0]!;
+    const own: Documents = {
+      ...docs,
+      plan: {
+        ...docs.plan,
+        keptOut: ['room-1'],
+        options: [
+          {
+            ...docs.plan.options[0]!,
+            wiredSpots: [{ spotId: 'spot-4', unitId: 'b', dataRunId: run.id }],
+            locks: ['b', 'p'],
+          },
+        ],
+      },
+    };
+    expect(settled(own)).toBe(own);
+    const noRun = settled({ ...own, site: { ...site, dataRuns: [] } });
+    expect(noRun.plan.options[0]!.wiredSpots).toEqual([{ spotId: 'spot-4', unitId: 'b' }]);
+    expect(problems(noRun)).toEqual([]);
+    const noRoom = settled({ ...own, site: { ...site, rooms: site.rooms.slice(1) } });
+    expect(noRoom.plan.keptOut).toEqual([]);
+    const [of] = own.plan.options;
+    const noUnit = settled({
+      ...own,
+      plan: { ...own.plan, options: [{ ...of!, units: of!.units.filter((u) => u.id !== 'p') }] },
+    });
+    expect(noUnit.plan.options[0]!.locks).toEqual(['b']);
+    expect(problems(noUnit)).toEqual([]);
+  });
   test('a wired spot, an outlet of a pair, a storey with units', () => {
     const gone = deleteThings(site, [
       { kind: 'spot', id: 'spot-4' },

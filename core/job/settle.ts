@@ -122,9 +122,15 @@ function settledOption(option: Option, site: Site, storeys: ReadonlySet<string>)
     return withFields(u, { letter, place, feed: settledFeed(u.feed, unitIds, site) });
   });
   const spots = ids(site.spots);
+  const runs = ids(site.dataRuns);
   return withFields(option, {
     units,
-    wiredSpots: mended(option.wiredSpots, (w) => (spots.has(w.spotId) && unitIds.has(w.unitId) ? w : null)),
+    wiredSpots: mended(option.wiredSpots, (w) => {
+      if (!spots.has(w.spotId) || !unitIds.has(w.unitId)) return null;
+      // A run that is gone leaves the device on a lead or a cable of its own.
+      if (!w.dataRunId || runs.has(w.dataRunId)) return w;
+      return { spotId: w.spotId, unitId: w.unitId };
+    }),
     ...(option.locks ? { locks: mended(option.locks, (l) => (unitIds.has(l) ? l : null)) } : {}),
   });
 }

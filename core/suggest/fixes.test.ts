@@ -1,0 +1,32 @@
+import { expect, test } from '@jest/globals';
+import { quillfeatherFarm } from '../../demo/farm';
+import { learntContext } from '../readings/learn';
+import { evaluate } from '../plan/evaluate/evaluate';
+import { fixesOf } from './fixes';
+
+const job = quillfeatherFarm();
+const { context } = learntContext(job);
+const { today } = job.plan;
+const option = job.plan.options[0]!;
+const noPause = () => Promise.resolve();
+
+test('each change told serves the spot by the full model, for what it says, the cheapest first', async () => {
+  const spot = job.site.spots.find((s) => s.number === 8)!;
+  const nowMinor = evaluate(context, option, today).price.totalMinor;
+  const fixes = await fixesOf(context, today, option, spot.id, noPause);
+  expect(fixes.length).toBeGreaterThan(0);
+  expect(fixes.map((f) => f.moreMinor)).toEqual([...fixes.map((f) => f.moreMinor)].sort((a, b) => a - b));
+  for (const f of fixes) {
+    const e = evaluate(context, f.option, today);
+    expect(e.predictions.find((p) => p.spotId === spot.id)!.verdict).toBe('serves');
+    expect(e.price.totalMinor - nowMinor).toBe(f.moreMinor);
+    expect(e.notices.filter((n) => n.weight === 'stop')).toEqual([]);
+  }
+  expect(new Set(fixes.map((f) => f.label)).size).toBe(fixes.length);
+});
+
+test('of a spot that is gone, or with nothing on the line, nothing is told', async () => {
+  expect(await fixesOf(context, today, option, 'nobody', noPause)).toEqual([]);
+  const empty = { ...option, units: [] };
+  expect(await fixesOf(context, today, empty, job.site.spots[0]!.id, noPause)).toEqual([]);
+});
