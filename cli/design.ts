@@ -16,6 +16,7 @@ export interface DesignReport {
   totalMinor: number;
   hours: number;
   isProven: boolean;
+  isWhole: boolean;
   gap: number;
   chance: number;
   risk: string | null;
@@ -93,6 +94,7 @@ export async function designReport(
       totalMinor: found.evaluation.price.totalMinor,
       hours: found.evaluation.price.hours,
       isProven: found.isProven,
+      isWhole: found.isWhole,
       gap: found.gap,
       chance: found.chance.whole,
       risk: risk && `${risk.number} ${risk.name}: ${risk.words}`,
@@ -120,7 +122,9 @@ export function designLines(r: DesignReport): string {
     `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${r.hours.toFixed(1)} h, serves ${served} of ${r.spots.length}, ${percent(r.chance)} sure`,
     r.isProven
       ? `Proven: nothing cheaper serves as much from ${r.places} places.`
-      : `Not proven: a plan might cost ${percent(r.gap)} less.`,
+      : r.isWhole
+        ? `Not proven: a plan might cost ${percent(r.gap)} less.`
+        : 'Not proven: the plot has more places than are looked at, or more second hops.',
     ...(r.risk ? [`The risk is ${r.risk}`] : []),
     ...r.option.units.map((u) => {
       const why = r.reasons.find((x) => x.letter === u.letter);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { emptyBrief } from '../brief/brief';
-import { priceNow, priceToAgree, withTax } from './agreed';
+import { isOtherwise, priceNow, priceToAgree, withTax } from './agreed';
 import { evidenceRow, type EvidenceRow, type RowOf } from './rows';
 
 const brief = { ...emptyBrief(), offer: { ...emptyBrief().offer, taxPercent: 20, taxName: 'VAT' } };
@@ -51,9 +51,9 @@ describe('the price a job stands at', () => {
   });
   test('grows by extras, shrinks by credits; one that is taken back or put right counts once', () => {
     const rows: EvidenceRow[] = [acceptance(), extra('lead', 10_00), extra('credit', -5_00)];
-    expect(priceNow(rows, brief, priced(0)).netMinor).toBe(155_00);
-    expect(priceNow([...rows, extra('right', 12_00, 'lead')], brief, priced(0)).netMinor).toBe(157_00);
-    const back = priceNow([...rows, extra('back', 0, 'lead')], brief, priced(0));
+    expect(priceNow(rows, brief, priced(0))!.netMinor).toBe(155_00);
+    expect(priceNow([...rows, extra('right', 12_00, 'lead')], brief, priced(0))!.netMinor).toBe(157_00);
+    const back = priceNow([...rows, extra('back', 0, 'lead')], brief, priced(0))!;
     expect(back.netMinor).toBe(145_00);
     expect(back.extras.map((x) => x.id)).toEqual(['credit']);
   });
@@ -64,6 +64,13 @@ describe('the price a job stands at', () => {
       accepted: null,
       netMinor: 170_00,
     });
+  });
+  test('without a plan the agreed price stands, without either there is none; a changed plan is told from it', () => {
+    expect(priceNow([acceptance()], brief, null)!.netMinor).toBe(150_00);
+    expect(priceNow([], brief, null)).toBeNull();
+    const agreed = acceptance().price!;
+    expect(isOtherwise(agreed, priced(50_00))).toBe(false);
+    expect(isOtherwise(agreed, priced(51_00))).toBe(true);
   });
   test('tax is rounded once on the whole, and parts, tax and sum agree', () => {
     fc.assert(

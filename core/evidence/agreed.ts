@@ -48,15 +48,20 @@ export interface PriceNow extends Totals {
   extrasMinor: number;
 }
 
-/** The price a job stands at; `planned` counts where nothing was agreed to, or where an older acceptance kept no price. */
+/**
+ * The price a job stands at; `planned` counts where nothing was agreed to, or where an older acceptance kept no price. Null
+ * where there is neither.
+ */
 export function priceNow(
   rows: EvidenceRows,
   brief: Pick<Brief, 'currency' | 'offer'>,
-  planned: Priced,
-): PriceNow {
+  planned: Priced | null,
+): PriceNow | null {
   const { accepted, extras } = evidenceOf(rows);
-  const agreed = accepted?.price ?? priceToAgree(brief, planned);
-  const counted = accepted ? extras : [];
+  const agreed = accepted?.price ?? (planned && priceToAgree(brief, planned));
+  if (!agreed) return null;
+  // Only what was agreed to has anything on top of it.
+  const counted = accepted?.price ? extras : [];
   const extrasMinor = counted.reduce((sum, x) => sum + x.minor, 0);
   return {
     accepted: accepted?.price ? accepted : null,
@@ -66,3 +71,7 @@ export function priceNow(
     ...withTax(agreed.partsMinor + agreed.labourMinor + extrasMinor, agreed.taxPercent),
   };
 }
+
+/** Whether what is planned now costs otherwise than what was agreed to. */
+export const isOtherwise = (agreed: AgreedPrice, { price }: Pick<Priced, 'price'>): boolean =>
+  agreed.partsMinor !== price.materialMinor || agreed.labourMinor !== price.labourMinor;

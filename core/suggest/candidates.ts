@@ -33,6 +33,18 @@ function roomIdAt(context: PlanContext, place: Place): string | null {
  * A house without surveyed outlets offers the middle of each room.
  */
 export function candidatePlaces(context: PlanContext): Candidate[] {
+  const kept = allPlaces(context);
+  if (kept.length <= MOST) return kept;
+  return kept.filter(
+    (_, i) => Math.floor((i * MOST) / kept.length) !== Math.floor(((i - 1) * MOST) / kept.length),
+  );
+}
+
+/** Whether a plot has more candidate places than are looked at. */
+export const areThinned = (context: PlanContext): boolean => allPlaces(context).length > MOST;
+
+/** All candidate places of a plot. */
+function allPlaces(context: PlanContext): Candidate[] {
   const { site } = context;
   const found: Candidate[] = [
     ...site.outlets
@@ -81,8 +93,5 @@ export function candidatePlaces(context: PlanContext): Candidate[] {
     );
     if (!near) kept.push(c);
   }
-  if (kept.length <= MOST) return kept;
-  return kept.filter(
-    (_, i) => Math.floor((i * MOST) / kept.length) !== Math.floor(((i - 1) * MOST) / kept.length),
-  );
+  return kept;
 }

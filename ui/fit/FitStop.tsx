@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { type CautionId } from '@/core/fit/cautions';
 import { minutesBetween, restMin, totalMin, type ScheduledStep } from '@/core/fit/schedule';
+import { isOtherwise } from '@/core/evidence/agreed';
 import { doneSteps } from '@/core/evidence/fold';
 import { moneyText } from '@/core/plan/cost/money';
 import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
@@ -71,10 +72,7 @@ export function FitStop() {
     );
   const parts = price?.accepted ? price.agreed.parts : evaluation.parts;
   const currency = price?.agreed.currency ?? brief.currency;
-  const otherwise =
-    price !== null &&
-    (evaluation.price.materialMinor !== price.agreed.partsMinor ||
-      evaluation.price.labourMinor !== price.agreed.labourMinor);
+  const otherwise = price !== null && isOtherwise(price.agreed, evaluation);
   const current = steps.find((s) => !done.has(s.key));
   return (
     <>

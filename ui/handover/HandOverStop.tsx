@@ -228,7 +228,7 @@ export function HandOverStop() {
           {price && (
             <>
               <PriceTable price={price} />
-              <Extras price={price} />
+              {price.accepted && <Extras price={price} />}
             </>
           )}
         </section>

@@ -3,7 +3,7 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { CONSENT_LABEL } from '@/core/brief/brief';
-import { withTax } from '@/core/evidence/agreed';
+import { isOtherwise, withTax } from '@/core/evidence/agreed';
 import { optionFacts } from '@/core/plan/compare/facts';
 import { moneyText } from '@/core/plan/cost/money';
 import { amountText } from '@/core/plan/cost/parts';
@@ -21,7 +21,7 @@ import { PriceTable } from './PriceTable';
 import { usePriceNow } from './usePriceNow';
 
 /** Signs the option the customer takes: it is accepted with its forecast, parts and price as they stand. */
-function Sign({ option }: { option: Option }) {
+function Sign({ option, again }: { option: Option; again: boolean }) {
   const { accept } = useAccept();
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -43,7 +43,7 @@ function Sign({ option }: { option: Option }) {
           });
         }}
       >
-        Accept {option.name}
+        {again ? 'Accept it as it is now' : `Accept ${option.name}`}
       </Button>
       <Problem words={problem} />
     </div>
@@ -53,6 +53,7 @@ function Sign({ option }: { option: Option }) {
 /** One option as the customer reads it: what it does, what is bought, what it costs with tax. */
 function OfferOption({ option, index, accepted }: { option: Option; index: number; accepted: boolean }) {
   const brief = useJob((s) => s.brief);
+  const agreed = useAccepted()?.price;
   const { derived } = useDerived();
   const e = derived?.options[option.id];
   if (!e)
@@ -67,6 +68,7 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
   const facts = optionFacts(e);
   const { totalMinor, taxMinor } = withTax(facts.totalMinor, brief.offer.taxPercent);
   const money = (minor: number) => moneyText(minor, brief.currency);
+  const isChanged = accepted && agreed !== undefined && isOtherwise(agreed, e);
   const short = e.predictions.filter((p) => p.verdict !== 'serves');
   return (
     <section className="mt-6 break-inside-avoid border-t border-ink pt-2" data-offer={option.id}>
@@ -111,7 +113,7 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
           ))}
         </ul>
       )}
-      {!accepted && <Sign option={option} />}
+      {(!accepted || isChanged) && <Sign option={option} again={isChanged} />}
     </section>
   );
 }

@@ -8,8 +8,5 @@ import { useJob } from '@/ui/job/store';
 export function usePriceNow(evaluation: Evaluation | null | undefined): PriceNow | null {
   const evidence = useJob((s) => s.evidence);
   const brief = useJob((s) => s.brief);
-  return useMemo(
-    () => (evaluation ? priceNow(evidence, brief, evaluation) : null),
-    [evidence, brief, evaluation],
-  );
+  return useMemo(() => priceNow(evidence, brief, evaluation ?? null), [evidence, brief, evaluation]);
 }

@@ -61,7 +61,9 @@ function Card({
             {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {price.hours.toFixed(1)} h.{' '}
             {d.isProven
               ? `Proven: nothing cheaper serves as much from ${d.places} places.`
-              : `Not proven: a plan might cost ${percent(d.gap)} less.`}
+              : d.isWhole
+                ? `Not proven: a plan might cost ${percent(d.gap)} less.`
+                : 'Not proven: the plot has more places than are looked at, or more second hops.'}
             {d.cheapestMinor < price.totalMinor && served === predictions.length
               ? ` The cheapest costs ${moneyText(d.cheapestMinor, currency)}; this one is surer.`
               : ''}

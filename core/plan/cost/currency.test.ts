@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { emptyBrief } from '../../brief/brief';
 import { CATALOGUE } from '../../kit/catalogue/catalogue';
+import { materialById } from '../../kit/materials';
 import { emptyPlan } from '../option/schema';
 import { inCurrency } from './currency';
 
@@ -10,13 +11,19 @@ const job = {
     labourMinorPerHour: 55_00,
     allowed: { ...emptyBrief().allowed, budgetMinor: 600_00 },
   },
-  plan: { ...emptyPlan(), ownKit: [{ ...CATALOGUE[1]!, id: 'own', costMinor: 99_50 }] },
+  plan: {
+    ...emptyPlan(),
+    ownKit: [{ ...CATALOGUE[1]!, id: 'own', costMinor: 99_50 }],
+    ownMaterials: [{ ...materialById('clip'), costMinor: 6 }],
+  },
 };
 
 test('converting multiplies every amount, the catalogue too, and yen have no hundredths', () => {
   const pounds = inCurrency(job, 'GBP', 0.85);
   expect(pounds.brief).toMatchObject({ currency: 'GBP', catalogueRate: 0.85, labourMinorPerHour: 46_75 });
   expect(pounds.plan.ownKit[0]!.costMinor).toBe(84_58);
+  expect(pounds.plan.ownKit[0]!.packs.map((p) => p.costMinor)).toEqual([140_25, 194_65]);
+  expect(pounds.plan.ownMaterials[0]!.costMinor).toBeCloseTo(5.1, 9);
   const yen = inCurrency(job, 'JPY', 160);
   expect(yen.brief).toMatchObject({ labourMinorPerHour: 8800, allowed: { budgetMinor: 96_000 } });
   expect(yen.brief.catalogueRate).toBeCloseTo(1.6, 12);

@@ -25,6 +25,18 @@ export function inCurrency(
         budgetMinor: allowed.budgetMinor === null ? null : money(allowed.budgetMinor),
       },
     },
-    plan: { ...plan, ownKit: plan.ownKit.map((k) => ({ ...k, costMinor: money(k.costMinor) })) },
+    plan: {
+      ...plan,
+      ownKit: plan.ownKit.map((k) => ({
+        ...k,
+        costMinor: money(k.costMinor),
+        packs: k.packs.map((p) => ({ ...p, costMinor: money(p.costMinor) })),
+      })),
+      // A metre of cable or a clip may cost a part of a minor unit.
+      ownMaterials: plan.ownMaterials.map((m) => ({
+        ...m,
+        costMinor: Math.min(MOST_MINOR, m.costMinor * perMinor),
+      })),
+    },
   };
 }

@@ -15,7 +15,7 @@ import { parentIdOf } from '../../plan/option/feeds';
 import { gatewayOf } from '../../plan/option/graph';
 import { feedTo } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
-import { candidatePlaces, type Candidate } from '../candidates';
+import { areThinned, candidatePlaces, type Candidate } from '../candidates';
 import { unitAt } from '../more';
 import type { School } from '../schoolList';
 import { feedsFor } from '../schoolNetwork';
@@ -47,6 +47,8 @@ export interface LinkTable {
   /** Least the base alone costs, minor units. */
   baseLeastMinor: number;
   spots: readonly Spot[];
+  /** Whether every place and second hop is in it. */
+  isWhole: boolean;
 }
 
 /** A unit that hears its parent with less than this, Mb/s, is no parent to others and no link worth a column. */
@@ -115,6 +117,7 @@ export async function linkTable(
         Math.hypot(u.place.xM - c.place.xM, u.place.yM - c.place.yM) < 0.8,
     );
   const places = candidatePlaces(context).filter((c) => !taken(c));
+  let isWhole = !areThinned(context);
   const columns: Column[] = [];
   const unders = new Map<Column, number>();
   const underOf = (parent: Column, over: Option): number => {
@@ -164,7 +167,11 @@ export async function linkTable(
     for (const parent of bestOfEach(first)) {
       await pause();
       for (const [p, place] of places.entries()) {
-        if (place.id === parent.place || columns.length >= MOST_COLUMNS) continue;
+        if (place.id === parent.place) continue;
+        if (columns.length >= MOST_COLUMNS) {
+          isWhole = false;
+          continue;
+        }
         for (const kitId of school.kits) {
           const kit = kitById(kitId, context.ownKit)!;
           if (!kit.feeds.includes('wireless')) continue;
@@ -189,6 +196,7 @@ export async function linkTable(
     columns: undominated(columns),
     baseLeastMinor: Math.max(0, baseMinor - boxes),
     spots,
+    isWhole,
   };
 }
 

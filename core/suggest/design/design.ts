@@ -44,6 +44,8 @@ export interface Design {
   isProven: boolean;
   /** What the cheapest plan that serves as much is worth, minor units: the surest of those about as cheap is taken. */
   cheapestMinor: number;
+  /** Whether every place and way was in the tables; else some were left out, and nothing is proven. */
+  isWhole: boolean;
   /** How much less a plan could still cost, as a share; 0 where it is proven. */
   gap: number;
   /** Programs solved and networks judged. */
@@ -213,6 +215,7 @@ export async function design(
   let best: Found | null = null;
   let [solved, count, places, columns] = [0, 0, 0, 0];
   let boundMinor = Infinity;
+  let isWhole = true;
   const alike: Found[] = [];
   const reachable = new Set<string>();
   const radios = new Map<string, Unit>();
@@ -234,21 +237,24 @@ export async function design(
       c.spots.forEach((l, s) => {
         if (l.verdict === 'serves') reachable.add(table.spots[s]!.id);
       });
-    let bound = -Infinity;
+    // Before any program is solved nothing is known but what is there from the start.
+    let bound = table.baseLeastMinor;
+    let isFirst = true;
     let further = 0;
+    isWhole &&= table.isWhole;
     for (let k = 0; k < (ask.mostSolves ?? MOST_SOLVES); k++) {
       await ask.pause();
       const answer = await solve(programOf(table, { most: ask.most, budgetMinor, cuts }));
       solved++;
-      if (!answer) {
-        bound = Infinity;
-        break;
-      }
+      // All choices are judged, or the nodes did not reach: the first proves, the second does not.
+      if (answer.kind === 'none') bound = Infinity;
+      if (answer.kind !== 'best') break;
       // Prices are whole minor units: what cannot be had for less than 1.2 of them costs 2.
-      const now = Math.ceil(minorOf(answer.bound) + table.baseLeastMinor - ROUNDING);
+      const now = Math.ceil(minorOf(answer.objective) + table.baseLeastMinor - ROUNDING);
       // From here on only plans that cost about the same are looked at.
       const isPast = best !== null && now >= best.valueMinor;
-      if (!isPast || bound === -Infinity) bound = now;
+      if (!isPast || isFirst) bound = now;
+      isFirst = false;
       if (isPast && (now > best!.valueMinor * (1 + ABOUT) || further++ >= MOST_ALIKE)) break;
       const chosen = table.columns.flatMap((_, j) => (isOn(answer.values.get(`y${j}`)) ? [j] : []));
       const found = judged(
@@ -266,12 +272,12 @@ export async function design(
       cuts.push(chosen);
       tell(`Judged ${count} networks`, bound);
     }
-    boundMinor = Math.min(boundMinor, Math.max(bound, -Infinity));
+    boundMinor = Math.min(boundMinor, bound);
   }
   if (!best) return null;
   const cheapest: Found = best;
   const least = Math.min(boundMinor, cheapest.valueMinor);
-  const isProven = boundMinor >= cheapest.valueMinor;
+  const isProven = isWhole && boundMinor >= cheapest.valueMinor;
   const found =
     ask.chance === undefined
       ? alike
@@ -288,6 +294,7 @@ export async function design(
     reasons: reasonsOf(context, found),
     unmet: unmetOf(found, reachable),
     cheapestMinor: cheapest.valueMinor,
+    isWhole,
     gap: isProven || cheapest.valueMinor <= 0 ? 0 : (cheapest.valueMinor - least) / cheapest.valueMinor,
     solved,
     judged: count,

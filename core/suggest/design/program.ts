@@ -2,8 +2,13 @@ import type { Verdict } from '../../plan/evaluate/judge';
 import type { LinkTable, SpotLink } from './columns';
 import { PENALTY_MINOR } from './penalty';
 
-/** What is solved with: text of a program in LP format, to the values of its variables; null where it has no solution. */
-export type Solve = (lp: string) => Promise<{ values: ReadonlyMap<string, number>; bound: number } | null>;
+/** What came of a program: its best values with their objective, that it has none, or that the nodes did not reach. */
+export type Solved =
+  | { kind: 'best'; values: ReadonlyMap<string, number>; objective: number }
+  | { kind: 'none' }
+  | { kind: 'unfinished' };
+/** What is solved with: the text of a program in LP format. */
+export type Solve = (lp: string) => Promise<Solved>;
 
 /** Whether a value of a choice is one. */
 export const isOn = (value: number | undefined): boolean => (value ?? 0) > 0.5;

@@ -11,7 +11,7 @@ export interface LpSolver {
 /** Nodes of one program's search at most: a count, not a clock, so that the same job gives the same plan. */
 const MOST_NODES = 20_000;
 
-/** Solving by HiGHS: exact to the last minor unit, or nothing where the nodes did not reach. */
+/** Solving by HiGHS: exact to the last minor unit, or unfinished where the nodes did not reach. */
 export const solveWith =
   (solver: LpSolver): Solve =>
   (lp) => {
@@ -22,7 +22,8 @@ export const solveWith =
       mip_max_nodes: MOST_NODES,
       random_seed: 1,
     });
-    if (answer.Status !== 'Optimal') return Promise.resolve(null);
+    if (answer.Status === 'Infeasible') return Promise.resolve({ kind: 'none' });
+    if (answer.Status !== 'Optimal') return Promise.resolve({ kind: 'unfinished' });
     const values = new Map(Object.entries(answer.Columns).map(([name, c]) => [name, c.Primal ?? 0]));
-    return Promise.resolve({ values, bound: answer.ObjectiveValue });
+    return Promise.resolve({ kind: 'best', values, objective: answer.ObjectiveValue });
   };
