@@ -14,8 +14,9 @@ import { feedsFor } from './schoolNetwork';
 export interface Fix {
   label: string;
   option: Option;
-  /** Spots the whole option serves then, and what it costs more than now, minor units. */
+  /** Spots the whole option serves then, what it costs in all, and more than now; minor units. */
   served: number;
+  totalMinor: number;
   moreMinor: number;
   hours: number;
 }
@@ -48,6 +49,7 @@ export async function fixesOf(
       label,
       option: tried,
       served: e.predictions.filter((p) => p.verdict === 'serves').length,
+      totalMinor: e.price.totalMinor,
       moreMinor: e.price.totalMinor - nowMinor,
       hours: e.price.hours,
     });

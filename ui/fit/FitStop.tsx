@@ -153,7 +153,7 @@ export function FitStop() {
                 ))}
               </tbody>
             </table>
-            <VanTable cables={evaluation.cables} />
+            <VanTable cables={evaluation.cables} option={option} />
             {price && <PriceTable price={price} />}
             {price?.accepted && otherwise && (
               <p className="mt-1 text-mains">

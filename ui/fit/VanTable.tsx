@@ -1,5 +1,6 @@
 'use client';
 import { vanList, type LaidCable } from '@/core/plan/cost/cables';
+import type { Option } from '@/core/plan/option/schema';
 import { moneyText } from '@/core/plan/cost/money';
 import { lengthText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
@@ -12,14 +13,12 @@ const TAKES = {
 } as const;
 
 /** What cables go into the van: each route with the stocked length that reaches, beside reel and plugs. */
-export function VanTable({ cables }: { cables: readonly LaidCable[] }) {
+export function VanTable({ cables, option }: { cables: readonly LaidCable[]; option: Option }) {
   const brief = useJob((s) => s.brief);
   const ownMaterials = useJob((s) => s.plan.ownMaterials);
   const spots = useJob((s) => s.site.spots);
-  const options = useJob((s) => s.plan.options);
   if (cables.length === 0) return null;
-  const letter = (id: string | null) =>
-    options.flatMap((o) => o.units).find((u) => u.id === id)?.letter ?? '';
+  const letter = (id: string | null) => option.units.find((u) => u.id === id)?.letter ?? '';
   const nameOf = (c: LaidCable) =>
     c.key === 'entry'
       ? 'The line to the gateway'

@@ -17,7 +17,14 @@ export interface ChoiceRow {
   more: string;
   /** Null where it is what there is already. */
   onTake: (() => void) | null;
-  stopped?: boolean;
+  /** Why it cannot be taken, said beside a button that is off. */
+  refused?: string;
+}
+
+/** A difference of price in words: nothing, so much more or so much less. */
+export function moreOrLess(minor: number, currency: string): string {
+  if (minor === 0) return 'the same price';
+  return `${moneyText(Math.abs(minor), currency)} ${minor > 0 ? 'more' : 'less'}`;
 }
 
 /** Ways of doing something side by side, each with a button that takes it. */
@@ -52,6 +59,9 @@ export function ChoiceTable({
           <tr key={r.key} className="border-t border-rule align-top">
             <th scope="row" className="py-1.5 pr-2 font-medium">
               {r.label}
+              {r.refused && (
+                <span className="block max-w-[60ch] text-[12.5px] font-normal text-mains">{r.refused}</span>
+              )}
               {r.words && (
                 <span className="block max-w-[60ch] text-[12.5px] font-normal text-ink-2">{r.words}</span>
               )}
@@ -64,7 +74,12 @@ export function ChoiceTable({
             <td className="px-2 py-1.5">{r.more}</td>
             <td className="py-1 text-right whitespace-nowrap">
               {r.onTake ? (
-                <Button aria-label={`${take}: ${r.label}`} onClick={r.onTake}>
+                <Button
+                  aria-label={`${take}: ${r.label}`}
+                  disabled={r.refused !== undefined}
+                  title={r.refused}
+                  onClick={r.onTake}
+                >
                   {take}
                 </Button>
               ) : (

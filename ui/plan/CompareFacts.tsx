@@ -10,30 +10,35 @@ export function CompareFacts({ evaluations }: { evaluations: readonly (Evaluatio
   const currency = useJob((s) => s.brief.currency);
   const lengthUnit = useJob((s) => s.brief.lengthUnit);
   const facts = evaluations.map((e) => e && optionFacts(e));
-  const rows: [string, (f: OptionFacts) => string][] = [
-    ['Spots served', (f) => `${f.served} of ${f.spots}`],
-    ['Worst spot', (f) => (f.worst ? `${f.worst.number} ${f.worst.name}, ${f.worst.verdict}` : 'none')],
-    ['Parts', (f) => moneyText(f.partsMinor, currency)],
-    ['Labour', (f) => moneyText(f.labourMinor, currency)],
-    ['In all, before tax', (f) => moneyText(f.totalMinor, currency)],
-    ['Hands-on hours', (f) => `${f.hours.toFixed(1)} h`],
-    ['New cable', (f) => (f.cableM > 0 ? lengthText(f.cableM, lengthUnit) : 'none')],
-    ['Holes', (f) => String(f.holes)],
-    ['Will not do, take care', (f) => `${f.stops}, ${f.cares}`],
+  // The third tells whether it is said of today too, which costs nothing and drills no holes.
+  const rows: [string, (f: OptionFacts) => string, 'today too' | 'plans only'][] = [
+    ['Spots served', (f) => `${f.served} of ${f.spots}`, 'today too'],
+    [
+      'Worst spot',
+      (f) => (f.worst ? `${f.worst.number} ${f.worst.name}, ${f.worst.verdict}` : 'none'),
+      'today too',
+    ],
+    ['Parts', (f) => moneyText(f.partsMinor, currency), 'plans only'],
+    ['Labour', (f) => moneyText(f.labourMinor, currency), 'plans only'],
+    ['In all, before tax', (f) => moneyText(f.totalMinor, currency), 'plans only'],
+    ['Hands-on hours', (f) => `${f.hours.toFixed(1)} h`, 'plans only'],
+    ['New cable', (f) => (f.cableM > 0 ? lengthText(f.cableM, lengthUnit) : 'none'), 'plans only'],
+    ['Holes', (f) => String(f.holes), 'plans only'],
+    ['Will not do, take care', (f) => `${f.stops}, ${f.cares}`, 'today too'],
     [
       'Busiest hour',
       (f) => (f.busiest ? `${f.busiest.label} at ${(f.busiest.load * 100).toFixed(0)} %` : 'nothing'),
+      'today too',
     ],
   ];
-  return rows.map(([title, of], i) => (
+  return rows.map(([title, of, toldOf], i) => (
     <tr key={title} className={`border-t ${i === 0 ? 'border-ink' : 'border-rule'}`}>
       <th scope="row" className="py-1 font-medium whitespace-nowrap">
         {title}
       </th>
       {facts.map((f, k) => (
-        // Today costs nothing: only what it gives and how full it is are told.
         <td key={k} className="px-2">
-          {!f ? '…' : k === 0 && i >= 2 && i <= 7 ? '' : of(f)}
+          {!f ? '…' : k === 0 && toldOf === 'plans only' ? '' : of(f)}
         </td>
       ))}
     </tr>

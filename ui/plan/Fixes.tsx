@@ -1,13 +1,12 @@
 'use client';
 import { Wrench } from 'lucide-react';
 import { useMemo } from 'react';
-import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { DialogButton } from '@/ui/pieces/DialogButton';
-import { ChoiceTable } from './ChoiceTable';
+import { ChoiceTable, moreOrLess } from './ChoiceTable';
 import { keptOption } from './keptOption';
 import { usePlanChannels } from './usePlanChannels';
 
@@ -34,9 +33,9 @@ function Table({ option, spotId }: { option: Option; spotId: string }) {
         key: f.label,
         label: f.label,
         served: f.served,
-        totalMinor: f.moreMinor,
+        totalMinor: f.totalMinor,
         hours: f.hours,
-        more: f.moreMinor === 0 ? 'nothing' : moneyText(f.moreMinor, currency),
+        more: moreOrLess(f.moreMinor, currency),
         onTake: () => {
           setOption((o) => ({ ...keptOption(f.option, o.name), id: o.id, name: o.name, locks: o.locks }));
           void planChannels();

@@ -95,7 +95,8 @@ export function PlanStop() {
   const network = useMemo(() => (option ? { option, kit: ownKit } : null), [option, ownKit]);
   const [activity, setActivity] = useState<ActivityId | ''>('');
   const [glowKit, setGlowKit] = useState('');
-  const [refused, setRefused] = useState<string | null>(null);
+  // The unit that was held while locked: the words go when it is let free.
+  const [heldId, setHeldId] = useState<string | null>(null);
   const shade = useShade(network, storeyId, activity || null);
   const glows = useGlow(option, glowKit || null);
   const way = useDrawWay();
@@ -113,7 +114,7 @@ export function PlanStop() {
       if (s?.kind !== 'unit') return;
       const of = shownOption(state);
       const unit = of?.units.find((u) => u.id === s.id);
-      if (of && unit && isLocked(of, unit.id)) return setRefused(lockedWords(unit.letter));
+      if (of && unit && isLocked(of, unit.id)) return setHeldId(unit.id);
       setOption((o) => withoutUnit(o, s.id));
       select(null);
       void planChannels();
@@ -126,8 +127,8 @@ export function PlanStop() {
       move: (mark: SheetMark, place: Place) => {
         const of = shownOption(store.getState());
         const unit = of?.units.find((u) => u.id === mark.id);
-        if (of && unit && isLocked(of, mark.id)) return setRefused(lockedWords(unit.letter));
-        setRefused(null);
+        if (of && unit && isLocked(of, mark.id)) return setHeldId(unit.id);
+        setHeldId(null);
         setOption((o) => withMoved(store.getState().site, o, mark.id, place));
       },
     }),
@@ -158,6 +159,7 @@ export function PlanStop() {
     );
   }, [glows, glowKit, site, storeyId, ownKit, addUnit]);
   const drawn = option?.units.find((u) => u.id === way.unitId);
+  const held = option?.units.find((u) => u.id === heldId && isLocked(option, u.id));
   return (
     <Workbench
       sheet={
@@ -194,9 +196,9 @@ export function PlanStop() {
               <Button onClick={way.leave}>Leave it</Button>
             </div>
           )}
-          {refused && (
+          {held && (
             <p className="panel shrink-0 border-l-4 border-l-mains px-3 py-1.5" role="alert">
-              {refused}
+              {lockedWords(held.letter)}
             </p>
           )}
           <Options />

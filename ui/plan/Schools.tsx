@@ -3,12 +3,11 @@ import { Scale } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { SCHOOLS } from '@/core/suggest/schoolList';
 import { withFree, type SchoolPlan } from '@/core/suggest/schools';
-import { moneyText } from '@/core/plan/cost/money';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { useDerived } from '@/ui/job/derived';
 import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
-import { ChoiceTable } from './ChoiceTable';
+import { ChoiceTable, moreOrLess } from './ChoiceTable';
 import { keptOption } from './keptOption';
 
 const servedBy = (p: SchoolPlan) => p.evaluation.predictions.filter((x) => x.verdict === 'serves').length;
@@ -60,7 +59,6 @@ function Plans() {
           </>
         )}
         {kept && !at && <span role="status">“{kept}” is an option now.</span>}
-        {options >= 12 && <span>There are twelve options: delete one to keep another.</span>}
       </div>
       {plans.length > 0 && (
         <ChoiceTable
@@ -82,12 +80,12 @@ function Plans() {
                 ? ''
                 : p === best
                   ? 'the best found'
-                  : `${fewer > 0 ? `${fewer} ${fewer === 1 ? 'spot' : 'spots'} fewer, ` : ''}${
-                      minor === 0
-                        ? 'the same price'
-                        : `${moneyText(Math.abs(minor), currency)} ${minor > 0 ? 'more' : 'less'}`
-                    }`,
-              onTake: options >= 12 ? () => {} : () => keep(p, school.label),
+                  : `${fewer > 0 ? `${fewer} ${fewer === 1 ? 'spot' : 'spots'} fewer, ` : ''}${moreOrLess(
+                      minor,
+                      currency,
+                    )}`,
+              onTake: () => keep(p, school.label),
+              refused: options >= 12 ? 'There are twelve options: delete one to keep it.' : undefined,
             };
           })}
         />

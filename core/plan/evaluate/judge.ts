@@ -48,3 +48,11 @@ export function predictedVerdict(middle: Outcome, low: Outcome, need: Need): Ver
   if (meets(middle, need)) return 'tight';
   return isSilent(middle) ? 'silent' : 'short';
 }
+
+/** Verdicts from the worst, 0, to the best. */
+export const VERDICT_RANK: Record<Verdict, number> = { silent: 0, short: 1, tight: 2, serves: 3 };
+
+/** Those that serve, of predictions or anything else that carries a verdict. */
+export function servedOf<T extends { verdict: Verdict }>(all: readonly T[]): T[] {
+  return all.filter((p) => p.verdict === 'serves');
+}
