@@ -1,3 +1,4 @@
+import { servedOf, type Verdict } from '../core/plan/evaluate/judge';
 import highsLoader from 'highs';
 import type { JobFile } from '../core/job/jobFile';
 import { moneyText } from '../core/plan/cost/money';
@@ -24,7 +25,7 @@ export interface DesignReport {
   spots: {
     number: number;
     name: string;
-    verdict: string;
+    verdict: Verdict;
     downMbps: number;
     upMbps: number;
     chance: number;
@@ -117,7 +118,7 @@ const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** A suggested plan for a terminal. */
 export function designLines(r: DesignReport): string {
-  const served = r.spots.filter((s) => s.verdict === 'serves').length;
+  const served = servedOf(r.spots).length;
   return [
     `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${r.hours.toFixed(1)} h, serves ${served} of ${r.spots.length}, ${percent(r.chance)} sure`,
     r.isProven

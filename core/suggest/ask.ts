@@ -1,3 +1,4 @@
+import { servedOf } from '../plan/evaluate/judge';
 import { kitById } from '../kit/catalogue/catalogue';
 import type { PlanContext } from '../plan/evaluate/context';
 import { evaluate } from '../plan/evaluate/evaluate';
@@ -57,7 +58,7 @@ export async function answer<K extends Question['kind']>(
           const e = evaluate(context, choice.option, today);
           return {
             ...choice,
-            served: e.predictions.filter((p) => p.verdict === 'serves').length,
+            served: servedOf(e.predictions).length,
             totalMinor: e.price.totalMinor,
             hours: e.price.hours,
           };

@@ -1,3 +1,4 @@
+import { servedOf } from '../plan/evaluate/judge';
 import type { FeedKind } from '../kit/schema';
 import { kitOf, type PlanContext } from '../plan/evaluate/context';
 import { evaluate } from '../plan/evaluate/evaluate';
@@ -107,7 +108,7 @@ export function compareFeeds(
       downMbps: hop?.downMbps ?? 0,
       upMbps: hop?.upMbps ?? 0,
       measured: hop?.measured ?? false,
-      served: e.predictions.filter((p) => p.verdict === 'serves').length,
+      served: servedOf(e.predictions).length,
       totalMinor: e.price.totalMinor,
       hours: e.price.hours,
       cableM: cable?.run.lengthM ?? 0,

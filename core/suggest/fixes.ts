@@ -1,3 +1,4 @@
+import { servedOf } from '../plan/evaluate/judge';
 import { kitById } from '../kit/catalogue/catalogue';
 import type { PlanContext } from '../plan/evaluate/context';
 import { evaluate } from '../plan/evaluate/evaluate';
@@ -48,7 +49,7 @@ export async function fixesOf(
     found.push({
       label,
       option: tried,
-      served: e.predictions.filter((p) => p.verdict === 'serves').length,
+      served: servedOf(e.predictions).length,
       totalMinor: e.price.totalMinor,
       moreMinor: e.price.totalMinor - nowMinor,
       hours: e.price.hours,

@@ -1,3 +1,4 @@
+import { servedOf } from '../plan/evaluate/judge';
 import { kitById } from '../kit/catalogue/catalogue';
 import type { KitItem } from '../kit/schema';
 import { headroomOf } from '../plan/compare/facts';
@@ -45,7 +46,7 @@ export interface Glow {
 /** What a unit of a kit would do at each place it could stand, the best first. Places that are taken are left out. */
 export function glowOf(context: PlanContext, option: Option, kit: KitItem): Glow[] {
   const now = predictOption(context, option);
-  const served = new Set(now.filter((p) => p.verdict === 'serves').map((p) => p.spotId));
+  const served = new Set(servedOf(now).map((p) => p.spotId));
   const good = goodOf(now);
   return candidatePlaces(context)
     .filter((c) => !option.units.some((u) => isAt(u, c.place)))
@@ -95,7 +96,7 @@ export function gatewayChoices(context: PlanContext, option: Option, today: Opti
     return {
       label,
       option: tried,
-      served: e.predictions.filter((p) => p.verdict === 'serves').length,
+      served: servedOf(e.predictions).length,
       good: goodOf(e.predictions),
       totalMinor: e.price.totalMinor,
       hours: e.price.hours,

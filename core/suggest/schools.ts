@@ -1,3 +1,4 @@
+import { servedOf, VERDICT_RANK } from '../plan/evaluate/judge';
 import { kitById } from '../kit/catalogue/catalogue';
 import { crossingsBetween } from '../radio/path/crossings';
 import type { Place, Spot } from '../site/model/schema';
@@ -21,8 +22,7 @@ export interface SchoolPlan {
   tried: number;
 }
 
-const servedIn = (p: SchoolPlan): number =>
-  p.evaluation.predictions.filter((x) => x.verdict === 'serves').length;
+const servedIn = (p: SchoolPlan): number => servedOf(p.evaluation.predictions).length;
 
 /** The best of some plans: the most spots served, then the least money. */
 export function bestOf(plans: readonly SchoolPlan[]): SchoolPlan | null {
@@ -98,8 +98,6 @@ function placesFor(
       return near.slice(0, MOST_PLACES);
   }
 }
-
-const RANK = { silent: 0, short: 1, tight: 2, serves: 3 } as const;
 
 /**
  * The plan a school would make: unit by unit for the spot that is worst, each time the best of the places, kit and feeds it
@@ -184,8 +182,7 @@ async function extended(
   return { school: school.id, option, evaluation: evaluate(context, option, today), tried };
 }
 
-const scoreOf = (p: readonly Prediction[]): number =>
-  p.filter((x) => x.verdict === 'serves').length + goodOf(p);
+const scoreOf = (p: readonly Prediction[]): number => servedOf(p).length + goodOf(p);
 
 function worst(
   context: PlanContext,
@@ -194,6 +191,6 @@ function worst(
 ): Spot | null {
   const left = predictions
     .filter((p) => p.verdict !== 'serves' && !skip.has(p.spotId))
-    .sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || a.number - b.number)[0];
+    .sort((a, b) => VERDICT_RANK[a.verdict] - VERDICT_RANK[b.verdict] || a.number - b.number)[0];
   return context.site.spots.find((s) => s.id === left?.spotId) ?? null;
 }

@@ -1,3 +1,4 @@
+import { servedOf } from '../plan/evaluate/judge';
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { learntContext } from '../readings/learn';
@@ -97,7 +98,7 @@ describe('schools', () => {
     expect(of('replace').option.units.some((u) => u.kitId === 'provider-router')).toBe(false);
     const { plans: freed, by } = withFree(plans);
     const free = freed.find((p) => p.school === 'free')!;
-    const served = (p: typeof free) => p.evaluation.predictions.filter((x) => x.verdict === 'serves').length;
+    const served = (p: typeof free) => servedOf(p.evaluation.predictions).length;
     expect(by).not.toBeNull();
     for (const p of freed) {
       expect(served(p)).toBeLessThanOrEqual(served(free));

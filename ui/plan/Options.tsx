@@ -1,4 +1,5 @@
 'use client';
+import { servedOf } from '@/core/plan/evaluate/judge';
 import { Check, Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -30,7 +31,7 @@ const OptionCard = memo(function OptionCard({
   const { derived } = useDerived();
   const accepted = useAccepted();
   const evaluation = derived?.options[id];
-  const served = evaluation?.predictions.filter((p) => p.verdict === 'serves').length;
+  const served = evaluation && servedOf(evaluation.predictions).length;
   const over = evaluation && budget !== null && evaluation.price.totalMinor > budget;
   return (
     <button

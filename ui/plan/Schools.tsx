@@ -1,4 +1,5 @@
 'use client';
+import { servedOf } from '@/core/plan/evaluate/judge';
 import { Scale } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { SCHOOLS } from '@/core/suggest/schoolList';
@@ -10,7 +11,7 @@ import { DialogButton } from '@/ui/pieces/DialogButton';
 import { ChoiceTable, moreOrLess } from './ChoiceTable';
 import { keptOption } from './keptOption';
 
-const servedBy = (p: SchoolPlan) => p.evaluation.predictions.filter((x) => x.verdict === 'serves').length;
+const servedBy = (p: SchoolPlan) => servedOf(p.evaluation.predictions).length;
 
 function Plans() {
   const store = useJobStore();

@@ -1,4 +1,5 @@
 'use client';
+import { servedOf } from '@/core/plan/evaluate/judge';
 import { Lightbulb } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useRef, useState } from 'react';
@@ -48,7 +49,7 @@ function Card({
       </li>
     );
   const { predictions, price } = d.evaluation;
-  const served = predictions.filter((p) => p.verdict === 'serves').length;
+  const served = servedOf(predictions).length;
   return (
     <li className="border-t border-rule py-2" data-suggested={school.id} data-price={price.totalMinor}>
       <div className="flex flex-wrap items-start justify-between gap-2">

@@ -1,4 +1,5 @@
 'use client';
+import { VERDICT_RANK } from '@/core/plan/evaluate/judge';
 import { least } from 'd3-array';
 import { useCallback, useEffect, useRef } from 'react';
 import type { KitItem } from '@/core/kit/schema';
@@ -11,13 +12,11 @@ import { shownOption, useJobStore } from '@/ui/job/store';
 import { newId } from '@/ui/pieces/newId';
 import { usePlanChannels } from './usePlanChannels';
 
-const GRAVE = { silent: 0, short: 1, tight: 2, serves: 3 } as const;
-
 /** The spot that is served worst, by the numbers there are; undefined before there are any. */
 function worstOf(spots: readonly Spot[], predictions: ReadonlyMap<string, Prediction>): Spot | undefined {
   return least(
     spots.filter((s) => predictions.has(s.id)),
-    (s) => GRAVE[predictions.get(s.id)!.verdict],
+    (s) => VERDICT_RANK[predictions.get(s.id)!.verdict],
   );
 }
 

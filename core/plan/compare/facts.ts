@@ -1,5 +1,5 @@
 import type { Evaluation } from '../evaluate/evaluate';
-import type { Verdict } from '../evaluate/judge';
+import { servedOf, VERDICT_RANK, type Verdict } from '../evaluate/judge';
 import type { Prediction } from '../evaluate/predict';
 
 /** What is held side by side of an option. */
@@ -28,16 +28,14 @@ export function headroomOf(p: Prediction): number {
   return Math.min(down, up);
 }
 
-const GRAVE: Record<Verdict, number> = { silent: 0, short: 1, tight: 2, serves: 3 };
-
 /** The facts of an evaluated option. */
 export function optionFacts(e: Evaluation): OptionFacts {
   const worst = [...e.predictions].sort(
-    (a, b) => GRAVE[a.verdict] - GRAVE[b.verdict] || headroomOf(a) - headroomOf(b),
+    (a, b) => VERDICT_RANK[a.verdict] - VERDICT_RANK[b.verdict] || headroomOf(a) - headroomOf(b),
   )[0];
   const load = e.loads[0];
   return {
-    served: e.predictions.filter((p) => p.verdict === 'serves').length,
+    served: servedOf(e.predictions).length,
     spots: e.predictions.length,
     worst: worst
       ? { number: worst.number, name: worst.name, verdict: worst.verdict, share: headroomOf(worst) }

@@ -9,7 +9,7 @@ import { priceOf } from '../../plan/cost/price';
 import { workOf } from '../../plan/cost/work';
 import { accessThrough } from '../../plan/evaluate/access';
 import type { PlanContext } from '../../plan/evaluate/context';
-import { predictedVerdict, type Verdict } from '../../plan/evaluate/judge';
+import { predictedVerdict, servedOf, type Verdict } from '../../plan/evaluate/judge';
 import { linksOf, pipeOf, rangesOf, type OptionLinks } from '../../plan/evaluate/pipe';
 import { parentIdOf } from '../../plan/option/feeds';
 import { gatewayOf } from '../../plan/option/graph';
@@ -222,7 +222,7 @@ function undominated(columns: readonly Column[]): Column[] {
 
 /** Of the columns of each place and kit the one that gives most spots most: what others would hang on. */
 function bestOfEach(columns: readonly Column[]): Column[] {
-  const worth = (c: Column) => c.spots.filter((s) => s.verdict === 'serves').length;
+  const worth = (c: Column) => servedOf(c.spots).length;
   const best = new Map<string, Column>();
   for (const c of columns) {
     const key = `${c.place} ${c.unit.kitId}`;

@@ -1,3 +1,4 @@
+import { servedOf } from '../../plan/evaluate/judge';
 import { MESH, type School } from '../schoolList';
 import { beginning } from '../schoolNetwork';
 import { kitById } from '../../kit/catalogue/catalogue';
@@ -161,7 +162,7 @@ function judged(
 
 /** Judged plans that serve as much as the one that was taken, by price; each is surer than all that are cheaper. */
 function othersOf(judgedPlans: readonly Found[], taken: Found): OtherPlan[] {
-  const served = (f: Found) => f.evaluation.predictions.filter((p) => p.verdict === 'serves').length;
+  const served = (f: Found) => servedOf(f.evaluation.predictions).length;
   const as = judgedPlans.filter((f) => served(f) >= served(taken));
   as.sort((a, b) => a.evaluation.price.totalMinor - b.evaluation.price.totalMinor);
   const out: OtherPlan[] = [];
@@ -175,12 +176,12 @@ function othersOf(judgedPlans: readonly Found[], taken: Found): OtherPlan[] {
 
 /** Why each unit is there: spots that would be served no longer without it. */
 function reasonsOf(context: PlanContext, { option, evaluation }: Found): Reason[] {
-  const served = evaluation.predictions.filter((p) => p.verdict === 'serves').map((p) => p.number);
+  const served = servedOf(evaluation.predictions).map((p) => p.number);
   return option.units
     .filter((u) => u.feed.kind !== 'line')
     .map((u) => {
       const without = predictOption(context, withoutUnit(option, u.id));
-      const still = new Set(without.filter((p) => p.verdict === 'serves').map((p) => p.number));
+      const still = new Set(servedOf(without).map((p) => p.number));
       return { unitId: u.id, letter: u.letter, spots: served.filter((n) => !still.has(n)) };
     });
 }
