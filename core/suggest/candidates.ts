@@ -1,4 +1,6 @@
 import type { PlanContext } from '../plan/evaluate/context';
+import type { Option } from '../plan/option/schema';
+import { areWithin } from '../site/geometry/apart';
 import { roomNameAt } from '../site/geometry/roomName';
 import { roomsOn } from '../site/geometry/rooms';
 import { inside } from '../site/model/levels';
@@ -19,6 +21,13 @@ const SHELF_M = 1.2;
 const APART_M = 1.2;
 /** Most candidates looked at: the plot is thinned evenly beyond. */
 const MOST = 90;
+
+/** A place this near to a unit is that unit's own, m. */
+const TAKEN_M = 0.8;
+
+/** Whether a unit of an option stands at a place already. */
+export const isTaken = (option: Option, place: Place): boolean =>
+  option.units.some((u) => areWithin(u.place, place, TAKEN_M));
 
 /** The named room a place lies in. */
 function roomIdAt(context: PlanContext, place: Place): string | null {
@@ -86,12 +95,7 @@ function allPlaces(context: PlanContext): Candidate[] {
   for (const c of found) {
     const room = roomIdAt(context, c.place);
     if (room && context.keptOut.includes(room)) continue;
-    const near = kept.some(
-      (k) =>
-        k.place.storeyId === c.place.storeyId &&
-        Math.hypot(k.place.xM - c.place.xM, k.place.yM - c.place.yM) < APART_M,
-    );
-    if (!near) kept.push(c);
+    if (!kept.some((k) => areWithin(k.place, c.place, APART_M))) kept.push(c);
   }
   return kept;
 }

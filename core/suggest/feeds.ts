@@ -1,3 +1,4 @@
+import { apartM } from '../site/geometry/apart';
 import { servedOf } from '../plan/evaluate/judge';
 import type { FeedKind } from '../kit/schema';
 import { kitOf, type PlanContext } from '../plan/evaluate/context';
@@ -34,13 +35,12 @@ const MOST_PARENTS = 6;
 
 function parentsOf(option: Option, unit: Unit): Unit[] {
   const below = fedThrough(option, unit.id);
-  const apartM = (p: Unit) => Math.hypot(p.place.xM - unit.place.xM, p.place.yM - unit.place.yM);
+  const offM = (p: Unit) => apartM(p.place, unit.place);
   return option.units
     .filter((u) => !below.has(u.id))
     .sort(
       (a, b) =>
-        Number(b.id === parentIdOf(unit.feed)) - Number(a.id === parentIdOf(unit.feed)) ||
-        apartM(a) - apartM(b),
+        Number(b.id === parentIdOf(unit.feed)) - Number(a.id === parentIdOf(unit.feed)) || offM(a) - offM(b),
     )
     .slice(0, MOST_PARENTS);
 }

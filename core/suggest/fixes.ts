@@ -5,7 +5,7 @@ import { evaluate } from '../plan/evaluate/evaluate';
 import { predictOption } from '../plan/evaluate/predict';
 import { gatewayOf } from '../plan/option/graph';
 import type { Option } from '../plan/option/schema';
-import { candidatePlaces } from './candidates';
+import { candidatePlaces, isTaken } from './candidates';
 import { compareFeeds } from './feeds';
 import { gatewayChoices, unitAt } from './more';
 import { SCHOOLS } from './schoolList';
@@ -73,14 +73,7 @@ export async function fixesOf(
   const kits = free.kits.filter((k) => !mesh || kitById(k, context.ownKit)?.family);
   for (const place of candidatePlaces(context)) {
     await pause();
-    if (
-      option.units.some(
-        (u) =>
-          u.place.storeyId === place.place.storeyId &&
-          Math.hypot(u.place.xM - place.place.xM, u.place.yM - place.place.yM) < 0.8,
-      )
-    )
-      continue;
+    if (isTaken(option, place.place)) continue;
     for (const kitId of kits) {
       const kit = kitById(kitId, context.ownKit)!;
       const plain = unitAt(context, option, kit, place.place, 'fix');

@@ -11,7 +11,7 @@ import { gatewayOf } from '../plan/option/graph';
 import type { Option, Unit } from '../plan/option/schema';
 import { entryLeads } from '../plan/route/cableRun';
 import type { Place } from '../site/model/schema';
-import { candidatePlaces, type Candidate } from './candidates';
+import { candidatePlaces, isTaken, type Candidate } from './candidates';
 
 /** How much a network does for the spots: each counts to its full need and no further. */
 export const goodOf = (predictions: readonly Prediction[]): number =>
@@ -49,7 +49,7 @@ export function glowOf(context: PlanContext, option: Option, kit: KitItem): Glow
   const served = new Set(servedOf(now).map((p) => p.spotId));
   const good = goodOf(now);
   return candidatePlaces(context)
-    .filter((c) => !option.units.some((u) => isAt(u, c.place)))
+    .filter((c) => !isTaken(option, c.place))
     .map((candidate) => {
       const tried: Option = {
         ...option,
@@ -64,9 +64,6 @@ export function glowOf(context: PlanContext, option: Option, kit: KitItem): Glow
     })
     .sort((a, b) => b.serves.length - a.serves.length || b.gain - a.gain);
 }
-
-const isAt = (u: Unit, place: Place): boolean =>
-  u.place.storeyId === place.storeyId && Math.hypot(u.place.xM - place.xM, u.place.yM - place.yM) < 0.8;
 
 /** A place for the gateway, or one node more, with what it does and takes. */
 export interface GatewayChoice {
@@ -106,7 +103,7 @@ export function gatewayChoices(context: PlanContext, option: Option, today: Opti
     };
   };
   const moved = candidatePlaces(context)
-    .filter((c) => !option.units.some((u) => isAt(u, c.place)) && c.place.storeyId !== null)
+    .filter((c) => !isTaken(option, c.place) && c.place.storeyId !== null)
     .flatMap((c) => {
       const leads = entryLeads(context, c.place);
       const by = leads.length > 0 ? leads.map((l) => l.by) : [undefined];

@@ -1,3 +1,4 @@
+import { apartM } from '../site/geometry/apart';
 import { servedOf, VERDICT_RANK } from '../plan/evaluate/judge';
 import { kitById } from '../kit/catalogue/catalogue';
 import { crossingsBetween } from '../radio/path/crossings';
@@ -9,7 +10,7 @@ import { predictOption, type Prediction } from '../plan/evaluate/predict';
 import { nextLetter } from '../plan/option/placing';
 import { gatewayOf } from '../plan/option/graph';
 import type { Option, Unit } from '../plan/option/schema';
-import { candidatePlaces, type Candidate } from './candidates';
+import { candidatePlaces, isTaken, type Candidate } from './candidates';
 import { goodOf, unitAt } from './more';
 import type { School } from './schoolList';
 import { beginning, feedsFor } from './schoolNetwork';
@@ -54,8 +55,6 @@ const MOST_PLACES = 14;
 /** How little more is not worth a unit, in spots. */
 const WORTH = 0.05;
 
-const flatM = (a: Place, b: Place) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
-
 /** Walls between two places in a straight line. */
 const wallsBetween = (context: PlanContext, a: Place, b: Place): number =>
   crossingsBetween(context.scene, pointOf(context.site, a), pointOf(context.site, b)).walls.length;
@@ -69,11 +68,9 @@ function placesFor(
   all: readonly Candidate[],
 ): Candidate[] {
   const gateway = gatewayOf(option)!;
-  const free = all.filter(
-    (c) => !option.units.some((u) => u.place.storeyId === c.place.storeyId && flatM(u.place, c.place) < 0.8),
-  );
+  const free = all.filter((c) => !isTaken(option, c.place));
   const toSpot = (c: Candidate) =>
-    flatM(c.place, spot.place) + (c.place.storeyId === spot.place.storeyId ? 0 : 4);
+    apartM(c.place, spot.place) + (c.place.storeyId === spot.place.storeyId ? 0 : 4);
   const near = [...free].sort((a, b) => toSpot(a) - toSpot(b));
   const parents = option.units;
   const walls = (c: Candidate) => Math.min(...parents.map((u) => wallsBetween(context, u.place, c.place)));
@@ -83,7 +80,7 @@ function placesFor(
         xM: (gateway.place.xM + spot.place.xM) / 2,
         yM: (gateway.place.yM + spot.place.yM) / 2,
       };
-      const off = (c: Candidate) => Math.hypot(c.place.xM - middle.xM, c.place.yM - middle.yM);
+      const off = (c: Candidate) => apartM(c.place, middle);
       return [...free].sort((a, b) => off(a) - off(b)).slice(0, 2);
     }
     case 'twoRooms':

@@ -1,3 +1,5 @@
+import { DUCT_REACH_M } from '../../site/cable/network';
+import { apartM } from '../../site/geometry/apart';
 import { nearestOutlet } from '../../feed/powerline';
 import { distanceToWallM } from '../../site/geometry/rooms';
 import type { DataRun, Duct, Outlet, Place, Site } from '../../site/model/schema';
@@ -5,16 +7,12 @@ import type { Unit } from '../option/schema';
 
 /** An end of a data run this near to a unit can serve it, m: a lead's length (estimate). */
 const RUN_REACH_M = 5;
-/** An end of a duct this near to a building's outline leads into it, m. */
-const DUCT_REACH_M = 1.5;
 /** A unit this near to something that disturbs radio suffers from it, m (estimate). */
 export const INTERFERENCE_REACH_M = 2;
 
-const flatM = (a: Place, b: Place) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
-
 /** Data runs already in the house that join the places of two units, either way round, nearest first. */
 export function runsBetween(site: Pick<Site, 'dataRuns'>, a: Place, b: Place): DataRun[] {
-  const apart = (x: Place, y: Place) => (x.storeyId === y.storeyId ? flatM(x, y) : Infinity);
+  const apart = (x: Place, y: Place) => (x.storeyId === y.storeyId ? apartM(x, y) : Infinity);
   const reach = (r: DataRun) =>
     Math.min(Math.max(apart(r.from, a), apart(r.to, b)), Math.max(apart(r.from, b), apart(r.to, a)));
   return site.dataRuns.filter((r) => reach(r) <= RUN_REACH_M).sort((x, y) => reach(x) - reach(y));
@@ -50,6 +48,6 @@ export function outletsOf(site: Site, parent: Unit, unit: Unit): [Outlet | null,
 export function disturbersOf(site: Site, unit: Unit): { name: string; distanceM: number }[] {
   return site.interference
     .filter((x) => x.place.storeyId === unit.place.storeyId)
-    .map((x) => ({ name: x.name, distanceM: flatM(x.place, unit.place) }))
+    .map((x) => ({ name: x.name, distanceM: apartM(x.place, unit.place) }))
     .filter((x) => x.distanceM < INTERFERENCE_REACH_M);
 }

@@ -1,3 +1,4 @@
+import { apartM, areWithin } from '../../site/geometry/apart';
 import { least } from 'd3-array';
 import { kitById } from '../../kit/catalogue/catalogue';
 import type { Brief } from '../../brief/brief';
@@ -28,12 +29,11 @@ const LEAD_M = 6;
 
 /** The coax outlet a lead from a place reaches, the nearest; null where none is within reach on its storey. */
 export function nearestCoax(site: Site, at: Place): string | null {
-  const apartM = (p: Place) => Math.hypot(p.xM - at.xM, p.yM - at.yM);
   const near = least(
-    site.coax.outlets.filter((o) => o.place.storeyId === at.storeyId),
-    (o) => apartM(o.place),
+    site.coax.outlets.filter((o) => areWithin(o.place, at, LEAD_M)),
+    (o) => apartM(o.place, at),
   );
-  return near && apartM(near.place) <= LEAD_M ? near.id : null;
+  return near?.id ?? null;
 }
 
 /** A feed of a kind from a parent with its ends filled in from what is nearest. */
@@ -81,25 +81,19 @@ export function freePlace(site: Site, option: Pick<Option, 'units'>, wanted: Pla
   const taken = [...option.units, ...site.spots]
     .map((t) => t.place)
     .filter((p) => p.storeyId === wanted.storeyId);
-  const free = (p: Point, apartM: number = APART_M[1]) =>
-    taken.every((t) => Math.hypot(t.xM - p.xM, t.yM - p.yM) >= apartM);
+  const free = (p: Point, leastM: number = APART_M[1]) => taken.every((t) => apartM(t, p) >= leastM);
   const outline = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === wanted.storeyId)?.outline;
   const room = roomsOn(site, wanted.storeyId).find((r) => inside(r.outline, wanted.xM, wanted.yM));
   const within = (p: Point) => {
     const around = room?.outline ?? outline;
     return !around || inside(around, p.xM, p.yM);
   };
-  const apartM = (p: Point) => Math.hypot(p.xM - wanted.xM, p.yM - wanted.yM);
   const outlet = least(
     site.outlets.filter(
       (o) =>
-        o.place.storeyId === wanted.storeyId &&
-        o.freeSockets > 0 &&
-        free(o.place) &&
-        within(o.place) &&
-        apartM(o.place) <= OUTLET_REACH_M,
+        o.freeSockets > 0 && free(o.place) && within(o.place) && areWithin(o.place, wanted, OUTLET_REACH_M),
     ),
-    (o) => apartM(o.place),
+    (o) => apartM(o.place, wanted),
   );
   if (outlet) return { ...wanted, xM: outlet.place.xM, yM: outlet.place.yM };
   for (const least of APART_M)

@@ -1,3 +1,4 @@
+import { apartM, areWithin } from '../../site/geometry/apart';
 import { outletsOf } from '../evaluate/surroundings';
 import { kitOf, type PlanContext } from '../evaluate/context';
 import { parentIdOf } from '../option/feeds';
@@ -18,13 +19,11 @@ export interface SocketUse {
   plugs: { unitId: string; what: string; sockets: number; covers: boolean }[];
 }
 
-const flatM = (a: Place, b: Place) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
-
 /** The nearest outlet on the storey of a place within a reach, one with free sockets first. */
 export function outletWithin({ site }: PlanContext, place: Place, reachM: number): Outlet | null {
   const near = site.outlets
-    .filter((o) => o.place.storeyId === place.storeyId && flatM(o.place, place) <= reachM)
-    .sort((a, b) => flatM(a.place, place) - flatM(b.place, place));
+    .filter((o) => areWithin(o.place, place, reachM))
+    .sort((a, b) => apartM(a.place, place) - apartM(b.place, place));
   return near.find((o) => o.freeSockets > 0) ?? near[0] ?? null;
 }
 
@@ -40,7 +39,7 @@ export function wantsSocket(context: PlanContext, unit: Unit): boolean {
 
 /** Whether a unit stands in today's network just so: its plug is in already and counted as taken. */
 const isThere = (unit: Unit, today: Option | null): boolean =>
-  today?.units.some((t) => t.kitId === unit.kitId && flatM(t.place, unit.place) < 0.5) ?? false;
+  today?.units.some((t) => t.kitId === unit.kitId && apartM(t.place, unit.place) < 0.5) ?? false;
 
 /** Every plug and supply an option adds, by the outlet it goes into. */
 export function socketUses(context: PlanContext, option: Option, today: Option | null): SocketUse[] {
@@ -99,7 +98,7 @@ function otherOutlet(
     context.site.outlets
       .filter((o) => o.id !== from.id && o.place.storeyId === from.place.storeyId && !o.strip)
       .filter((o) => o.freeSockets - taken(o) >= sockets)
-      .sort((a, b) => flatM(a.place, from.place) - flatM(b.place, from.place))[0] ?? null
+      .sort((a, b) => apartM(a.place, from.place) - apartM(b.place, from.place))[0] ?? null
   );
 }
 

@@ -1,3 +1,4 @@
+import { apartM, areWithin } from '../../site/geometry/apart';
 import { crossingsBetween } from '../../radio/path/crossings';
 import { withSlackM, wireLengthM } from '../../feed/ethernet';
 import { cableRoute, type CableRoute } from '../../site/cable/route';
@@ -114,8 +115,7 @@ export function spotCable(
   const spot = context.site.spots.find((s) => s.id === spotId);
   if (!wired || !unit || !spot) return null;
   const run = cableRun(context, unit.place, spot.place);
-  const apartM = Math.hypot(unit.place.xM - spot.place.xM, unit.place.yM - spot.place.yM);
-  const lead = unit.place.storeyId === spot.place.storeyId && run.walls === 0 && apartM <= LEAD_REACH_M;
+  const lead = run.walls === 0 && areWithin(unit.place, spot.place, LEAD_REACH_M);
   const there = runsBetween(context.site, unit.place, spot.place).find((r) => r.id === wired.dataRunId);
   return { unit, lead, runName: there?.name ?? null, run };
 }
@@ -131,23 +131,21 @@ export function entryLeads(context: PlanContext, place: Place): EntryLead[] {
   const { site, brief } = context;
   const { lineEntry } = site;
   if (lineEntry.storeyId === null) return [];
-  const apartM = Math.hypot(lineEntry.xM - place.xM, lineEntry.yM - place.yM);
-  if (lineEntry.storeyId === place.storeyId && apartM <= LEAD_REACH_M) return [];
+  if (areWithin(lineEntry, place, LEAD_REACH_M)) return [];
   const out: EntryLead[] = runsBetween(site, lineEntry, place).map((r) => ({
     by: 'run',
     name: r.name,
     lengthM: r.lengthM,
   }));
-  const near = (p: Place) =>
-    site.coax.outlets.find(
-      (o) =>
-        o.place.storeyId === p.storeyId && Math.hypot(o.place.xM - p.xM, o.place.yM - p.yM) <= LEAD_REACH_M,
-    );
+  const near = (p: Place) => site.coax.outlets.find((o) => areWithin(o.place, p, LEAD_REACH_M));
   // The modem of a cable line can stand at another outlet of the same tree.
-  if (brief.line.kind === 'cable' && near(place)) out.push({ by: 'coax', lengthM: apartM });
+  if (brief.line.kind === 'cable' && near(place)) out.push({ by: 'coax', lengthM: apartM(lineEntry, place) });
   out.push({ by: 'cable', run: cableRun(context, lineEntry, place) });
   return out;
 }
+
+/** A gateway moved by less than this keeps the line it has, m. */
+const SAME_GATEWAY_M = 1.5;
 
 /** How the gateway of an option gets the line: as chosen, else by what is there. Null where it stands beside the entry. */
 export function entryLeadOf(context: PlanContext, option: Option, today: Option | null): EntryLead | null {
@@ -155,10 +153,7 @@ export function entryLeadOf(context: PlanContext, option: Option, today: Option 
   if (!gateway || gateway.feed.kind !== 'line') return null;
   const { place, feed } = gateway;
   const was = today && gatewayOf(today);
-  const there =
-    was?.place.storeyId === place.storeyId &&
-    Math.hypot(was.place.xM - place.xM, was.place.yM - place.yM) < 1.5;
-  if (there) return null;
+  if (was && areWithin(was.place, place, SAME_GATEWAY_M)) return null;
   const leads = entryLeads(context, place);
   return leads.find((l) => l.by === feed.entry) ?? leads[0] ?? null;
 }

@@ -1,3 +1,4 @@
+import { apartM } from '../geometry/apart';
 import type { Point } from '../model/schema';
 
 /**
@@ -54,8 +55,6 @@ export function legMin(kind: LegKind, lengthM: number, walls: number): number {
       return holes + lengthM * LAY_MIN.perMIndoors;
   }
 }
-
-export const apartM = (a: Point, b: Point): number => Math.hypot(a.xM - b.xM, a.yM - b.yM);
 
 /** The point of a stretch nearest to another, and how far along it lies, 0 to 1. */
 export function onto(a: Point, b: Point, p: Point): { at: Point; t: number; offM: number } {

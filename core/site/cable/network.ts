@@ -1,8 +1,9 @@
+import { apartM } from '../geometry/apart';
 import createGraph, { type Graph } from 'ngraph.graph';
 import type { Duct, Point, Site, Wall } from '../model/schema';
 import { middleOf } from '../geometry/rooms';
 import { siteFaces, type Face } from './faces';
-import { apartM, crosses, legMin, onto, type LegKind, type RoutePoint } from './legs';
+import { crosses, legMin, onto, type LegKind, type RoutePoint } from './legs';
 import { isOpenAt, passesThrough } from './within';
 
 /** A hole is drilled this far from a corner, m. */
@@ -11,8 +12,8 @@ const FROM_CORNER_M = 0.15;
 const STACKED_M = 0.35;
 /** A wall this near to a stairwell carries a cable up it, m. */
 const STAIRS_M = 0.6;
-/** An end of a duct this near to a wall leads to it, m. */
-const DUCT_REACH_M = 1.5;
+/** An end of a duct this near to a wall of a building leads to it, m. */
+export const DUCT_REACH_M = 1.5;
 /** Most pairs of buildings between which ways over the open yard are looked for: beyond, only ducts join them. */
 const MOST_YARD_PAIRS = 400;
 
@@ -47,6 +48,8 @@ interface Entered {
 export class CableNetwork {
   readonly graph: Graph<CableNode, Stretch> = createGraph();
   readonly faces: readonly Face[];
+  /** The outsides of the buildings at the ground. */
+  private readonly outsides: readonly Face[];
   private readonly onFace = new Map<Face, OnFace[]>();
   private readonly walls = new Map<string, Wall[]>();
   private count = 0;
@@ -55,6 +58,10 @@ export class CableNetwork {
     for (const w of site.walls) this.walls.set(w.storeyId, [...(this.walls.get(w.storeyId) ?? []), w]);
     const { faces, shared } = siteFaces(site);
     this.faces = faces;
+    this.outsides = site.buildings.flatMap((b) => {
+      const ground = [...b.storeys].sort((x, y) => Math.abs(x.floorLevelM) - Math.abs(y.floorLevelM))[0];
+      return faces.filter((f) => f.out && f.storey.id === ground?.id);
+    });
     for (const face of faces) {
       this.onFace.set(face, []);
       face.corners.forEach((c, edge) => this.put(face, edge, 0, c));
@@ -202,17 +209,9 @@ export class CableNetwork {
     }
   }
 
-  /** The outsides of the buildings at the ground. */
-  private outsides(): Face[] {
-    return this.site.buildings.flatMap((b) => {
-      const ground = [...b.storeys].sort((x, y) => Math.abs(x.floorLevelM) - Math.abs(y.floorLevelM))[0];
-      return this.faces.filter((f) => f.out && f.storey.id === ground?.id);
-    });
-  }
-
   /** Whether the straight line over the yard meets no building. */
   private isClear(a: Point, b: Point): boolean {
-    return !this.outsides().some(
+    return !this.outsides.some(
       ({ corners }) =>
         corners.some((c, i) => {
           const d = corners[(i + 1) % corners.length]!;
@@ -222,7 +221,7 @@ export class CableNetwork {
   }
 
   private joinYard(): void {
-    const faces = this.outsides();
+    const faces = this.outsides;
     for (const duct of this.site.ducts) {
       const ends = [duct.path[0]!, duct.path[duct.path.length - 1]!].map((end) =>
         faces.flatMap((f) => this.putNearest(f, end, DUCT_REACH_M) ?? []),
@@ -283,7 +282,7 @@ export class CableNetwork {
 
   /** The point of the walls, or outdoors of the buildings, nearest to a point somebody pressed; itself where there is none. */
   nearestWall<T extends Point & { storeyId: string | null }>(p: T): T {
-    const faces = p.storeyId === null ? this.outsides() : this.facesOn(p.storeyId);
+    const faces = p.storeyId === null ? this.outsides : this.facesOn(p.storeyId);
     const near = faces.map((f) => this.nearestOn(f, p)).sort((a, b) => a.offM - b.offM)[0];
     return near ? { ...p, xM: near.at.xM, yM: near.at.yM } : p;
   }
@@ -307,7 +306,7 @@ export class CableNetwork {
       return made;
     };
     if (end.storeyId === null) {
-      const faces = this.outsides();
+      const faces = this.outsides;
       for (const face of faces) {
         const found = this.nearestOn(face, end);
         if (this.isClear(end, found.at)) this.link(node, stand(face, found), 'yard', found.offM);

@@ -252,7 +252,7 @@ describe('what lies on the way', () => {
     }));
     const site: Site = { ...main, buildings: [...main.buildings, office], walls: [...main.walls, ...walls] };
     const open = cableRoute(site, at(3, 2), at(22, 2, 'o'))!;
-    expect(open.overYard).toBe(true);
+    expect(open.legs.some((l) => l.kind === 'yard')).toBe(true);
     expect(open.wallIds).toHaveLength(2);
     const duct = {
       id: 'd',
@@ -266,7 +266,7 @@ describe('what lies on the way', () => {
     };
     const pulled = cableRoute({ ...site, ducts: [duct] }, at(3, 2), at(22, 2, 'o'))!;
     expect(pulled.ductIds).toEqual(['d']);
-    expect(pulled.overYard).toBe(false);
+    expect(pulled.legs.every((l) => l.kind !== 'yard' || l.lengthM < 0.5)).toBe(true);
     expect(pulled.wallIds).toHaveLength(2);
   });
   test('walls that close nothing in give a room within the outline, and no building at all gives no way', () => {

@@ -1,7 +1,8 @@
+import { apartM } from '../geometry/apart';
 import { aStar } from 'ngraph.path';
 import { levelOf } from '../model/levels';
 import type { Place, Site } from '../model/schema';
-import { apartM, type RouteLeg, type RoutePoint } from './legs';
+import { type RouteLeg, type RoutePoint } from './legs';
 import { CableNetwork } from './network';
 
 /** A way for a cable over walls, holes and ducts. */
@@ -15,8 +16,6 @@ export interface CableRoute {
   wallIds: readonly string[];
   floors: number;
   ductIds: readonly string[];
-  /** Whether part of it lies over the open yard, in no duct. */
-  overYard: boolean;
 }
 
 const networks = new WeakMap<Site, { network: CableNetwork; routes: Map<string, CableRoute | null> }>();
@@ -64,7 +63,6 @@ function routeOf(stretches: readonly RouteLeg[]): CableRoute {
     wallIds: legs.flatMap((l) => l.wallIds),
     floors: of('floor').length,
     ductIds: of('duct').flatMap((l) => l.ductId ?? []),
-    overYard: of('yard').some((l) => l.lengthM > 0.5),
   };
 }
 

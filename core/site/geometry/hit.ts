@@ -1,3 +1,4 @@
+import { apartM } from './apart';
 import { inside } from '../model/levels';
 import { distanceToWallM } from './rooms';
 import type { Place, Point, Site } from '../model/schema';
@@ -10,8 +11,6 @@ function fromPathM(p: Point, path: readonly Point[]): number {
     best = Math.min(best, distanceToWallM(p, { a: path[i - 1]!, b: path[i]! }));
   return best;
 }
-
-const apartM = (a: Point, b: Point) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
 
 /** Kinds a press may catch; what is not shown cannot be chosen. */
 export interface Catchable {

@@ -1,3 +1,4 @@
+import { apartM } from './apart';
 import type { Point, Wall } from '../model/schema';
 
 /** What a drawn point has caught on. */
@@ -24,7 +25,6 @@ export interface SnapQuestion {
   stepM: number;
 }
 
-const apart = (a: Point, b: Point) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
 const middle = (w: Wall): Point => ({ xM: (w.a.xM + w.b.xM) / 2, yM: (w.a.yM + w.b.yM) / 2 });
 /** The nearest round step, m, without the last digits that binary fractions leave. */
 export const onStep = (m: number, stepM: number) => Math.round(Math.round(m / stepM) * stepM * 1e6) / 1e6;
@@ -34,7 +34,7 @@ function nearest(points: readonly { at: Point; wallId: string }[], to: Point, wi
   let best: { at: Point; wallId: string } | null = null;
   let bestM = withinM;
   for (const p of points) {
-    const m = apart(p.at, to);
+    const m = apartM(p.at, to);
     if (m < bestM) [best, bestM] = [p, m];
   }
   return best;
@@ -54,7 +54,7 @@ const DEG = Math.PI / 180;
 function directions(walls: readonly Wall[]): [number, number][] {
   const metres = new Map<number, { u: [number, number]; lengthM: number }>();
   for (const w of walls) {
-    const length = apart(w.a, w.b);
+    const length = apartM(w.a, w.b);
     const [ux, uy] = [(w.b.xM - w.a.xM) / length, (w.b.yM - w.a.yM) / length];
     // A wall counts for its own direction and the one square to it alike.
     const angle = ((Math.atan2(uy, ux) % (Math.PI / 2)) + Math.PI / 2) % (Math.PI / 2);
@@ -100,7 +100,7 @@ function squareSnap(q: SnapQuestion, from: Point): Snap | null {
   const on = (m: number): Point => ({ xM: from.xM + u[0] * m, yM: from.yM + u[1] * m });
   const hits = walls.flatMap((w) => {
     const at = meets(from, u, w);
-    return at && apart(at, from) > 0.05 ? [{ at, wallId: w.id }] : [];
+    return at && apartM(at, from) > 0.05 ? [{ at, wallId: w.id }] : [];
   });
   const hit = nearest(hits, on(along), withinM);
   if (hit) return { ...hit, kind: 'wall' };
@@ -119,7 +119,7 @@ function squareSnap(q: SnapQuestion, from: Point): Snap | null {
 
 /** The foot of a point on a wall, whole steps from its nearer end. */
 function footOn(w: Wall, p: Point, stepM: number): Point {
-  const length = apart(w.a, w.b);
+  const length = apartM(w.a, w.b);
   const [ux, uy] = [(w.b.xM - w.a.xM) / length, (w.b.yM - w.a.yM) / length];
   const along = (p.xM - w.a.xM) * ux + (p.yM - w.a.yM) * uy;
   const stepped = along <= length / 2 ? onStep(along, stepM) : length - onStep(length - along, stepM);

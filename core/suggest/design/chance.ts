@@ -1,3 +1,4 @@
+import { apartM } from '../../site/geometry/apart';
 import { chainOf } from '../../feed/chain';
 import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
@@ -81,8 +82,8 @@ function covariance(context: PlanContext, a: Level, b: Level): number {
   if (a === b) return variance(a.features) + a.ownDb ** 2;
   const shared = (variance(plus(a.features, b.features, 1)) - variance(plus(a.features, b.features, -1))) / 4;
   if (!a.at || !b.at || a.at.unitId !== b.at.unitId) return shared;
-  const apartM = Math.hypot(a.at.xM - b.at.xM, a.at.yM - b.at.yM);
-  return shared + a.ownDb * b.ownDb * Math.exp(-apartM / ALIKE_M);
+  const offM = apartM(a.at, b.at);
+  return shared + a.ownDb * b.ownDb * Math.exp(-offM / ALIKE_M);
 }
 
 /**

@@ -15,7 +15,7 @@ import { parentIdOf } from '../../plan/option/feeds';
 import { gatewayOf } from '../../plan/option/graph';
 import { feedTo } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
-import { areThinned, candidatePlaces, type Candidate } from '../candidates';
+import { areThinned, candidatePlaces, isTaken, type Candidate } from '../candidates';
 import { unitAt } from '../more';
 import type { School } from '../schoolList';
 import { feedsFor } from '../schoolNetwork';
@@ -110,13 +110,7 @@ export async function linkTable(
   const baseMinor = priceMinor(context, base, today);
   const inBase = (kitId: string) =>
     base.units.filter((u) => u.kitId === kitId && !today.units.some((t) => t.kitId === kitId)).length;
-  const taken = (c: Candidate) =>
-    base.units.some(
-      (u) =>
-        u.place.storeyId === c.place.storeyId &&
-        Math.hypot(u.place.xM - c.place.xM, u.place.yM - c.place.yM) < 0.8,
-    );
-  const places = candidatePlaces(context).filter((c) => !taken(c));
+  const places = candidatePlaces(context).filter((c) => !isTaken(base, c.place));
   let isWhole = !areThinned(context);
   const columns: Column[] = [];
   const unders = new Map<Column, number>();
