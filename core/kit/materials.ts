@@ -99,7 +99,6 @@ export const MATERIALS: readonly MaterialItem[] = [
 ];
 
 const byId = new Map(MATERIALS.map((m) => [m.id, m]));
-const TABLED = new Set<MaterialItem>(MATERIALS);
 
 /** An item of material: the job's own before the tabled one. Unknown ids are a bug: they stand in the code alone. */
 export function materialById(materialId: string, own: readonly MaterialItem[] = []): MaterialItem {
@@ -107,9 +106,6 @@ export function materialById(materialId: string, own: readonly MaterialItem[] = 
   if (!found) throw new Error(`there is no material ${materialId}`);
   return found;
 }
-
-/** Whether an item is of the table, whose prices are in EUR, and not of the job, whose are in its own currency. */
-export const isTabled = (m: MaterialItem): boolean => TABLED.has(m);
 
 /** The job's own items and the tabled ones it does not overwrite. */
 export const allMaterials = (own: readonly MaterialItem[]): MaterialItem[] => [

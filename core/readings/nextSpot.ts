@@ -2,7 +2,7 @@ import { hearing } from '../plan/evaluate/access';
 import type { PlanContext } from '../plan/evaluate/context';
 import type { Prediction } from '../plan/evaluate/predict';
 import type { Option } from '../plan/option/schema';
-import { withEnds, type Features } from '../radio/learn/beliefs';
+import { covarianceDb2, withEnds } from '../radio/learn/beliefs';
 import type { Spot } from '../site/model/schema';
 
 /** The spot to read next, and what that is worth. */
@@ -17,13 +17,6 @@ export interface NextSpot {
 const OWN_DB = 4;
 /** Spots weighed at most: a walk is never longer than this before it is asked again. */
 const MOST = 60;
-
-/** Adds two sets of features, the second times a factor. */
-function sum(a: Features, b: Features, by: number): Features {
-  const out = new Map(a);
-  for (const [name, v] of b) out.set(name, (out.get(name) ?? 0) + by * v);
-  return out;
-}
 
 /**
  * Which spot not read yet to read next: the one whose reading narrows most what is believed of the levels of all that are
@@ -49,8 +42,7 @@ export function nextSpot(
       return [{ spot, features: withEnds(heard.path.features, unit.id, spot.client, heard.end.band) }];
     });
   if (open.length < 2) return null;
-  const variance = (f: Features) => beliefs.sigmaDb(f) ** 2;
-  const own = open.map((o) => variance(o.features));
+  const own = open.map((o) => beliefs.sigmaDb(o.features) ** 2);
   const all = own.reduce((s, v) => s + v + OWN_DB ** 2, 0);
   let best: { i: number; fall: number } | null = null;
   for (let i = 0; i < open.length; i++) {
@@ -58,8 +50,7 @@ export function nextSpot(
     let fall = own[i]! + OWN_DB ** 2;
     for (let k = 0; k < open.length; k++) {
       if (k === i) continue;
-      const [a, b] = [open[i]!.features, open[k]!.features];
-      const covariance = (variance(sum(a, b, 1)) - variance(sum(a, b, -1))) / 4;
+      const covariance = covarianceDb2(beliefs, open[i]!.features, open[k]!.features);
       fall += covariance ** 2 / (own[i]! + OWN_DB ** 2);
     }
     if (!best || fall > best.fall + 1e-9) best = { i, fall };

@@ -3,6 +3,7 @@ import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
+import { pricedKit } from '@/core/kit/price';
 import { moneyText } from '@/core/plan/cost/money';
 import type { KitItem, KitKind } from '@/core/kit/schema';
 import { useKeys } from '@/ui/keys/useKeys';
@@ -24,9 +25,7 @@ export function AddUnit({ onAdd }: { onAdd: (kit: KitItem) => void }) {
   const currency = useJob((s) => s.brief.currency);
   const rate = useJob((s) => s.brief.catalogueRate);
   const priceText = (kit: KitItem) =>
-    kit.costMinor === 0
-      ? 'there already'
-      : moneyText(ownKit.includes(kit) ? kit.costMinor : Math.round(kit.costMinor * rate), currency);
+    kit.costMinor === 0 ? 'there already' : moneyText(pricedKit(kit, rate).costMinor, currency);
   useKeys({
     addUnit: (event) => {
       event.preventDefault();

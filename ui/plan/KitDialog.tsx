@@ -4,6 +4,7 @@ import { useRef, useState } from 'react';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import { readKitCsv, writeKitCsv } from '@/core/kit/kitCsv';
 import { allMaterials, type MaterialItem } from '@/core/kit/materials';
+import { otherThanTabled, pricedKit, pricedMaterial } from '@/core/kit/price';
 import type { KitItem } from '@/core/kit/schema';
 import { minorDigits } from '@/core/plan/cost/money';
 import { useJob, useJobStore } from '@/ui/job/store';
@@ -14,24 +15,13 @@ import { newId } from '@/ui/pieces/newId';
 import { Problem } from '@/ui/pieces/Problem';
 import { KitForm } from './KitForm';
 
-/** Prices of the catalogue in the job's currency, so that what becomes the job's own is in it. */
-const priced = <T extends { costMinor: number }>(item: T, rate: number): T => ({
-  ...item,
-  costMinor: Math.round(item.costMinor * rate),
-});
-
-const pricedKit = (k: KitItem, rate: number): KitItem => ({
-  ...priced(k, rate),
-  packs: k.packs.map((p) => priced(p, rate)),
-});
-
 /** A line of material with its price, which becomes the job's own when it is changed. */
 function MaterialRow({ item, own }: { item: MaterialItem; own: boolean }) {
   const currency = useJob((s) => s.brief.currency);
   const rate = useJob((s) => s.brief.catalogueRate);
   const setPlan = useJob((s) => s.setPlan);
   const minor = 10 ** minorDigits(currency);
-  const now = own ? item : priced(item, rate);
+  const now = pricedMaterial(item, rate);
   const set = (costMinor: number) =>
     setPlan((p) => ({
       ...p,
@@ -71,10 +61,10 @@ function Kit() {
   const [said, setSaid] = useState('');
   const [problems, setProblems] = useState<readonly string[]>([]);
   const file = useRef<HTMLInputElement>(null);
-  const items = [
-    ...ownKit,
-    ...CATALOGUE.filter((k) => !ownKit.some((o) => o.id === k.id)).map((k) => pricedKit(k, rate)),
-  ];
+  // All prices are in the job's currency, so that what becomes the job's own is in it.
+  const items = [...ownKit, ...CATALOGUE.filter((k) => !ownKit.some((o) => o.id === k.id))].map((k) =>
+    pricedKit(k, rate),
+  );
   const item = items.find((k) => k.id === chosen) ?? items[0]!;
   const isOwn = ownKit.some((k) => k.id === item.id);
   const isTabled = CATALOGUE.some((k) => k.id === item.id);
@@ -90,7 +80,10 @@ function Kit() {
     o.units.some((u) => u.kitId === item.id),
   );
   function save() {
-    const csv = writeKitCsv(items, allMaterials(ownMaterials));
+    const csv = writeKitCsv(
+      items,
+      allMaterials(ownMaterials).map((m) => pricedMaterial(m, rate)),
+    );
     const link = document.createElement('a');
     link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
     link.download = 'kit.csv';
@@ -109,11 +102,7 @@ function Kit() {
       return;
     }
     setProblems([]);
-    // What says the same as the catalogue stays of the catalogue.
-    const plain = new Map(CATALOGUE.map((k) => [k.id, JSON.stringify(pricedKit(k, rate))]));
-    const kit = read.kit.filter((k) => plain.get(k.id) !== JSON.stringify(k));
-    const tabled = new Map(allMaterials([]).map((m) => [m.id, JSON.stringify(priced(m, rate))]));
-    const materials = read.materials.filter((m) => tabled.get(m.id) !== JSON.stringify(m));
+    const { kit, materials } = otherThanTabled(read, rate);
     if (ownKit.length + kit.length > 100) return setProblems(['A job holds at most 100 items of its own.']);
     setPlan((p) => ({
       ...p,

@@ -1,4 +1,5 @@
-import { isTabled, stockedLead } from '../../kit/materials';
+import { stockedLead } from '../../kit/materials';
+import { priceFactor } from '../../kit/price';
 import type { PlanContext } from '../evaluate/context';
 import type { Option } from '../option/schema';
 import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../route/cableRun';
@@ -59,7 +60,7 @@ export function vanList(
 ): VanLine[] {
   const rate = context.brief.catalogueRate;
   const price = (uses: readonly MaterialUse[]) =>
-    Math.round(uses.reduce((sum, u) => sum + u.count * u.item.costMinor * (isTabled(u.item) ? rate : 1), 0));
+    Math.round(uses.reduce((sum, u) => sum + u.count * u.item.costMinor * priceFactor(u.item, rate), 0));
   return cables.map(({ key, fibre, category, run }) => {
     const lead = stockedLead(fibre ? 'fibreLead' : 'lead', run.lengthM, context.ownMaterials);
     return {

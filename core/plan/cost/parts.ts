@@ -1,6 +1,7 @@
 import { POE_W } from '../../feed/poe';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { cheapestPacking, isTabled, materialById } from '../../kit/materials';
+import { cheapestPacking, materialById, type MaterialItem } from '../../kit/materials';
+import { priceFactor } from '../../kit/price';
 import type { KitItem } from '../../kit/schema';
 import { FOOT_M, type LengthUnit } from '../../site/model/lengths';
 import { kitOf, type PlanContext } from '../evaluate/context';
@@ -37,27 +38,25 @@ class PartsList {
     this.lines.set(label, line);
   }
 
-  /** Prices of the job's own items are in its currency already, tabled ones are converted. */
-  private inJob(costMinor: number, isOwn: boolean): number {
-    return isOwn ? costMinor : Math.round(costMinor * this.context.brief.catalogueRate);
+  private inJob(costMinor: number, item: KitItem | MaterialItem): number {
+    return Math.round(costMinor * priceFactor(item, this.context.brief.catalogueRate));
   }
 
   material(materialId: string, count: number, label?: string): void {
     const item = materialById(materialId, this.context.ownMaterials);
-    this.put(label ?? item.label, count, item.per, this.inJob(count * item.costMinor, !isTabled(item)));
+    this.put(label ?? item.label, count, item.per, this.inJob(count * item.costMinor, item));
   }
 
   /** A number of pieces of an item, in the packs that cost the least. */
   kit(item: KitItem, pieces: number): void {
-    const isOwn = this.context.ownKit.includes(item);
     const bought = cheapestPacking(pieces, item.costMinor, item.packs);
-    this.put(item.label, bought.singles, 'piece', this.inJob(bought.singles * item.costMinor, isOwn));
+    this.put(item.label, bought.singles, 'piece', this.inJob(bought.singles * item.costMinor, item));
     for (const p of bought.packs)
       this.put(
         `${item.label}, box of ${p.pieces}${bought.spares > 0 ? `, ${bought.spares} to spare` : ''}`,
         p.count,
         'piece',
-        this.inJob(p.count * p.costMinor, isOwn),
+        this.inJob(p.count * p.costMinor, item),
       );
   }
 
@@ -87,16 +86,16 @@ function addAdapters(context: PlanContext, option: Option, list: PartsList): voi
     const coax = kind === 'coax';
     const pair = kitById(coax ? 'coax-pair' : 'powerline-pair', context.ownKit)!;
     const single = materialById(coax ? 'coax-single' : 'powerline-single', context.ownMaterials);
-    const bought = cheapestPacking(outletIds.length, single.costMinor, [
-      { pieces: 2, costMinor: pair.costMinor },
-    ]);
-    const rate = context.brief.catalogueRate;
+    // One of both may be the job's own: they are compared in its currency.
+    const inJob = (item: KitItem | MaterialItem) =>
+      item.costMinor * priceFactor(item, context.brief.catalogueRate);
+    const bought = cheapestPacking(outletIds.length, inJob(single), [{ pieces: 2, costMinor: inJob(pair) }]);
     for (const p of bought.packs)
       list.put(
         coax ? 'Coax adapters, pair' : 'Powerline adapters, pair',
         p.count,
         'piece',
-        Math.round(p.count * p.costMinor * (context.ownKit.includes(pair) ? 1 : rate)),
+        Math.round(p.count * p.costMinor),
       );
     list.material(single.id, bought.singles);
     list.material('patch', outletIds.length);

@@ -6,7 +6,7 @@ import type { Option } from '../option/schema';
 import { accessThrough, leadAccess, type Access } from './access';
 import type { PlanContext } from './context';
 import { decide, predictedVerdict, type DecidedBy, type Verdict } from './judge';
-import type { Part } from './part';
+import type { Part, UnsureLink } from './part';
 import { linksOf, pipeOf, rangesOf, type OptionLinks } from './pipe';
 
 /** A client sticks to a unit heard at this level or better and less than this below the best (estimates); under two names to any not yet lost. */
@@ -80,36 +80,49 @@ function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
   };
 }
 
+/** Ways the device at a spot has to the network: the wire it is on, else every unit it hears, the one it chooses first. */
+export function waysTo(context: PlanContext, option: Option, links: OptionLinks, spot: Spot): Access[] {
+  const joined = option.units.filter((u) => links.paths.has(u.id));
+  const wired = option.wiredSpots.find((w) => w.spotId === spot.id);
+  const wiredUnit = wired && joined.find((u) => u.id === wired.unitId);
+  if (wiredUnit) return [leadAccess(context, wiredUnit, wired.dataRunId)];
+  return joined
+    .flatMap((u) => accessThrough(context, links.air, u, spot) ?? [])
+    .sort((a, b) => b.choiceDbm - a.choiceDbm);
+}
+
+/** What a pipe gives, with its range and whether that meets a need. */
+export function judgedPipe(pipe: readonly UnsureLink[], need: Need) {
+  const chain = chainOf(pipe.map((link) => link.part));
+  const ranges = rangesOf(pipe);
+  const verdict = predictedVerdict(
+    chain,
+    { downMbps: ranges.down[0], upMbps: ranges.up[0], latencyMs: chain.latencyMs },
+    need,
+  );
+  return { chain, ranges, verdict };
+}
+
 /** Predicts one spot of an option: the unit and band its device would use, the chain to it, range and verdict. */
 function predictSpot(context: PlanContext, option: Option, links: OptionLinks, spot: Spot): Prediction {
   const need = needOf(spot.activities, context.site.activityLimits);
-  const wired = option.wiredSpots.find((w) => w.spotId === spot.id);
-  const wiredUnit = wired && option.units.find((u) => u.id === wired.unitId && links.paths.has(u.id));
-  const ways = option.units
-    .filter((u) => links.paths.has(u.id))
-    .map((u) => accessThrough(context, links.air, u, spot))
-    .filter((a) => a !== null)
-    .sort((a, b) => b.choiceDbm - a.choiceDbm);
-  const access = wiredUnit ? leadAccess(context, wiredUnit, wired.dataRunId) : ways[0];
+  const ways = waysTo(context, option, links, spot);
+  const access = ways[0];
   if (!access) {
     const kind = option.units.length === 0 ? 'noUnits' : links.paths.size === 0 ? 'notJoined' : 'noBand';
     return noLink(spot, need, { kind });
   }
   const unsure = pipeOf(context, links, access, spot);
   const pipe = unsure.map((link) => link.part);
-  const chain = chainOf(pipe);
-  const ranges = rangesOf(unsure);
-  const decided = decide(
-    { downMbps: chain.downMbps, upMbps: chain.upMbps, latencyMs: chain.latencyMs },
-    need,
-  );
+  const { chain, ranges, verdict } = judgedPipe(unsure, need);
+  const decided = decide(chain, need);
   const narrowest = decided === 'up' ? chain.narrowestUp : chain.narrowestDown;
   const { names } = context.brief.policies;
   const mayStick = (a: Access): boolean =>
     names === 'two'
       ? a.downMbps > 0
       : a.levelDbm >= STICK_DBM && a.levelDbm > access.levelDbm - STICK_WITHIN_DB;
-  const sticky = wiredUnit ? [] : ways.filter((a) => a !== access && mayStick(a));
+  const sticky = ways.filter((a) => a !== access && mayStick(a));
   const stuckWay = sticky.sort((a, b) => a.levelDbm - b.levelDbm)[0];
   const stuckChain = stuckWay && chainOf(pipeOf(context, links, stuckWay, spot).map((link) => link.part));
   const slowest = pipe.reduce((worst, part, i) => (part.latencyMs > pipe[worst]!.latencyMs ? i : worst), 0);
@@ -130,11 +143,7 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
     upRangeMbps: ranges.up,
     latencyMs: chain.latencyMs,
     decidedBy: decided,
-    verdict: predictedVerdict(
-      { downMbps: chain.downMbps, upMbps: chain.upMbps, latencyMs: chain.latencyMs },
-      { downMbps: ranges.down[0], upMbps: ranges.up[0], latencyMs: chain.latencyMs },
-      need,
-    ),
+    verdict,
     pipe,
     narrowest: held,
     wouldGiveMbps: decided === 'up' ? chain.nextUpMbps : chain.nextDownMbps,

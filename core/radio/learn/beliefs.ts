@@ -48,6 +48,16 @@ export interface Beliefs {
   correction: LossCorrection | undefined;
 }
 
+/** Covariance of two levels by what they lean on together, dB², by polarisation from the spreads of sum and difference. */
+export function covarianceDb2(beliefs: Beliefs, a: Features, b: Features): number {
+  const sigmaDb = (by: number) => {
+    const both = new Map(a);
+    for (const [name, v] of b) both.set(name, (both.get(name) ?? 0) + by * v);
+    return beliefs.sigmaDb(both);
+  };
+  return (sigmaDb(1) ** 2 - sigmaDb(-1) ** 2) / 4;
+}
+
 /** What a level of one unit at one device leans on beside its path. */
 export function withEnds(path: Features, unitId: string, device: string | null, band: Band): Features {
   const features = new Map(path);

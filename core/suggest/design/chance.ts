@@ -2,13 +2,13 @@ import { apartM } from '../../site/geometry/apart';
 import { chainOf } from '../../feed/chain';
 import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
-import { accessThrough, leadAccess } from '../../plan/evaluate/access';
 import type { PlanContext } from '../../plan/evaluate/context';
 import { meets } from '../../plan/evaluate/judge';
 import type { UnsureLink } from '../../plan/evaluate/part';
 import { linksOf, pipeOf } from '../../plan/evaluate/pipe';
+import { waysTo } from '../../plan/evaluate/predict';
 import type { Option } from '../../plan/option/schema';
-import { SPEED_LOCAL_LN, type Features } from '../../radio/learn/beliefs';
+import { covarianceDb2, SPEED_LOCAL_LN, type Features } from '../../radio/learn/beliefs';
 import { cholesky } from '../../stats/cholesky';
 import { normalQuantile } from '../../stats/normalDraws';
 import { seeded } from '../../stats/seeded';
@@ -28,12 +28,6 @@ const DRAWS = 400;
 const ALIKE_M = 2.5;
 /** A chance above this is no risk worth a reading. */
 const SURE = 0.98;
-
-function plus(a: Features, b: Features, by: number): Features {
-  const out = new Map(a);
-  for (const [name, v] of b) out.set(name, (out.get(name) ?? 0) + by * v);
-  return out;
-}
 
 /** A spot with its pipe as its device would use it. */
 interface Way {
@@ -56,14 +50,7 @@ function waysOf(context: PlanContext, option: Option): { ways: Way[]; lost: Spot
   const ways: Way[] = [];
   const lost: Spot[] = [];
   for (const spot of [...context.site.spots].sort((a, b) => a.number - b.number)) {
-    const wired = option.wiredSpots.find((w) => w.spotId === spot.id);
-    const wiredUnit = wired && option.units.find((u) => u.id === wired.unitId && links.paths.has(u.id));
-    const access = wiredUnit
-      ? leadAccess(context, wiredUnit, wired.dataRunId)
-      : option.units
-          .filter((u) => links.paths.has(u.id))
-          .flatMap((u) => accessThrough(context, links.air, u, spot) ?? [])
-          .sort((a, b) => b.choiceDbm - a.choiceDbm)[0];
+    const access = waysTo(context, option, links, spot)[0];
     if (!access) lost.push(spot);
     else
       ways.push({
@@ -76,11 +63,10 @@ function waysOf(context: PlanContext, option: Option): { ways: Way[]; lost: Spot
   return { ways, lost };
 }
 
-/** Covariance of two levels: what they lean on together, by polarisation, and shadowing that is alike near by. */
+/** Covariance of two levels: what they lean on together, and shadowing that is alike near by. */
 function covariance(context: PlanContext, a: Level, b: Level): number {
-  const variance = (f: Features) => context.beliefs.sigmaDb(f) ** 2;
-  if (a === b) return variance(a.features) + a.ownDb ** 2;
-  const shared = (variance(plus(a.features, b.features, 1)) - variance(plus(a.features, b.features, -1))) / 4;
+  const shared = covarianceDb2(context.beliefs, a.features, b.features);
+  if (a === b) return shared + a.ownDb ** 2;
   if (!a.at || !b.at || a.at.unitId !== b.at.unitId) return shared;
   const offM = apartM(a.at, b.at);
   return shared + a.ownDb * b.ownDb * Math.exp(-offM / ALIKE_M);

@@ -1,7 +1,7 @@
 import { cheapestPacking } from '../../kit/materials';
 import { kitById } from '../../kit/catalogue/catalogue';
+import { priceFactor } from '../../kit/price';
 import type { KitItem } from '../../kit/schema';
-import { chainOf } from '../../feed/chain';
 import { needOf } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
 import { partsOf } from '../../plan/cost/parts';
@@ -9,8 +9,9 @@ import { priceOf } from '../../plan/cost/price';
 import { workOf } from '../../plan/cost/work';
 import { accessThrough } from '../../plan/evaluate/access';
 import type { PlanContext } from '../../plan/evaluate/context';
-import { predictedVerdict, servedOf, type Verdict } from '../../plan/evaluate/judge';
-import { linksOf, pipeOf, rangesOf, type OptionLinks } from '../../plan/evaluate/pipe';
+import { servedOf, type Verdict } from '../../plan/evaluate/judge';
+import { linksOf, pipeOf, type OptionLinks } from '../../plan/evaluate/pipe';
+import { judgedPipe } from '../../plan/evaluate/predict';
 import { parentIdOf } from '../../plan/option/feeds';
 import { gatewayOf } from '../../plan/option/graph';
 import { feedTo } from '../../plan/option/placing';
@@ -62,14 +63,13 @@ const priceMinor = (context: PlanContext, option: Option, today: Option): number
 
 /** What pieces of a kit cost at least, each: alone or in its largest saving. */
 const leastEachMinor = (context: PlanContext, kit: KitItem): number => {
-  const rate = context.ownKit.includes(kit) ? 1 : context.brief.catalogueRate;
-  return Math.min(kit.costMinor, ...kit.packs.map((p) => p.costMinor / p.pieces)) * rate;
+  const each = Math.min(kit.costMinor, ...kit.packs.map((p) => p.costMinor / p.pieces));
+  return each * priceFactor(kit, context.brief.catalogueRate);
 };
 
 /** What some pieces of a kit really cost, by the packs that cost the least. */
 const packedMinor = (context: PlanContext, kit: KitItem, pieces: number): number =>
-  cheapestPacking(pieces, kit.costMinor, kit.packs).costMinor *
-  (context.ownKit.includes(kit) ? 1 : context.brief.catalogueRate);
+  cheapestPacking(pieces, kit.costMinor, kit.packs).costMinor * priceFactor(kit, context.brief.catalogueRate);
 
 /** What a spot would get through one unit of a network, were it to use that one. */
 function spotLink(context: PlanContext, links: OptionLinks, unit: Unit, radio: Unit, spot: Spot): SpotLink {
@@ -79,17 +79,8 @@ function spotLink(context: PlanContext, links: OptionLinks, unit: Unit, radio: U
   const access = accessThrough(context, links.air, radio, spot);
   if (!access) return none;
   const need = needOf(spot.activities, context.site.activityLimits);
-  const pipe = pipeOf(context, links, { ...access, unit }, spot);
-  const chain = chainOf(pipe.map((l) => l.part));
-  const ranges = rangesOf(pipe);
-  return {
-    choiceDbm: access.choiceDbm,
-    verdict: predictedVerdict(
-      chain,
-      { downMbps: ranges.down[0], upMbps: ranges.up[0], latencyMs: chain.latencyMs },
-      need,
-    ),
-  };
+  const { verdict } = judgedPipe(pipeOf(context, links, { ...access, unit }, spot), need);
+  return { choiceDbm: access.choiceDbm, verdict };
 }
 
 /**
