@@ -1,34 +1,18 @@
 'use client';
 import { Sun } from 'lucide-react';
-import { Fragment, useEffect, useMemo, useState } from 'react';
+import { Fragment, useMemo } from 'react';
 import { sumOf, type AreaServed as Served, type ServedAnswer } from '@/core/plan/area/served';
 import type { Built } from '@/core/evidence/built';
 import type { Option } from '@/core/plan/option/schema';
 import { areaText } from '@/core/site/model/lengths';
-import { useAsItWas, useBuilt, useDerived } from '@/ui/job/derived';
+import { useAsItWas, useBuilt } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { DialogButton } from '@/ui/pieces/DialogButton';
+import { useArea } from './useArea';
 
-/** What a network serves of each area; null while it is counted. A first count comes at once, the exact one follows. */
+/** What this very network serves; null while it is counted. */
 function useServed(network: Built | null): ServedAnswer | null {
-  const { line } = useDerived();
-  const [got, setGot] = useState<{ of: Built; answer: ServedAnswer } | null>(null);
-  useEffect(() => {
-    if (!line || !network) return;
-    let open = true;
-    void (async () => {
-      for (const settle of [false, true]) {
-        // Where it fails the line says so.
-        const answer = await line.served(network, settle).catch(() => null);
-        if (!open || !answer) return;
-        setGot({ of: network, answer });
-        if (answer.settled && settle) return;
-      }
-    })();
-    return () => {
-      open = false;
-    };
-  }, [line, network]);
+  const got = useArea(network);
   return got && got.of === network ? got.answer : null;
 }
 

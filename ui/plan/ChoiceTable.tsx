@@ -1,6 +1,7 @@
 'use client';
 import type { ReactNode } from 'react';
 import { moneyText } from '@/core/plan/cost/money';
+import { lengthText, type LengthUnit } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 
@@ -9,7 +10,9 @@ export interface ChoiceRow {
   key: string;
   label: string;
   /** What has to be said about it, below its name. */
-  words?: ReactNode;
+  words?: readonly string[];
+  /** What it gives by itself, beside the spots the whole option then serves. */
+  gives?: ReactNode;
   served: number;
   totalMinor: number;
   hours: number;
@@ -27,16 +30,28 @@ export function moreOrLess(minor: number, currency: string): string {
   return `${moneyText(Math.abs(minor), currency)} ${minor > 0 ? 'more' : 'less'}`;
 }
 
-/** Ways of doing something side by side, each with a button that takes it. */
+/** New cable and holes in words. */
+export function cableText(cableM: number, holes: number, lengthUnit: LengthUnit): string {
+  return cableM > 0
+    ? `${lengthText(cableM, lengthUnit)}, ${holes} ${holes === 1 ? 'hole' : 'holes'}`
+    : 'none';
+}
+
+const SMALL = 'block max-w-[60ch] text-[12.5px] font-normal';
+
+/** Ways of doing something side by side, each with a button that takes it. Price and hours are of the whole option. */
 export function ChoiceTable({
   label,
   rows,
   moreLabel,
+  givesLabel,
   take,
 }: {
   label: string;
   rows: readonly ChoiceRow[];
   moreLabel: string;
+  /** Head of what each gives by itself, where rows tell that. */
+  givesLabel?: string;
   /** What the button says. */
   take: string;
 }) {
@@ -47,8 +62,9 @@ export function ChoiceTable({
       <thead>
         <tr className="text-[13px] text-ink-2">
           <th className="py-1 font-normal">Way</th>
+          {givesLabel && <th className="px-2 text-right font-normal">{givesLabel}</th>}
           <th className="px-2 text-right font-normal">Spots served</th>
-          <th className="px-2 text-right font-normal">Price</th>
+          <th className="px-2 text-right font-normal">Whole option</th>
           <th className="px-2 text-right font-normal">Hours</th>
           <th className="px-2 font-normal">{moreLabel}</th>
           <th />
@@ -56,16 +72,20 @@ export function ChoiceTable({
       </thead>
       <tbody>
         {rows.map((r) => (
-          <tr key={r.key} className="border-t border-rule align-top">
+          <tr
+            key={r.key}
+            className={`border-t border-rule align-top ${r.onTake === null ? 'bg-lamp-wash' : ''}`}
+          >
             <th scope="row" className="py-1.5 pr-2 font-medium">
               {r.label}
-              {r.refused && (
-                <span className="block max-w-[60ch] text-[12.5px] font-normal text-mains">{r.refused}</span>
-              )}
-              {r.words && (
-                <span className="block max-w-[60ch] text-[12.5px] font-normal text-ink-2">{r.words}</span>
-              )}
+              {r.refused && <span className={`${SMALL} text-mains`}>{r.refused}</span>}
+              {r.words?.map((words) => (
+                <span key={words} className={`${SMALL} text-ink-2`}>
+                  {words}
+                </span>
+              ))}
             </th>
+            {givesLabel && <td className="px-2 py-1.5 text-right whitespace-nowrap">{r.gives}</td>}
             <td className="px-2 py-1.5 text-right whitespace-nowrap">
               {r.served} of {spots}
             </td>

@@ -3,12 +3,11 @@ import { MapPin } from 'lucide-react';
 import { useMemo } from 'react';
 import { gatewayOf } from '@/core/plan/option/graph';
 import type { Option } from '@/core/plan/option/schema';
-import { lengthText } from '@/core/site/model/lengths';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { newId } from '@/ui/pieces/newId';
-import { ChoiceTable } from './ChoiceTable';
+import { cableText, ChoiceTable } from './ChoiceTable';
 import { usePlanChannels } from './usePlanChannels';
 
 function Places({ option }: { option: Option }) {
@@ -36,10 +35,7 @@ function Places({ option }: { option: Option }) {
         served: c.served,
         totalMinor: c.totalMinor,
         hours: c.hours,
-        more:
-          c.cableM > 0
-            ? `${lengthText(c.cableM, lengthUnit)}, ${c.holes} ${c.holes === 1 ? 'hole' : 'holes'}`
-            : 'none',
+        more: cableText(c.cableM, c.holes, lengthUnit),
         onTake:
           i === 0
             ? null

@@ -73,7 +73,12 @@ function Plans() {
             return {
               key: p.school,
               label: school.label,
-              words: `${school.about} ${p.option.units.length} units, ${p.tried} networks tried.${p === best && finder && finder.id !== 'free' ? ` Found by way of “${finder.label}”.` : ''}`,
+              words: [
+                `${school.about} ${p.option.units.length} units, ${p.tried} networks tried.`,
+                ...(p === best && finder && finder.id !== 'free'
+                  ? [`Found by way of “${finder.label}”.`]
+                  : []),
+              ],
               served: servedBy(p),
               totalMinor: p.evaluation.price.totalMinor,
               hours: p.evaluation.price.hours,
