@@ -1,64 +1,21 @@
 import { expect, test } from '@jest/globals';
 import { emptyBrief } from '../../brief/brief';
-import { emptySite, type Site, type Wall } from '../../site/model/schema';
+import { emptySite, type Site } from '../../site/model/schema';
 import { needOf, ROOM_DEFAULT } from '../../site/model/needs';
 import { plotBox } from '../../site/model/levels';
 import { inside } from '../../site/model/levels';
 import { roomsOn } from '../../site/geometry/rooms';
+import { sampleBuilding, sampleRectangle, sampleRow } from '../../site/sampleSite';
 import { planContext } from '../evaluate/context';
 import { plainFeed } from '../option/feeds';
 import { emptyPlan, type Option, type Unit } from '../option/schema';
 import { ShadeEngine } from '../shade/shadeEngine';
 import { AreaEngine, sumOf } from './served';
 
-const wall = (
-  id: string,
-  ax: number,
-  ay: number,
-  bx: number,
-  by: number,
-  construction = 'brickCavity' as const,
-): Wall => ({
-  id,
-  storeyId: 'g',
-  a: { xM: ax, yM: ay },
-  b: { xM: bx, yM: by },
-  construction,
-  heightM: null,
-});
 const site: Site = {
   ...emptySite(),
-  buildings: [
-    {
-      id: 'house',
-      name: 'House',
-      roof: null,
-      storeys: [
-        {
-          id: 'g',
-          name: 'Ground',
-          floorLevelM: 0,
-          heightM: 2.5,
-          outline: [
-            { xM: 0, yM: 0 },
-            { xM: 16, yM: 0 },
-            { xM: 16, yM: 6 },
-            { xM: 0, yM: 6 },
-          ],
-          floor: null,
-          holes: [],
-        },
-      ],
-    },
-  ],
-  walls: [
-    wall('n', 0, 0, 16, 0),
-    wall('e', 16, 0, 16, 6),
-    wall('s', 16, 6, 0, 6),
-    wall('w', 0, 6, 0, 0),
-    wall('i', 5, 0, 5, 6),
-    wall('j', 11, 0, 11, 6),
-  ],
+  buildings: [sampleBuilding('House', ['g'], sampleRectangle(0, 0, 16, 6))],
+  walls: sampleRow('g', 0, 16, 6, [5, 11], 'brickCavity'),
   rooms: [
     { id: 'r1', storeyId: 'g', name: 'Left', at: { xM: 2, yM: 3 }, activities: null },
     { id: 'r2', storeyId: 'g', name: 'Middle', at: { xM: 8, yM: 3 }, activities: null },

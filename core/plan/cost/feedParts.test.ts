@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { emptyBrief } from '../../brief/brief';
 import { runSheet } from '../../fit/runSheet';
 import { emptySite, type CoaxCable, type Place, type Site, type Splitter } from '../../site/model/schema';
+import { sampleBuilding, sampleRectangle, sampleRow } from '../../site/sampleSite';
 import { planContext } from '../evaluate/context';
 import { plainFeed } from '../option/feeds';
 import { emptyPlan, type Feed, type Option, type Unit } from '../option/schema';
@@ -10,38 +11,6 @@ import { priceOf } from './price';
 import { workOf } from './work';
 
 /** A brick house of two rooms and a brick garden office 12 m away from it. */
-const box = (x0: number, x1: number, storeyId: string, inner: readonly number[] = []): Site['walls'] =>
-  [[x0, 0, x1, 0], [x1, 0, x1, 6], [x1, 6, x0, 6], [x0, 6, x0, 0], ...inner.map((x) => [x, 0, x, 6])].map(
-    ([ax, ay, bx, by], i) => ({
-      id: `${storeyId}-w${i}`,
-      storeyId,
-      a: { xM: ax!, yM: ay! },
-      b: { xM: bx!, yM: by! },
-      construction: 'brick-half',
-      heightM: null,
-    }),
-  );
-const building = (id: string, x0: number, x1: number): Site['buildings'][number] => ({
-  id,
-  name: id,
-  roof: null,
-  storeys: [
-    {
-      id: `${id}-ground`,
-      name: 'Ground',
-      floorLevelM: 0,
-      heightM: 2.5,
-      outline: [
-        { xM: x0, yM: 0 },
-        { xM: x1, yM: 0 },
-        { xM: x1, yM: 6 },
-        { xM: x0, yM: 6 },
-      ],
-      floor: null,
-      holes: [],
-    },
-  ],
-});
 const house = (x: number): Place => ({ storeyId: 'house-ground', xM: x, yM: 3, heightM: 1 });
 const office: Place = { storeyId: 'office-ground', xM: 22, yM: 3, heightM: 1 };
 const splitter: Splitter = {
@@ -62,8 +31,14 @@ const cable = (id: string, downId: string): CoaxCable => ({
 });
 const site: Site = {
   ...emptySite(),
-  buildings: [building('house', 0, 8), building('office', 20, 24)],
-  walls: [...box(0, 8, 'house-ground', [4]), ...box(20, 24, 'office-ground')],
+  buildings: [
+    sampleBuilding('house', ['house-ground'], sampleRectangle(0, 0, 8, 6)),
+    sampleBuilding('office', ['office-ground'], sampleRectangle(20, 0, 24, 6)),
+  ],
+  walls: [
+    ...sampleRow('house-ground', 0, 8, 6, [4], 'brick-half'),
+    ...sampleRow('office-ground', 20, 24, 6, [], 'brick-half'),
+  ],
   coax: {
     ...emptySite().coax,
     outlets: [1, 5, 7].map((x) => ({ id: `x${x}`, name: `Coax ${x}`, place: house(x) })),

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { emptyBrief } from '../../brief/brief';
 import { kitById } from '../../kit/catalogue/catalogue';
 import { emptySite, type Place, type Site } from '../../site/model/schema';
+import { sampleBuilding, sampleRectangle, sampleRow } from '../../site/sampleSite';
 import { roomNameAt } from '../../site/geometry/roomName';
 import { plainFeed } from './feeds';
 import { withMoved } from './movedUnit';
@@ -10,14 +11,6 @@ import { freePlace, newUnit } from './placing';
 import type { Feed, Option, Unit } from './schema';
 
 const at = (xM: number, yM = 3, storeyId = 'ground'): Place => ({ storeyId, xM, yM, heightM: 1 });
-const wall = (id: string, ax: number, ay: number, bx: number, by: number): Site['walls'][number] => ({
-  id,
-  storeyId: 'ground',
-  a: { xM: ax, yM: ay },
-  b: { xM: bx, yM: by },
-  construction: 'brick-half',
-  heightM: null,
-});
 const outlet = (id: string, x: number): Site['outlets'][number] => ({
   id,
   name: id,
@@ -29,34 +22,8 @@ const outlet = (id: string, x: number): Site['outlets'][number] => ({
 /** A long kitchen with its label at the far end, and a small larder whose label lies near the kitchen. */
 const site: Site = {
   ...emptySite(),
-  buildings: [
-    {
-      id: 'h',
-      name: 'House',
-      roof: null,
-      storeys: ['ground', 'upper'].map((id, i) => ({
-        id,
-        name: id,
-        floorLevelM: i * 2.5,
-        heightM: 2.5,
-        outline: [
-          { xM: 0, yM: 0 },
-          { xM: 14, yM: 0 },
-          { xM: 14, yM: 6 },
-          { xM: 0, yM: 6 },
-        ],
-        floor: null,
-        holes: [],
-      })),
-    },
-  ],
-  walls: [
-    wall('n', 0, 0, 14, 0),
-    wall('e', 14, 0, 14, 6),
-    wall('s', 14, 6, 0, 6),
-    wall('w', 0, 6, 0, 0),
-    wall('i', 10, 0, 10, 6),
-  ],
+  buildings: [sampleBuilding('House', ['ground', 'upper'], sampleRectangle(0, 0, 14, 6))],
+  walls: sampleRow('ground', 0, 14, 6, [10], 'brick-half'),
   rooms: [
     { id: 'k', storeyId: 'ground', name: 'Kitchen', at: { xM: 1, yM: 3 }, activities: null },
     { id: 'l', storeyId: 'ground', name: 'Larder', at: { xM: 10.5, yM: 3 }, activities: null },
@@ -92,7 +59,7 @@ const moved = (option: Option, id: string, place: Place) =>
 test('a thing is named after the room it lies in, not after the nearest label', () => {
   expect(roomNameAt(site, at(9.5))).toBe('Kitchen');
   expect(roomNameAt(site, at(13))).toBe('Larder');
-  expect(roomNameAt(site, at(3, 3, 'upper'))).toBe('upper');
+  expect(roomNameAt(site, at(3, 3, 'upper'))).toBe('Storey 1');
   expect(roomNameAt(site, { ...at(20), storeyId: null })).toBe('Yard');
 });
 

@@ -1,6 +1,7 @@
 import { expect, test, describe } from '@jest/globals';
 import fc from 'fast-check';
 import { emptySite, type Place, type Site, type Wall } from '../model/schema';
+import { sampleBuilding, sampleRectangle, sampleWall } from '../sampleSite';
 import { inside } from '../model/levels';
 import { roomsOn } from '../geometry/rooms';
 import { LAY_MIN, onto, type RouteLeg } from './legs';
@@ -11,49 +12,18 @@ function rooms(columnsM: readonly number[], rowsM: readonly number[], storeyId =
   const xs = columnsM.reduce<number[]>((all, w) => [...all, all[all.length - 1]! + w], [0]);
   const ys = rowsM.reduce<number[]>((all, h) => [...all, all[all.length - 1]! + h], [0]);
   const [right, bottom] = [xs[xs.length - 1]!, ys[ys.length - 1]!];
-  const wall = (id: string, ax: number, ay: number, bx: number, by: number): Wall => ({
-    id,
-    storeyId,
-    a: { xM: ax, yM: ay },
-    b: { xM: bx, yM: by },
-    construction: 'brickSingle',
-    heightM: null,
-  });
+  const wall = (id: string, ...line: [number, number, number, number]) => sampleWall(id, storeyId, line);
   return [
     ...xs.map((x, i) => wall(`${storeyId}-v${i}`, x, 0, x, bottom)),
     ...ys.map((y, i) => wall(`${storeyId}-h${i}`, 0, y, right, y)),
   ];
 }
 
-const rectangle = (x0: number, y0: number, x1: number, y1: number) => [
-  { xM: x0, yM: y0 },
-  { xM: x1, yM: y0 },
-  { xM: x1, yM: y1 },
-  { xM: x0, yM: y1 },
-];
-
 function house(columnsM: readonly number[], rowsM: readonly number[]): Site {
   const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
   return {
     ...emptySite(),
-    buildings: [
-      {
-        id: 'house',
-        name: 'House',
-        roof: null,
-        storeys: [
-          {
-            id: 'g',
-            name: 'Ground',
-            floorLevelM: 0,
-            heightM: 2.5,
-            outline: rectangle(0, 0, sum(columnsM), sum(rowsM)),
-            floor: null,
-            holes: [],
-          },
-        ],
-      },
-    ],
+    buildings: [sampleBuilding('house', ['g'], sampleRectangle(0, 0, sum(columnsM), sum(rowsM)))],
     walls: rooms(columnsM, rowsM),
   };
 }
@@ -234,7 +204,7 @@ describe('what lies on the way', () => {
     const drilled = cableRoute(two([]), at(1, 2), at(1, 2, 'u'))!;
     expect(drilled.floors).toBe(1);
     expect(drilled.wallIds).toEqual([]);
-    const stairs = [{ id: 'st', name: 'Stairs', outline: rectangle(0.2, 0.2, 1.4, 3) }];
+    const stairs = [{ id: 'st', name: 'Stairs', outline: sampleRectangle(0.2, 0.2, 1.4, 3) }];
     expect(cableRoute(two(stairs), at(1, 2), at(1, 2, 'u'))!.floors).toBe(0);
   });
   test('between buildings a duct is taken before the open yard, and both outer walls are drilled', () => {
@@ -243,7 +213,7 @@ describe('what lies on the way', () => {
       ...main.buildings[0]!,
       id: 'office',
       name: 'Office',
-      storeys: [{ ...main.buildings[0]!.storeys[0]!, id: 'o', outline: rectangle(20, 0, 24, 4) }],
+      storeys: [{ ...main.buildings[0]!.storeys[0]!, id: 'o', outline: sampleRectangle(20, 0, 24, 4) }],
     };
     const walls = rooms([4], [4], 'o').map((w) => ({
       ...w,

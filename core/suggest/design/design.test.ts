@@ -10,6 +10,7 @@ import { plainFeed } from '../../plan/option/feeds';
 import { emptyPlan, type Option, type Unit } from '../../plan/option/schema';
 import { seeded } from '../../stats/seeded';
 import { emptySite, type Site, type Spot, type Wall } from '../../site/model/schema';
+import { sampleBuilding, sampleRectangle, sampleWall } from '../../site/sampleSite';
 import { candidatePlaces } from '../candidates';
 import { unitAt } from '../more';
 import type { School } from '../schoolList';
@@ -28,14 +29,8 @@ function house(seed: number): Site {
   const next = seeded(seed);
   const rooms = 5;
   const xs = Array.from({ length: rooms }, (_, i) => i * 5);
-  const wall = (id: string, ax: number, ay: number, bx: number, by: number): Wall => ({
-    id,
-    storeyId: 'g',
-    a: { xM: ax, yM: ay },
-    b: { xM: bx, yM: by },
-    construction: next() < 0.5 ? 'rubbleStone' : 'brickCavity',
-    heightM: null,
-  });
+  const wall = (id: string, ...line: [number, number, number, number]): Wall =>
+    sampleWall(id, 'g', line, next() < 0.5 ? 'rubbleStone' : 'brickCavity');
   const spot = (i: number): Spot => ({
     id: `s${i}`,
     number: i + 1,
@@ -48,29 +43,7 @@ function house(seed: number): Site {
   });
   return {
     ...emptySite(),
-    buildings: [
-      {
-        id: 'h',
-        name: 'House',
-        roof: null,
-        storeys: [
-          {
-            id: 'g',
-            name: 'Ground',
-            floorLevelM: 0,
-            heightM: 2.5,
-            outline: [
-              { xM: 0, yM: 0 },
-              { xM: rooms * 5, yM: 0 },
-              { xM: rooms * 5, yM: 6 },
-              { xM: 0, yM: 6 },
-            ],
-            floor: null,
-            holes: [],
-          },
-        ],
-      },
-    ],
+    buildings: [sampleBuilding('House', ['g'], sampleRectangle(0, 0, rooms * 5, 6))],
     walls: [
       wall('n', 0, 0, rooms * 5, 0),
       wall('e', rooms * 5, 0, rooms * 5, 6),
