@@ -2,6 +2,7 @@ import { servedOf, type Verdict } from '../core/plan/evaluate/judge';
 import highsLoader from 'highs';
 import type { JobFile } from '../core/job/jobFile';
 import { moneyText } from '../core/plan/cost/money';
+import { isLocked } from '../core/plan/option/locks';
 import type { Option } from '../core/plan/option/schema';
 import { learntContext } from '../core/readings/learn';
 import { design } from '../core/suggest/design/design';
@@ -48,7 +49,7 @@ function within(text: string, min: number, max: number): number | null {
 /** The plan worth most by a policy, from a job file; progress goes to `say`. */
 export async function designReport(
   job: JobFile,
-  args: { policy?: string | undefined; chance?: string | undefined; units?: string | undefined },
+  args: Partial<Record<'policy' | 'chance' | 'units' | 'from', string | undefined>>,
   say: (words: string) => void,
 ): Promise<Answer> {
   const policy = camel(args.policy ?? job.brief.policies.feed);
@@ -63,6 +64,13 @@ export async function designReport(
   if (chance === null) return { ok: false, path: '--chance', message: 'is a share from 0.01 to 0.99' };
   const most = args.units === undefined ? 4 : within(args.units, 1, 6);
   if (most === null) return { ok: false, path: '--units', message: 'is a number from 1 to 6' };
+  const from = args.from === undefined ? undefined : job.plan.options.find((o) => o.name === args.from);
+  if (args.from !== undefined && !from)
+    return {
+      ok: false,
+      path: '--from',
+      message: `there is no option "${args.from}"; there are ${job.plan.options.map((o) => `"${o.name}"`).join(', ') || 'none'}`,
+    };
   const { context } = learntContext(job);
   const found = await design(
     context,
@@ -70,9 +78,15 @@ export async function designReport(
     {
       school,
       most: Math.round(most),
-      locked: [],
+      locked: from?.units.filter((u) => isLocked(from, u.id)) ?? [],
       pause: () => Promise.resolve(),
-      progress: (p) => say(p.words),
+      progress: (p) =>
+        say(
+          p.best
+            ? `${p.words}: ${moneyText(p.best.totalMinor, job.brief.currency)}, serves ${p.best.served} of ${p.best.of}`
+            : p.words,
+        ),
+      ...(from ? { from } : {}),
       ...(chance === undefined ? {} : { chance }),
     },
     solveWith((await highsLoader()) as unknown as LpSolver),

@@ -20,9 +20,9 @@ const USAGE = `nestle — the core without a browser
   nestle predict JOB.json [--option NAME] [--json] prediction of every spot under an option: the accepted one, else the first
   nestle predict JOB.json --explain SPOT           one spot in words, by number, name or id
   nestle compare JOB.json [--json]                 the options of a job side by side, each with its parts
-  nestle design  JOB.json [--policy NAME] [--chance 0.9] [--units 4] [--json]
+  nestle design  JOB.json [--policy NAME] [--chance 0.9] [--units 4] [--from OPTION] [--json]
                                                    the plan worth most by a policy (free, wire-first, spend-least …), its proof and
-                                                   its chance; progress on standard error
+                                                   its chance, beginning with an option and its locks; progress on standard error
   nestle kit     list [JOB.json] [--json]          the catalogue, with a job’s own items before it
   nestle kit     export [JOB.json]                 the same as CSV
   nestle kit     import KIT.csv [--json]           checks a table of kit and says what is in it; exits 1 with every bad line
@@ -105,6 +105,7 @@ function argumentsOf() {
         policy: { type: 'string' },
         chance: { type: 'string' },
         units: { type: 'string' },
+        from: { type: 'string' },
         help: { type: 'boolean' },
       },
     });

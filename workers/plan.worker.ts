@@ -13,7 +13,8 @@ import {
 import type { Documents } from '../core/job/settle';
 import type { KitItem } from '../core/kit/schema';
 import type { ServedAnswer } from '../core/plan/area/served';
-import type { Design, DesignAsk, DesignProgress } from '../core/suggest/design/design';
+import type { Design } from '../core/suggest/design/design';
+import type { DesignAsk, DesignProgress } from '../core/suggest/design/search';
 import { solveWith, type LpSolver } from '../core/suggest/design/solver';
 import type { Answers, Question } from '../core/suggest/ask';
 import type { Option } from '../core/plan/option/schema';
@@ -38,6 +39,18 @@ const STOPPED = 'stopped';
 let highs: ReturnType<typeof highsLoader> | null = null;
 /** Which search is the newest: an older one ends at its next turn. */
 let designs = 0;
+
+/** Work done at a stretch before others are let in, ms: whoever moves a lamp is answered between. */
+const STRETCH_MS = 20;
+/** A pause for long work that lets others in, once it has worked for a stretch: a pause at every step would cost more than the work. */
+function breathing(): () => Promise<void> {
+  let since = performance.now();
+  return async () => {
+    if (performance.now() - since < STRETCH_MS) return;
+    await new Promise((go) => setTimeout(go));
+    since = performance.now();
+  };
+}
 
 const api = {
   open(job: Documents & { evidence: EvidenceRows }): void {
@@ -67,8 +80,7 @@ const api = {
     return own().served(option, kit, settle);
   },
   ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]> {
-    // Between tries whoever moves a lamp is answered first.
-    return own().ask<K>(question, () => new Promise((go) => setTimeout(go)));
+    return own().ask<K>(question, breathing());
   },
   /** Searches the plan worth most; `progress` hears how far it has come, `stopDesign` ends it. */
   async design(
@@ -76,6 +88,7 @@ const api = {
     progress: (p: DesignProgress) => void,
   ): Promise<Design | null> {
     const turn = ++designs;
+    const breath = breathing();
     highs ??= highsLoader();
     const solve = solveWith((await highs) as unknown as LpSolver);
     return own().design(
@@ -83,7 +96,7 @@ const api = {
         ...ask,
         progress: (p) => void progress(p),
         pause: async () => {
-          await new Promise((go) => setTimeout(go));
+          await breath();
           if (turn !== designs) throw new Error(STOPPED);
         },
       },

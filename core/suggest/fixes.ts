@@ -5,7 +5,7 @@ import { evaluate } from '../plan/evaluate/evaluate';
 import { predictOption } from '../plan/evaluate/predict';
 import { gatewayOf } from '../plan/option/graph';
 import type { Option } from '../plan/option/schema';
-import { candidatePlaces, isTaken } from './candidates';
+import { fits, isTaken, placesFor } from './candidates';
 import { compareFeeds } from './feeds';
 import { gatewayChoices, unitAt } from './more';
 import { SCHOOLS } from './schoolList';
@@ -70,12 +70,14 @@ export async function fixesOf(
   for (const c of gatewayChoices(context, option, today).slice(2)) tryIt(c.label, c.option);
   const free = SCHOOLS[0]!;
   const mesh = option.units.some((u) => kitById(u.kitId, context.ownKit)?.family);
-  const kits = free.kits.filter((k) => !mesh || kitById(k, context.ownKit)?.family);
-  for (const place of candidatePlaces(context)) {
+  const kits = free.kits
+    .map((id) => kitById(id, context.ownKit)!)
+    .filter((k) => !mesh || k.family || k.mount === 'ceiling');
+  for (const place of placesFor(context, kits)) {
     await pause();
     if (isTaken(option, place.place)) continue;
-    for (const kitId of kits) {
-      const kit = kitById(kitId, context.ownKit)!;
+    for (const kit of kits) {
+      if (!fits(kit, place)) continue;
       const plain = unitAt(context, option, kit, place.place, 'fix');
       for (const feed of feedsFor(context, free, option, plain, kit))
         tryIt(`${kit.label} at ${place.name}, by ${feed.kind === 'wireless' ? 'air' : feed.kind}`, {

@@ -11,7 +11,7 @@ import { gatewayOf } from '../plan/option/graph';
 import type { Option, Unit } from '../plan/option/schema';
 import { entryLeads } from '../plan/route/cableRun';
 import type { Place } from '../site/model/schema';
-import { candidatePlaces, isTaken, type Candidate } from './candidates';
+import { candidatePlaces, isTaken, placesFor, type Candidate } from './candidates';
 
 /** How much a network does for the spots: each counts to its full need and no further. */
 export const goodOf = (predictions: readonly Prediction[]): number =>
@@ -48,7 +48,7 @@ export function glowOf(context: PlanContext, option: Option, kit: KitItem): Glow
   const now = predictOption(context, option);
   const served = new Set(servedOf(now).map((p) => p.spotId));
   const good = goodOf(now);
-  return candidatePlaces(context)
+  return placesFor(context, [kit])
     .filter((c) => !isTaken(option, c.place))
     .map((candidate) => {
       const tried: Option = {
@@ -103,7 +103,7 @@ export function gatewayChoices(context: PlanContext, option: Option, today: Opti
     };
   };
   const moved = candidatePlaces(context)
-    .filter((c) => !isTaken(option, c.place) && c.place.storeyId !== null)
+    .filter((c) => !isTaken(option, c.place))
     .flatMap((c) => {
       const leads = entryLeads(context, c.place);
       const by = leads.length > 0 ? leads.map((l) => l.by) : [undefined];

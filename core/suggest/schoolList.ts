@@ -10,6 +10,8 @@ export interface School {
 }
 
 export const MESH = ['mesh-dual', 'mesh-own-radio'] as const;
+/** Access points for where a cable comes: under a ceiling, and outdoors under the eaves or on a pole. */
+const WIRED = ['ceiling-poe', 'outdoor-poe'] as const;
 const PLUG_IN = ['extender-dual', 'extender-ax'] as const;
 
 /** The schools there are; the first is bound by nothing and the yardstick of all others. */
@@ -19,7 +21,7 @@ export const SCHOOLS: readonly School[] = [
     label: 'Free',
     about: 'Bound by no rule: any kit, feed and place that is there, the best of what was tried.',
     feeds: 'any',
-    kits: [...MESH, ...PLUG_IN],
+    kits: [...MESH, ...PLUG_IN, ...WIRED],
     placing: 'any',
     router: 'any',
   },
@@ -28,7 +30,7 @@ export const SCHOOLS: readonly School[] = [
     label: 'Wire first',
     about: 'Cable, fibre or coax for every unit; the air is for devices.',
     feeds: 'wire',
-    kits: MESH,
+    kits: [...MESH, ...WIRED],
     placing: 'any',
     router: 'replace',
   },
@@ -109,7 +111,7 @@ export const SCHOOLS: readonly School[] = [
     label: 'One family',
     about: 'Mesh units of one family alone: one app, updated together. The free plan may mix.',
     feeds: 'any',
-    kits: MESH,
+    kits: [...MESH, 'outdoor-poe'],
     placing: 'any',
     router: 'any',
   },
@@ -118,7 +120,7 @@ export const SCHOOLS: readonly School[] = [
     label: 'Behind the router',
     about: 'The box on the line stays and routes, the mesh is its access point.',
     feeds: 'any',
-    kits: MESH,
+    kits: [...MESH, ...WIRED],
     placing: 'any',
     router: 'behind',
   },
@@ -127,7 +129,7 @@ export const SCHOOLS: readonly School[] = [
     label: 'Replace the router',
     about: 'The mesh takes the place of the box on the line.',
     feeds: 'any',
-    kits: MESH,
+    kits: [...MESH, ...WIRED],
     placing: 'any',
     router: 'replace',
   },

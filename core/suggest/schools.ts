@@ -10,7 +10,7 @@ import { predictOption, type Prediction } from '../plan/evaluate/predict';
 import { nextLetter } from '../plan/option/placing';
 import { gatewayOf } from '../plan/option/graph';
 import type { Option, Unit } from '../plan/option/schema';
-import { candidatePlaces, isTaken, type Candidate } from './candidates';
+import { fits, isTaken, placesFor, type Candidate } from './candidates';
 import { goodOf, unitAt } from './more';
 import type { School } from './schoolList';
 import { beginning, feedsFor } from './schoolNetwork';
@@ -60,7 +60,7 @@ const wallsBetween = (context: PlanContext, a: Place, b: Place): number =>
   crossingsBetween(context.scene, pointOf(context.site, a), pointOf(context.site, b)).walls.length;
 
 /** Places a school would look at for a weak spot, given what is there already. */
-function placesFor(
+function placesWanted(
   context: PlanContext,
   school: School,
   option: Option,
@@ -127,7 +127,8 @@ async function extended(
   begun: Option,
   pause: () => Promise<void>,
 ): Promise<SchoolPlan> {
-  const candidates = candidatePlaces(context);
+  const kits = school.kits.map((id) => kitById(id, context.ownKit)!);
+  const candidates = placesFor(context, kits);
   let option = begun;
   let predictions = predictOption(context, option);
   const givenUp = new Set<string>();
@@ -137,10 +138,10 @@ async function extended(
     if (!spot) break;
     const found: { option: Option; predictions: Prediction[]; score: number }[] = [];
     const now = scoreOf(predictions);
-    for (const candidate of placesFor(context, school, option, spot, candidates)) {
+    for (const candidate of placesWanted(context, school, option, spot, candidates)) {
       await pause();
-      for (const kitId of school.kits) {
-        const kit = kitById(kitId, context.ownKit)!;
+      for (const kit of kits) {
+        if (!fits(kit, candidate)) continue;
         const unit = unitAt(
           context,
           option,

@@ -5,7 +5,8 @@ import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
-import type { Design, DesignProgress } from '@/core/suggest/design/design';
+import type { Design } from '@/core/suggest/design/design';
+import type { DesignProgress } from '@/core/suggest/design/search';
 import { SCHOOLS, type School } from '@/core/suggest/schoolList';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { useDerived } from '@/ui/job/derived';
@@ -21,6 +22,7 @@ const TradeOff = dynamic(() => import('./TradeOff').then((m) => m.TradeOff), { s
 /** Schools a search is made for; rules of placing are no school of its own, the search places by itself. */
 const SEARCHED = SCHOOLS.filter((s) => s.placing === 'any' || s.id === 'spendLeast');
 const MOST_UNITS = 4;
+const FULL = 'There are twelve options: delete one to adopt another.';
 
 interface Found {
   school: School;
@@ -94,7 +96,7 @@ function Card({
         </div>
         <Button
           disabled={full}
-          title={full ? 'There are twelve options: delete one to adopt another.' : undefined}
+          title={full ? FULL : undefined}
           aria-label={`Adopt ${school.label}`}
           onClick={() => onAdopt(d.option, school.label)}
         >
@@ -102,6 +104,41 @@ function Card({
         </Button>
       </div>
     </li>
+  );
+}
+
+type SoFar = NonNullable<DesignProgress['best']>;
+
+/** The best of a search that goes on or was stopped, which can be taken as it is. */
+function SoFarLine({
+  label,
+  best,
+  words,
+  onAdopt,
+  full,
+}: {
+  label: string;
+  best: SoFar;
+  words: string;
+  onAdopt: (option: Option, name: string) => void;
+  full: boolean;
+}) {
+  const currency = useJob((s) => s.brief.currency);
+  return (
+    <div className="mt-2 flex flex-wrap items-center justify-between gap-2" data-sofar>
+      <p className="fig">
+        {label}, {words}: {moneyText(best.totalMinor, currency)}, serves {best.served} of {best.of},{' '}
+        {best.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}
+      </p>
+      <Button
+        disabled={full}
+        title={full ? FULL : undefined}
+        aria-label={`Adopt ${label} as it is so far`}
+        onClick={() => onAdopt(best.option, label)}
+      >
+        Adopt
+      </Button>
+    </div>
   );
 }
 
@@ -142,28 +179,42 @@ function Search() {
   const [found, setFound] = useState<readonly Found[]>([]);
   const [at, setAt] = useState<{ label: string; progress: DesignProgress | null } | null>(null);
   const [said, setSaid] = useState('');
+  const [stopped, setStopped] = useState<{ school: School; best: SoFar } | null>(null);
   const stopping = useRef(false);
-  const currency = useJob((s) => s.brief.currency);
   async function run() {
     if (!line || at) return;
     setFound([]);
     setSaid('');
+    setStopped(null);
     const shown = shownOption(store.getState());
     const locked = (shown?.units ?? []).filter((u) => shown?.locks?.includes(u.id));
     for (const school of SEARCHED.filter((s) => asked.includes(s.id))) {
       setAt({ label: school.label, progress: null });
-      let stopped = true;
+      let isStopped = true;
+      let soFar: SoFar | null = null;
       const design = await line
         .design(
-          { school, most, locked, ...(surePercent === null ? {} : { chance: surePercent / 100 }) },
-          (progress) => setAt((now) => now && { ...now, progress }),
+          {
+            school,
+            most,
+            locked,
+            ...(shown ? { from: shown } : {}),
+            ...(surePercent === null ? {} : { chance: surePercent / 100 }),
+          },
+          (progress) => {
+            soFar = progress.best;
+            setAt((now) => now && { ...now, progress });
+          },
         )
         .then((d) => {
-          stopped = d === null && stopping.current;
+          isStopped = d === null && stopping.current;
           return d;
         })
         .catch(() => null);
-      if (stopped) break;
+      if (isStopped) {
+        setStopped(soFar && { school, best: soFar });
+        break;
+      }
       setFound((all) => [...all, { school, design }]);
     }
     stopping.current = false;
@@ -238,11 +289,20 @@ function Search() {
       {at && (
         <p className="mt-2 text-ink-2" role="status">
           {at.label}: {p ? p.words : 'beginning'}
-          {p?.bestMinor !== null && p?.bestMinor !== undefined && p.bestMinor < 100_000_00
-            ? `, best so far ${moneyText(p.bestMinor, currency)}`
-            : ''}
-          .
+          {p?.gap ? `, ${percent(p.gap)} of its cost still open` : ''}.
         </p>
+      )}
+      {p?.best && at && (
+        <SoFarLine label={at.label} best={p.best} words="best so far" onAdopt={adopt} full={full} />
+      )}
+      {stopped && (
+        <SoFarLine
+          label={stopped.school.label}
+          best={stopped.best}
+          words="best when it was stopped, not proven"
+          onAdopt={adopt}
+          full={full}
+        />
       )}
       {at === null && found.some((f) => f.design) && <TradeOff points={points} />}
       <ul className="mt-3" aria-label="Suggested plans">

@@ -107,37 +107,56 @@ function endToEnd(rates: Float64Array, groupOf: Int32Array, inverse: Float64Arra
   return mbps;
 }
 
-const percentile = (sorted: Float64Array, share: number): number =>
-  sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(share * (sorted.length - 1))))]!;
+/** Index of a share of the draws in their order. */
+const indexOf = (share: number): number => Math.max(0, Math.round(share * (DRAW_COUNT - 1)));
 
-/** 10th and 90th percentile of down and up over what is unsure, by draws. */
-export function rangesOf(pipe: readonly UnsureLink[]): { down: [number, number]; up: [number, number] } {
+/** Goes through the draws of what is unsure in a pipe, down and up of each, until it is told to stop. */
+function eachDraw(
+  pipe: readonly UnsureLink[],
+  use: (downMbps: number, upMbps: number, k: number) => boolean,
+) {
   const media = [...new Set(pipe.map((l) => l.part.mediumId).filter((m) => m !== null))];
   const groupOf = Int32Array.from(pipe, (l) => (l.part.mediumId ? media.indexOf(l.part.mediumId) : -1));
   const inverse = new Float64Array(media.length);
   const down = Float64Array.from(pipe, (l) => l.part.downMbps);
   const up = Float64Array.from(pipe, (l) => l.part.upMbps);
   const unsure = pipe.flatMap((link, i) => (link.sigmaDb > 0 || link.sigmaLn > 0 ? [{ link, i }] : []));
-  if (unsure.length === 0) {
-    const [sureDown, sureUp] = [endToEnd(down, groupOf, inverse), endToEnd(up, groupOf, inverse)];
-    return { down: [sureDown, sureDown], up: [sureUp, sureUp] };
-  }
   const drawn = unsure.map(({ link }, n) => drawnRates(link, 2 * n));
-  const downs = new Float64Array(DRAW_COUNT);
-  const ups = new Float64Array(DRAW_COUNT);
   for (let k = 0; k < DRAW_COUNT; k++) {
     for (let n = 0; n < unsure.length; n++) {
       down[unsure[n]!.i] = drawn[n]!.down[k]!;
       up[unsure[n]!.i] = drawn[n]!.up[k]!;
     }
-    downs[k] = endToEnd(down, groupOf, inverse);
-    ups[k] = endToEnd(up, groupOf, inverse);
+    if (!use(endToEnd(down, groupOf, inverse), endToEnd(up, groupOf, inverse), k)) return;
   }
+}
+
+/** 10th and 90th percentile of down and up over what is unsure, by draws. */
+export function rangesOf(pipe: readonly UnsureLink[]): { down: [number, number]; up: [number, number] } {
+  const downs = new Float64Array(DRAW_COUNT);
+  const ups = new Float64Array(DRAW_COUNT);
+  eachDraw(pipe, (downMbps, upMbps, k) => {
+    downs[k] = downMbps;
+    ups[k] = upMbps;
+    return true;
+  });
   const range = (values: Float64Array): [number, number] => {
     values.sort();
-    return [percentile(values, 0.1), percentile(values, 0.9)];
+    return [values[indexOf(0.1)]!, values[indexOf(0.9)]!];
   };
   return { down: range(downs), up: range(ups) };
+}
+
+/** Whether the 10th percentiles of down and up reach what is asked: as `rangesOf` says it, without putting the draws in order. */
+export function lowReaches(pipe: readonly UnsureLink[], need: Pick<Part, 'downMbps' | 'upMbps'>): boolean {
+  const most = indexOf(0.1);
+  let [downShort, upShort] = [0, 0];
+  eachDraw(pipe, (downMbps, upMbps) => {
+    if (downMbps < need.downMbps) downShort++;
+    if (upMbps < need.upMbps) upShort++;
+    return downShort <= most && upShort <= most;
+  });
+  return downShort <= most && upShort <= most;
 }
 
 /** What a link gives over the draws of two dimensions, its level and its speed; they are the same in every chain. */

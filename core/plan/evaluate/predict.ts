@@ -5,9 +5,9 @@ import type { Spot } from '../../site/model/schema';
 import type { Option } from '../option/schema';
 import { accessThrough, leadAccess, type Access } from './access';
 import type { PlanContext } from './context';
-import { decide, predictedVerdict, type DecidedBy, type Verdict } from './judge';
+import { decide, isSilent, meets, predictedVerdict, type DecidedBy, type Verdict } from './judge';
 import type { Part, UnsureLink } from './part';
-import { linksOf, pipeOf, rangesOf, type OptionLinks } from './pipe';
+import { linksOf, lowReaches, pipeOf, rangesOf, type OptionLinks } from './pipe';
 
 /** A client sticks to a unit heard at this level or better and less than this below the best (estimates); under two names to any not yet lost. */
 export const STICK_DBM = -72;
@@ -92,7 +92,7 @@ export function waysTo(context: PlanContext, option: Option, links: OptionLinks,
 }
 
 /** What a pipe gives, with its range and whether that meets a need. */
-export function judgedPipe(pipe: readonly UnsureLink[], need: Need) {
+function judgedPipe(pipe: readonly UnsureLink[], need: Need) {
   const chain = chainOf(pipe.map((link) => link.part));
   const ranges = rangesOf(pipe);
   const verdict = predictedVerdict(
@@ -101,6 +101,13 @@ export function judgedPipe(pipe: readonly UnsureLink[], need: Need) {
     need,
   );
   return { chain, ranges, verdict };
+}
+
+/** The verdict of a pipe alone, as `judgedPipe` gives it: what only its low end decides is asked last. */
+export function verdictOf(pipe: readonly UnsureLink[], need: Need): Verdict {
+  const chain = chainOf(pipe.map((link) => link.part));
+  if (!meets(chain, need)) return isSilent(chain) ? 'silent' : 'short';
+  return lowReaches(pipe, need) ? 'serves' : 'tight';
 }
 
 /** Predicts one spot of an option: the unit and band its device would use, the chain to it, range and verdict. */

@@ -15,8 +15,9 @@ import { candidatePlaces } from '../candidates';
 import { unitAt } from '../more';
 import type { School } from '../schoolList';
 import { chanceOf } from './chance';
-import { design, valueOf } from './design';
+import { design } from './design';
 import type { Solve } from './program';
+import { valueOf } from './search';
 import { solveWith, type LpSolver } from './solver';
 
 let solve: Solve;

@@ -1,26 +1,17 @@
-import { servedOf } from '../../plan/evaluate/judge';
-import { MESH, type School } from '../schoolList';
-import { beginning } from '../schoolNetwork';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { withChannels } from '../../plan/channels/channelPlan';
 import type { PlanContext } from '../../plan/evaluate/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
+import { servedOf } from '../../plan/evaluate/judge';
 import { predictOption } from '../../plan/evaluate/predict';
 import { gatewayOf } from '../../plan/option/graph';
 import { withoutUnit } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
+import { MESH } from '../schoolList';
+import { beginning } from '../schoolNetwork';
 import { chanceOf, type Chance } from './chance';
-import { linkTable, optionOf, type Column, type LinkTable } from './columns';
-import { PENALTY_MINOR } from './penalty';
-import { isOn, minorOf, programOf, type Solve } from './program';
-
-/** How far a search has come. */
-export interface DesignProgress {
-  words: string;
-  /** Value of the best so far and the least there can be, minor units with penalties; null before any. */
-  bestMinor: number | null;
-  boundMinor: number | null;
-}
+import { linkTable } from './columns';
+import type { Solve } from './program';
+import { ABOUT, gapOf, Search, type DesignAsk, type Found } from './search';
 
 /** A plan that was found, with its proof. */
 export interface Design {
@@ -76,37 +67,6 @@ export interface Unmet {
   words: string;
 }
 
-export interface DesignAsk {
-  school: School;
-  /** Units beside what is there from the start, at most. */
-  most: number;
-  locked: readonly Unit[];
-  /** Least chance that the whole plan serves; absent takes the surest among those that cost about the least. */
-  chance?: number;
-  /** Programs solved at most for one way with the router: the gap says what is left open. */
-  mostSolves?: number;
-  pause: () => Promise<void>;
-  progress?: (p: DesignProgress) => void;
-}
-
-const MOST_SOLVES = 25;
-/** What sums of rounded numbers may be off by, minor units. */
-const ROUNDING = 0.05;
-/** Among plans that cost no more than this above the least, the surest is taken (estimate). */
-const ABOUT = 0.03;
-/** Further plans looked at for that, once the least is known. */
-const MOST_ALIKE = 6;
-
-const NONE: ReadonlySet<string> = new Set();
-
-/** What an evaluated plan is worth: its price, and what its spots weigh that are not served; a plan that will not do is worth nothing. */
-export function valueOf(e: Evaluation, locked: ReadonlySet<string> = NONE): number {
-  // What is wrong with a unit that is locked is nothing the search may mend.
-  if (e.notices.some((n) => n.weight === 'stop' && !(n.unitId !== null && locked.has(n.unitId))))
-    return Infinity;
-  return e.price.totalMinor + e.predictions.reduce((sum, p) => sum + PENALTY_MINOR[p.verdict], 0);
-}
-
 /** The networks a search begins with: what is locked, and the ways with the router a school allows, each kit of a gateway apart. */
 function beginnings(context: PlanContext, ask: DesignAsk, today: Option): Option[] {
   const { school, locked } = ask;
@@ -133,33 +93,6 @@ function beginnings(context: PlanContext, ask: DesignAsk, today: Option): Option
   });
 }
 
-interface Found {
-  option: Option;
-  chance: Chance;
-  evaluation: Evaluation;
-  valueMinor: number;
-}
-
-function judged(
-  context: PlanContext,
-  table: LinkTable,
-  chosen: readonly Column[],
-  today: Option,
-  { chance: least, locked }: Pick<DesignAsk, 'chance' | 'locked'>,
-): Found {
-  const option = withChannels(context, optionOf(table, chosen));
-  const evaluation = evaluate(context, option, today);
-  const chance = chanceOf(context, option);
-  // What is not as sure as it is asked to be is no plan; nothing added at all always is one.
-  const isSure = least === undefined || chance.whole >= least || chosen.length === 0;
-  return {
-    option,
-    evaluation,
-    chance,
-    valueMinor: isSure ? valueOf(evaluation, new Set(locked.map((u) => u.id))) : Infinity,
-  };
-}
-
 /** Judged plans that serve as much as the one that was taken, by price; each is surer than all that are cheaper. */
 function othersOf(judgedPlans: readonly Found[], taken: Found): OtherPlan[] {
   const served = (f: Found) => servedOf(f.evaluation.predictions).length;
@@ -168,8 +101,8 @@ function othersOf(judgedPlans: readonly Found[], taken: Found): OtherPlan[] {
   const out: OtherPlan[] = [];
   for (const f of as) {
     const last = out[out.length - 1];
-    if (!last || f.chance.whole > last.chance)
-      out.push({ option: f.option, priceMinor: f.evaluation.price.totalMinor, chance: f.chance.whole });
+    if (!last || f.chance().whole > last.chance)
+      out.push({ option: f.option, priceMinor: f.evaluation.price.totalMinor, chance: f.chance().whole });
   }
   return out;
 }
@@ -213,68 +146,28 @@ export async function design(
   ask: DesignAsk,
   solve: Solve,
 ): Promise<Design | null> {
-  let best: Found | null = null;
-  let [solved, count, places, columns] = [0, 0, 0, 0];
-  let boundMinor = Infinity;
-  let isWhole = true;
-  const alike: Found[] = [];
   const reachable = new Set<string>();
   const radios = new Map<string, Unit>();
-  const { budgetMinor } = context.brief.allowed;
   // The cheapest beginning first: what it leads to cuts the search of the others short.
   const starts = beginnings(context, ask, today)
     .map((base) => ({ base, minor: evaluate(context, base, today).price.totalMinor }))
     .sort((a, b) => a.minor - b.minor)
     .map(({ base }) => base);
-  const tell = (words: string, bound: number | null) =>
-    ask.progress?.({ words, bestMinor: best?.valueMinor ?? null, boundMinor: bound });
+  const search = new Search(context, today, ask, solve);
+  if (ask.from && ask.from.units.length > 0) await search.around(ask.from);
+  let [places, columns] = [0, 0];
   for (const [i, base] of starts.entries()) {
-    tell(`Link table ${i + 1} of ${starts.length}`, null);
+    search.tell(`Link table ${i + 1} of ${starts.length}`, null);
     const table = await linkTable(context, today, ask.school, base, ask.pause, radios);
     places = Math.max(places, new Set(table.columns.map((c) => c.place)).size);
     columns += table.columns.length;
-    const cuts: number[][] = [];
     for (const c of table.columns)
       c.spots.forEach((l, s) => {
         if (l.verdict === 'serves') reachable.add(table.spots[s]!.id);
       });
-    // Before any program is solved nothing is known but what is there from the start.
-    let bound = table.baseLeastMinor;
-    let isFirst = true;
-    let further = 0;
-    isWhole &&= table.isWhole;
-    for (let k = 0; k < (ask.mostSolves ?? MOST_SOLVES); k++) {
-      await ask.pause();
-      const answer = await solve(programOf(table, { most: ask.most, budgetMinor, cuts }));
-      solved++;
-      // All choices are judged, or the nodes did not reach: the first proves, the second does not.
-      if (answer.kind === 'none') bound = Infinity;
-      if (answer.kind !== 'best') break;
-      // Prices are whole minor units: what cannot be had for less than 1.2 of them costs 2.
-      const now = Math.ceil(minorOf(answer.objective) + table.baseLeastMinor - ROUNDING);
-      // From here on only plans that cost about the same are looked at.
-      const isPast = best !== null && now >= best.valueMinor;
-      if (!isPast || isFirst) bound = now;
-      isFirst = false;
-      if (isPast && (now > best!.valueMinor * (1 + ABOUT) || further++ >= MOST_ALIKE)) break;
-      const chosen = table.columns.flatMap((_, j) => (isOn(answer.values.get(`y${j}`)) ? [j] : []));
-      const found = judged(
-        context,
-        table,
-        chosen.map((j) => table.columns[j]!),
-        today,
-        ask,
-      );
-      count++;
-      const fits =
-        budgetMinor === null || found.evaluation.price.totalMinor <= budgetMinor || chosen.length === 0;
-      if (fits && found.valueMinor < Infinity) alike.push(found);
-      if (fits && found.valueMinor < Infinity && (!best || found.valueMinor < best.valueMinor)) best = found;
-      cuts.push(chosen);
-      tell(`Judged ${count} networks`, bound);
-    }
-    boundMinor = Math.min(boundMinor, bound);
+    await search.among(table);
   }
+  const { best, alike, boundMinor, isWhole, solved, judged } = search;
   if (!best) return null;
   const cheapest: Found = best;
   const least = Math.min(boundMinor, cheapest.valueMinor);
@@ -283,10 +176,13 @@ export async function design(
     ask.chance === undefined
       ? alike
           .filter((f) => f.valueMinor <= cheapest.valueMinor * (1 + ABOUT))
-          .sort((a, b) => b.chance.whole - a.chance.whole || a.valueMinor - b.valueMinor)[0]!
+          .sort((a, b) => b.chance().whole - a.chance().whole || a.valueMinor - b.valueMinor)[0]!
       : cheapest;
   return {
-    ...found,
+    option: found.option,
+    evaluation: found.evaluation,
+    chance: found.chance(),
+    valueMinor: found.valueMinor,
     boundMinor: least,
     isProven,
     todayChance: today.units.length > 0 ? chanceOf(context, today).whole : 0,
@@ -296,9 +192,9 @@ export async function design(
     unmet: unmetOf(found, reachable),
     cheapestMinor: cheapest.valueMinor,
     isWhole,
-    gap: isProven || cheapest.valueMinor <= 0 ? 0 : (cheapest.valueMinor - least) / cheapest.valueMinor,
+    gap: isProven ? 0 : gapOf(cheapest.valueMinor, least),
     solved,
-    judged: count,
+    judged,
     places,
     columns,
   };

@@ -1,5 +1,5 @@
-import type { Verdict } from '../../plan/evaluate/judge';
-import type { LinkTable, SpotLink } from './columns';
+import { VERDICT_RANK, type Verdict } from '../../plan/evaluate/judge';
+import { standKey, type LinkTable, type SpotLink } from './columns';
 import { PENALTY_MINOR } from './penalty';
 
 /** What came of a program: its best values with their objective, that it has none, or that the nodes did not reach. */
@@ -10,8 +10,35 @@ export type Solved =
 /** What is solved with: the text of a program in LP format. */
 export type Solve = (lp: string) => Promise<Solved>;
 
+/** A row that was found to be missing: a device at a spot would be drawn away by a column, so that it gets less than a verdict. */
+export interface Guard {
+  spot: number;
+  verdict: Verdict;
+  column: number;
+}
+
+/** What bounds a choice: units and money at most, choices that were judged already, and who draws whom away. */
+export interface Limits {
+  most: number;
+  budgetMinor: number | null;
+  cuts: readonly (readonly number[])[];
+  guards: readonly Guard[];
+}
+
+/** Verdicts a spot can be brought to, from the best, each with the next worse. */
+const STEPS: readonly [Verdict, Verdict][] = [
+  ['serves', 'tight'],
+  ['tight', 'short'],
+  ['short', 'silent'],
+];
+const isAtLeast = (a: Verdict, b: Verdict): boolean => VERDICT_RANK[a] >= VERDICT_RANK[b];
+
 /** Whether a value of a choice is one. */
-export const isOn = (value: number | undefined): boolean => (value ?? 0) > 0.5;
+const isOn = (value: number | undefined): boolean => (value ?? 0) > 0.5;
+
+/** Columns a program has chosen. */
+export const chosenOf = (table: LinkTable, values: ReadonlyMap<string, number>): number[] =>
+  table.columns.flatMap((_, j) => (isOn(values.get(`y${j}`)) ? [j] : []));
 
 /** Money counts in hundreds of minor units, so that what is small is not lost beside the penalties. */
 const UNIT = 100;
@@ -22,76 +49,98 @@ const sum = (terms: readonly string[]): string => {
   for (let i = 0; i < terms.length; i += 12) lines.push(terms.slice(i, i + 12).join(' + '));
   return lines.join('\n + ');
 };
+const less = (terms: readonly string[]): string => (terms.length > 0 ? ` - ${terms.join('\n - ')}` : '');
+
+/** What a device at a spot would go by: the unit it hears best, of what is there and what was chosen. */
+export function attached(
+  table: LinkTable,
+  chosen: readonly number[],
+  spot: number,
+): SpotLink & { j: number } {
+  let best: SpotLink & { j: number } = { ...table.here[spot]!, j: -1 };
+  for (const j of chosen) {
+    const link = table.columns[j]!.spots[spot]!;
+    // Heard alike, the better is counted on: the judge says the rest.
+    const isAlike = link.choiceDbm === best.choiceDbm && isAtLeast(link.verdict, best.verdict);
+    if (link.choiceDbm > best.choiceDbm || isAlike) best = { ...link, j };
+  }
+  return best;
+}
+
+/** Rows a choice breaks: spots that were counted on for more than what their device would go by gives. */
+export function guardsFor(
+  table: LinkTable,
+  chosen: readonly number[],
+  values: ReadonlyMap<string, number>,
+): Guard[] {
+  return table.spots.flatMap((_, spot) => {
+    const { j, verdict: got } = attached(table, chosen, spot);
+    if (j < 0) return [];
+    return STEPS.flatMap(([verdict]) =>
+      !isAtLeast(got, verdict) && isOn(values.get(`z${spot}_${verdict}`))
+        ? [{ spot, verdict, column: j }]
+        : [],
+    );
+  });
+}
 
 /**
- * The choice of columns as a program of zeros and ones: least cost and penalties, each spot attached to what it would use.
- * A device goes by what it hears best: it cannot be attached to a unit while one it prefers, and that gives it less, is
- * chosen too. `cuts` are choices that were judged already.
+ * The choice of columns as a program of zeros and ones: least cost and penalties. A spot is brought to a verdict by any column that
+ * gives as much; that a device goes by what it hears best is said by guards, which are added where a choice breaks them (there
+ * are spots × places × kits of them, and few matter). Without a guard the program says too much, never too little.
  */
-export function programOf(
-  table: LinkTable,
-  {
-    most,
-    budgetMinor,
-    cuts,
-  }: { most: number; budgetMinor: number | null; cuts: readonly (readonly number[])[] },
-): string {
-  const { columns, spots, baseSpots } = table;
+export function programOf(table: LinkTable, { most, budgetMinor, cuts, guards }: Limits): string {
+  const { columns, spots, here } = table;
   const objective: string[] = columns.map((c, j) => `${num(c.leastMinor)} y${j}`);
   const rows: string[] = [];
-  const binaries = columns.map((_, j) => `y${j}`);
-  spots.forEach((_, s) => {
-    // Of the units that are there the device hears one best; what it gets there is its lot unless a new one is better heard.
-    const base = baseSpots.map((list) => list[s]!).sort((a, b) => b.choiceDbm - a.choiceDbm)[0];
-    const here =
-      base && base.choiceDbm > -Infinity ? base : { choiceDbm: -Infinity, verdict: 'silent' as const };
-    // Columns of one kit at one place are heard alike: those that give the same are one way for the device.
-    const byWay = new Map<string, { place: string; link: SpotLink; js: number[] }>();
-    columns.forEach((c, j) => {
+  const bounds: string[] = [];
+  /** Columns a device at a spot would go by that bring it to a verdict. */
+  const bringing = (s: number, verdict: Verdict, isHeard: (l: SpotLink) => boolean) =>
+    columns.flatMap((c, j) => {
       const link = c.spots[s]!;
-      if (link.choiceDbm <= here.choiceDbm) return;
-      const key = `${c.place} ${c.unit.kitId} ${link.verdict}`;
-      const way = byWay.get(key) ?? { place: c.place, link, js: [] };
-      way.js.push(j);
-      byWay.set(key, way);
+      return isAtLeast(link.verdict, verdict) && link.choiceDbm > here[s]!.choiceDbm && isHeard(link)
+        ? [`y${j}`]
+        : [];
     });
-    const ways = [...byWay.values()];
-    const attach = [`x${s}_b`];
-    binaries.push(`x${s}_b`);
-    objective.push(`${num(PENALTY_MINOR[here.verdict])} x${s}_b`);
-    // Whatever is heard better than what is there, and gives less, takes the device away from it. At each place stands one
-    // unit at most, so that a row for each place says all there is to say.
-    const rank = (v: Verdict) => PENALTY_MINOR[v];
-    const guard = (x: string, { choiceDbm, verdict }: SpotLink) => {
-      const byPlace = new Map<string, string[]>();
-      for (const w of ways) {
-        if (w.link.choiceDbm <= choiceDbm || rank(w.link.verdict) <= rank(verdict)) continue;
-        byPlace.set(w.place, [...(byPlace.get(w.place) ?? []), ...w.js.map((k) => `y${k}`)]);
-      }
-      [...byPlace.values()].forEach((list, i) => rows.push(`g${x}_${i}: ${x} + ${sum(list)} <= 1`));
-    };
-    guard(`x${s}_b`, here);
-    ways.forEach((way, i) => {
-      const x = `x${s}_${i}`;
-      attach.push(x);
-      binaries.push(x);
-      if (PENALTY_MINOR[way.link.verdict] > 0) objective.push(`${num(PENALTY_MINOR[way.link.verdict])} ${x}`);
-      rows.push(`l${x}: ${x} - ${way.js.map((k) => `y${k}`).join(' - ')} <= 0`);
-      guard(x, way.link);
+  // A spot begins as silent; each step it is brought up takes its weight off.
+  let fixedMinor = 0;
+  spots.forEach((_, s) => {
+    fixedMinor += PENALTY_MINOR.silent;
+    for (const [verdict, worse] of STEPS) {
+      const z = `z${s}_${verdict}`;
+      bounds.push(`${z} <= 1`);
+      objective.push(`-${num(PENALTY_MINOR[worse] - PENALTY_MINOR[verdict])} ${z}`);
+      if (!isAtLeast(here[s]!.verdict, verdict))
+        rows.push(`a${z}: ${z}${less(bringing(s, verdict, () => true))} <= 0`);
+    }
+  });
+  guards.forEach(({ spot, verdict, column }, i) => {
+    const { place, spots: links } = columns[column]!;
+    const { choiceDbm } = links[spot]!;
+    // At each place stands one unit at most: whatever of it draws away as strongly is one sum.
+    const away = columns.flatMap((c, j) => {
+      const link = c.spots[spot]!;
+      return c.place === place && link.choiceDbm >= choiceDbm && !isAtLeast(link.verdict, verdict)
+        ? [`y${j}`]
+        : [];
     });
-    rows.push(`a${s}: ${sum(attach)} = 1`);
+    const kept = bringing(spot, verdict, (l) => l.choiceDbm >= choiceDbm);
+    rows.push(`g${i}: z${spot}_${verdict} + ${sum(away)}${less(kept)} <= 1`);
   });
   const places = new Map<string, number[]>();
   columns.forEach((c, j) => places.set(c.place, [...(places.get(c.place) ?? []), j]));
   [...places.values()].forEach((list, i) => {
     if (list.length > 1) rows.push(`p${i}: ${sum(list.map((j) => `y${j}`))} <= 1`);
   });
+  const standing = new Map<string, string[]>();
   columns.forEach((c, j) => {
-    if (!c.parent) return;
-    const parents = columns.flatMap((p, k) =>
-      p.parent === null && p.place === c.parent!.place && p.unit.kitId === c.parent!.kitId ? [`y${k}`] : [],
-    );
-    rows.push(`h${j}: y${j} - ${parents.length > 0 ? parents.join(' - ') : `0 y${j}`} <= 0`);
+    const key = standKey(c.place, c.unit.kitId);
+    if (c.parents === null) standing.set(key, [...(standing.get(key) ?? []), `y${j}`]);
+  });
+  columns.forEach((c, j) => {
+    if (!c.parents) return;
+    const under = c.parents.flatMap((p) => standing.get(p) ?? []);
+    rows.push(`h${j}: y${j}${less(under)} <= 0`);
   });
   if (columns.length > 0) {
     rows.push(`n: ${sum(columns.map((_, j) => `y${j}`))} <= ${most}`);
@@ -105,11 +154,17 @@ export function programOf(
     const inCut = new Set(cut);
     const plus = cut.map((j) => `y${j}`);
     const minus = columns.flatMap((_, j) => (inCut.has(j) ? [] : [`y${j}`]));
-    rows.push(
-      `c${i}: ${plus.length > 0 ? plus.join(' + ') : '0 y0'}${minus.map((m) => ` - ${m}`).join('')} <= ${cut.length - 1}`,
-    );
+    rows.push(`c${i}: ${plus.length > 0 ? sum(plus) : '0 y0'}${less(minus)} <= ${cut.length - 1}`);
   });
-  return `Minimize\n obj: ${sum(objective)}\nSubject To\n ${rows.join('\n ')}\nBinary\n ${binaries.join('\n ')}\nEnd\n`;
+  const binaries = columns.map((_, j) => `y${j}`);
+  const of = objective.reduce((text, term) => `${text}${term.startsWith('-') ? ' ' : '\n + '}${term}`, '');
+  return [
+    `Minimize\n obj: ${num(fixedMinor)} one${of}`,
+    `Subject To\n ${rows.join('\n ')}`,
+    `Bounds\n one = 1\n ${bounds.join('\n ')}`,
+    ...(binaries.length > 0 ? [`Binary\n ${binaries.join('\n ')}`] : []),
+    'End\n',
+  ].join('\n');
 }
 
 /** Value of an objective in minor units again. */

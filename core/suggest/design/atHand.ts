@@ -1,0 +1,92 @@
+import { kitById } from '../../kit/catalogue/catalogue';
+import type { PlanContext } from '../../plan/evaluate/context';
+import { VERDICT_RANK, type Verdict } from '../../plan/evaluate/judge';
+import { isCable } from '../../plan/option/feeds';
+import { gatewayOf } from '../../plan/option/graph';
+import { withMoved } from '../../plan/option/movedUnit';
+import { nextLetter, withoutUnit } from '../../plan/option/placing';
+import type { Option, Unit } from '../../plan/option/schema';
+import { apartM } from '../../site/geometry/apart';
+import type { Place } from '../../site/model/schema';
+import { fits, isTaken, placesFor, type Candidate } from '../candidates';
+import { unitAt } from '../more';
+import type { School } from '../schoolList';
+import { feedsFor } from '../schoolNetwork';
+
+/** Places tried for a unit that moves, and for one more. */
+const MOST_MOVES = 4;
+const MOST_MORE = 5;
+/** What a storey between two places counts for, m. */
+const STOREY_M = 3;
+
+/** Whether a plan is one a school allows: its way with the router, kits and feeds, but for what is locked. */
+export function isOf(context: PlanContext, school: School, option: Option, locked: readonly Unit[]): boolean {
+  const gateway = gatewayOf(option);
+  if (!gateway) return false;
+  const isLocked = (unit: Unit) => locked.some((l) => l.id === unit.id);
+  const way = kitById(gateway.kitId, context.ownKit)?.kind === 'router' ? 'behind' : 'replace';
+  if (school.router !== 'any' && school.router !== way && !isLocked(gateway)) return false;
+  return option.units.every((unit) => {
+    if (isLocked(unit)) return true;
+    const { feed } = unit;
+    if (feed.kind === 'line') return way === 'behind' || school.kits.includes(unit.kitId);
+    const isNewCable = isCable(feed) && feed.dataRunId === null;
+    const isAir = feed.kind === 'wireless' || feed.kind === 'bridge';
+    if (school.feeds === 'air' && !isAir) return false;
+    if (school.feeds === 'wire' && isAir) return false;
+    if (isNewCable && (school.feeds === 'noDrilling' || !context.brief.allowed.drilling)) return false;
+    return school.kits.includes(unit.kitId);
+  });
+}
+
+function nearest(places: readonly Candidate[], to: Place, most: number): Candidate[] {
+  const offM = (c: Candidate) => apartM(c.place, to) + (c.place.storeyId === to.storeyId ? 0 : STOREY_M);
+  return [...places].sort((a, b) => offM(a) - offM(b)).slice(0, most);
+}
+
+/**
+ * Plans one change away from the one at hand, by a school: without a unit, a unit fed otherwise, of another kit or at a place
+ * near by, a unit more for the worst spot. Locked units stay. An order that never depends on the clock.
+ */
+export function* changesOf(
+  context: PlanContext,
+  school: School,
+  option: Option,
+  locked: readonly Unit[],
+  verdicts: ReadonlyMap<string, Verdict>,
+): Generator<Option> {
+  const kits = school.kits.map((id) => kitById(id, context.ownKit)!);
+  const places = placesFor(context, kits).filter((c) => !isTaken(option, c.place));
+  const free = option.units.filter((u) => u.feed.kind !== 'line' && !locked.some((l) => l.id === u.id));
+  const having = (unit: Unit): Option => ({
+    ...option,
+    units: option.units.map((u) => (u.id === unit.id ? unit : u)),
+  });
+  for (const unit of free) yield withoutUnit(option, unit.id);
+  const worst = [...context.site.spots].sort(
+    (a, b) =>
+      VERDICT_RANK[verdicts.get(a.id) ?? 'silent'] - VERDICT_RANK[verdicts.get(b.id) ?? 'silent'] ||
+      a.number - b.number,
+  )[0];
+  if (worst && verdicts.get(worst.id) !== 'serves')
+    for (const place of nearest(places, worst.place, MOST_MORE))
+      for (const kit of kits.filter((k) => fits(k, place))) {
+        const plain = unitAt(context, option, kit, place.place, `more-${nextLetter(option).toLowerCase()}`);
+        for (const feed of feedsFor(context, school, option, plain, kit))
+          yield { ...option, units: [...option.units, { ...plain, feed }] };
+      }
+  for (const unit of free) {
+    const kit = kitById(unit.kitId, context.ownKit)!;
+    const bare = withoutUnit(option, unit.id);
+    for (const feed of feedsFor(context, school, bare, unit, kit)) yield having({ ...unit, feed });
+    for (const other of kits)
+      if (other.id !== unit.kitId && other.mount === kit.mount && other.feeds.includes(unit.feed.kind))
+        yield having({ ...unit, kitId: other.id, radios: {} });
+    const near = nearest(
+      places.filter((c) => fits(kit, c)),
+      unit.place,
+      MOST_MOVES,
+    );
+    for (const { place } of near) yield withMoved(context.site, option, unit.id, place);
+  }
+}

@@ -1,0 +1,199 @@
+import { withChannels } from '../../plan/channels/channelPlan';
+import type { PlanContext } from '../../plan/evaluate/context';
+import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
+import { servedOf } from '../../plan/evaluate/judge';
+import type { Option, Unit } from '../../plan/option/schema';
+import type { School } from '../schoolList';
+import { changesOf, isOf } from './atHand';
+import { chanceOf, type Chance } from './chance';
+import { optionsOf } from './choice';
+import type { LinkTable } from './columns';
+import { PENALTY_MINOR } from './penalty';
+import { chosenOf, guardsFor, minorOf, programOf, type Guard, type Solve } from './program';
+
+/** What is asked of a search. */
+export interface DesignAsk {
+  school: School;
+  /** Units beside what is there from the start, at most. */
+  most: number;
+  locked: readonly Unit[];
+  /** The plan at hand: the search begins with it and what is one change away. */
+  from?: Option;
+  /** Least chance that the whole plan serves; absent takes the surest among those that cost about the least. */
+  chance?: number;
+  /** Programs solved at most for one way with the router: the gap says what is left open. */
+  mostSolves?: number;
+  pause: () => Promise<void>;
+  progress?: (p: DesignProgress) => void;
+}
+
+/** How far a search has come. */
+export interface DesignProgress {
+  words: string;
+  /** The best so far; null before any. */
+  best: { option: Option; totalMinor: number; served: number; of: number } | null;
+  /** How much less a plan could still cost, as a share; null before anything is known of that. */
+  gap: number | null;
+}
+
+/** A network that was judged by the full model. */
+export interface Found {
+  option: Option;
+  evaluation: Evaluation;
+  valueMinor: number;
+  /** Worked out when it is first asked for: most networks never are. */
+  chance: () => Chance;
+}
+
+const MOST_SOLVES = 25;
+/** What sums of rounded numbers may be off by, minor units. */
+const ROUNDING = 0.05;
+/** Among plans that cost no more than this above the least, the surest is taken (estimate). */
+export const ABOUT = 0.03;
+/** Further plans looked at for that, once the least is known. */
+const MOST_ALIKE = 6;
+/** Networks judged around the plan at hand. */
+const MOST_AROUND = 80;
+
+/** How much less than a value is still open, as a share of it. */
+export const gapOf = (valueMinor: number, boundMinor: number): number =>
+  valueMinor > 0 ? Math.max(0, (valueMinor - boundMinor) / valueMinor) : 0;
+
+const NONE: ReadonlySet<string> = new Set();
+
+/** What an evaluated plan is worth: its price, and what its spots weigh that are not served; a plan that will not do is worth nothing. */
+export function valueOf(e: Evaluation, locked: ReadonlySet<string> = NONE): number {
+  // What is wrong with a unit that is locked is nothing the search may mend.
+  if (e.notices.some((n) => n.weight === 'stop' && !(n.unitId !== null && locked.has(n.unitId))))
+    return Infinity;
+  return e.price.totalMinor + e.predictions.reduce((sum, p) => sum + PENALTY_MINOR[p.verdict], 0);
+}
+
+/** A search through one table after another: programs are solved, what they choose is judged, the best is kept with what it is held against. */
+export class Search {
+  best: Found | null = null;
+  /** All that were judged, fit the budget and will do. */
+  readonly alike: Found[] = [];
+  /** Least any plan of the tables looked through can be worth, minor units. */
+  boundMinor = Infinity;
+  /** Whether nothing was left out of the tables and the choices. */
+  isWhole = true;
+  solved = 0;
+  judged = 0;
+  private readonly locked: ReadonlySet<string>;
+
+  constructor(
+    private readonly context: PlanContext,
+    private readonly today: Option,
+    private readonly ask: DesignAsk,
+    private readonly solve: Solve,
+  ) {
+    this.locked = new Set(ask.locked.map((u) => u.id));
+  }
+
+  tell(words: string, boundMinor: number | null): void {
+    const { best } = this;
+    this.ask.progress?.({
+      words,
+      best: best && {
+        option: best.option,
+        totalMinor: best.evaluation.price.totalMinor,
+        served: servedOf(best.evaluation.predictions).length,
+        of: best.evaluation.predictions.length,
+      },
+      gap: best && boundMinor !== null ? gapOf(best.valueMinor, boundMinor) : null,
+    });
+  }
+
+  /** Begins with the plan at hand where the school allows it: it is judged as it is, then what is one change away, while that is better. */
+  async around(from: Option): Promise<void> {
+    const { context, ask } = this;
+    const isTooMany = (o: Option) => o.units.length - ask.locked.length - 1 > ask.most;
+    if (!isOf(context, ask.school, from, ask.locked) || isTooMany(from)) return;
+    this.tell('The plan at hand', null);
+    this.keep(from, false);
+    let left = MOST_AROUND;
+    for (let at = this.best; at && left > 0;) {
+      const verdicts = new Map(at.evaluation.predictions.map((p) => [p.spotId, p.verdict]));
+      for (const next of changesOf(context, ask.school, at.option, ask.locked, verdicts)) {
+        if (isTooMany(next)) continue;
+        if (left-- <= 0) break;
+        await ask.pause();
+        this.keep(withChannels(context, next), false);
+      }
+      at = this.best === at ? null : this.best;
+      this.tell('What is one change away from the plan at hand', null);
+    }
+  }
+
+  /** Looks through one table until nothing better is left in it, or a number of programs was solved. */
+  async among(table: LinkTable): Promise<void> {
+    const cuts: number[][] = [];
+    const guards: Guard[] = [];
+    // Before any program is solved nothing is known but what is there from the start.
+    let bound = table.baseLeastMinor;
+    let further = 0;
+    this.isWhole &&= table.isWhole;
+    for (let k = 0; k < (this.ask.mostSolves ?? MOST_SOLVES); k++) {
+      const answer = await this.cheapest(table, cuts, guards);
+      // All choices are judged, or the nodes did not reach: the first proves, the second does not.
+      if (answer.kind === 'none') bound = Infinity;
+      if (answer.kind !== 'best') break;
+      // Prices are whole minor units: what cannot be had for less than 1.2 of them costs 2.
+      const now = Math.ceil(minorOf(answer.objective) + table.baseLeastMinor - ROUNDING);
+      // From here on only plans that cost about the same are looked at.
+      const isPast = this.best !== null && now >= this.best.valueMinor;
+      // What is left costs no less than this, and what was judged no less than the best.
+      bound = isPast ? Math.max(bound, this.best!.valueMinor) : now;
+      if (isPast && (now > this.best!.valueMinor * (1 + ABOUT) || further++ >= MOST_ALIKE)) break;
+      this.judge(table, answer.chosen);
+      cuts.push(answer.chosen);
+      this.tell(`Judged ${this.judged} networks`, bound);
+    }
+    this.boundMinor = Math.min(this.boundMinor, bound);
+  }
+
+  /** The cheapest choice that is not cut off: what draws devices away is said to the program until its choice breaks nothing. */
+  private async cheapest(table: LinkTable, cuts: readonly (readonly number[])[], guards: Guard[]) {
+    const { budgetMinor } = this.context.brief.allowed;
+    for (;;) {
+      await this.ask.pause();
+      const answer = await this.solve(programOf(table, { most: this.ask.most, budgetMinor, cuts, guards }));
+      this.solved++;
+      if (answer.kind !== 'best') return answer;
+      const chosen = chosenOf(table, answer.values);
+      const missing = guardsFor(table, chosen, answer.values);
+      if (missing.length === 0) return { ...answer, chosen };
+      guards.push(...missing);
+    }
+  }
+
+  /** Judges a choice by the full model, hung in whichever way is worth most, and keeps it. */
+  judge(table: LinkTable, chosen: readonly number[]): void {
+    const { options, isWhole } = optionsOf(
+      table,
+      chosen.map((j) => table.columns[j]!),
+    );
+    this.isWhole &&= isWhole;
+    for (const option of options) this.keep(withChannels(this.context, option), chosen.length === 0);
+  }
+
+  /** Judges a network and keeps it where it will do: the first with nothing added always does. */
+  private keep(option: Option, isBare: boolean): void {
+    const evaluation = evaluate(this.context, option, this.today);
+    this.judged++;
+    // A budget that is less than what is there costs still leaves that.
+    const { budgetMinor } = this.context.brief.allowed;
+    if (budgetMinor !== null && evaluation.price.totalMinor > budgetMinor && !isBare) return;
+    const valueMinor = valueOf(evaluation, this.locked);
+    if (valueMinor === Infinity) return;
+    let known: Chance | null = null;
+    const chance = () => (known ??= chanceOf(this.context, option));
+    // What is not as sure as it is asked to be is no plan; nothing added at all always is one.
+    const least = this.ask.chance;
+    if (least !== undefined && chance().whole < least && !isBare) return;
+    const found = { option, evaluation, chance, valueMinor };
+    this.alike.push(found);
+    if (!this.best || valueMinor < this.best.valueMinor) this.best = found;
+  }
+}
