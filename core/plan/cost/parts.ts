@@ -8,7 +8,7 @@ import { kitOf, type PlanContext } from '../evaluate/context';
 import { isCable, needsRun, parentIdOf } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
 import { injectorsOf } from '../power/power';
-import { cableRunOf, entryLeadOf, spotCable } from '../route/cableRun';
+import { cableRunOf, entryLeadOf, hangsByLead, spotCable } from '../route/cableRun';
 import { adapterGroups, coaxWorkOf } from './adapters';
 import { runUses } from './cableParts';
 
@@ -77,6 +77,7 @@ function addFeed(context: PlanContext, option: Option, unit: Unit, list: PartsLi
       list.material(item.id, count, label);
   // A run that is in the house still wants a lead at each end.
   else if (isCable(feed) && feed.dataRunId !== null && parentIdOf(feed) !== null) list.material('patch', 2);
+  else if (hangsByLead(context, option, unit)) list.material('patch', 1);
   if (kitOf(context, unit).outdoor) list.material('mount', 1);
 }
 

@@ -93,10 +93,28 @@ export function cableRun(
   };
 }
 
+/** A unit no farther from its parent than this in one room, by a cable said to be no longer, hangs on a ready-made lead, m. */
+const SIDE_M = 2;
+
+/** Whether a unit stands at the side of its parent and hangs on it by a ready-made lead. */
+export function hangsByLead(context: PlanContext, option: Option, unit: Unit): boolean {
+  const { feed, place } = unit;
+  if (!needsRun(feed) || feed.kind !== 'ethernet') return false;
+  const parent = option.units.find((u) => u.id === parentIdOf(feed));
+  return (
+    parent !== undefined &&
+    areWithin(parent.place, place, SIDE_M) &&
+    feed.lengthM !== null &&
+    feed.lengthM <= SIDE_M &&
+    crossingsBetween(context.scene, pointOf(context.site, parent.place), pointOf(context.site, place)).walls
+      .length === 0
+  );
+}
+
 /** The cable that has to be laid for a unit; null where none is. */
 export function cableRunOf(context: PlanContext, option: Option, unit: Unit): CableRun | null {
   const { feed } = unit;
-  if (!needsRun(feed)) return null;
+  if (!needsRun(feed) || hangsByLead(context, option, unit)) return null;
   const parent = option.units.find((u) => u.id === parentIdOf(feed));
   return parent ? cableRun(context, parent.place, unit.place, feed) : null;
 }

@@ -1,23 +1,19 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import highsLoader from 'highs';
-import { emptyBrief } from '../../brief/brief';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { withChannels } from '../../plan/channels/channelPlan';
 import { planContext, type PlanContext } from '../../plan/evaluate/context';
 import { evaluate } from '../../plan/evaluate/evaluate';
-import { feedTo } from '../../plan/option/placing';
 import { plainFeed } from '../../plan/option/feeds';
 import { emptyPlan, type Option, type Unit } from '../../plan/option/schema';
-import { seeded } from '../../stats/seeded';
-import { emptySite, type Site, type Spot, type Wall } from '../../site/model/schema';
-import { sampleBuilding, sampleRectangle, sampleWall } from '../../site/sampleSite';
+import { emptySite } from '../../site/model/schema';
 import { candidatePlaces } from '../candidates';
 import { unitAt } from '../more';
 import type { School } from '../schoolList';
+import { beginning } from '../schoolNetwork';
 import { chanceOf } from './chance';
 import { design } from './design';
 import type { Solve } from './program';
-import { valueOf } from './search';
+import { leastByTrying, smallBrief, smallHouse, smallToday } from './smallHouse';
 import { solveWith, type LpSolver } from './solver';
 
 let solve: Solve;
@@ -25,63 +21,9 @@ beforeAll(async () => {
   solve = solveWith((await highsLoader()) as unknown as LpSolver);
 });
 
-/** A made-up house: a row of rooms between brick or stone, an outlet in some of them, spots that want much or little. */
-function house(seed: number): Site {
-  const next = seeded(seed);
-  const rooms = 5;
-  const xs = Array.from({ length: rooms }, (_, i) => i * 5);
-  const wall = (id: string, ...line: [number, number, number, number]): Wall =>
-    sampleWall(id, 'g', line, next() < 0.5 ? 'rubbleStone' : 'brickCavity');
-  const spot = (i: number): Spot => ({
-    id: `s${i}`,
-    number: i + 1,
-    name: `Spot ${i + 1}`,
-    place: { storeyId: 'g', xM: 1 + next() * (rooms * 5 - 2), yM: 0.5 + next() * 5, heightM: 1 },
-    client: next() < 0.5 ? 'phone' : 'laptop',
-    deviceName: '',
-    activities: [{ activity: next() < 0.5 ? 'hdFilm' : 'teaching', count: 1 }],
-    complaint: '',
-  });
-  return {
-    ...emptySite(),
-    buildings: [sampleBuilding('House', ['g'], sampleRectangle(0, 0, rooms * 5, 6))],
-    walls: [
-      wall('n', 0, 0, rooms * 5, 0),
-      wall('e', rooms * 5, 0, rooms * 5, 6),
-      wall('s', rooms * 5, 6, 0, 6),
-      wall('w', 0, 6, 0, 0),
-      ...xs.slice(1).map((x, i) => wall(`i${i}`, x, 0, x, 6)),
-    ],
-    outlets: [1, 2, 3, 4].map((i) => ({
-      id: `o${i}`,
-      name: `Socket ${i}`,
-      place: { storeyId: 'g', xM: i * 5 + 1 + next() * 3, yM: 1 + next() * 4, heightM: 0.3 },
-      circuitId: null,
-      freeSockets: 4,
-      strip: false,
-    })),
-    spots: Array.from({ length: 5 }, (_, i) => spot(i)),
-    lineEntry: { storeyId: 'g', xM: 1, yM: 1, heightM: 1 },
-  };
-}
-const brief = { ...emptyBrief(), line: { ...emptyBrief().line, downMbps: 200, upMbps: 50 } };
-const contextOf = (seed: number): PlanContext => planContext({ site: house(seed), brief, plan: emptyPlan() });
-const today: Option = {
-  id: 'today',
-  name: 'Today',
-  units: [
-    {
-      id: 'old',
-      letter: 'A',
-      kitId: 'provider-router',
-      name: 'Entry',
-      place: { storeyId: 'g', xM: 1.5, yM: 1.5, heightM: 1.2 },
-      feed: plainFeed('line', null),
-      radios: {},
-    },
-  ],
-  wiredSpots: [],
-};
+const contextOf = (seed: number): PlanContext => smallHouse(seed);
+const today = smallToday;
+const brief = smallBrief;
 const school: School = {
   id: 'small',
   label: 'Small',
@@ -93,41 +35,34 @@ const school: School = {
 };
 const ask = { school, most: 2, locked: [], pause: () => Promise.resolve() };
 
-/** The best of every network of at most two new units, each at any place, of either kit, by air or cable from any unit before it. */
-function exhaustive(context: PlanContext): number {
-  const places = candidatePlaces(context);
-  let best = Infinity;
-  const judge = (o: Option) => {
-    best = Math.min(best, valueOf(evaluate(context, withChannels(context, o), today)));
-  };
-  const next = (o: Option, left: number) => {
-    judge(o);
-    if (left === 0) return;
-    for (const [p, place] of places.entries()) {
-      if (o.units.some((u) => u.id.startsWith(`p${p}-`))) continue;
-      for (const kitId of school.kits) {
-        const plain = unitAt(context, o, kitById(kitId)!, place.place, `p${p}-${kitId}`);
-        for (const parent of o.units) {
-          const add = (unit: Unit) => next({ ...o, units: [...o.units, unit] }, left - 1);
-          add({ ...plain, feed: feedTo(context.site, 'wireless', parent, plain.place) });
-          if (parent === o.units[0])
-            add({ ...plain, feed: feedTo(context.site, 'ethernet', parent, plain.place) });
-        }
-      }
-    }
-  };
-  next({ ...today, id: 'x' }, 2);
-  return best;
-}
+const router: Option = { ...today, id: 'x' };
 
 describe('the plan that is worth most', () => {
   test.each([1, 2, 3, 4, 5, 6])('equals exhaustive search in a small house (%i)', async (seed) => {
     const context = contextOf(seed);
     const found = (await design(context, today, ask, solve))!;
     expect(found.isProven).toBe(true);
-    expect(found.cheapestMinor).toBe(exhaustive(context));
+    expect(found.cheapestMinor).toBe(leastByTrying(context, [router], school, 2));
     expect(found.valueMinor).toBeLessThanOrEqual(found.cheapestMinor * 1.03);
   });
+  test.each([11, 12, 13])(
+    'no network of three units, two kits and three feeds at eight places is worth more (%i)',
+    async (seed) => {
+      const context = smallHouse(seed, { rooms: 7, outlets: 8, coax: true });
+      const mesh: School = {
+        ...school,
+        kits: ['mesh-dual', 'mesh-own-radio'],
+        router: 'replace',
+      };
+      const found = (await design(context, today, { ...ask, school: mesh, most: 3 }, solve))!;
+      expect(found.isProven).toBe(true);
+      const bases = mesh.kits.map((kitId) => ({
+        ...beginning(context, mesh, 'replace', today, [])!,
+        units: beginning(context, mesh, 'replace', today, [])!.units.map((u) => ({ ...u, kitId })),
+      }));
+      expect(leastByTrying(context, bases, mesh, 3, found.cheapestMinor)).toBe(found.cheapestMinor);
+    },
+  );
   test('is the same twice, and says why each unit is there', async () => {
     const context = contextOf(2);
     const [a, b] = [await design(context, today, ask, solve), await design(context, today, ask, solve)];
@@ -157,7 +92,10 @@ describe('the plan that is worth most', () => {
     const bare = planContext({ site: emptySite(), brief, plan: emptyPlan() });
     expect(await design(bare, { ...today, units: [] }, ask, solve)).toBeNull();
     const placeless = planContext({
-      site: { ...house(1), outlets: house(1).outlets.map((o) => ({ ...o, freeSockets: 0 })) },
+      site: {
+        ...contextOf(1).site,
+        outlets: contextOf(1).site.outlets.map((o) => ({ ...o, freeSockets: 0 })),
+      },
       brief,
       plan: emptyPlan(),
     });

@@ -9,7 +9,7 @@ import type { Option, Unit } from '../../plan/option/schema';
 import { MESH } from '../schoolList';
 import { beginning } from '../schoolNetwork';
 import { chanceOf, type Chance } from './chance';
-import { linkTable } from './columns';
+import { linkTable } from './linkTable';
 import type { Solve } from './program';
 import { ABOUT, gapOf, Search, type DesignAsk, type Found } from './search';
 
@@ -165,7 +165,7 @@ export async function design(
       c.spots.forEach((l, s) => {
         if (l.verdict === 'serves') reachable.add(table.spots[s]!.id);
       });
-    await search.among(table);
+    await search.through(table);
   }
   const { best, alike, boundMinor, isWhole, solved, judged } = search;
   if (!best) return null;

@@ -1,3 +1,4 @@
+import { isCable, parentIdOf } from '../../plan/option/feeds';
 import { VERDICT_RANK, type Verdict } from '../../plan/evaluate/judge';
 import { standKey, type LinkTable, type SpotLink } from './columns';
 import { PENALTY_MINOR } from './penalty';
@@ -17,16 +18,27 @@ export interface Guard {
   column: number;
 }
 
-/** What bounds a choice: units and money at most, choices that were judged already, and who draws whom away. */
+/** A row that was learnt from a judged network: while these columns stand, a spot that goes by one of them gets less than a verdict. */
+export interface Loss {
+  spot: number;
+  verdict: Verdict;
+  /** The column the spot's device goes by. */
+  column: number;
+  /** That column with what it hangs on and whatever shares the air with it. */
+  standing: readonly number[];
+}
+
+/** What bounds a choice: units and money at most, and what was learnt: choices that were judged, who draws whom away, what is lost together. */
 export interface Limits {
   most: number;
   budgetMinor: number | null;
   cuts: readonly (readonly number[])[];
   guards: readonly Guard[];
+  losses: readonly Loss[];
 }
 
 /** Verdicts a spot can be brought to, from the best, each with the next worse. */
-const STEPS: readonly [Verdict, Verdict][] = [
+export const STEPS: readonly [Verdict, Verdict][] = [
   ['serves', 'tight'],
   ['tight', 'short'],
   ['short', 'silent'],
@@ -89,8 +101,8 @@ export function guardsFor(
  * gives as much; that a device goes by what it hears best is said by guards, which are added where a choice breaks them (there
  * are spots × places × kits of them, and few matter). Without a guard the program says too much, never too little.
  */
-export function programOf(table: LinkTable, { most, budgetMinor, cuts, guards }: Limits): string {
-  const { columns, spots, here } = table;
+export function programOf(table: LinkTable, { most, budgetMinor, cuts, guards, losses }: Limits): string {
+  const { columns, spots, here, ports, boxes } = table;
   const objective: string[] = columns.map((c, j) => `${num(c.leastMinor)} y${j}`);
   const rows: string[] = [];
   const bounds: string[] = [];
@@ -127,6 +139,13 @@ export function programOf(table: LinkTable, { most, budgetMinor, cuts, guards }:
     const kept = bringing(spot, verdict, (l) => l.choiceDbm >= choiceDbm);
     rows.push(`g${i}: z${spot}_${verdict} + ${sum(away)}${less(kept)} <= 1`);
   });
+  losses.forEach(({ spot, verdict, column, standing }, i) => {
+    const { choiceDbm } = columns[column]!.spots[spot]!;
+    const kept = bringing(spot, verdict, (l) => l.choiceDbm > choiceDbm);
+    rows.push(
+      `o${i}: z${spot}_${verdict} + ${sum(standing.map((j) => `y${j}`))}${less(kept)} <= ${standing.length}`,
+    );
+  });
   const places = new Map<string, number[]>();
   columns.forEach((c, j) => places.set(c.place, [...(places.get(c.place) ?? []), j]));
   [...places.values()].forEach((list, i) => {
@@ -142,11 +161,41 @@ export function programOf(table: LinkTable, { most, budgetMinor, cuts, guards }:
     const under = c.parents.flatMap((p) => standing.get(p) ?? []);
     rows.push(`h${j}: y${j}${less(under)} <= 0`);
   });
+  /** What counts against the budget beside the columns. */
+  const paid: string[] = [];
+  // Cables take ports, and where these run out a switch is bought.
+  const switches: string[] = [];
+  ports.forEach(({ parentId, free, more, switchMinor }, i) => {
+    const cables = columns.flatMap((c, j) =>
+      c.parents === null && isCable(c.unit.feed) && parentIdOf(c.unit.feed) === parentId ? [`y${j}`] : [],
+    );
+    if (cables.length <= free) return;
+    switches.push(`s${i}`);
+    bounds.push(`s${i} <= ${free}`);
+    objective.push(`${num(switchMinor)} s${i}`);
+    paid.push(`${num(switchMinor)} s${i}`);
+    rows.push(`w${i}: ${sum(cables)} - ${more} s${i} <= ${free}`);
+  });
+  // As many pieces of a kit as are used and not in the house are bought, in singles and boxes; boxes may leave some over.
+  const bought: string[] = [];
+  boxes.forEach(({ kitId, wanted, sold }, i) => {
+    const used = columns.flatMap((c, j) => (c.unit.kitId === kitId ? [`y${j}`] : []));
+    if (used.length === 0 && wanted <= 0) return;
+    const packs = sold.map(({ pieces, costMinor }, k) => {
+      bought.push(`q${i}_${k}`);
+      bounds.push(`q${i}_${k} <= ${most + Math.max(0, wanted)}`);
+      const term = `${num(costMinor)} q${i}_${k}`;
+      objective.push(term);
+      paid.push(term);
+      return ` - ${pieces} q${i}_${k}`;
+    });
+    rows.push(`k${i}: ${used.length > 0 ? sum(used) : '0 one'}${packs.join('')} <= ${-wanted}`);
+  });
   if (columns.length > 0) {
     rows.push(`n: ${sum(columns.map((_, j) => `y${j}`))} <= ${most}`);
     if (budgetMinor !== null)
       rows.push(
-        `b: ${sum(columns.map((c, j) => `${num(c.leastMinor)} y${j}`))} <= ${num(Math.max(0, budgetMinor - table.baseLeastMinor))}`,
+        `b: ${sum([...columns.map((c, j) => `${num(c.leastMinor)} y${j}`), ...paid])} <= ${num(Math.max(0, budgetMinor - table.baseLeastMinor))}`,
       );
   }
   cuts.forEach((cut, i) => {
@@ -156,12 +205,14 @@ export function programOf(table: LinkTable, { most, budgetMinor, cuts, guards }:
     const minus = columns.flatMap((_, j) => (inCut.has(j) ? [] : [`y${j}`]));
     rows.push(`c${i}: ${plus.length > 0 ? sum(plus) : '0 y0'}${less(minus)} <= ${cut.length - 1}`);
   });
+  const whole = [...switches, ...bought];
   const binaries = columns.map((_, j) => `y${j}`);
   const of = objective.reduce((text, term) => `${text}${term.startsWith('-') ? ' ' : '\n + '}${term}`, '');
   return [
     `Minimize\n obj: ${num(fixedMinor)} one${of}`,
     `Subject To\n ${rows.join('\n ')}`,
     `Bounds\n one = 1\n ${bounds.join('\n ')}`,
+    ...(whole.length > 0 ? [`General\n ${whole.join('\n ')}`] : []),
     ...(binaries.length > 0 ? [`Binary\n ${binaries.join('\n ')}`] : []),
     'End\n',
   ].join('\n');

@@ -2,6 +2,7 @@ import { withChannels } from '../../plan/channels/channelPlan';
 import type { PlanContext } from '../../plan/evaluate/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
 import { servedOf } from '../../plan/evaluate/judge';
+import { isCable } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
 import type { School } from '../schoolList';
 import { changesOf, isOf } from './atHand';
@@ -9,7 +10,9 @@ import { chanceOf, type Chance } from './chance';
 import { optionsOf } from './choice';
 import type { LinkTable } from './columns';
 import { PENALTY_MINOR } from './penalty';
-import { chosenOf, guardsFor, minorOf, programOf, type Guard, type Solve } from './program';
+import { withSwitches } from './switches';
+import { lossesOf } from './losses';
+import { chosenOf, guardsFor, minorOf, programOf, type Guard, type Loss, type Solve } from './program';
 
 /** What is asked of a search. */
 export interface DesignAsk {
@@ -45,7 +48,15 @@ export interface Found {
   chance: () => Chance;
 }
 
-const MOST_SOLVES = 25;
+/** Programs solved at most for one table; of more columns than are wide fewer, since each of them takes seconds. */
+const MOST_SOLVES = 60;
+const LEAST_SOLVES = 2;
+const WIDE_COLUMNS = 350;
+const solvesFor = (columns: number): number =>
+  Math.max(LEAST_SOLVES, Math.min(MOST_SOLVES, Math.floor(MOST_SOLVES * (WIDE_COLUMNS / columns) ** 2)));
+/** Programs solved over the cables of a wide table alone, for a first plan that shares no air. */
+const CABLE_SOLVES = 3;
+
 /** What sums of rounded numbers may be off by, minor units. */
 const ROUNDING = 0.05;
 /** Among plans that cost no more than this above the least, the surest is taken (estimate). */
@@ -80,6 +91,8 @@ export class Search {
   isWhole = true;
   solved = 0;
   judged = 0;
+  /** Plans looked at beyond the least, for one that is surer. */
+  private further = 0;
   private readonly locked: ReadonlySet<string>;
 
   constructor(
@@ -126,16 +139,33 @@ export class Search {
     }
   }
 
-  /** Looks through one table until nothing better is left in it, or a number of programs was solved. */
-  async among(table: LinkTable): Promise<void> {
-    const cuts: number[][] = [];
-    const guards: Guard[] = [];
+  /** Looks through a table: over its cables first where it is wide, since units by air share what they have in ways only the judge knows. */
+  async through(table: LinkTable): Promise<void> {
+    this.isWhole &&= table.isWhole;
+    const isWide = table.columns.length > WIDE_COLUMNS;
+    const cables = table.columns.filter((c) => c.parents === null && isCable(c.unit.feed));
+    if (isWide && cables.length > 0 && cables.length < table.columns.length)
+      await this.among({ ...table, columns: cables }, CABLE_SOLVES, false);
+    const bound = await this.among(table, this.ask.mostSolves ?? solvesFor(table.columns.length));
+    this.boundMinor = Math.min(this.boundMinor, bound);
+  }
+
+  /** Solves and judges until nothing better is left in a table, or a number of programs was solved. The least a plan of it can be worth, minor units. */
+  private async among(table: LinkTable, most: number, isAll = true): Promise<number> {
+    const { ask, context } = this;
+    const limits = {
+      most: ask.most,
+      budgetMinor: context.brief.allowed.budgetMinor,
+      cuts: [] as number[][],
+      guards: [] as Guard[],
+      losses: [] as Loss[],
+    };
     // Before any program is solved nothing is known but what is there from the start.
     let bound = table.baseLeastMinor;
-    let further = 0;
-    this.isWhole &&= table.isWhole;
-    for (let k = 0; k < (this.ask.mostSolves ?? MOST_SOLVES); k++) {
-      const answer = await this.cheapest(table, cuts, guards);
+    for (let k = 0; k < most; k++) {
+      await ask.pause();
+      const answer = await this.solve(programOf(table, limits));
+      this.solved++;
       // All choices are judged, or the nodes did not reach: the first proves, the second does not.
       if (answer.kind === 'none') bound = Infinity;
       if (answer.kind !== 'best') break;
@@ -145,37 +175,27 @@ export class Search {
       const isPast = this.best !== null && now >= this.best.valueMinor;
       // What is left costs no less than this, and what was judged no less than the best.
       bound = isPast ? Math.max(bound, this.best!.valueMinor) : now;
-      if (isPast && (now > this.best!.valueMinor * (1 + ABOUT) || further++ >= MOST_ALIKE)) break;
-      this.judge(table, answer.chosen);
-      cuts.push(answer.chosen);
-      this.tell(`Judged ${this.judged} networks`, bound);
-    }
-    this.boundMinor = Math.min(this.boundMinor, bound);
-  }
-
-  /** The cheapest choice that is not cut off: what draws devices away is said to the program until its choice breaks nothing. */
-  private async cheapest(table: LinkTable, cuts: readonly (readonly number[])[], guards: Guard[]) {
-    const { budgetMinor } = this.context.brief.allowed;
-    for (;;) {
-      await this.ask.pause();
-      const answer = await this.solve(programOf(table, { most: this.ask.most, budgetMinor, cuts, guards }));
-      this.solved++;
-      if (answer.kind !== 'best') return answer;
+      if (isPast && (now > this.best!.valueMinor * (1 + ABOUT) || this.further++ >= MOST_ALIKE)) break;
       const chosen = chosenOf(table, answer.values);
-      const missing = guardsFor(table, chosen, answer.values);
-      if (missing.length === 0) return { ...answer, chosen };
-      guards.push(...missing);
+      this.judge(table, chosen);
+      limits.cuts.push(chosen);
+      const guards = guardsFor(table, chosen, answer.values);
+      limits.guards.push(...guards);
+      if (guards.length === 0) limits.losses.push(...lossesOf(context, table, chosen));
+      this.tell(`Judged ${this.judged} networks`, isAll ? bound : null);
     }
+    return bound;
   }
 
   /** Judges a choice by the full model, hung in whichever way is worth most, and keeps it. */
-  judge(table: LinkTable, chosen: readonly number[]): void {
+  private judge(table: LinkTable, chosen: readonly number[]): void {
     const { options, isWhole } = optionsOf(
       table,
       chosen.map((j) => table.columns[j]!),
     );
     this.isWhole &&= isWhole;
-    for (const option of options) this.keep(withChannels(this.context, option), chosen.length === 0);
+    for (const option of options)
+      this.keep(withChannels(this.context, withSwitches(this.context, option)), chosen.length === 0);
   }
 
   /** Judges a network and keeps it where it will do: the first with nothing added always does. */

@@ -21,6 +21,7 @@ export const solveWith =
       mip_abs_gap: 1e-3,
       mip_max_nodes: MOST_NODES,
       random_seed: 1,
+      presolve: 'off',
     });
     if (answer.Status === 'Infeasible') return Promise.resolve({ kind: 'none' });
     if (answer.Status !== 'Optimal') return Promise.resolve({ kind: 'unfinished' });

@@ -1,0 +1,106 @@
+import highsLoader from 'highs';
+import { planContext, type PlanContext } from '../core/plan/evaluate/context';
+import { servedOf } from '../core/plan/evaluate/judge';
+import { emptyPlan, type Option } from '../core/plan/option/schema';
+import { learntContext } from '../core/readings/learn';
+import { design, type Design } from '../core/suggest/design/design';
+import type { DesignAsk } from '../core/suggest/design/search';
+import { solveWith, type LpSolver } from '../core/suggest/design/solver';
+import { SCHOOLS } from '../core/suggest/schoolList';
+import { beginning } from '../core/suggest/schoolNetwork';
+import { leastByTrying, smallHouse, smallToday } from '../core/suggest/design/smallHouse';
+import { quillfeatherFarm } from '../demo/farm';
+import { estateJob } from './estateJob';
+
+const solver = (await highsLoader()) as unknown as LpSolver;
+let solverMs = 0;
+const plainSolve = solveWith(solver);
+const solve: typeof plainSolve = async (lp) => {
+  const start = performance.now();
+  const answer = await plainSolve(lp);
+  solverMs += performance.now() - start;
+  return answer;
+};
+const schoolOf = (id: string) => SCHOOLS.find((s) => s.id === id)!;
+
+/** One search, timed to its first answer and to its end. */
+async function search(
+  name: string,
+  context: PlanContext,
+  today: Option,
+  ask: Omit<DesignAsk, 'locked' | 'pause' | 'progress'>,
+): Promise<Design | null> {
+  const start = performance.now();
+  solverMs = 0;
+  let firstMs: number | null = null;
+  const d = await design(
+    context,
+    today,
+    {
+      ...ask,
+      locked: [],
+      pause: () => Promise.resolve(),
+      progress: (p) => {
+        if (p.best) firstMs ??= performance.now() - start;
+      },
+    },
+    solve,
+  );
+  const ms = performance.now() - start;
+  if (!d) console.log(`${name}: nothing`);
+  else
+    console.log(
+      `${name}: ${(ms / 1000).toFixed(1)} s (first answer ${((firstMs ?? ms) / 1000).toFixed(2)} s, solver ${(solverMs / 1000).toFixed(1)} s), ${d.places} places, ${d.columns} columns, ${d.solved} solved, ${d.judged} judged; serves ${servedOf(d.evaluation.predictions).length} of ${d.evaluation.predictions.length} with ${d.option.units.length} units for ${(d.evaluation.price.totalMinor / 100).toFixed(0)}; ${d.isProven ? 'proven' : `open ${(100 * d.gap).toFixed(2)} %`}${d.isWhole ? '' : ', not all second hops in the table'}`,
+    );
+  return d;
+}
+
+/** Small houses in which every network is tried: whether any is worth more than what was suggested. */
+async function againstTrying(count: number): Promise<void> {
+  const school = { ...schoolOf('replace'), kits: ['mesh-dual', 'mesh-own-radio'] };
+  let same = 0;
+  const added = new Map<number, number>();
+  for (let seed = 101; seed < 101 + count; seed++) {
+    const context = smallHouse(seed, { rooms: 7 + (seed % 3), outlets: 8, coax: true });
+    const ask = { school, most: 3, locked: [], pause: () => Promise.resolve() };
+    const found = (await design(context, smallToday, ask, solve))!;
+    const base = beginning(context, school, 'replace', smallToday, [])!;
+    const bases = school.kits.map((kitId) => ({ ...base, units: base.units.map((u) => ({ ...u, kitId })) }));
+    const least = leastByTrying(context, bases, school, 3, found.cheapestMinor);
+    same += Number(least === found.cheapestMinor && found.isProven);
+    if (least !== found.cheapestMinor || !found.isProven)
+      console.log(
+        `house ${seed}: suggested ${found.cheapestMinor}, by trying ${least}, proven ${found.isProven}`,
+      );
+    const n = found.option.units.length - 1;
+    added.set(n, (added.get(n) ?? 0) + 1);
+  }
+  const spread = [...added].sort(([a], [b]) => a - b).map(([n, k]) => `${k} with ${n} new`);
+  console.log(
+    `Against every network of 8 places, 2 kits, 3 feeds and 3 new units: ${same} of ${count} houses proven and equal (${spread.join(', ')})`,
+  );
+}
+
+await againstTrying(Number(process.argv[4] ?? 20));
+const farm = quillfeatherFarm();
+const { context } = learntContext(farm);
+const { today } = farm.plan;
+for (const id of ['wireFirst', 'wirelessFirst', 'free', 'oneFamily']) {
+  const found = await search(`Farm, ${id}`, context, today, { school: schoolOf(id), most: 4 });
+  // After one more reading everything that was learnt is learnt anew; the search begins with the plan at hand.
+  const again = learntContext({ ...farm, evidence: farm.evidence.slice(0, -1) }).context;
+  if (found)
+    await search(`Farm, ${id}, again after a reading`, again, today, {
+      school: schoolOf(id),
+      most: 4,
+      from: found.option,
+    });
+}
+const [farms, outlets, spots] = [Number(process.argv[2] ?? 6), 300, 80];
+const big = estateJob(farms, outlets, spots);
+const over = planContext({ site: big.site, brief: big.brief, plan: emptyPlan() });
+for (const id of (process.argv[3] ?? 'wireFirst').split(','))
+  await search(`Estate of ${outlets} outlets and ${spots} spots, ${id}`, over, big.today, {
+    school: schoolOf(id),
+    most: 24,
+  });
