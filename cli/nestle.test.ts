@@ -1,8 +1,9 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { buildSync } from 'esbuild';
 import { writeJobFile } from '../core/job/jobFile';
 import { quillfeatherFarm } from '../demo/farm';
 import { CALCULATORS } from './calculators';
@@ -20,15 +21,26 @@ writeFileSync(
   }),
 );
 
+// Bundled once: started file by file each call would take seconds.
+const program = join(process.cwd(), 'node_modules', '.cache', `nestle-${process.pid}.mjs`);
+beforeAll(() => {
+  buildSync({
+    entryPoints: ['cli/nestle.ts'],
+    outfile: program,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    logLevel: 'error',
+  });
+});
+afterAll(() => rmSync(program, { force: true }));
+
 const nestle = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    ['--import', 'tsx', 'cli/nestle.ts', ...args],
-    {
-      encoding: 'utf8',
-      env: { ...process.env, NODE_OPTIONS: '' },
-    },
-  );
+  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...args], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  });
   return { status, stdout, stderr };
 };
 

@@ -1,7 +1,7 @@
 // `npm run demo`: installs, builds, migrates, seeds, starts on loopback and prints the address.
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { ROOT, build, install, run, step } from './steps.mjs';
+import { ROOT, build, compileDriver, fetchPackages, run, step } from './steps.mjs';
 
 const reset = process.argv.includes('--reset');
 const lan = process.argv.includes('--lan');
@@ -15,7 +15,7 @@ const free = (port) =>
       .listen(port, '127.0.0.1');
   });
 
-install();
+if (fetchPackages()) await compileDriver();
 build();
 step(
   reset ? 'Restoring the demo jobs' : 'Preparing the database',

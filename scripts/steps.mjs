@@ -32,9 +32,13 @@ export function run(command, args, options = {}) {
 }
 
 /** Runs a command beside others and gives what it printed. */
-export function quietly(command, args) {
+export function quietly(command, args, more = {}) {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      env: { ...env, ...more },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
     let output = '';
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
     child.once('error', (error) => resolve({ ok: false, output: `${error.message}\n` }));
@@ -76,19 +80,32 @@ function remember(name, hash) {
   writeFileSync(join(CACHE, name), hash);
 }
 
-export function install() {
-  const hash = hashOf([join(ROOT, 'package.json'), join(ROOT, 'package-lock.json')]);
-  const proof = join(ROOT, 'node_modules', 'better-sqlite3', 'build', 'Release', 'better_sqlite3.node');
-  if (upToDate('installed', hash, proof)) return console.log('→ Dependencies are installed');
-  step(
-    'Installing dependencies (a database driver is compiled, about 3 minutes)',
-    'Check the network to the package registry, and that python3, make and g++ are installed.',
-    () =>
-      // The driver's files are compiled beside each other.
-      run('npm', ['install', '--no-save', '--no-audit', '--no-fund'], { env: { JOBS: 'max' } }).status ===
-        0 && existsSync(proof),
-  );
-  remember('installed', hash);
+const DRIVER = join(ROOT, 'node_modules', 'better-sqlite3', 'build', 'Release', 'better_sqlite3.node');
+const ADVICE = 'Check the network to the package registry, and that python3, make and g++ are installed.';
+const lockHash = () => hashOf([join(ROOT, 'package.json'), join(ROOT, 'package-lock.json')]);
+
+/** Fetches what the application is made of, without compiling anything. Whether anything has to be compiled. */
+export function fetchPackages() {
+  if (upToDate('installed', lockHash(), DRIVER)) {
+    console.log('→ Dependencies are installed');
+    return false;
+  }
+  const args = ['install', '--no-save', '--no-audit', '--no-fund', '--ignore-scripts'];
+  step('Fetching dependencies', ADVICE, () => run('npm', args).status === 0);
+  return true;
+}
+
+/** Compiles the database driver, beside other work: what it prints is shown where it fails. */
+export async function compileDriver() {
+  const start = Date.now();
+  console.log('→ Compiling the database driver (about 2 minutes)');
+  const { ok, output } = await quietly('npm', ['rebuild', '--no-audit', '--no-fund'], { JOBS: 'max' });
+  if (!ok || !existsSync(DRIVER)) {
+    console.error(`${output}\n✗ Compiling the database driver failed. ${ADVICE}`);
+    process.exit(1);
+  }
+  console.log(`  the driver is compiled, ${((Date.now() - start) / 1000).toFixed(1)} s`);
+  remember('installed', lockHash());
 }
 
 export function build() {
