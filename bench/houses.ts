@@ -13,7 +13,10 @@ import { learntContext } from '../core/readings/learn';
 import { needOf } from '../core/site/model/needs';
 import type { Place, Spot } from '../core/site/model/schema';
 import { median } from '../core/stats/median';
-import { candidatePlaces, type Candidate } from '../core/suggest/candidates';
+import { candidatePlaces, isTaken, type Candidate } from '../core/suggest/candidates';
+import { beginning } from '../core/suggest/schoolNetwork';
+import { withChannels } from '../core/plan/channels/channelPlan';
+import { feedTo } from '../core/plan/option/placing';
 import { design } from '../core/suggest/design/design';
 import { solveWith, type LpSolver } from '../core/suggest/design/solver';
 import { unitAt } from '../core/suggest/more';
@@ -132,6 +135,9 @@ interface Score {
   costMinor: number;
   promised: number;
   promisedAndGot: number;
+  /** Of the dead spots left at first placement: those the plan promised, and those it did not. */
+  missed: number;
+  notPromised: number;
   weak: [seed: number, left: number][];
 }
 
@@ -154,6 +160,33 @@ function judge(house: House, seed: number, planned: Option, score: Score): void 
   score.costMinor += evaluate(planContext(house.job), option, house.job.plan.today).price.totalMinor;
 }
 
+/** The best a planner could do who knew the truth: unit by unit at whichever place serves the most dead spots, from the best parent. */
+function byTruth(house: House): Option {
+  const context = planContext(house.job);
+  const kit = kitById(KIT[0]!)!;
+  const base = beginning(context, wireless, 'replace', house.job.plan.today, [])!;
+  const served = (o: Option) => house.dead.filter((s) => servesTruly(house, o, s)).length;
+  let option = base;
+  let best = served(option);
+  while (option.units.length <= MOST_UNITS && best < house.dead.length) {
+    let next: { option: Option; served: number } | null = null;
+    for (const { place } of candidatePlaces(context)) {
+      if (isTaken(option, place)) continue;
+      const plain = unitAt(context, option, kit, place, `truth-${option.units.length}`);
+      for (const parent of option.units) {
+        const unit = { ...plain, feed: feedTo(house.job.site, 'wireless', parent, place) };
+        const tried = withChannels(context, { ...option, units: [...option.units, unit] });
+        const n = served(tried);
+        if (n > (next?.served ?? best)) next = { option: tried, served: n };
+      }
+    }
+    if (!next) break;
+    option = next.option;
+    best = next.served;
+  }
+  return option;
+}
+
 const solve = solveWith((await highsLoader()) as unknown as LpSolver);
 const empty = (): Score => ({
   dead: 0,
@@ -163,6 +196,8 @@ const empty = (): Score => ({
   costMinor: 0,
   promised: 0,
   promisedAndGot: 0,
+  missed: 0,
+  notPromised: 0,
   weak: [],
 });
 const scores = new Map<string, Score>();
@@ -182,18 +217,34 @@ for (let seed = FIRST_SEED; houses < COUNT && seed < FIRST_SEED + 4 * COUNT; see
     const plan = await planBySchool(plain, today, { ...wireless, placing }, [], noPause);
     judge(house, seed, plan?.option ?? today, put(placing));
   }
-  for (const [name, context] of [
-    ['Nestle, nothing read', plain],
-    ['Nestle, spots read', calibrated(house, seed)],
+  judge(house, seed, byTruth(house), put('the truth at hand'));
+  const read = calibrated(house, seed);
+  for (const [name, context, chance] of [
+    ['Nestle, nothing read', plain, undefined],
+    ['Nestle, spots read', read, undefined],
+    ['the same, 90 % sure', read, 0.9],
+    ['the same, 97 % sure', read, 0.97],
   ] as const) {
     const found = await design(
       context,
       today,
-      { school: wireless, most: MOST_UNITS, locked: [], pause: noPause, mostSolves: 8 },
+      {
+        school: wireless,
+        most: MOST_UNITS,
+        locked: [],
+        pause: noPause,
+        ...(chance === undefined ? {} : { chance }),
+      },
       solve,
     );
     const score = put(name);
     judge(house, seed, found?.option ?? today, score);
+    for (const s of house.dead) {
+      const p = found?.evaluation.predictions.find((x) => x.spotId === s.id);
+      if (servesTruly(house, found?.option ?? today, s)) continue;
+      if (p?.verdict === 'serves') score.missed++;
+      else score.notPromised++;
+    }
     for (const s of found?.chance.spots ?? []) {
       if (s.chance < 0.9) continue;
       score.promised++;
@@ -217,7 +268,9 @@ for (const [name, s] of scores)
       (s.tries / houses).toFixed(2).padEnd(16),
       `${s.allGone}`.padEnd(11),
       (s.costMinor / houses / 100).toFixed(0).padEnd(15),
-      s.promised > 0 ? `${((100 * s.promisedAndGot) / s.promised).toFixed(1)} % of ${s.promised}` : '–',
+      s.promised > 0
+        ? `${s.missed} missed, ${s.notPromised} not promised; ${((100 * s.promisedAndGot) / s.promised).toFixed(1)} % of ${s.promised}`
+        : '–',
     ].join(''),
   );
 for (const [name, s] of scores)

@@ -19,6 +19,7 @@ export interface DesignReport {
   hours: number;
   isProven: boolean;
   isWhole: boolean;
+  isAsSure: boolean;
   gap: number;
   chance: number;
   risk: string | null;
@@ -110,6 +111,7 @@ export async function designReport(
       hours: found.evaluation.price.hours,
       isProven: found.isProven,
       isWhole: found.isWhole,
+      isAsSure: found.isAsSure,
       gap: found.gap,
       chance: found.chance.whole,
       risk: risk && `${risk.number} ${risk.name}: ${risk.words}`,
@@ -140,6 +142,7 @@ export function designLines(r: DesignReport): string {
       : r.isWhole
         ? `Not proven: a plan might cost ${percent(r.gap)} less.`
         : 'Not proven: the plot has more places than are looked at, or more second hops.',
+    ...(r.isAsSure ? [] : ['No plan that was tried is as sure as asked; this is the surest of the best.']),
     ...(r.risk ? [`The risk is ${r.risk}`] : []),
     ...r.option.units.map((u) => {
       const why = r.reasons.find((x) => x.letter === u.letter);

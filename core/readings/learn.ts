@@ -3,6 +3,7 @@ import { planContext, type LineState, type PlanContext } from '../plan/evaluate/
 import type { Brief } from '../brief/brief';
 import type { Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';
+import { airQueueOf } from './airQueue';
 import { knownLine } from './line';
 import { observationsOf } from './observations';
 import type { EvidenceRows } from '../evidence/rows';
@@ -22,14 +23,15 @@ export function learntContext(
   job: { site: Site; brief: Brief; plan: Pick<Plan, 'ownKit'>; evidence: EvidenceRows },
   line: LineState = knownLine(job.brief, job.evidence),
 ): Learnt {
-  const plain = planContext(job, line);
+  const queueMs = airQueueOf(job.evidence, line);
+  const plain = planContext(job, line, null, queueMs);
   const first = observationsOf(plain, job.evidence);
   let calibration = calibrate(plain.scene, first.list);
   if (!calibration) return { context: plain, calibration, leftOut: first.leftOut };
-  let context = planContext(job, line, calibration.posterior);
+  let context = planContext(job, line, calibration.posterior, queueMs);
   if (first.unsure) {
     calibration = calibrate(plain.scene, observationsOf(context, job.evidence).list)!;
-    context = planContext(job, line, calibration.posterior);
+    context = planContext(job, line, calibration.posterior, queueMs);
   }
   return { context, calibration, leftOut: first.leftOut };
 }

@@ -67,6 +67,9 @@ function Card({
               : d.isWhole
                 ? `Not proven: a plan might cost ${percent(d.gap)} less.`
                 : 'Not proven: the plot has more places than are looked at, or more second hops.'}
+            {d.isAsSure
+              ? ''
+              : ' No plan that was tried is as sure as you asked; this is the surest of the best.'}
             {d.cheapestMinor < price.totalMinor && served === predictions.length
               ? ` The cheapest costs ${moneyText(d.cheapestMinor, currency)}; this one is surer.`
               : ''}

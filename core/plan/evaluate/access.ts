@@ -67,7 +67,7 @@ function airLink(
   const part: Part = {
     kind: 'air',
     ...ratesAt(0),
-    latencyMs: AIR_LATENCY_MS,
+    latencyMs: AIR_LATENCY_MS + context.airQueueMs[BAND_INDEX[end.band]],
     mediumId: channelMedium(end),
     measured: false,
     unitId: unit.id,
@@ -144,6 +144,41 @@ export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band
   return { end, path, prepared, sigmaDb, level };
 }
 
+/** A way over one band of a unit, with what a device goes by there. */
+function accessBy(
+  context: PlanContext,
+  air: ReadonlyMap<string, number>,
+  unit: Unit,
+  band: Band,
+  { end, path, prepared, sigmaDb, level }: Heard,
+): Access {
+  const share = air.get(airKey(unit.id, band))!;
+  let link: UnsureLink | null = null;
+  return {
+    unit,
+    end,
+    levelDbm: prepared.downDbm,
+    choiceDbm: choiceDbm(band, prepared.downDbm),
+    sigmaDb,
+    phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
+    downMbps: quietMbpsAt(prepared, 0).downMbps * share * Math.exp(context.beliefs.speed(band).meanLn),
+    link: () => (link ??= airLink(context, unit, end, prepared, share, path, sigmaDb(), level())),
+  };
+}
+
+/** Every way a client could use one unit, a band each; which it takes hangs on levels that are unsure. */
+export function accessesOf(
+  context: PlanContext,
+  air: ReadonlyMap<string, number>,
+  unit: Unit,
+  spot: Spot,
+): Access[] {
+  return BANDS.flatMap((band) => {
+    const heard = hearing(context, unit, spot, band);
+    return heard ? [accessBy(context, air, unit, band, heard)] : [];
+  });
+}
+
 /** The way a client would use one unit: the band it prefers there. */
 function findAccess(
   context: PlanContext,
@@ -158,21 +193,7 @@ function findAccess(
     const choice = choiceDbm(band, heard.prepared.downDbm);
     if (!best || choice > best.choice) best = { band, heard, choice };
   }
-  if (!best) return null;
-  const { band, choice } = best;
-  const { end, path, prepared, sigmaDb, level } = best.heard;
-  const share = air.get(airKey(unit.id, band))!;
-  let link: UnsureLink | null = null;
-  return {
-    unit,
-    end,
-    levelDbm: prepared.downDbm,
-    choiceDbm: choice,
-    sigmaDb,
-    phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
-    downMbps: quietMbpsAt(prepared, 0).downMbps * share * Math.exp(context.beliefs.speed(band).meanLn),
-    link: () => (link ??= airLink(context, unit, end, prepared, share, path, sigmaDb(), level())),
-  };
+  return best && accessBy(context, air, unit, best.band, best.heard);
 }
 
 /** What a way was worked out from: it holds as long as these are the same things. */
@@ -191,10 +212,10 @@ export function accessThrough(
   unit: Unit,
   spot: Spot,
 ): Access | null {
-  const { scene, beliefs, brief } = context;
+  const { scene, beliefs, brief, airQueueMs } = context;
   const kit = kitOf(context, unit);
   const shares = BANDS.map((band) => air.get(airKey(unit.id, band)));
-  const from = [scene, beliefs, brief, kit, ...shares];
+  const from = [scene, beliefs, brief, airQueueMs, kit, ...shares];
   let bySpot = waysKnown.get(unit);
   if (!bySpot) waysKnown.set(unit, (bySpot = new WeakMap()));
   const known = bySpot.get(spot);

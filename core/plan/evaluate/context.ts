@@ -1,3 +1,4 @@
+import type { PerBand } from '../../radio/link/bands';
 import { priorBeliefs, type Beliefs } from '../../radio/learn/beliefs';
 import { beliefsOf, type Posterior } from '../../radio/learn/posterior';
 import { buildScene, type Scene } from '../../radio/path/scene';
@@ -31,7 +32,11 @@ export interface PlanContext {
   scene: Scene;
   beliefs: Beliefs;
   line: LineState;
+  /** What the air adds to a round trip under load, by band, ms. */
+  airQueueMs: PerBand;
 }
+
+const NO_QUEUE: PerBand = [0, 0, 0];
 
 /** The line from the brief, with estimates of its latency by kind where nobody measured. */
 export function lineOfBrief(brief: Brief): LineState {
@@ -54,7 +59,7 @@ export function sceneOf(site: Site): Scene {
   return scene;
 }
 
-/** Context of a job. `line` and `posterior` come from readings where there are any. */
+/** Context of a job. `line`, `posterior` and `airQueueMs` come from readings where there are any. */
 export function planContext(
   job: {
     site: Site;
@@ -63,6 +68,7 @@ export function planContext(
   },
   line: LineState = lineOfBrief(job.brief),
   posterior: Posterior | null = null,
+  airQueueMs: PerBand = NO_QUEUE,
 ): PlanContext {
   const scene = sceneOf(job.site);
   return {
@@ -73,6 +79,7 @@ export function planContext(
     keptOut: job.plan.keptOut ?? [],
     scene,
     beliefs: posterior ? beliefsOf(scene, posterior) : priorBeliefs(scene),
+    airQueueMs,
     line,
   };
 }

@@ -152,6 +152,9 @@ function powerlineHop({ context, parent, child, childKit }: Ends): Hop {
   return wireHop(roughLink(part, POWERLINE_SIGMA_LN, most), path.run.wireM);
 }
 
+/** Units stay on a band above 2.4 GHz while their parent is heard at this or better, dBm (estimate). */
+const STAYS_DBM = -80;
+
 /** Pairs of radios two units could meet on. */
 function radioPairs({ parent, child, parentKit, childKit }: Ends) {
   return meshRadios(childKit).flatMap((own) => {
@@ -177,7 +180,7 @@ function airHop(ends: Ends): Hop {
   const tilt =
     elevationDb(bridge ? 'directional' : parentKit.antenna, p.z - u.z, apartM, parent.turned) +
     elevationDb(childKit.antenna, u.z - p.z, apartM, child.turned);
-  let best: { hop: Hop; score: number } | null = null;
+  let best: { hop: Hop; score: number; stays: boolean } | null = null;
   for (const { parentEnd, childEnd } of pairs) {
     const { band } = parentEnd;
     const path = radioPath(scene, u, p, band, beliefs);
@@ -195,7 +198,9 @@ function airHop(ends: Ends): Hop {
     };
     const middle = ratesAt(0);
     const score = Math.min(middle.downMbps, middle.upMbps);
-    if (best && score <= best.score) continue;
+    // Units keep to the faster radio while it holds, though a slower one might give more.
+    const stays = band !== '2.4' && link.downDbm >= STAYS_DBM;
+    if (best && (best.stays !== stays ? best.stays : score <= best.score)) continue;
     const way = factsOf(scene, path);
     const part = feedPart(
       child,
@@ -204,6 +209,7 @@ function airHop(ends: Ends): Hop {
     );
     best = {
       score,
+      stays,
       hop: {
         part,
         ratesAt,

@@ -103,11 +103,11 @@ function judgedPipe(pipe: readonly UnsureLink[], need: Need) {
   return { chain, ranges, verdict };
 }
 
-/** The verdict of a pipe alone, as `judgedPipe` gives it: what only its low end decides is asked last. */
-export function verdictOf(pipe: readonly UnsureLink[], need: Need): Verdict {
+/** The verdict of a pipe alone, as `judgedPipe` gives it, or by a low end of another share: what only that decides is asked last. */
+export function verdictOf(pipe: readonly UnsureLink[], need: Need, share?: number): Verdict {
   const chain = chainOf(pipe.map((link) => link.part));
   if (!meets(chain, need)) return isSilent(chain) ? 'silent' : 'short';
-  return lowReaches(pipe, need) ? 'serves' : 'tight';
+  return lowReaches(pipe, need, share) ? 'serves' : 'tight';
 }
 
 /** Predicts one spot of an option: the unit and band its device would use, the chain to it, range and verdict. */

@@ -5,10 +5,14 @@ import type { Spot } from '../../site/model/schema';
 import type { PlanContext } from '../../plan/evaluate/context';
 import { meets } from '../../plan/evaluate/judge';
 import type { UnsureLink } from '../../plan/evaluate/part';
+import { accessesOf } from '../../plan/evaluate/access';
+import { choiceDbm } from '../../plan/evaluate/choice';
 import { linksOf, pipeOf } from '../../plan/evaluate/pipe';
 import { waysTo } from '../../plan/evaluate/predict';
 import type { Option } from '../../plan/option/schema';
+import type { Band } from '../../radio/link/bands';
 import { covarianceDb2, SPEED_LOCAL_LN, type Features } from '../../radio/learn/beliefs';
+import { SHADOWING_BAND_CORRELATION } from '../../radio/learn/shadowing';
 import { cholesky } from '../../stats/cholesky';
 import { normalQuantile } from '../../stats/normalDraws';
 import { seeded } from '../../stats/seeded';
@@ -29,12 +33,19 @@ const ALIKE_M = 2.5;
 /** A chance above this is no risk worth a reading. */
 const SURE = 0.98;
 
-/** A spot with its pipe as its device would use it. */
+/** A way a device could take: which it takes is what it hears best as the draw falls. */
 interface Way {
-  spot: Spot;
-  need: Need;
   pipe: readonly UnsureLink[];
   unitId: string;
+  /** The band and level of its air; null on a wire. */
+  air: { band: Band; levelDbm: number; link: UnsureLink } | null;
+}
+
+/** A spot with the ways its device could take, the likeliest first. */
+interface Ways {
+  spot: Spot;
+  need: Need;
+  ways: readonly Way[];
 }
 
 /** A level that is unsure: of a hop, or of the air to one spot. */
@@ -42,23 +53,43 @@ interface Level {
   link: UnsureLink;
   features: Features;
   ownDb: number;
-  at: { xM: number; yM: number; unitId: string } | null;
+  at: { xM: number; yM: number; unitId: string; band: Band } | null;
 }
 
-function waysOf(context: PlanContext, option: Option): { ways: Way[]; lost: Spot[] } {
+/** Spread of a loaded round trip from one time to another, as a natural logarithm (estimate). */
+const LATENCY_SIGMA_LN = 0.12;
+/** Ways that are this much weaker than the best, by what a device goes by, are never taken, dB. */
+const NEVER_DB = 18;
+/** Ways of one spot that are drawn at most. */
+const MOST_WAYS = 4;
+
+function waysOf(context: PlanContext, option: Option): { ways: Ways[]; lost: Spot[] } {
   const links = linksOf(context, option);
-  const ways: Way[] = [];
+  const ways: Ways[] = [];
   const lost: Spot[] = [];
   for (const spot of [...context.site.spots].sort((a, b) => a.number - b.number)) {
-    const access = waysTo(context, option, links, spot)[0];
-    if (!access) lost.push(spot);
-    else
-      ways.push({
-        spot,
-        need: needOf(spot.activities, context.site.activityLimits),
+    const first = waysTo(context, option, links, spot)[0];
+    if (!first) {
+      lost.push(spot);
+      continue;
+    }
+    const others = first.end
+      ? option.units
+          .filter((u) => links.paths.has(u.id))
+          .flatMap((u) => accessesOf(context, links.air, u, spot))
+          .sort((a, b) => b.choiceDbm - a.choiceDbm)
+          .filter((a) => a.choiceDbm > first.choiceDbm - NEVER_DB)
+          .slice(0, MOST_WAYS)
+      : [first];
+    ways.push({
+      spot,
+      need: needOf(spot.activities, context.site.activityLimits),
+      ways: others.map((access) => ({
         pipe: pipeOf(context, links, access, spot),
         unitId: access.unit.id,
-      });
+        air: access.end && { band: access.end.band, levelDbm: access.levelDbm, link: access.link() },
+      })),
+    });
   }
   return { ways, lost };
 }
@@ -69,12 +100,13 @@ function covariance(context: PlanContext, a: Level, b: Level): number {
   if (a === b) return shared + a.ownDb ** 2;
   if (!a.at || !b.at || a.at.unitId !== b.at.unitId) return shared;
   const offM = apartM(a.at, b.at);
-  return shared + a.ownDb * b.ownDb * Math.exp(-offM / ALIKE_M);
+  const bands = a.at.band === b.at.band ? 1 : SHADOWING_BAND_CORRELATION;
+  return shared + a.ownDb * b.ownDb * bands * Math.exp(-offM / ALIKE_M);
 }
 
 /**
  * The chance that a plan serves every spot, and each: walls, devices, shadowing and links are drawn together, since what is
- * wrong with one wall is wrong for all spots behind it. Each device keeps the unit it would use in the middle.
+ * wrong with one wall is wrong for all spots behind it. A device takes the unit and band it hears best as the draw falls.
  */
 export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance {
   const { ways, lost } = waysOf(context, option);
@@ -82,10 +114,10 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
   const rough: UnsureLink[] = [];
   const levelAt = new Map<UnsureLink, number>();
   const roughAt = new Map<UnsureLink, number>();
-  for (const way of ways)
+  for (const { spot, way } of ways.flatMap(({ spot, ways: open }) => open.map((way) => ({ spot, way }))))
     for (const link of way.pipe) {
       if (link.level && !levelAt.has(link)) {
-        const own = link.part.kind === 'air' ? { ...way.spot.place, unitId: way.unitId } : null;
+        const own = way.air?.link === link ? { ...spot.place, unitId: way.unitId, band: way.air.band } : null;
         levelAt.set(link, levels.push({ link, ...link.level, at: own }) - 1);
       } else if (!link.level && link.sigmaLn > 0 && !roughAt.has(link))
         roughAt.set(link, rough.push(link) - 1);
@@ -110,7 +142,14 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
     const locals = levels.map(() => normal());
     const factors = rough.map((link) => Math.exp(link.sigmaLn * normal()));
     let all = lost.length === 0;
-    ways.forEach((way, w) => {
+    // A device takes the way it hears best as this draw has it.
+    const heard = ({ air }: Way) => {
+      if (!air) return Infinity;
+      const i = levelAt.get(air.link);
+      return choiceDbm(air.band, air.levelDbm + (i === undefined ? 0 : shifts[i]!));
+    };
+    ways.forEach(({ ways: open, need }, w) => {
+      const way = open.length === 1 ? open[0]! : open.reduce((a, b) => (heard(b) > heard(a) ? b : a));
       const parts = way.pipe.map((link) => {
         const i = levelAt.get(link);
         const r = roughAt.get(link);
@@ -126,7 +165,9 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
           upMbps: Math.min(link.mostMbps, rates.upMbps * by),
         };
       });
-      if (meets(chainOf(parts), way.need)) served[w]!++;
+      const chain = chainOf(parts);
+      const latencyMs = chain.latencyMs * Math.exp(LATENCY_SIGMA_LN * normal());
+      if (meets({ ...chain, latencyMs }, need)) served[w]!++;
       else all = false;
     });
     if (all) whole++;
@@ -146,8 +187,8 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
 }
 
 /** What would lower the risk of a spot most before anything is bought: the unsurest link of its pipe is read or tried. */
-function remedy(option: Option, ways: readonly Way[], spotId: string): string {
-  const way = ways.find((w) => w.spot.id === spotId);
+function remedy(option: Option, ways: readonly Ways[], spotId: string): string {
+  const way = ways.find((w) => w.spot.id === spotId)?.ways[0];
   if (!way) return 'No unit of the plan reaches it.';
   const spread = (l: UnsureLink) => Math.hypot(l.sigmaDb / 8, l.sigmaLn);
   const link = [...way.pipe].sort((a, b) => spread(b) - spread(a))[0];

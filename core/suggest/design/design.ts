@@ -11,7 +11,7 @@ import { beginning } from '../schoolNetwork';
 import { chanceOf, type Chance } from './chance';
 import { linkTable } from './linkTable';
 import type { Solve } from './program';
-import { ABOUT, gapOf, Search, type DesignAsk, type Found } from './search';
+import { ABOUT, gapOf, Search, shareOf, type DesignAsk, type Found } from './search';
 
 /** A plan that was found, with its proof. */
 export interface Design {
@@ -32,6 +32,8 @@ export interface Design {
   unmet: readonly Unmet[];
   /** Least any plan of these places, kits and feeds can be worth, minor units. */
   boundMinor: number;
+  /** Whether it is as sure as was asked; true where nothing was. */
+  isAsSure: boolean;
   /** Whether nothing better is left among them. */
   isProven: boolean;
   /** What the cheapest plan that serves as much is worth, minor units: the surest of those about as cheap is taken. */
@@ -158,7 +160,7 @@ export async function design(
   let [places, columns] = [0, 0];
   for (const [i, base] of starts.entries()) {
     search.tell(`Link table ${i + 1} of ${starts.length}`, null);
-    const table = await linkTable(context, today, ask.school, base, ask.pause, radios);
+    const table = await linkTable(context, today, ask.school, base, ask.pause, radios, shareOf(ask.chance));
     places = Math.max(places, new Set(table.columns.map((c) => c.place)).size);
     columns += table.columns.length;
     for (const c of table.columns)
@@ -167,13 +169,12 @@ export async function design(
       });
     await search.through(table);
   }
-  const { best, alike, boundMinor, isWhole, solved, judged } = search;
-  if (!best) return null;
-  const cheapest: Found = best;
+  const { held: cheapest, alike, boundMinor, isWhole, solved, judged } = search;
+  if (!cheapest) return null;
   const least = Math.min(boundMinor, cheapest.valueMinor);
   const isProven = isWhole && boundMinor >= cheapest.valueMinor;
   const found =
-    ask.chance === undefined
+    search.best === null || ask.chance === undefined
       ? alike
           .filter((f) => f.valueMinor <= cheapest.valueMinor * (1 + ABOUT))
           .sort((a, b) => b.chance().whole - a.chance().whole || a.valueMinor - b.valueMinor)[0]!
@@ -185,6 +186,7 @@ export async function design(
     valueMinor: found.valueMinor,
     boundMinor: least,
     isProven,
+    isAsSure: ask.chance === undefined || found.chance().whole >= ask.chance,
     todayChance: today.units.length > 0 ? chanceOf(context, today).whole : 0,
     others: othersOf(alike, found),
     lockStops: found.evaluation.notices.flatMap((n) => (n.weight === 'stop' ? [n.words] : [])),

@@ -45,6 +45,7 @@ function spotLink(
   unit: Unit,
   radio: Unit,
   spot: Spot,
+  share: number | undefined,
   here: SpotLink = NOTHING,
 ): SpotLink {
   if (!links.paths.has(unit.id) || apartM(unit.place, spot.place) > REACH_M) return NOTHING;
@@ -54,7 +55,7 @@ function spotLink(
   const need = needOf(spot.activities, context.site.activityLimits);
   return {
     choiceDbm: access.choiceDbm,
-    verdict: verdictOf(pipeOf(context, links, { ...access, unit }, spot), need),
+    verdict: verdictOf(pipeOf(context, links, { ...access, unit }, spot), need, share),
   };
 }
 
@@ -98,6 +99,8 @@ interface Ground {
   places: readonly Candidate[];
   /** One unit for each kit at each place whose ways to the spots are known. */
   radios: Map<string, Unit>;
+  /** Share of the draws in which a spot may miss its need and still serve; absent a tenth. */
+  share: number | undefined;
 }
 
 /** A unit of a kit at a place, not yet fed. */
@@ -108,7 +111,7 @@ function plainAt({ context, base, places }: Ground, place: Candidate, kit: KitIt
 }
 
 function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, place: Candidate): Column {
-  const { context, spots, here, prices, radios } = ground;
+  const { context, spots, here, prices, radios, share } = ground;
   const key = standKey(place.id, kit.id);
   const radio = radios.get(key) ?? unit;
   radios.set(key, radio);
@@ -117,7 +120,7 @@ function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, 
     place: place.id,
     parents: null,
     leastMinor: prices.leastMinor(unit, kit),
-    spots: spots.map((s, k) => spotLink(context, links, unit, radio, s, here[k])),
+    spots: spots.map((s, k) => spotLink(context, links, unit, radio, s, share, here[k])),
   };
 }
 
@@ -195,7 +198,8 @@ async function secondColumns(
 
 /**
  * Everything that could be added to a network by a school, each with its least cost and what every spot would get of it.
- * `radios` holds one unit for each kit at each place whose ways to the spots are known; several tables share it.
+ * `radios` holds one unit for each kit at each place whose ways to the spots are known; several tables share it. `share` is that of
+ * the draws in which a spot may miss its need and still serve, a tenth where nothing is said.
  */
 export async function linkTable(
   context: PlanContext,
@@ -204,18 +208,19 @@ export async function linkTable(
   base: Option,
   pause: () => Promise<void>,
   radios: Map<string, Unit> = new Map(),
+  share?: number,
 ): Promise<LinkTable> {
   const spots = [...context.site.spots].sort((a, b) => a.number - b.number);
   const links = linksOf(context, base);
   const here = spots.map((s) =>
     base.units
-      .map((u) => spotLink(context, links, u, u, s))
+      .map((u) => spotLink(context, links, u, u, s, share))
       .reduce((best, l) => (l.choiceDbm > best.choiceDbm ? l : best), NOTHING),
   );
   const kits = school.kits.map((id) => kitById(id, context.ownKit)!);
   const places = placesFor(context, kits).filter((c) => !isTaken(base, c.place));
   const prices = new LeastPrices(context, base, today, school.kits);
-  const ground: Ground = { context, school, base, spots, here, prices, kits, places, radios };
+  const ground: Ground = { context, school, base, spots, here, prices, kits, places, radios, share };
   const { columns, stands } = await firstColumns(ground, pause);
   const areFew = places.length - 1 <= MOST_PARENT_PLACES;
   const most = areFew ? places.length : FEW_PARENT_PLACES;

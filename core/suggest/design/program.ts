@@ -72,8 +72,8 @@ export function attached(
   let best: SpotLink & { j: number } = { ...table.here[spot]!, j: -1 };
   for (const j of chosen) {
     const link = table.columns[j]!.spots[spot]!;
-    // Heard alike, the better is counted on: the judge says the rest.
-    const isAlike = link.choiceDbm === best.choiceDbm && isAtLeast(link.verdict, best.verdict);
+    // Of new units heard alike the better is counted on: the judge says the rest.
+    const isAlike = best.j >= 0 && link.choiceDbm === best.choiceDbm && isAtLeast(link.verdict, best.verdict);
     if (link.choiceDbm > best.choiceDbm || isAlike) best = { ...link, j };
   }
   return best;

@@ -66,6 +66,10 @@ const MOST_ALIKE = 6;
 /** Networks judged around the plan at hand. */
 const MOST_AROUND = 80;
 
+/** Draws that may miss at each spot where the whole plan is to be so sure: no spot can be less sure than the whole. */
+export const shareOf = (chance: number | undefined): number | undefined =>
+  chance === undefined ? undefined : Math.min(0.1, 1 - chance);
+
 /** How much less than a value is still open, as a share of it. */
 export const gapOf = (valueMinor: number, boundMinor: number): number =>
   valueMinor > 0 ? Math.max(0, (valueMinor - boundMinor) / valueMinor) : 0;
@@ -82,7 +86,10 @@ export function valueOf(e: Evaluation, locked: ReadonlySet<string> = NONE): numb
 
 /** A search through one table after another: programs are solved, what they choose is judged, the best is kept with what it is held against. */
 export class Search {
+  /** The best that is as sure as was asked. */
   best: Found | null = null;
+  /** The best however sure it is: what is left to say where nothing is as sure as was asked. */
+  private near: Found | null = null;
   /** All that were judged, fit the budget and will do. */
   readonly alike: Found[] = [];
   /** Least any plan of the tables looked through can be worth, minor units. */
@@ -104,8 +111,13 @@ export class Search {
     this.locked = new Set(ask.locked.map((u) => u.id));
   }
 
+  /** What the search holds on to. */
+  get held(): Found | null {
+    return this.best ?? this.near;
+  }
+
   tell(words: string, boundMinor: number | null): void {
-    const { best } = this;
+    const best = this.held;
     this.ask.progress?.({
       words,
       best: best && {
@@ -126,7 +138,7 @@ export class Search {
     this.tell('The plan at hand', null);
     this.keep(from, false);
     let left = MOST_AROUND;
-    for (let at = this.best; at && left > 0;) {
+    for (let at = this.held; at && left > 0;) {
       const verdicts = new Map(at.evaluation.predictions.map((p) => [p.spotId, p.verdict]));
       for (const next of changesOf(context, ask.school, at.option, ask.locked, verdicts)) {
         if (isTooMany(next)) continue;
@@ -134,7 +146,7 @@ export class Search {
         await ask.pause();
         this.keep(withChannels(context, next), false);
       }
-      at = this.best === at ? null : this.best;
+      at = this.held === at ? null : this.held;
       this.tell('What is one change away from the plan at hand', null);
     }
   }
@@ -172,10 +184,11 @@ export class Search {
       // Prices are whole minor units: what cannot be had for less than 1.2 of them costs 2.
       const now = Math.ceil(minorOf(answer.objective) + table.baseLeastMinor - ROUNDING);
       // From here on only plans that cost about the same are looked at.
-      const isPast = this.best !== null && now >= this.best.valueMinor;
+      const { held } = this;
+      const isPast = held !== null && now >= held.valueMinor;
       // What is left costs no less than this, and what was judged no less than the best.
-      bound = isPast ? Math.max(bound, this.best!.valueMinor) : now;
-      if (isPast && (now > this.best!.valueMinor * (1 + ABOUT) || this.further++ >= MOST_ALIKE)) break;
+      bound = isPast ? Math.max(bound, held.valueMinor) : now;
+      if (isPast && (now > held.valueMinor * (1 + ABOUT) || this.further++ >= MOST_ALIKE)) break;
       const chosen = chosenOf(table, answer.values);
       this.judge(table, chosen);
       limits.cuts.push(chosen);
@@ -205,15 +218,30 @@ export class Search {
     // A budget that is less than what is there costs still leaves that.
     const { budgetMinor } = this.context.brief.allowed;
     if (budgetMinor !== null && evaluation.price.totalMinor > budgetMinor && !isBare) return;
-    const valueMinor = valueOf(evaluation, this.locked);
-    if (valueMinor === Infinity) return;
+    const worth = valueOf(evaluation, this.locked);
+    if (worth === Infinity) return;
     let known: Chance | null = null;
     const chance = () => (known ??= chanceOf(this.context, option));
-    // What is not as sure as it is asked to be is no plan; nothing added at all always is one.
-    const least = this.ask.chance;
-    if (least !== undefined && chance().whole < least && !isBare) return;
-    const found = { option, evaluation, chance, valueMinor };
+    const found: Found = {
+      option,
+      evaluation,
+      chance,
+      valueMinor: worth + this.unsureMinor(evaluation, chance),
+    };
     this.alike.push(found);
-    if (!this.best || valueMinor < this.best.valueMinor) this.best = found;
+    if (!this.near || found.valueMinor < this.near.valueMinor) this.near = found;
+    const least = this.ask.chance;
+    if (least !== undefined && chance().whole < least) return;
+    if (!this.best || found.valueMinor < this.best.valueMinor) this.best = found;
+  }
+
+  /** What spots weigh that serve and are less sure than the whole plan is asked to be: as much as what is tight. */
+  private unsureMinor(evaluation: Evaluation, chance: () => Chance): number {
+    const least = this.ask.chance;
+    if (least === undefined) return 0;
+    const serves = new Set(servedOf(evaluation.predictions).map((p) => p.spotId));
+    return (
+      chance().spots.filter((s) => serves.has(s.spotId) && s.chance < least).length * PENALTY_MINOR.tight
+    );
   }
 }
