@@ -2,12 +2,19 @@ import { kitById } from '../../kit/catalogue/catalogue';
 import type { KitItem } from '../../kit/schema';
 import type { PlanContext } from '../../plan/evaluate/context';
 import { fromParent, isCable, parentIdOf, plainFeed } from '../../plan/option/feeds';
-import { freePlace, nextLetter } from '../../plan/option/placing';
+import { nextLetter } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
 import { portMaps } from '../../plan/power/ports';
+import { areWithin } from '../../site/geometry/apart';
+import { roomsOn } from '../../site/geometry/rooms';
+import { inside } from '../../site/model/levels';
+import type { Place } from '../../site/model/schema';
 
 /** The lead between a unit and the switch at its side, m. */
 const LEAD_M = 1;
+/** How far beside a unit its switch is drawn, and how near two marks may be, m. */
+const SIDE_M = 1;
+const MARK_M = 0.8;
 /** Switches one plan gets at most. */
 const MOST = 8;
 
@@ -18,6 +25,19 @@ const switchKit = (context: PlanContext): KitItem | undefined => kitById('switch
 const takesPort = (unit: Unit, parentId: string): boolean =>
   isCable(unit.feed) && parentIdOf(unit.feed) === parentId;
 
+/** A place at the side of another, in its room and on no other mark; the place itself where there is none. */
+function sideOf({ site }: PlanContext, option: Option, at: Place): Place {
+  const room = roomsOn(site, at.storeyId).find((r) => inside(r.outline, at.xM, at.yM));
+  const sides = Array.from({ length: 8 }, (_, i) => ({
+    ...at,
+    xM: Math.round((at.xM + SIDE_M * Math.cos((i * Math.PI) / 4)) * 100) / 100,
+    yM: Math.round((at.yM + SIDE_M * Math.sin((i * Math.PI) / 4)) * 100) / 100,
+  }));
+  const isFree = (p: Place) =>
+    (!room || inside(room.outline, p.xM, p.yM)) && option.units.every((u) => !areWithin(u.place, p, MARK_M));
+  return sides.find(isFree) ?? at;
+}
+
 /** A switch at the side of a unit, on one of its ports. */
 function besideOf(context: PlanContext, option: Option, parent: Unit, kit: KitItem): Unit {
   return {
@@ -25,8 +45,7 @@ function besideOf(context: PlanContext, option: Option, parent: Unit, kit: KitIt
     letter: nextLetter(option),
     kitId: kit.id,
     name: `Switch beside ${parent.letter}`,
-    // Outlets draw a unit to them from further than a lead reaches: it stands as near as there is room.
-    place: freePlace({ ...context.site, outlets: [] }, option, parent.place),
+    place: sideOf(context, option, parent.place),
     feed: { ...plainFeed('ethernet', parent.id), lengthM: LEAD_M },
     radios: {},
   };

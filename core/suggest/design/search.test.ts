@@ -1,0 +1,285 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import highsLoader from 'highs';
+import { kitById } from '../../kit/catalogue/catalogue';
+import { withChannels } from '../../plan/channels/channelPlan';
+import { partsOf } from '../../plan/cost/parts';
+import { priceOf } from '../../plan/cost/price';
+import { workOf } from '../../plan/cost/work';
+import { evaluate } from '../../plan/evaluate/evaluate';
+import type { Verdict } from '../../plan/evaluate/judge';
+import { linksOf, lowReaches, pipeOf, rangesOf } from '../../plan/evaluate/pipe';
+import { predictOption, verdictOf, waysTo } from '../../plan/evaluate/predict';
+import { plainFeed } from '../../plan/option/feeds';
+import type { Option, Unit } from '../../plan/option/schema';
+import { portMaps } from '../../plan/power/ports';
+import { cableRunOf, hangsByLead } from '../../plan/route/cableRun';
+import { contextOf, gateway, NOTHING, option, place, unit } from '../../plan/sampleHouse';
+import { needOf } from '../../site/model/needs';
+import { unitAt } from '../more';
+import { SCHOOLS, type School } from '../schoolList';
+import { beginning } from '../schoolNetwork';
+import { changesOf, isOf } from './atHand';
+import { optionsOf } from './choice';
+import { design } from './design';
+import { linkTable } from './linkTable';
+import { lossesOf } from './losses';
+import { LeastPrices } from './prices';
+import { attached, type Solve } from './program';
+import type { DesignProgress } from './search';
+import { smallHouse, smallToday } from './smallHouse';
+import { solveWith, type LpSolver } from './solver';
+import { withSwitches } from './switches';
+
+let solve: Solve;
+beforeAll(async () => {
+  solve = solveWith((await highsLoader()) as unknown as LpSolver);
+});
+const noPause = () => Promise.resolve();
+const schoolOf = (id: string): School => SCHOOLS.find((s) => s.id === id)!;
+const extenders: School = { ...schoolOf('spendLeast'), feeds: 'any', placing: 'any' };
+const priceMinor = (context: ReturnType<typeof smallHouse>, o: Option) =>
+  priceOf(partsOf(context, o, smallToday), workOf(context, o, smallToday), context.brief.labourMinorPerHour)
+    .totalMinor;
+
+describe('low ends', () => {
+  test('whether they reach is what the ranges say, and the verdict alone is that of the prediction', () => {
+    for (const seed of [1, 2, 3]) {
+      const context = smallHouse(seed);
+      const links = linksOf(context, smallToday);
+      const said = new Map(predictOption(context, smallToday).map((p) => [p.spotId, p.verdict]));
+      for (const spot of context.site.spots) {
+        const access = waysTo(context, smallToday, links, spot)[0]!;
+        const pipe = pipeOf(context, links, access, spot);
+        const { down, up } = rangesOf(pipe);
+        for (const by of [0.5, 0.999, 1, 1.001, 2])
+          expect(lowReaches(pipe, { downMbps: down[0] * by, upMbps: up[0] * by })).toBe(
+            by <= 1 || down[0] + up[0] === 0,
+          );
+        expect(verdictOf(pipe, needOf(spot.activities))).toBe(said.get(spot.id));
+      }
+    }
+  });
+  test('the surer it is to be, the less serves', () => {
+    const rank = { silent: 0, short: 1, tight: 2, serves: 3 } as const;
+    for (const seed of [1, 2, 3, 4]) {
+      const context = smallHouse(seed);
+      const links = linksOf(context, smallToday);
+      for (const spot of context.site.spots) {
+        const pipe = pipeOf(context, links, waysTo(context, smallToday, links, spot)[0]!, spot);
+        const at = (share: number) => rank[verdictOf(pipe, needOf(spot.activities), share)];
+        expect(at(0.02)).toBeLessThanOrEqual(at(0.1));
+        expect(at(0.1)).toBeLessThanOrEqual(at(0.4));
+      }
+    }
+  });
+});
+
+describe('ports and leads', () => {
+  const wired = (letter: string, x: number) => unit(letter, place(x), plainFeed('ethernet', 'a'));
+  const many = option(gateway, ...['B', 'C', 'D', 'E'].map((l, i) => wired(l, 2 + 2 * i)));
+  test('where cables outnumber ports a switch stands beside, and every cable has one', () => {
+    const context = contextOf({});
+    expect(portMaps(context, many).some((m) => m.used.length > m.ports)).toBe(true);
+    const whole = withSwitches(context, many);
+    expect(portMaps(context, whole).every((m) => m.used.length <= m.ports)).toBe(true);
+    const added = whole.units.filter((u) => !many.units.some((m) => m.id === u.id));
+    expect(added.map((u) => u.kitId)).toEqual(['switch-plain']);
+    expect(hangsByLead(context, whole, added[0]!)).toBe(true);
+    expect(partsOf(context, whole, NOTHING).map((p) => p.label)).toContain('Switch, eight ports');
+    expect(evaluate(context, whole, NOTHING).notices.filter((n) => n.weight === 'stop')).toEqual([]);
+  });
+  test('where there are enough it is left as it is', () => {
+    const two = option(gateway, wired('B', 6), wired('C', 10));
+    expect(withSwitches(contextOf({}), two)).toBe(two);
+  });
+  test('a lead is for what stands beside in one room by a cable said to be short; anything else is a cable to be laid', () => {
+    const context = contextOf({});
+    const at = (x: number, lengthM: number | null): Unit => ({
+      ...unit('B', place(x), plainFeed('ethernet', 'a')),
+      feed: { ...plainFeed('ethernet', 'a'), lengthM },
+    });
+    const runs = ([x, lengthM]: readonly [number, number | null]) => {
+      const o = option(gateway, at(x, lengthM));
+      return cableRunOf(context, o, o.units[1]!) !== null;
+    };
+    const x = gateway.place.xM;
+    expect(
+      (
+        [
+          [x + 1, 1],
+          [x + 1, null],
+          [x + 1, 6],
+          [x + 2.5, 1],
+        ] as const
+      ).map(runs),
+    ).toEqual([false, true, true, true]);
+  });
+});
+
+describe('least prices', () => {
+  test('sums of them are never more than what networks cost, over every pair of columns of small houses', async () => {
+    for (const seed of [2, 5]) {
+      const context = smallHouse(seed, { rooms: 6, outlets: 5, coax: true });
+      const school: School = { ...schoolOf('replace'), kits: ['mesh-dual', 'mesh-own-radio'] };
+      const base = beginning(context, school, 'replace', smallToday, [])!;
+      const table = await linkTable(context, smallToday, school, base, noPause);
+      const { boxes } = table;
+      const boxed = (kitId: string, more: number): number => {
+        const of = boxes.find((b) => b.kitId === kitId);
+        if (!of) return 0;
+        // Brute force over up to three packs of each.
+        let least = Infinity;
+        const take = (i: number, pieces: number, minor: number) => {
+          if (pieces >= of.wanted + more) least = Math.min(least, minor);
+          const pack = of.sold[i];
+          if (!pack) return;
+          for (let n = 0; n <= 4; n++) take(i + 1, pieces + n * pack.pieces, minor + n * pack.costMinor);
+        };
+        take(0, 0, 0);
+        return least;
+      };
+      const first = table.columns.filter((c) => c.parents === null);
+      for (const a of first)
+        for (const b of first) {
+          if (a.place >= b.place) continue;
+          const o = withSwitches(context, optionsOf(table, [a, b]).options[0]!);
+          const kits = new Set([...boxes.map((x) => x.kitId)]);
+          const ofKits = [...kits].reduce(
+            (sum, id) => sum + boxed(id, [a, b].filter((c) => c.unit.kitId === id).length),
+            0,
+          );
+          const least = table.baseLeastMinor + a.leastMinor + b.leastMinor + ofKits;
+          expect(least).toBeLessThanOrEqual(priceMinor(context, o) + 1);
+        }
+    }
+  });
+  test('a kit that is in the house costs nothing until it is used up, unless old gear may not be used again', () => {
+    const context = smallHouse(1);
+    const today: Option = {
+      ...smallToday,
+      units: [
+        ...smallToday.units,
+        {
+          ...smallToday.units[0]!,
+          id: 'node',
+          letter: 'B',
+          kitId: 'extender-ax',
+          feed: plainFeed('wireless', 'old'),
+        },
+      ],
+    };
+    const wanted = (reuseOldGear: boolean) => {
+      const own = {
+        ...context,
+        brief: { ...context.brief, allowed: { ...context.brief.allowed, reuseOldGear } },
+      };
+      return new LeastPrices(own, smallToday, today, ['extender-ax']).boxes.find(
+        (b) => b.kitId === 'extender-ax',
+      )?.wanted;
+    };
+    expect(wanted(true)).toBe(-1);
+    expect(wanted(false)).toBeUndefined();
+  });
+});
+
+describe('what is lost together', () => {
+  test('holds: while those columns stand the spot gets no more, whatever stands beside them', async () => {
+    const rank: Record<Verdict, number> = { silent: 0, short: 1, tight: 2, serves: 3 };
+    const school: School = { ...schoolOf('wirelessFirst'), kits: ['mesh-dual'] };
+    const checked: { got: number; less: number }[] = [];
+    for (const [seed, rooms] of [
+      [1, 5],
+      [3, 5],
+      [8, 5],
+      [2, 7],
+      [5, 7],
+    ] as const) {
+      const context = smallHouse(seed, { rooms, outlets: 8 });
+      const base = beginning(context, school, 'replace', smallToday, [])!;
+      const table = await linkTable(context, smallToday, school, base, noPause);
+      const first = table.columns.flatMap((c, j) =>
+        c.parents === null && table.columns.findIndex((o) => o.place === c.place) === j ? [j] : [],
+      );
+      for (let n = 2; n <= first.length; n++)
+        for (const loss of lossesOf(context, table, first.slice(0, n)))
+          for (let more = n; more <= first.length; more++) {
+            const all = first.slice(0, more);
+            const o = withChannels(
+              context,
+              optionsOf(
+                table,
+                all.map((j) => table.columns[j]!),
+              ).options[0]!,
+            );
+            const spotId = table.spots[loss.spot]!.id;
+            const { verdict } = predictOption(context, o).find((p) => p.spotId === spotId)!;
+            // With another that is better heard nothing is said.
+            if (attached(table, all, loss.spot).j === loss.column)
+              checked.push({ got: rank[verdict], less: rank[loss.verdict] });
+          }
+    }
+    expect(checked.length).toBeGreaterThan(5);
+    expect(checked.filter(({ got, less }) => got >= less)).toEqual([]);
+  });
+});
+
+describe('the plan at hand', () => {
+  const context = smallHouse(2);
+  const ask = { school: extenders, most: 2, locked: [], pause: noPause };
+  const extender = (id: string, x: number): Unit => ({
+    ...unitAt(context, smallToday, kitById('extender-ax')!, { storeyId: 'g', xM: x, yM: 3, heightM: 1 }, id),
+    feed: plainFeed('wireless', 'old'),
+  });
+  const atHand: Option = { ...smallToday, id: 'hand', units: [...smallToday.units, extender('e', 10)] };
+  test('is one of a school by its router, kits and feeds; what is locked is always right', () => {
+    expect(isOf(context, extenders, atHand, [])).toBe(true);
+    expect(isOf(context, schoolOf('wireFirst'), atHand, [])).toBe(false);
+    const wired = {
+      ...atHand,
+      units: atHand.units.map((u) => (u.id === 'e' ? { ...u, feed: plainFeed('ethernet', 'old') } : u)),
+    };
+    expect(isOf(context, { ...extenders, feeds: 'air' }, wired, [])).toBe(false);
+    expect(isOf(context, { ...extenders, feeds: 'noDrilling' }, wired, [])).toBe(false);
+    expect(isOf(context, { ...extenders, feeds: 'air' }, wired, wired.units)).toBe(true);
+    expect(isOf(context, extenders, { ...atHand, units: [] }, [])).toBe(false);
+  });
+  test('what is one change away leaves out a unit, adds one, moves, feeds or takes another kit, and never what is locked', () => {
+    const verdicts = new Map(predictOption(context, atHand).map((p) => [p.spotId, p.verdict]));
+    const changes = [...changesOf(context, extenders, atHand, [], verdicts)];
+    const e = (o: Option) => o.units.find((u) => u.id === 'e');
+    expect(changes.some((o) => !e(o))).toBe(true);
+    expect(changes.some((o) => o.units.length === 3)).toBe(true);
+    expect(changes.some((o) => e(o)?.kitId === 'extender-dual')).toBe(true);
+    expect(changes.some((o) => e(o) && e(o)!.place.xM !== 10)).toBe(true);
+    expect([...changesOf(context, extenders, atHand, [], verdicts)]).toEqual(changes);
+    const kept = [...changesOf(context, extenders, atHand, [e(atHand)!], verdicts)];
+    for (const o of kept) expect(e(o)).toEqual(e(atHand));
+  });
+  test('comes first, is said at once, and ends with what is found without it', async () => {
+    const plain = (await design(context, smallToday, ask, solve))!;
+    const told: DesignProgress[] = [];
+    const again = (await design(
+      context,
+      smallToday,
+      { ...ask, from: atHand, progress: (p) => told.push(p) },
+      solve,
+    ))!;
+    expect(again.cheapestMinor).toBe(plain.cheapestMinor);
+    expect(again.isProven).toBe(true);
+    const firstBest = told.findIndex((p) => p.best !== null);
+    const firstTable = told.findIndex((p) => p.words.startsWith('Link table'));
+    expect(firstBest).toBeGreaterThanOrEqual(0);
+    expect(firstBest).toBeLessThan(firstTable);
+    expect(told[firstBest]!.best).toMatchObject({ of: context.site.spots.length });
+    // From its own answer nothing better is found.
+    const settled = (await design(context, smallToday, { ...ask, from: plain.option }, solve))!;
+    expect(settled.cheapestMinor).toBe(plain.cheapestMinor);
+  });
+  test('where nothing is as sure as asked the surest of the best is said, and that it is not', async () => {
+    const sure = (await design(context, smallToday, { ...ask, chance: 0.99 }, solve))!;
+    const plain = (await design(context, smallToday, ask, solve))!;
+    expect(plain.isAsSure).toBe(true);
+    expect(sure.isAsSure).toBe(sure.chance.whole >= 0.99);
+    expect(sure.chance.whole).toBeGreaterThanOrEqual(plain.chance.whole);
+  });
+});
