@@ -1,7 +1,8 @@
 import { money, openPlan, selectUnit } from './planning';
+import { readFileSync } from 'node:fs';
 import { expect, test } from './test';
 
-test('from the measured farm to suggested options: adopt one, lock a unit, suggest again, compare', async ({
+test('from the measured farm to suggested options: adopt one, drag and lock a unit, suggest again, compare, parts list', async ({
   page,
   request,
 }) => {
@@ -32,25 +33,46 @@ test('from the measured farm to suggested options: adopt one, lock a unit, sugge
   await expect(card).toContainText('14 of 14 served');
   expect(money((await card.textContent())!) * 100).toBeGreaterThan(0);
 
-  // A unit that is nudged and locked stays in the next suggestion.
-  await selectUnit(page, 'A');
+  type File = { plan: { options: { units: { id: string; place: object }[] }[] } };
+  const options = async () =>
+    (JSON.parse(await (await request.get(`/api/jobs/${job}/export`)).text()) as File).plan.options;
+  // A unit that is dragged and locked stays in the next suggestion, where it was dragged to.
+  const { units } = (await options()).at(-1)!;
+  const lamp = page.getByRole('button', { name: /^Unit B, / }).first();
+  await selectUnit(page, 'B');
+  const box = (await lamp.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 12, box.y + box.height / 2 + 6, { steps: 4 });
+  await page.mouse.up();
+  const placeOf = async () => (await options()).at(-1)!.units.find((u) => u.id === units[1]!.id)!.place;
+  await expect.poll(placeOf).not.toEqual(units[1]!.place);
+  const dragged = await placeOf();
   await page.getByRole('button', { name: 'Lock it here' }).click();
   await page.getByRole('button', { name: 'Suggest', exact: true }).click();
   for (const label of ['Free', 'Wire first']) await dialog.getByRole('checkbox', { name: label }).uncheck();
   await dialog.getByRole('button', { name: 'Suggest', exact: true }).click();
+  // The plan at hand is judged first and can be taken while the search goes on.
+  await expect(
+    plans.locator('[data-suggested="noDrilling"]').or(dialog.locator('[data-sofar]')).first(),
+  ).toContainText('of 14');
   await expect(plans.locator('[data-suggested="noDrilling"]')).toBeVisible({ timeout: 120_000 });
   await dialog.getByRole('button', { name: 'Adopt No drilling' }).click();
   await dialog.getByRole('button', { name: 'Close' }).click();
-  type File = { plan: { options: { units: { id: string }[] }[] } };
-  const options = async () =>
-    (JSON.parse(await (await request.get(`/api/jobs/${job}/export`)).text()) as File).plan.options;
   await expect.poll(async () => (await options()).length).toBe(4);
-  const [first, second] = (await options()).slice(-2);
-  expect(second!.units.map((u) => u.id)).toContain(first!.units[0]!.id);
+  expect((await options()).at(-1)!.units.find((u) => u.id === units[1]!.id)?.place).toEqual(dragged);
   await page.getByRole('button', { name: 'Compare', exact: true }).click();
   await expect(page.getByRole('dialog').getByRole('row', { name: /^Spots served/ })).toContainText(
     '14 of 14',
   );
+  const saving = page.waitForEvent('download');
+  await page
+    .getByRole('button', { name: /^Save the parts of \d+ · Suggested: No drilling/ })
+    .last()
+    .click();
+  const csv = readFileSync(await (await saving).path(), 'utf8');
+  expect(csv).toMatch(/^part,count,unit,cost,currency\n/);
+  expect(csv).toContain(',EUR');
 });
 
 test('what would fix a spot is told for its row, and done by one press', async ({ page, request }) => {

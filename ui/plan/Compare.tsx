@@ -1,11 +1,15 @@
 'use client';
+import { Download } from 'lucide-react';
 import { Dialog } from 'radix-ui';
+import type { PartLine } from '@/core/plan/cost/parts';
+import { partsCsv } from '@/core/plan/cost/partsCsv';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Prediction } from '@/core/plan/evaluate/predict';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { speedText } from '@/ui/pieces/format';
+import { saveText } from '@/ui/pieces/saveText';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { CompareFacts } from './CompareFacts';
 
@@ -63,8 +67,31 @@ function Table() {
             </tr>
           ))}
         <CompareFacts evaluations={columns.map((c) => c.evaluation)} />
+        <tr className="border-t border-rule">
+          <th scope="row" className="py-1 font-medium whitespace-nowrap">
+            Parts list
+          </th>
+          {columns.map((c, i) => (
+            <td key={i} className="px-2 py-1">
+              {i > 0 && c.evaluation && <PartsList name={c.name} parts={c.evaluation.parts} />}
+            </td>
+          ))}
+        </tr>
       </tbody>
     </table>
+  );
+}
+
+/** Saves the parts of an option for whoever orders them. */
+function PartsList({ name, parts }: { name: string; parts: readonly PartLine[] }) {
+  const currency = useJob((s) => s.brief.currency);
+  return (
+    <Button
+      aria-label={`Save the parts of ${name} as CSV`}
+      onClick={() => saveText(`parts of ${name}.csv`, 'text/csv', partsCsv(parts, currency))}
+    >
+      <Download size={15} aria-hidden="true" /> CSV
+    </Button>
   );
 }
 

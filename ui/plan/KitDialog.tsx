@@ -3,6 +3,7 @@ import { Download, Package, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import { readKitCsv, writeKitCsv } from '@/core/kit/kitCsv';
+import { saveText } from '@/ui/pieces/saveText';
 import { allMaterials, type MaterialItem } from '@/core/kit/materials';
 import { otherThanTabled, pricedKit, pricedMaterial } from '@/core/kit/price';
 import type { KitItem } from '@/core/kit/schema';
@@ -84,11 +85,7 @@ function Kit() {
       items,
       allMaterials(ownMaterials).map((m) => pricedMaterial(m, rate)),
     );
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
-    link.download = 'kit.csv';
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveText('kit.csv', 'text/csv', csv);
   }
   async function load(from: File) {
     setSaid('');

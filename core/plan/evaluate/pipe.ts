@@ -113,7 +113,7 @@ const indexOf = (share: number): number => Math.max(0, Math.round(share * (DRAW_
 /** Goes through the draws of what is unsure in a pipe, down and up of each, until it is told to stop. */
 function eachDraw(
   pipe: readonly UnsureLink[],
-  use: (downMbps: number, upMbps: number, k: number) => boolean,
+  take: (downMbps: number, upMbps: number, k: number) => boolean,
 ) {
   const media = [...new Set(pipe.map((l) => l.part.mediumId).filter((m) => m !== null))];
   const groupOf = Int32Array.from(pipe, (l) => (l.part.mediumId ? media.indexOf(l.part.mediumId) : -1));
@@ -127,7 +127,7 @@ function eachDraw(
       down[unsure[n]!.i] = drawn[n]!.down[k]!;
       up[unsure[n]!.i] = drawn[n]!.up[k]!;
     }
-    if (!use(endToEnd(down, groupOf, inverse), endToEnd(up, groupOf, inverse), k)) return;
+    if (!take(endToEnd(down, groupOf, inverse), endToEnd(up, groupOf, inverse), k)) return;
   }
 }
 

@@ -1,0 +1,8 @@
+/** Saves a text as a file of a name on the person's machine. */
+export function saveText(name: string, type: string, text: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
