@@ -38,15 +38,15 @@ test('from the measured farm to suggested options: adopt one, drag and lock a un
     (JSON.parse(await (await request.get(`/api/jobs/${job}/export`)).text()) as File).plan.options;
   // A unit that is dragged and locked stays in the next suggestion, where it was dragged to.
   const { units } = (await options()).at(-1)!;
-  const lamp = page.getByRole('button', { name: /^Unit B, / }).first();
-  await selectUnit(page, 'B');
+  const lamp = page.getByRole('button', { name: /^Unit C, / }).first();
+  await selectUnit(page, 'C');
   const box = (await lamp.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(box.x + box.width / 2 + 12, box.y + box.height / 2 + 6, { steps: 4 });
   await page.mouse.up();
-  const placeOf = async () => (await options()).at(-1)!.units.find((u) => u.id === units[1]!.id)!.place;
-  await expect.poll(placeOf).not.toEqual(units[1]!.place);
+  const placeOf = async () => (await options()).at(-1)!.units.find((u) => u.id === units[2]!.id)!.place;
+  await expect.poll(placeOf).not.toEqual(units[2]!.place);
   const dragged = await placeOf();
   await page.getByRole('button', { name: 'Lock it here' }).click();
   await page.getByRole('button', { name: 'Suggest', exact: true }).click();
@@ -60,7 +60,7 @@ test('from the measured farm to suggested options: adopt one, drag and lock a un
   await dialog.getByRole('button', { name: 'Adopt No drilling' }).click();
   await dialog.getByRole('button', { name: 'Close' }).click();
   await expect.poll(async () => (await options()).length).toBe(4);
-  expect((await options()).at(-1)!.units.find((u) => u.id === units[1]!.id)?.place).toEqual(dragged);
+  expect((await options()).at(-1)!.units.find((u) => u.id === units[2]!.id)?.place).toEqual(dragged);
   await page.getByRole('button', { name: 'Compare', exact: true }).click();
   await expect(page.getByRole('dialog').getByRole('row', { name: /^Spots served/ })).toContainText(
     '14 of 14',

@@ -7,7 +7,7 @@ import { gatewayOf } from '../plan/option/graph';
 import type { Option } from '../plan/option/schema';
 import { fits, isTaken, placesFor } from './candidates';
 import { compareFeeds } from './feeds';
-import { gatewayChoices, unitAt } from './more';
+import { gatewayChoices, unitOn } from './more';
 import { SCHOOLS } from './schoolList';
 import { feedsFor } from './schoolNetwork';
 
@@ -78,7 +78,7 @@ export async function fixesOf(
     if (isTaken(option, place.place)) continue;
     for (const kit of kits) {
       if (!fits(kit, place)) continue;
-      const plain = unitAt(context, option, kit, place.place, 'fix');
+      const plain = unitOn(context, option, kit, place, 'fix');
       for (const feed of feedsFor(context, free, option, plain, kit))
         tryIt(`${kit.label} at ${place.name}, by ${feed.kind === 'wireless' ? 'air' : feed.kind}`, {
           ...option,

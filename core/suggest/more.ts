@@ -34,6 +34,12 @@ export function unitAt(context: PlanContext, option: Option, kit: KitItem, place
   };
 }
 
+/** The same at a candidate place; one outdoors bears the name of its place, since it lies in no room. */
+export function unitOn(context: PlanContext, option: Option, kit: KitItem, at: Candidate, id?: string): Unit {
+  const unit = unitAt(context, option, kit, at.place, id);
+  return at.place.storeyId === null ? { ...unit, name: at.name.slice(0, 80) } : unit;
+}
+
 /** What one unit more would do at a place. */
 export interface Glow {
   candidate: Candidate;
@@ -53,7 +59,7 @@ export function glowOf(context: PlanContext, option: Option, kit: KitItem): Glow
     .map((candidate) => {
       const tried: Option = {
         ...option,
-        units: [...option.units, unitAt(context, option, kit, candidate.place)],
+        units: [...option.units, unitOn(context, option, kit, candidate)],
       };
       const then = predictOption(context, tried);
       return {

@@ -11,7 +11,7 @@ import { nextLetter } from '../plan/option/placing';
 import { gatewayOf } from '../plan/option/graph';
 import type { Option, Unit } from '../plan/option/schema';
 import { fits, isTaken, placesFor, type Candidate } from './candidates';
-import { goodOf, unitAt } from './more';
+import { goodOf, unitOn } from './more';
 import type { School } from './schoolList';
 import { beginning, feedsFor } from './schoolNetwork';
 
@@ -142,13 +142,7 @@ async function extended(
       await pause();
       for (const kit of kits) {
         if (!fits(kit, candidate)) continue;
-        const unit = unitAt(
-          context,
-          option,
-          kit,
-          candidate.place,
-          `school-${nextLetter(option).toLowerCase()}`,
-        );
+        const unit = unitOn(context, option, kit, candidate, `school-${nextLetter(option).toLowerCase()}`);
         for (const feed of feedsFor(context, school, option, unit, kit)) {
           const next = { ...option, units: [...option.units, { ...unit, feed }] };
           if (school.placing === 'asNear') {

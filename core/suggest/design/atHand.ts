@@ -9,7 +9,7 @@ import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
 import type { Place } from '../../site/model/schema';
 import { fits, isTaken, placesFor, type Candidate } from '../candidates';
-import { unitAt } from '../more';
+import { unitOn } from '../more';
 import type { School } from '../schoolList';
 import { feedsFor } from '../schoolNetwork';
 
@@ -71,7 +71,7 @@ export function* changesOf(
   if (worst && verdicts.get(worst.id) !== 'serves')
     for (const place of nearest(places, worst.place, MOST_MORE))
       for (const kit of kits.filter((k) => fits(k, place))) {
-        const plain = unitAt(context, option, kit, place.place, `more-${nextLetter(option).toLowerCase()}`);
+        const plain = unitOn(context, option, kit, place, `more-${nextLetter(option).toLowerCase()}`);
         for (const feed of feedsFor(context, school, option, plain, kit))
           yield { ...option, units: [...option.units, { ...plain, feed }] };
       }

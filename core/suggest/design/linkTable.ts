@@ -12,7 +12,7 @@ import { apartM } from '../../site/geometry/apart';
 import { needOf } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
 import { areThinned, fits, isTaken, placesFor, type Candidate } from '../candidates';
-import { unitAt } from '../more';
+import { unitOn } from '../more';
 import type { School } from '../schoolList';
 import { feedsFor } from '../schoolNetwork';
 import {
@@ -105,9 +105,7 @@ interface Ground {
 
 /** A unit of a kit at a place, not yet fed. */
 function plainAt({ context, base, places }: Ground, place: Candidate, kit: KitItem): Unit {
-  const id = `d${places.indexOf(place)}-${kit.id}`.slice(0, 64);
-  const unit = unitAt(context, base, kit, place.place, id);
-  return place.place.storeyId === null ? { ...unit, name: place.name.slice(0, 80) } : unit;
+  return unitOn(context, base, kit, place, `d${places.indexOf(place)}-${kit.id}`.slice(0, 64));
 }
 
 function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, place: Candidate): Column {
