@@ -84,7 +84,7 @@ export function predictReport(
     };
   const { context, calibration, leftOut } = learntContext(job);
   const learnt = calibration && {
-    taught: taughtWords(calibration.posterior, job.site.customConstructions),
+    taught: taughtWords(calibration.posterior, job.site.customConstructions, context.airQueueMs),
     readings: calibration.observations,
     leftOut,
     leaveOneOutDb: calibration.leaveOneOutDb,

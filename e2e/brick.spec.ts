@@ -169,8 +169,8 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
   await expect(page.getByRole('banner')).toContainText('2 dead spots');
   await expect(page.locator('[data-spot="5"]')).toContainText('no connection');
 
-  // Plan: the router goes; each unit where it is wanted, fed as the house allows.
-  await page.keyboard.press('4');
+  // Plan: the router goes; each unit where it is wanted, fed as the house allows. After a run the hand is in a field, where 4 is a 4.
+  await page.getByRole('link', { name: /^4 Plan/ }).click();
   await page.getByRole('button', { name: 'It goes: begin with nothing' }).click();
   const add = async (kit: RegExp) => {
     await page.keyboard.press('u');

@@ -14,6 +14,7 @@ import type { DesignAsk } from '../suggest/design/search';
 import type { Solve } from '../suggest/design/program';
 import type { Option } from '../plan/option/schema';
 import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../plan/shade/shadeEngine';
+import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learn/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
 import { conditioned, runsOf } from '../readings/conditioned';
@@ -34,6 +35,8 @@ export interface Derived {
         leftOut: number;
         /** Spots at which something was read. */
         places: number;
+        /** What the air adds to a round trip under load, by band, ms. */
+        airQueueMs: PerBand;
       })
     | null;
   odd: readonly OddReading[];
@@ -173,6 +176,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       const { learntOf, odd, lines } = readingsSay(key, () => ({
         learntOf: calibration && {
           posterior: calibration.posterior,
+          airQueueMs: context.airQueueMs,
           leaveOneOutDb: calibration.leaveOneOutDb,
           observations: calibration.observations,
           leftOut,

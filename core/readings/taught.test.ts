@@ -1,8 +1,12 @@
 import { expect, test } from '@jest/globals';
 import { taughtWords } from './taught';
 
-const taught = (values: Record<string, number>) =>
-  taughtWords({ parameters: Object.keys(values), mean: Object.values(values), covariance: [], left: [] }, []);
+const taught = (values: Record<string, number>, queues: readonly [number, number, number] = [0, 0, 0]) =>
+  taughtWords(
+    { parameters: Object.keys(values), mean: Object.values(values), covariance: [], left: [] },
+    [],
+    queues,
+  );
 
 test('what readings taught is one sentence, the greatest first, three things at most', () => {
   expect(taught({})).toContain('as its drawing says');
@@ -23,5 +27,11 @@ test('what readings taught is one sentence, the greatest first, three things at 
 test('airtime and the share of TCP are said as what a band moves', () => {
   expect(taught({ 'air:2.4': Math.log(0.8), share: Math.log(0.875) })).toBe(
     'In this house 2.4 GHz moves 70 % of the usual speed at its level.',
+  );
+});
+
+test('a queue of the air is said with its band, before what is smaller', () => {
+  expect(taught({ 'device:phone': -4 }, [61, 0, 0])).toBe(
+    'In this house 2.4 GHz keeps a loaded run waiting 61 ms longer than the line does, and the phone hears 4 dB less than its kind usually does.',
   );
 });

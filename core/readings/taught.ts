@@ -1,4 +1,4 @@
-import { BANDS } from '../radio/link/bands';
+import { BANDS, type PerBand } from '../radio/link/bands';
 import { SPEED_DB_PER_LN, asLoss, lossParameter } from '../radio/learn/beliefs';
 import type { Posterior } from '../radio/learn/posterior';
 import { CLIENT_TYPES } from '../radio/link/clients';
@@ -8,6 +8,8 @@ import type { ClientTypeId } from '../site/model/schema';
 /** A change smaller than this says nothing a person would act on, dB, and as a share of a speed. */
 const WORTH_SAYING_DB = 1.5;
 const WORTH_SAYING_SHARE = 0.1;
+/** A queue of so many ms matters as much as a dB (estimate). */
+const QUEUE_MS_PER_DB = 10;
 /** Most things said: more is a table. */
 const MOST_SAID = 3;
 
@@ -20,7 +22,11 @@ interface Lesson {
 const moreOrLess = (db: number, more: string, less: string) =>
   `${Math.abs(db).toFixed(0)} dB ${db > 0 ? more : less}`;
 
-function lessonsOf({ parameters, mean }: Posterior, custom: readonly CustomConstruction[]): Lesson[] {
+function lessonsOf(
+  { parameters, mean }: Posterior,
+  custom: readonly CustomConstruction[],
+  airQueueMs: PerBand,
+): Lesson[] {
   const lessons = new Map<string, Lesson>();
   const put = (thing: string, lesson: Lesson) => {
     if (lesson.size > (lessons.get(thing)?.size ?? 0)) lessons.set(thing, lesson);
@@ -59,12 +65,22 @@ function lessonsOf({ parameters, mean }: Posterior, custom: readonly CustomConst
         });
     }
   }
+  for (const [b, ms] of airQueueMs.entries())
+    if (ms > 0)
+      put(`queue:${b}`, {
+        words: `${BANDS[b]} GHz keeps a loaded run waiting ${ms.toFixed(0)} ms longer than the line does`,
+        size: ms / QUEUE_MS_PER_DB,
+      });
   return [...lessons.values()].sort((a, b) => b.size - a.size);
 }
 
 /** What readings taught in one sentence; that the house is as usual where nothing is worth saying. */
-export function taughtWords(posterior: Posterior, custom: readonly CustomConstruction[]): string {
-  const said = lessonsOf(posterior, custom)
+export function taughtWords(
+  posterior: Posterior,
+  custom: readonly CustomConstruction[],
+  airQueueMs: PerBand,
+): string {
+  const said = lessonsOf(posterior, custom, airQueueMs)
     .slice(0, MOST_SAID)
     .map((l) => l.words);
   if (said.length === 0)

@@ -10,10 +10,10 @@ export function LearntPanel() {
   const custom = useJob((s) => s.site.customConstructions);
   if (!derived?.calibration) return null;
   const { calibration, odd } = derived;
-  const { posterior, leaveOneOutDb, places, leftOut } = calibration;
+  const { posterior, airQueueMs, leaveOneOutDb, places, leftOut } = calibration;
   return (
     <section aria-label="What the readings taught" className="mt-1">
-      <p className="fig">{taughtWords(posterior, custom)}</p>
+      <p className="fig">{taughtWords(posterior, custom, airQueueMs)}</p>
       <p className="mt-1 text-ink-2">
         Learnt at {places} {places === 1 ? 'place' : 'places'}; each told from all others it is missed by{' '}
         {leaveOneOutDb.toFixed(1)} dB.
