@@ -2,7 +2,7 @@ import { servedOf, type Verdict } from '../core/plan/evaluate/judge';
 import highsLoader from 'highs';
 import type { JobFile } from '../core/job/jobFile';
 import { moneyText } from '../core/plan/cost/money';
-import { isLocked } from '../core/plan/option/locks';
+import { lockedUnits } from '../core/plan/option/locks';
 import type { Option } from '../core/plan/option/schema';
 import { learntContext } from '../core/readings/learn';
 import { design } from '../core/suggest/design/design';
@@ -79,7 +79,7 @@ export async function designReport(
     {
       school,
       most: Math.round(most),
-      locked: from?.units.filter((u) => isLocked(from, u.id)) ?? [],
+      locked: from ? lockedUnits(from) : [],
       pause: () => Promise.resolve(),
       progress: (p) =>
         say(

@@ -1,4 +1,5 @@
 'use client';
+import { lockedUnits } from '@/core/plan/option/locks';
 import { servedOf } from '@/core/plan/evaluate/judge';
 import { Scale } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -27,7 +28,7 @@ function Plans() {
     stopped.current = false;
     setFound([]);
     const shown = shownOption(store.getState());
-    const locked = (shown?.units ?? []).filter((u) => shown?.locks?.includes(u.id));
+    const locked = shown ? lockedUnits(shown) : [];
     for (const school of SCHOOLS) {
       if (stopped.current) break;
       setAt(school.label);

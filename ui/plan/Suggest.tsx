@@ -4,6 +4,7 @@ import { Lightbulb } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { moneyText } from '@/core/plan/cost/money';
+import { lockedUnits } from '@/core/plan/option/locks';
 import type { Option } from '@/core/plan/option/schema';
 import type { Design } from '@/core/suggest/design/design';
 import type { DesignProgress } from '@/core/suggest/design/search';
@@ -190,7 +191,7 @@ function Search() {
     setSaid('');
     setStopped(null);
     const shown = shownOption(store.getState());
-    const locked = (shown?.units ?? []).filter((u) => shown?.locks?.includes(u.id));
+    const locked = shown ? lockedUnits(shown) : [];
     for (const school of SEARCHED.filter((s) => asked.includes(s.id))) {
       setAt({ label: school.label, progress: null });
       let isStopped = true;

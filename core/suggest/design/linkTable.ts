@@ -136,7 +136,9 @@ async function firstColumns(ground: Ground, pause: () => Promise<void>) {
         const unit = { ...plain, feed };
         const links = linksOf(context, { ...base, units: [...base.units, unit] });
         const hop = links.hops.get(unit.id);
-        if (!hop || Math.min(hop.part.downMbps, hop.part.upMbps) < LEAST_HOP_MBPS) continue;
+        // What hangs on nothing that leads to the line is no way.
+        if (!hop || !links.paths.has(unit.id)) continue;
+        if (Math.min(hop.part.downMbps, hop.part.upMbps) < LEAST_HOP_MBPS) continue;
         const column = columnOf(ground, links, unit, kit, place);
         columns.push(column);
         const through = throughMbps(context, links, unit);

@@ -10,6 +10,7 @@ import type { Verdict } from '../../plan/evaluate/judge';
 import { linksOf, lowReaches, pipeOf, rangesOf } from '../../plan/evaluate/pipe';
 import { predictOption, verdictOf, waysTo } from '../../plan/evaluate/predict';
 import { plainFeed } from '../../plan/option/feeds';
+import { lockedUnits, withLock } from '../../plan/option/locks';
 import type { Option, Unit } from '../../plan/option/schema';
 import { portMaps } from '../../plan/power/ports';
 import { cableRunOf, hangsByLead } from '../../plan/route/cableRun';
@@ -274,6 +275,17 @@ describe('the plan at hand', () => {
     // From its own answer nothing better is found.
     const settled = (await design(context, smallToday, { ...ask, from: plain.option }, solve))!;
     expect(settled.cheapestMinor).toBe(plain.cheapestMinor);
+  });
+  test('a unit that is locked keeps what it hangs on, and a search with it ends', async () => {
+    const far = { ...extender('far', 14), feed: plainFeed('wireless', 'e'), letter: 'C' };
+    const chain = withLock({ ...atHand, units: [...atHand.units, far] }, 'far', true);
+    const locked = lockedUnits(chain);
+    expect(locked.map((u) => u.id)).toEqual(['old', 'e', 'far']);
+    const found = (await design(context, smallToday, { ...ask, locked, from: chain }, solve))!;
+    expect(found.option.units.map((u) => u.id)).toEqual(expect.arrayContaining(['old', 'e', 'far']));
+    // Even one whose parent is gone ends with an answer.
+    const alone = (await design(context, smallToday, { ...ask, locked: [far] }, solve))!;
+    expect(alone.option.units.map((u) => u.id)).toContain('far');
   });
   test('where nothing is as sure as asked the surest of the best is said, and that it is not', async () => {
     const sure = (await design(context, smallToday, { ...ask, chance: 0.99 }, solve))!;
