@@ -3,7 +3,7 @@ import { newId } from '@/ui/pieces/newId';
 
 /** A network a search has made as an option of the job: its new units get ids of their own, what was there keeps what it has. */
 export function keptOption(found: Option, name: string): Option {
-  const isMade = (id: string) => /^(school-|d\d+-|fix$)/.test(id);
+  const isMade = (id: string) => /^(school-|d\d+-|more-|fix$)|-switch-\d+$/.test(id);
   const fresh = new Map(found.units.map((u) => [u.id, isMade(u.id) ? newId('unit') : u.id] as const));
   return {
     ...found,
