@@ -1,10 +1,10 @@
 import { emptyBrief, type Brief } from '../core/brief/brief';
 import type { Option } from '../core/plan/option/schema';
-import { plainFeed } from '../core/plan/option/feeds';
 import { inside } from '../core/site/model/levels';
 import { areWithin } from '../core/site/geometry/apart';
 import type { Place, Site } from '../core/site/model/schema';
 import { seeded } from '../core/stats/seeded';
+import { boxAt, madeSpot } from '../core/suggest/design/smallHouse';
 import { estate } from './estate';
 
 /** An estate with outlets and spots strewn over its storeys, from a seed; the line comes into the first house. */
@@ -45,37 +45,13 @@ export function estateJob(
     dataRuns: [],
     jacks: [],
     coax: { ...bare.coax, outlets: [], splitters: [], stretches: [] } as Site['coax'],
-    spots: strewn(spots, 1).map((place, i) => ({
-      id: `s${i}`,
-      number: i + 1,
-      name: `Spot ${i + 1}`,
-      place: { ...place, heightM: 1 },
-      client: next() < 0.5 ? 'phone' : 'laptop',
-      deviceName: '',
-      activities: [{ activity: next() < 0.6 ? 'hdFilm' : 'teaching', count: 1 }],
-      complaint: '',
-    })),
+    spots: strewn(spots, 1).map((place, i) => madeSpot(i, { ...place, heightM: 1 }, next)),
     lineEntry: { storeyId: first.id, ...entry, heightM: 1 },
   };
   const empty = emptyBrief();
   return {
     site,
     brief: { ...empty, line: { ...empty.line, downMbps: 500, upMbps: 100 } },
-    today: {
-      id: 'today',
-      name: 'Today',
-      units: [
-        {
-          id: 'old',
-          letter: 'A',
-          kitId: 'provider-router',
-          name: 'Entry',
-          place: { storeyId: first.id, ...entry, heightM: 1.2 },
-          feed: plainFeed('line', null),
-          radios: {},
-        },
-      ],
-      wiredSpots: [],
-    },
+    today: boxAt({ storeyId: first.id, ...entry, heightM: 1 }),
   };
 }

@@ -6,6 +6,7 @@ import { lockedUnits } from '../core/plan/option/locks';
 import type { Option } from '../core/plan/option/schema';
 import { learntContext } from '../core/readings/learn';
 import { design } from '../core/suggest/design/design';
+import { proofWords } from '../core/suggest/design/proofWords';
 import { solveWith, type LpSolver } from '../core/suggest/design/solver';
 import { SCHOOLS } from '../core/suggest/schoolList';
 import { table } from './text';
@@ -137,12 +138,7 @@ export function designLines(r: DesignReport): string {
   const served = servedOf(r.spots).length;
   return [
     `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${r.hours.toFixed(1)} h, serves ${served} of ${r.spots.length}, ${percent(r.chance)} sure`,
-    r.isProven
-      ? `Proven: nothing cheaper serves as much from ${r.places} places.`
-      : r.isWhole
-        ? `Not proven: a plan might cost ${percent(r.gap)} less.`
-        : 'Not proven: the plot has more places than are looked at, or more second hops.',
-    ...(r.isAsSure ? [] : ['No plan that was tried is as sure as asked; this is the surest of the best.']),
+    proofWords(r),
     ...(r.risk ? [`The risk is ${r.risk}`] : []),
     ...r.option.units.map((u) => {
       const why = r.reasons.find((x) => x.letter === u.letter);

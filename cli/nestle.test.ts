@@ -94,7 +94,7 @@ describe('the command line', () => {
       option: { units: { feed: { kind: string } }[] };
       spots: { verdict: string }[];
     };
-    expect(done.stderr).toContain('Link table 1');
+    expect(done.stderr).toContain('Places and links, 1 of');
     expect(report.isProven).toBe(true);
     expect(report.chance).toBeGreaterThan(0.5);
     expect(report.spots.every((s) => s.verdict === 'serves')).toBe(true);
@@ -104,6 +104,10 @@ describe('the command line', () => {
       stderr: expect.stringContaining('spend-least'),
     });
     expect(nestle('design', file, '--chance', '2').stderr).toContain('from 0.01 to 0.99');
+    // An option that is none is named with those there are.
+    const unknown = nestle('design', file, '--from', 'nobody');
+    expect(unknown.status).toBe(1);
+    expect(unknown.stderr).toContain(farm.plan.options[0]!.name);
   });
 
   test('check passes a sound job and exits 1 with the path of each problem', () => {

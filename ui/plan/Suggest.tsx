@@ -7,6 +7,7 @@ import { moneyText } from '@/core/plan/cost/money';
 import { lockedUnits } from '@/core/plan/option/locks';
 import type { Option } from '@/core/plan/option/schema';
 import type { Design } from '@/core/suggest/design/design';
+import { proofWords } from '@/core/suggest/design/proofWords';
 import type { DesignProgress } from '@/core/suggest/design/search';
 import { SCHOOLS, type School } from '@/core/suggest/schoolList';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
@@ -63,14 +64,7 @@ function Card({
           </p>
           <p className="text-[13px] text-ink-2">
             {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {price.hours.toFixed(1)} h.{' '}
-            {d.isProven
-              ? `Proven: nothing cheaper serves as much from ${d.places} places.`
-              : d.isWhole
-                ? `Not proven: a plan might cost ${percent(d.gap)} less.`
-                : 'Not proven: the plot has more places than are looked at, or more second hops.'}
-            {d.isAsSure
-              ? ''
-              : ' No plan that was tried is as sure as you asked; this is the surest of the best.'}
+            {proofWords(d)}
             {d.cheapestMinor < price.totalMinor && served === predictions.length
               ? ` The cheapest costs ${moneyText(d.cheapestMinor, currency)}; this one is surer.`
               : ''}

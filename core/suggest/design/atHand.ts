@@ -5,6 +5,7 @@ import { isCable } from '../../plan/option/feeds';
 import { gatewayOf } from '../../plan/option/graph';
 import { withMoved } from '../../plan/option/movedUnit';
 import { nextLetter, withoutUnit } from '../../plan/option/placing';
+import { hangsByLead } from '../../plan/route/cableRun';
 import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
 import type { Place } from '../../site/model/schema';
@@ -27,7 +28,8 @@ export function isOf(context: PlanContext, school: School, option: Option, locke
   const way = kitById(gateway.kitId, context.ownKit)?.kind === 'router' ? 'behind' : 'replace';
   if (school.router !== 'any' && school.router !== way && !isLocked(gateway)) return false;
   return option.units.every((unit) => {
-    if (isLocked(unit)) return true;
+    // A switch at a side, or the first of a mesh beside a box, hangs there whatever the school feeds by.
+    if (isLocked(unit) || hangsByLead(context, option, unit)) return true;
     const { feed } = unit;
     if (feed.kind === 'line') return way === 'behind' || school.kits.includes(unit.kitId);
     const isNewCable = isCable(feed) && feed.dataRunId === null;

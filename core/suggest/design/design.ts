@@ -159,7 +159,7 @@ export async function design(
   if (ask.from && ask.from.units.length > 0) await search.around(ask.from);
   let [places, columns] = [0, 0];
   for (const [i, base] of starts.entries()) {
-    search.tell(`Link table ${i + 1} of ${starts.length}`, null);
+    search.tell(`Places and links, ${i + 1} of ${starts.length}`, null);
     const table = await linkTable(context, today, ask.school, base, ask.pause, radios, shareOf(ask.chance));
     places = Math.max(places, new Set(table.columns.map((c) => c.place)).size);
     columns += table.columns.length;
@@ -172,7 +172,9 @@ export async function design(
   const { held: cheapest, alike, boundMinor, isWhole, solved, judged } = search;
   if (!cheapest) return null;
   const least = Math.min(boundMinor, cheapest.valueMinor);
-  const isProven = isWhole && boundMinor >= cheapest.valueMinor;
+  // What is less sure than asked was not searched to its end: the search goes by what it costs.
+  const isProven =
+    isWhole && boundMinor >= cheapest.valueMinor && (ask.chance === undefined || search.best !== null);
   const found =
     search.best === null || ask.chance === undefined
       ? alike

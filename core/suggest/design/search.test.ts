@@ -268,7 +268,7 @@ describe('the plan at hand', () => {
     expect(again.cheapestMinor).toBe(plain.cheapestMinor);
     expect(again.isProven).toBe(true);
     const firstBest = told.findIndex((p) => p.best !== null);
-    const firstTable = told.findIndex((p) => p.words.startsWith('Link table'));
+    const firstTable = told.findIndex((p) => p.words.startsWith('Places and links'));
     expect(firstBest).toBeGreaterThanOrEqual(0);
     expect(firstBest).toBeLessThan(firstTable);
     expect(told[firstBest]!.best).toMatchObject({ of: context.site.spots.length });

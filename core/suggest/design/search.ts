@@ -4,6 +4,7 @@ import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
 import { servedOf } from '../../plan/evaluate/judge';
 import { isCable } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
+import { hangsByLead } from '../../plan/route/cableRun';
 import type { School } from '../schoolList';
 import { changesOf, isOf } from './atHand';
 import { chanceOf, type Chance } from './chance';
@@ -133,7 +134,9 @@ export class Search {
   /** Begins with the plan at hand where the school allows it: it is judged as it is, then what is one change away, while that is better. */
   async around(from: Option): Promise<void> {
     const { context, ask } = this;
-    const isTooMany = (o: Option) => o.units.length - ask.locked.length - 1 > ask.most;
+    const isNew = (o: Option, u: Unit) =>
+      u.feed.kind !== 'line' && !this.locked.has(u.id) && !hangsByLead(context, o, u);
+    const isTooMany = (o: Option) => o.units.filter((u) => isNew(o, u)).length > ask.most;
     if (!isOf(context, ask.school, from, ask.locked) || isTooMany(from)) return;
     this.tell('The plan at hand', null);
     this.keep(from, false);

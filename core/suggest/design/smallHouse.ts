@@ -9,7 +9,7 @@ import { workOf } from '../../plan/cost/work';
 import { plainFeed } from '../../plan/option/feeds';
 import { feedTo } from '../../plan/option/placing';
 import { emptyPlan, type Option } from '../../plan/option/schema';
-import { emptySite, type Site, type Spot, type Wall } from '../../site/model/schema';
+import { emptySite, type Place, type Site, type Spot, type Wall } from '../../site/model/schema';
 import { sampleBuilding, sampleRectangle, sampleWall } from '../../site/sampleSite';
 import { seeded } from '../../stats/seeded';
 import { fits, isTaken, placesFor } from '../candidates';
@@ -18,22 +18,26 @@ import type { School } from '../schoolList';
 import { valueOf } from './search';
 import { withSwitches } from './switches';
 
+/** A made-up spot that wants much or little. */
+export const madeSpot = (i: number, place: Place, next: () => number): Spot => ({
+  id: `s${i}`,
+  number: i + 1,
+  name: `Spot ${i + 1}`,
+  place,
+  client: next() < 0.5 ? 'phone' : 'laptop',
+  deviceName: '',
+  activities: [{ activity: next() < 0.5 ? 'hdFilm' : 'teaching', count: 1 }],
+  complaint: '',
+});
+
 /** A made-up row of rooms between brick or stone, an outlet in some of them, spots that want much or little. */
 function row(seed: number, rooms: number, outlets: number): Site {
   const next = seeded(seed);
   const xs = Array.from({ length: rooms }, (_, i) => i * 5);
   const wall = (id: string, ...line: [number, number, number, number]): Wall =>
     sampleWall(id, 'g', line, next() < 0.5 ? 'rubbleStone' : 'brickCavity');
-  const spot = (i: number): Spot => ({
-    id: `s${i}`,
-    number: i + 1,
-    name: `Spot ${i + 1}`,
-    place: { storeyId: 'g', xM: 1 + next() * (rooms * 5 - 2), yM: 0.5 + next() * 5, heightM: 1 },
-    client: next() < 0.5 ? 'phone' : 'laptop',
-    deviceName: '',
-    activities: [{ activity: next() < 0.5 ? 'hdFilm' : 'teaching', count: 1 }],
-    complaint: '',
-  });
+  const spot = (i: number): Spot =>
+    madeSpot(i, { storeyId: 'g', xM: 1 + next() * (rooms * 5 - 2), yM: 0.5 + next() * 5, heightM: 1 }, next);
   const walls = [
     wall('n', 0, 0, rooms * 5, 0),
     wall('e', rooms * 5, 0, rooms * 5, 6),
@@ -78,8 +82,8 @@ export function smallHouse(
   });
 }
 
-/** Today's network there: the provider's box at the line. */
-export const smallToday: Option = {
+/** A network of the provider's box alone, at a place. */
+export const boxAt = (place: Place): Option => ({
   id: 'today',
   name: 'Today',
   units: [
@@ -88,13 +92,16 @@ export const smallToday: Option = {
       letter: 'A',
       kitId: 'provider-router',
       name: 'Entry',
-      place: { storeyId: 'g', xM: 1.5, yM: 1.5, heightM: 1.2 },
+      place: { ...place, heightM: 1.2 },
       feed: plainFeed('line', null),
       radios: {},
     },
   ],
   wiredSpots: [],
-};
+});
+
+/** Today's network of a small house. */
+export const smallToday: Option = boxAt({ storeyId: 'g', xM: 1.5, yM: 1.5, heightM: 1.2 });
 
 /**
  * The best of every network of a few new units: each at any place, of any kit of a school, by air from any unit that is there from
