@@ -37,6 +37,8 @@ test('from the measured farm to suggested options: adopt one, drag and lock a un
   const options = async () =>
     (JSON.parse(await (await request.get(`/api/jobs/${job}/export`)).text()) as File).plan.options;
   // A unit that is dragged and locked stays in the next suggestion, where it was dragged to.
+  // What was adopted is saved a little later.
+  await expect.poll(async () => (await options()).length).toBe(3);
   const { units } = (await options()).at(-1)!;
   const lamp = page.getByRole('button', { name: /^Unit C, / }).first();
   await selectUnit(page, 'C');
