@@ -10,6 +10,7 @@ const config = {
     '<rootDir>/demo',
     '<rootDir>/bench',
     '<rootDir>/meter',
+    '<rootDir>/workers',
   ],
   testMatch: ['**/*.test.ts'],
   // A hang is ended; a machine that is busy with other things is no failure.

@@ -5,6 +5,8 @@ interface TraceEvent {
   ph: string;
   ts: number;
   dur?: number;
+  /** Time the thread itself ran, µs. */
+  tdur?: number;
   pid: number;
   tid: number;
   args?: { name?: string };
@@ -45,27 +47,33 @@ function mainThread(events: readonly TraceEvent[]): { thread: string; starts: nu
   return { thread: busiest, starts };
 }
 
-/** The longest task of the page's main thread, ms. */
-export function longestTaskMs(events: readonly TraceEvent[]): number {
+/** The longest task of the page's main thread by the clock, and the most one worked, ms. */
+export function longestTaskMs(events: readonly TraceEvent[]): { byTheClock: number; work: number } {
   const { thread } = mainThread(events);
-  return events.reduce(
-    (most, e) =>
-      `${e.pid}:${e.tid}` === thread && e.ph === 'X' && e.name === 'RunTask'
-        ? Math.max(most, (e.dur ?? 0) / 1000)
-        : most,
-    0,
+  const tasks = events.filter(
+    (e) => `${e.pid}:${e.tid}` === thread && e.ph === 'X' && e.name === 'RunTask' && e.dur,
   );
+  const most = (of: (e: TraceEvent) => number) => tasks.reduce((max, e) => Math.max(max, of(e) / 1000), 0);
+  return { byTheClock: most((e) => e.dur!), work: most((e) => e.tdur ?? e.dur!) };
 }
 
-/** Main-thread work of each frame, ms: tasks between one frame's beginning and the next. */
-export function frameWorkMs(events: readonly TraceEvent[]): number[] {
+/**
+ * What the main thread did in each frame, ms: tasks between one frame's beginning and the next. `work` is the time the thread
+ * itself ran; `byTheClock` has in it what it waited for a core, which the browser, the worker, the server and the one that
+ * drives them share.
+ */
+export function frameWorkMs(events: readonly TraceEvent[]): { work: number[]; byTheClock: number[] } {
   const { thread: busiest, starts } = mainThread(events);
-  const work = new Array<number>(Math.max(0, starts.length - 1)).fill(0);
+  const make = () => new Array<number>(Math.max(0, starts.length - 1)).fill(0);
+  const [work, byTheClock] = [make(), make()];
   for (const e of events) {
     if (`${e.pid}:${e.tid}` !== busiest || e.ph !== 'X' || e.name !== 'RunTask' || !e.dur) continue;
     let i = starts.findIndex((s) => s > e.ts) - 1;
     if (i === -2) i = starts.length - 1;
-    if (i >= 0 && i < work.length) work[i]! += e.dur / 1000;
+    if (i < 0 || i >= work.length) continue;
+    work[i]! += (e.tdur ?? e.dur) / 1000;
+    byTheClock[i]! += e.dur / 1000;
   }
-  return work.sort((a, b) => a - b);
+  const rising = (list: number[]) => list.sort((a, b) => a - b);
+  return { work: rising(work), byTheClock: rising(byTheClock) };
 }

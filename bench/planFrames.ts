@@ -12,6 +12,11 @@ const nextFrame = (page: Page) => page.evaluate(() => new Promise((next) => requ
 /** Until the numbers are those of the job as it stands. */
 const settled = (page: Page) => page.locator('main[data-settling="false"]').waitFor({ timeout: 60_000 });
 
+function taskText(events: Parameters<typeof longestTaskMs>[0]): string {
+  const { byTheClock, work } = longestTaskMs(events);
+  return `${byTheClock.toFixed(0)} ms (${work.toFixed(0)} worked)`;
+}
+
 /** Drags the gateway about: main-thread work of each frame, the longest task, and how far the ledger is behind the hand. */
 async function drag(page: Page, client: CDPSession): Promise<string> {
   await page.keyboard.press('Escape');
@@ -59,8 +64,8 @@ async function drag(page: Page, client: CDPSession): Promise<string> {
   }
   const behind = await page.evaluate(() => (window as unknown as { behindMs: number[] }).behindMs);
   await page.mouse.up();
-  const work = frameWorkMs(events);
-  return `a dragged unit: main-thread work a frame median ${median(work).toFixed(1)} ms, with nothing in hand ${median(idle).toFixed(1)} ms (${(median(work) / median(idle)).toFixed(1)} times), longest task ${longestTaskMs(events).toFixed(0)} ms; numbers behind the hand by ${median(behind).toFixed(0)} ms`;
+  const { work, byTheClock } = frameWorkMs(events);
+  return `a dragged unit: main-thread work a frame median ${median(work).toFixed(1)} ms, 90th percentile ${work[Math.floor(0.9 * work.length)]!.toFixed(1)} ms (by the clock ${median(byTheClock).toFixed(1)} ms), with nothing in hand ${median(idle.work).toFixed(1)} ms (${(median(work) / median(idle.work)).toFixed(1)} times), longest task ${taskText(events)}; numbers behind the hand by ${median(behind).toFixed(0)} ms`;
 }
 
 /** The longest task of the main thread while something is done. */
@@ -70,7 +75,7 @@ async function longest(page: Page, client: CDPSession, work: () => Promise<void>
     await work();
     await page.waitForTimeout(600);
   });
-  return `${longestTaskMs(events).toFixed(0)} ms`;
+  return taskText(events);
 }
 
 /** What the main thread does in Plan and elsewhere while the hand works, on the farm and on a large job. Needs a built application. */

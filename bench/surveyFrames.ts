@@ -14,7 +14,7 @@ async function moveAlong(page: Page, x: number, y: number): Promise<void> {
   }
 }
 
-function report(name: string, work: readonly number[]): void {
+function report(name: string, { work }: { work: readonly number[] }): void {
   const perMove = work.reduce((sum, ms) => sum + ms, 0) / MOVES;
   const at = (share: number) => work[Math.min(work.length - 1, Math.floor(share * work.length))]!;
   console.log(

@@ -1,3 +1,6 @@
+import type { Locator } from '@playwright/test';
+import type { JobFile } from '../core/job/jobFile';
+import { openPlan } from './planning';
 import { expect, test, type Page } from './test';
 
 test.use({ actionTimeout: 20_000 });
@@ -44,6 +47,48 @@ test.describe('a press on a mark chooses it everywhere', () => {
   });
 });
 
+/** Where a mark stands on the page, by its own transform: its box changes with its glow. */
+const placeOf = (mark: Locator) =>
+  mark.evaluate((g) => {
+    const m = (g as SVGGElement).getScreenCTM()!;
+    return [m.e, m.f] as [number, number];
+  });
+
+test('a unit in the hand is under it, what hangs on it follows before it is let go, one undo takes it back', async ({
+  page,
+}) => {
+  const id = await openPlan(page, page.request);
+  const stored = async () => {
+    const file = (await (await page.request.get(`/api/jobs/${id}/export`)).json()) as JobFile;
+    return JSON.stringify(file.plan.options);
+  };
+  const before = await stored();
+  const unit = page.locator('[data-mark="unit"]').first();
+  const letter = /Unit (\w+)/.exec((await unit.getAttribute('aria-label'))!)![1]!;
+  const inSection = page.locator(`[data-section-unit="${letter}"]`);
+  const sectionAt = await placeOf(inSection);
+  const [x, y] = await placeOf(unit);
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 45, y + 20, { steps: 5 });
+  // In the very frame, whatever the worker and the rest of the page are at.
+  const [nearX, nearY] = await placeOf(unit);
+  expect(Math.abs(nearX - x - 45)).toBeLessThan(0.6);
+  expect(Math.abs(nearY - y - 20)).toBeLessThan(0.6);
+  // The job is told while it is still held.
+  await expect.poll(async () => (await placeOf(inSection))[0] - sectionAt[0]).toBeGreaterThan(1);
+  await page.mouse.move(x + 60, y + 20, { steps: 2 });
+  await page.mouse.up();
+  await expect.poll(async () => Math.abs((await placeOf(unit))[0] - x - 60)).toBeLessThan(0.6);
+  await expect(unit).not.toHaveAttribute('style', /transform/);
+  await expect.poll(stored).not.toBe(before);
+  await page.keyboard.press('Control+z');
+  await expect.poll(stored).toBe(before);
+  // Nor does what undo says about it move the sheet.
+  await expect.poll(async () => Math.abs((await placeOf(unit))[0] - x)).toBeLessThan(0.6);
+  expect(Math.abs((await placeOf(inSection))[0] - sectionAt[0])).toBeLessThan(0.6);
+});
+
 test('a unit dragged by 60 px moves by 60 px, from the first of them', async ({ page }) => {
   const farm = await (await page.request.get('/api/jobs/farm/export')).json();
   const made = await page.request.post('/api/jobs/import', { data: { ...farm, name: 'Dragged by 60' } });
@@ -51,12 +96,7 @@ test('a unit dragged by 60 px moves by 60 px, from the first of them', async ({ 
   await page.goto(`/jobs/${id}/plan`);
   const unit = page.locator('[data-mark="unit"]').first();
   await expect(unit).toBeVisible();
-  // The mark by its own transform: its box changes with its glow.
-  const at = () =>
-    unit.evaluate((g) => {
-      const m = (g as SVGGElement).getScreenCTM()!;
-      return [m.e, m.f] as [number, number];
-    });
+  const at = () => placeOf(unit);
   const [x, y] = await at();
   await page.mouse.move(x, y);
   await page.mouse.down();

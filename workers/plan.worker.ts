@@ -19,6 +19,8 @@ import { solveWith, type LpSolver } from '../core/suggest/design/solver';
 import type { Answers, Question } from '../core/suggest/ask';
 import type { Option } from '../core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '../core/plan/shade/shadeEngine';
+import { atOnce } from '../core/stats/atOnce';
+import { breathing, withPauses } from './pauses';
 
 let planner: Planner | null = null;
 /** What was answered last. */
@@ -40,17 +42,13 @@ let highs: ReturnType<typeof highsLoader> | null = null;
 /** Which search is the newest: an older one ends at its next turn. */
 let designs = 0;
 
-/** Work done at a stretch before others are let in, ms: whoever moves a lamp is answered between. */
-const STRETCH_MS = 20;
-/** A pause for long work that lets others in, once it has worked for a stretch: a pause at every step would cost more than the work. */
-function breathing(): () => Promise<void> {
-  let since = performance.now();
-  return async () => {
-    if (performance.now() - since < STRETCH_MS) return;
-    await new Promise((go) => setTimeout(go));
-    since = performance.now();
-  };
-}
+/** What is made exact while the hand rests, by the number of its newest question: an older one is given up. */
+const settlings = { shade: 0, served: 0 };
+export type Settling = keyof typeof settlings;
+const askedLast = (what: Settling): (() => boolean) => {
+  const turn = ++settlings[what];
+  return () => turn !== settlings[what];
+};
 
 const api = {
   open(job: Documents & { evidence: EvidenceRows }): void {
@@ -71,13 +69,26 @@ const api = {
       return change;
     });
   },
-  shade(question: ShadeQuestion, network: Built): ShadeAnswer & { workMs: number } {
-    const answer = timed(() => own().shade(question, network));
+  /** Light and shade; null where exact ones were asked for and given up meanwhile. */
+  async shade(question: ShadeQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null> {
+    const steps = own().shading(question, network);
+    const isGivenUp = askedLast('shade');
+    const got = question.settle
+      ? await withPauses(steps, isGivenUp)
+      : timed(() => ({ value: atOnce(steps) }));
+    if (!got) return null;
+    const answer = { ...got.value, workMs: got.workMs };
     const lists = answer.outlines.flatMap((o) => [o.cornersM.buffer, o.ringCorners.buffer]);
     return transfer(answer, [answer.grid.verdicts.buffer, ...lists] as ArrayBuffer[]);
   },
-  served(option: Option, kit: readonly KitItem[], settle: boolean): ServedAnswer {
-    return own().served(option, kit, settle);
+  async served(option: Option, kit: readonly KitItem[], settle: boolean): Promise<ServedAnswer | null> {
+    const steps = own().serving(option, kit, settle);
+    const isGivenUp = askedLast('served');
+    return settle ? ((await withPauses(steps, isGivenUp))?.value ?? null) : atOnce(steps);
+  },
+  /** What was to be made exact is of what was: the hand has gone on. */
+  stopSettling(what: Settling): void {
+    settlings[what]++;
   },
   ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]> {
     return own().ask<K>(question, breathing());

@@ -208,23 +208,23 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
           : NO_STEPS,
       };
     },
-    /** Light and shade of a network over a sheet. */
-    shade(question: ShadeQuestion, network: Built): ShadeAnswer {
+    /** Light and shade of a network over a sheet, step by step. */
+    shading(question: ShadeQuestion, network: Built): Generator<void, ShadeAnswer> {
       const { context, key } = contextNow();
       const engine = engines(
         `${key} ${JSON.stringify(network.kit)}`,
         () => new ShadeEngine({ ...context, ownKit: network.kit }),
       );
-      return engine.shade({ ...question, option: withTrials(question.option, rows) });
+      return engine.shading({ ...question, option: withTrials(question.option, rows) });
     },
-    /** How much of each room, storey, building and yard a network serves. */
-    served(option: Option, network: readonly KitItem[], settle: boolean): ServedAnswer {
+    /** How much of each room, storey, building and yard a network serves, step by step. */
+    serving(option: Option, network: readonly KitItem[], settle: boolean): Generator<void, ServedAnswer> {
       const { context, key } = contextNow();
       const engine = areaEngines(
         `${key} ${JSON.stringify(network)}`,
         () => new AreaEngine({ ...context, ownKit: network }),
       );
-      return engine.served(withTrials(option, rows), settle);
+      return engine.serving(withTrials(option, rows), settle);
     },
     /** Answers what is asked about an option: its feeds, places, ways with the router, plans by a school. */
     ask: <K extends Question['kind']>(

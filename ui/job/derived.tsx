@@ -22,14 +22,14 @@ export interface JobNumbers {
   shown: Evaluation | null;
   predictions: ReadonlyMap<string, Prediction>;
   predictionsToday: ReadonlyMap<string, Prediction>;
-  /** The worker, to ask for more; null until it has answered. */
-  line: PlanLine | null;
   worked: Worked | null;
   /** Why there are no newer numbers, in words; null while all is well. */
   fault: string | null;
 }
 
 const NumbersContext = createContext<JobNumbers | null>(null);
+/** The worker by itself: who only asks it is not drawn anew with every answer. */
+const LineContext = createContext<PlanLine | null>(null);
 const NONE: ReadonlyMap<string, Prediction> = new Map();
 const byId = (list: readonly Prediction[] | undefined) =>
   list ? new Map(list.map((p) => [p.spotId, p])) : NONE;
@@ -60,12 +60,15 @@ export function DerivedProvider({ children }: { children: ReactNode }) {
       shown,
       predictions: byId(shown?.predictions),
       predictionsToday: byId(derived?.today.predictions),
-      line: answered?.line ?? null,
       worked,
       fault,
     };
   }, [answered, shownId, fault]);
-  return <NumbersContext.Provider value={value}>{children}</NumbersContext.Provider>;
+  return (
+    <LineContext.Provider value={answered?.line ?? null}>
+      <NumbersContext.Provider value={value}>{children}</NumbersContext.Provider>
+    </LineContext.Provider>
+  );
 }
 
 export function useDerived(): JobNumbers {
@@ -73,6 +76,9 @@ export function useDerived(): JobNumbers {
   if (!value) throw new Error('no job is open here');
   return value;
 }
+
+/** The worker, to ask for more; null until it has answered. */
+export const usePlanLine = (): PlanLine | null => useContext(LineContext);
 
 /** Whether what is shown is older than the hand. */
 export function useSettling(): boolean {

@@ -10,7 +10,7 @@ import type { ServedAnswer } from '@/core/plan/area/served';
 import type { Answers, Question } from '@/core/suggest/ask';
 import type { Design } from '@/core/suggest/design/design';
 import type { DesignAsk, DesignProgress } from '@/core/suggest/design/search';
-import type { PlanWorker } from '@/workers/plan.worker';
+import type { PlanWorker, Settling } from '@/workers/plan.worker';
 import { KINDS } from './history';
 import { nextTurn } from './pace';
 import { docsOf, shownOption, type JobState, type JobStore } from './store';
@@ -29,10 +29,13 @@ export interface PlanLine {
   onWorked(listener: (worked: Worked) => void): () => void;
   /** Called with words when nothing could be worked out, and with null once something could again. */
   onFault(listener: (words: string | null) => void): () => void;
-  shade(question: ShadeQuestion, network: Built): Promise<ShadeAnswer & { workMs: number }>;
+  /** Light and shade; null where exact ones were asked for and given up meanwhile. */
+  shade(question: ShadeQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null>;
   withChannels(option: Option): Promise<Option>;
-  /** How much of each room, storey, building and yard a network serves. */
-  served(network: Built, settle: boolean): Promise<ServedAnswer>;
+  /** How much of each room, storey, building and yard a network serves; null as for `shade`. */
+  served(network: Built, settle: boolean): Promise<ServedAnswer | null>;
+  /** Gives up what is being made exact: the hand has gone on. */
+  stopSettling(what: Settling): void;
   ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]>;
   /** Searches the plan worth most; null where it was stopped or nothing can stand on the line. */
   design(
@@ -155,6 +158,7 @@ export function openPlanLine(store: JobStore): PlanLine {
       feed(stateOf(store.getState()));
       return told(remote.served(network.option, network.kit, settle));
     },
+    stopSettling: (what) => void remote.stopSettling(what),
     design: async (ask, progress) => {
       feed(stateOf(store.getState()));
       try {

@@ -3,6 +3,7 @@ import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import type { Brief } from '@/core/brief/brief';
+import { evidenceOf } from '@/core/evidence/fold';
 import type { EvidenceRow } from '@/core/evidence/rows';
 import type { Clash } from '@/core/job/merge';
 import { settled, type Documents } from '@/core/job/settle';
@@ -195,20 +196,11 @@ export function createJobStore(opened: OpenJob) {
   });
 }
 
-/** The option accepted last, by its id; null before any. */
-const acceptedIdOf = (rows: readonly EvidenceRow[]): string | null => {
-  for (let i = rows.length - 1; i >= 0; i--) {
-    const row = rows[i]!;
-    if (row.kind === 'acceptance') return row.optionId;
-  }
-  return null;
-};
-
 /** The option being looked at: the one chosen in this window, else the accepted one, else the first. */
 export function shownOption(s: Pick<JobState, 'plan' | 'shownId' | 'evidence'>): Option | null {
   const { options } = s.plan;
   const by = (id: string | null) => (id === null ? undefined : options.find((o) => o.id === id));
-  return by(s.shownId) ?? by(acceptedIdOf(s.evidence)) ?? options[0] ?? null;
+  return by(s.shownId) ?? by(evidenceOf(s.evidence).accepted?.optionId ?? null) ?? options[0] ?? null;
 }
 
 export type JobStore = ReturnType<typeof createJobStore>;

@@ -1,13 +1,13 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { Answers, Question } from '@/core/suggest/ask';
-import { useDerived } from './derived';
+import { usePlanLine } from './derived';
 
 /** Asks the worker once for each question; null while it works, or where it could not answer. */
 export function useAsk<K extends Question['kind']>(
   question: Extract<Question, { kind: K }> | null,
 ): Answers[K] | null {
-  const { line } = useDerived();
+  const line = usePlanLine();
   const [got, setGot] = useState<{ of: unknown; answer: Answers[K] } | null>(null);
   useEffect(() => {
     if (!line || !question) return;

@@ -21,15 +21,20 @@ export function Workbench({
     <div className="grid h-full grid-cols-[minmax(0,1fr)] gap-3 p-3 lg:grid-cols-[minmax(0,1.55fr)_minmax(420px,1fr)]">
       <div className="flex min-h-[620px] flex-col gap-3 lg:min-h-0">
         {above}
-        <div className="panel min-h-0 flex-1 will-change-transform">{sheet}</div>
-        <div className="panel h-[140px] shrink-0 will-change-transform 2xl:h-[210px]">{section}</div>
+        {/* Their size is the page's, not their drawing's: measured for nothing, a drawing would be laid out twice. */}
+        <div className="panel min-h-0 flex-1 will-change-transform [contain:strict]">{sheet}</div>
+        <div className="panel h-[140px] shrink-0 will-change-transform [contain:strict] 2xl:h-[210px]">
+          {section}
+        </div>
       </div>
       {ledger ? (
         <div className="flex min-h-0 flex-col gap-3">
           <div className="flex shrink-0 flex-col gap-3 lg:max-h-[54%] lg:min-h-0 lg:shrink lg:overflow-y-auto">
             {side}
           </div>
-          <div className="flex min-h-0 flex-1 flex-col lg:min-h-[46%]">{ledger}</div>
+          <div className="flex min-h-0 flex-1 flex-col lg:min-h-[46%] lg:[contain:strict] print:[contain:none]">
+            {ledger}
+          </div>
         </div>
       ) : (
         <div className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto">{side}</div>

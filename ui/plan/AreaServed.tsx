@@ -8,6 +8,7 @@ import { areaText } from '@/core/site/model/lengths';
 import { useAsItWas, useBuilt } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { DialogButton } from '@/ui/pieces/DialogButton';
+import { OfShown } from './OfShown';
 import { useArea } from './useArea';
 
 /** What this very network serves; null while it is counted. */
@@ -150,7 +151,7 @@ function Table({ option }: { option: Option }) {
 }
 
 /** Opens what an option serves of each room, storey, building and the yard. */
-export function AreaServed({ option }: { option: Option }) {
+export function AreaServed() {
   return (
     <DialogButton
       icon={Sun}
@@ -159,7 +160,7 @@ export function AreaServed({ option }: { option: Option }) {
       label="Area"
       about="Share of each area where the low end of the range meets its need: web and an HD film in a room, messages in the yard, or what its room is set to. Estimates for a phone, a metre up."
     >
-      <Table option={option} />
+      <OfShown>{(option) => <Table option={option} />}</OfShown>
     </DialogButton>
   );
 }

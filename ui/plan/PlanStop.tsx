@@ -124,6 +124,11 @@ export function PlanStop() {
   const moving = useMemo(
     () => ({
       kinds: new Set(['unit'] as const),
+      // A locked one stays where it is, and the move is answered with words.
+      carries: (mark: SheetMark) => {
+        const of = shownOption(store.getState());
+        return of !== null && !isLocked(of, mark.id);
+      },
       move: (mark: SheetMark, place: Place) => {
         const of = shownOption(store.getState());
         const unit = of?.units.find((u) => u.id === mark.id);

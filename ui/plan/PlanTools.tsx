@@ -2,8 +2,7 @@
 import { FileText } from 'lucide-react';
 import Link from 'next/link';
 import { memo } from 'react';
-import { useOption } from '@/ui/job/derived';
-import { useJob } from '@/ui/job/store';
+import { shownOption, useJob } from '@/ui/job/store';
 import { AreaServed } from './AreaServed';
 import { Compare } from './Compare';
 import { KitDialog } from './KitDialog';
@@ -13,21 +12,23 @@ import { Suggest } from './Suggest';
 
 /** What can be asked of the options: side by side, by a rule, area served, who routes, the kit, and the page for the customer. */
 export const PlanTools = memo(function PlanTools() {
-  const option = useOption();
+  // Whether there is one, not what it is: a hand that moves a unit draws nothing here anew.
+  const hasOption = useJob((s) => shownOption(s) !== null);
+  const hasUnits = useJob((s) => (shownOption(s)?.units.length ?? 0) > 0);
   const jobId = useJob((s) => s.id);
   return (
     <div className="flex shrink-0 flex-wrap items-center gap-2" role="group" aria-label="Judge and offer">
       <Suggest />
-      {option && <Compare />}
+      {hasOption && <Compare />}
       <Schools />
-      {option && option.units.length > 0 && (
+      {hasUnits && (
         <>
-          <AreaServed option={option} />
-          <RouterWays option={option} />
+          <AreaServed />
+          <RouterWays />
         </>
       )}
       <KitDialog />
-      {option && (
+      {hasOption && (
         <Link className="btn" href={`/jobs/${jobId}/offer`}>
           <FileText size={15} aria-hidden="true" /> Offer
         </Link>

@@ -7,6 +7,7 @@ import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
 import { DialogButton } from '@/ui/pieces/DialogButton';
+import { OfShown } from './OfShown';
 import { ChoiceTable } from './ChoiceTable';
 import { usePlanChannels } from './usePlanChannels';
 
@@ -66,7 +67,7 @@ function Ways({ option }: { option: Option }) {
 }
 
 /** Opens who routes in the option, and the ways a box on the line and a mesh behind it live together. */
-export function RouterWays({ option }: { option: Option }) {
+export function RouterWays() {
   return (
     <DialogButton
       icon={Router}
@@ -75,7 +76,7 @@ export function RouterWays({ option }: { option: Option }) {
       label="Router"
       about="One box routes and hands out addresses. Bridge the box on the line, run the mesh as its access point, or replace it: each with its price and its steps."
     >
-      <Ways option={option} />
+      <OfShown>{(option) => <Ways option={option} />}</OfShown>
     </DialogButton>
   );
 }

@@ -6,7 +6,7 @@ import { useRef, useState } from 'react';
 import { SCHOOLS } from '@/core/suggest/schoolList';
 import { withFree, type SchoolPlan } from '@/core/suggest/schools';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
-import { useDerived } from '@/ui/job/derived';
+import { usePlanLine } from '@/ui/job/derived';
 import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { ChoiceTable, moreOrLess } from './ChoiceTable';
@@ -16,7 +16,7 @@ const servedBy = (p: SchoolPlan) => servedOf(p.evaluation.predictions).length;
 
 function Plans() {
   const store = useJobStore();
-  const { line } = useDerived();
+  const line = usePlanLine();
   const currency = useJob((s) => s.brief.currency);
   const options = useJob((s) => s.plan.options.length);
   const [found, setFound] = useState<readonly SchoolPlan[]>([]);

@@ -11,7 +11,7 @@ import { proofWords } from '@/core/suggest/design/proofWords';
 import type { DesignProgress } from '@/core/suggest/design/search';
 import { SCHOOLS, type School } from '@/core/suggest/schoolList';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
-import { useDerived } from '@/ui/job/derived';
+import { usePlanLine } from '@/ui/job/derived';
 import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { NumberField, Tick } from '@/ui/pieces/fields';
@@ -168,7 +168,7 @@ function tradePoints(
 
 function Search() {
   const store = useJobStore();
-  const { line } = useDerived();
+  const line = usePlanLine();
   const policy = useJob((s) => s.brief.policies.feed);
   const full = useJob((s) => s.plan.options.length >= 12);
   const [asked, setAsked] = useState<readonly string[]>([...new Set(['free', policy, 'noDrilling'])]);

@@ -59,7 +59,23 @@ export function UnitPanel({
 }
 
 /** Rest of the hand before what hangs on a place is said anew, ms. */
-const REST_MS = 150;
+const REST_MS = 250;
+
+/** What the feed of a unit gives; it follows the numbers, and nothing else of the panel does. */
+function FeedWords({ unitId }: { unitId: string }) {
+  const lengthUnit = useJob((s) => s.brief.lengthUnit);
+  const { shown } = useDerived();
+  const hop = shown?.feeds[unitId];
+  if (!hop) return null;
+  return (
+    <p className="mt-2">
+      <strong className="fig font-semibold">
+        {speedText(hop.downMbps)} Mb/s {hop.measured ? '(measured)' : '(estimate)'}
+      </strong>{' '}
+      on this feed: {partBecause(hop, lengthUnit)}.
+    </p>
+  );
+}
 
 /** Settings of the selected unit: its name, feed, parent, ends and what that link was measured to give. */
 function Settings({ unit, option, onDraw }: PanelProps) {
@@ -67,14 +83,11 @@ function Settings({ unit, option, onDraw }: PanelProps) {
   const ownKit = useJob((s) => s.plan.ownKit);
   const setOption = useJob((s) => s.setOption);
   const select = useJob((s) => s.select);
-  const lengthUnit = useJob((s) => s.brief.lengthUnit);
-  const { shown } = useDerived();
   const planChannels = usePlanChannels();
   const kit = kitById(unit.kitId, ownKit);
   const below = fedThrough(option, unit.id);
   const parents = option.units.filter((u) => !below.has(u.id));
   const parent = option.units.find((u) => u.id === parentIdOf(unit.feed)) ?? null;
-  const hop = shown?.feeds[unit.id];
   const change = (values: Partial<Unit>) =>
     setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === unit.id ? { ...u, ...values } : u)) }));
   const { feed } = unit;
@@ -223,14 +236,7 @@ function Settings({ unit, option, onDraw }: PanelProps) {
       {kit && <UnitMore unit={unit} option={option} kit={kit} onDraw={onDraw} />}
       {kit && <Channels unit={unit} kit={kit} />}
       {feed.kind !== 'line' && <Trial key={unit.id} unit={unit} />}
-      {hop && (
-        <p className="mt-2">
-          <strong className="fig font-semibold">
-            {speedText(hop.downMbps)} Mb/s {hop.measured ? '(measured)' : '(estimate)'}
-          </strong>{' '}
-          on this feed: {partBecause(hop, lengthUnit)}.
-        </p>
-      )}
+      <FeedWords unitId={unit.id} />
     </section>
   );
 }

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { ServedAnswer } from '@/core/plan/area/served';
-import { useDerived } from '@/ui/job/derived';
+import { usePlanLine } from '@/ui/job/derived';
 import { nextTurn } from '@/ui/job/pace';
 
 /** Rest of the hand before the exact count, ms. */
@@ -13,7 +13,7 @@ const SETTLE_AFTER_MS = 400;
  * rests. While one count is under way only the newest waits.
  */
 export function useArea(network: Built | null): { of: Built; answer: ServedAnswer } | null {
-  const { line } = useDerived();
+  const line = usePlanLine();
   const [got, setGot] = useState<{ of: Built; answer: ServedAnswer } | null>(null);
   const waiting = useRef<Built | null>(null);
   const busy = useRef(false);
@@ -45,6 +45,7 @@ export function useArea(network: Built | null): { of: Built; answer: ServedAnswe
     return () => {
       open = false;
       clearTimeout(rest.current);
+      line.stopSettling('served');
     };
   }, [line, network]);
   return got;

@@ -3,7 +3,7 @@ import equal from 'fast-deep-equal';
 import { useCallback } from 'react';
 import { evidenceOf } from '@/core/evidence/fold';
 import { radioKey, type Unit } from '@/core/plan/option/schema';
-import { useDerived } from '@/ui/job/derived';
+import { usePlanLine } from '@/ui/job/derived';
 import { shownOption, useJobStore } from '@/ui/job/store';
 
 /**
@@ -13,7 +13,7 @@ import { shownOption, useJobStore } from '@/ui/job/store';
  */
 export function usePlanChannels(): (all?: boolean) => Promise<void> {
   const store = useJobStore();
-  const { line } = useDerived();
+  const line = usePlanLine();
   return useCallback(
     async (all = false) => {
       const state = store.getState();

@@ -1,14 +1,15 @@
 'use client';
+import equal from 'fast-deep-equal';
 import { memo, useMemo } from 'react';
 import { wallThicknessM, type CustomConstruction } from '@/core/site/model/constructions';
 import type { Point, Wall } from '@/core/site/model/schema';
-import { placeLabels, type BlockedBox, type LabelWish, type SoftLine } from './labels';
+import { placeLabels, type BlockedBox, type LabelWish, type PlacedLabel, type SoftLine } from './labels';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { measuredWidth } from './measuredWidth';
 import { MARK_REACH_PX, type SheetMark } from './marks';
 
-/** Rest of the hand before names are placed anew, ms. */
-const REST_MS = 120;
+/** Rest of the hand before names are placed anew, ms: longer than the slowest turns in which a carried mark is told. */
+const REST_MS = 250;
 /** Below this scale names of rooms and of small marks are left out, px per m. */
 const ROOM_SCALE = 9;
 const THING_SCALE = 14;
@@ -86,16 +87,23 @@ function place(labelled: Labelled) {
   return placeLabels([...wishes, ...roomWishes], blocked, linesOf(labelled), measuredWidth);
 }
 
-const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
-  const placed = useMemo(() => place(labelled), [labelled]);
-  return placed.map((l) => {
+/** One name; it is put in its place by moving it whole, so that its letters are laid out once. */
+const Label = memo(
+  function Label({ label: l }: { label: PlacedLabel }) {
     const quiet = l.key.startsWith('room') || l.key.startsWith('thing');
     return (
-      <g key={l.key} data-label={l.key}>
-        {l.leader && <line x1={l.x} y1={l.y} x2={l.cx} y2={l.cy} stroke="var(--ink-2)" strokeWidth={0.8} />}
+      <g data-label={l.key} transform={`translate(${l.cx} ${l.cy + l.fontPx * 0.34})`}>
+        {l.leader && (
+          <line
+            x1={l.x - l.cx}
+            y1={l.y - l.cy - l.fontPx * 0.34}
+            x2={0}
+            y2={-l.fontPx * 0.34}
+            stroke="var(--ink-2)"
+            strokeWidth={0.8}
+          />
+        )}
         <text
-          x={l.cx}
-          y={l.cy + l.fontPx * 0.34}
           textAnchor="middle"
           fontSize={l.fontPx}
           fontWeight={quiet ? 400 : 500}
@@ -108,7 +116,13 @@ const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
         </text>
       </g>
     );
-  });
+  },
+  (a, b) => equal(a.label, b.label),
+);
+
+const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
+  const placed = useMemo(() => place(labelled), [labelled]);
+  return placed.map((l) => <Label key={l.key} label={l} />);
 });
 
 /**

@@ -7,6 +7,7 @@ import { thingsSelected, useJob, useJobStore, type JobState, type Selection } fr
 import { sameMark, type SheetMark } from './marks';
 import { nextMark } from './nextMark';
 import { ThingSymbol } from './ThingSymbol';
+import { useCarried } from './useCarried';
 import { SpotSymbol, UnitSymbol } from './UnitSymbol';
 
 /** How far arrows move a mark, m. */
@@ -27,6 +28,8 @@ export interface MarkActions {
   toMetres: (clientX: number, clientY: number) => [number, number];
   placeAt: (xM: number, yM: number, heightM: number) => Place | null;
   move: ((mark: SheetMark, place: Place) => void) | null;
+  /** Whether a mark goes with the hand by itself, and the move is told in turns. */
+  carries: (mark: SheetMark) => boolean;
 }
 
 /** What selecting a mark selects. */
@@ -61,6 +64,9 @@ const Mark = memo(
     const isSelected = useJob((s) => isChosen(s, mark));
     const store = useJobStore();
     const grip = useRef<[number, number]>([0, 0]);
+    const element = useRef<SVGGElement>(null);
+    const isCarried = useRef(false);
+    const { carry, letGo } = useCarried(element, k, (place) => actions.current.move?.(mark, place));
     const choose = (add: boolean) => {
       const own = selectionOf(mark);
       const { select, selectAlso } = store.getState();
@@ -82,14 +88,16 @@ const Mark = memo(
           // From where the hand went down: what it moved until this was a drag counts too.
           const [mx, my] = toMetres(...initial);
           grip.current = [mark.place.xM - mx, mark.place.yM - my];
+          isCarried.current = actions.current.carries(mark);
         }
         if (!move || !movable || tap) return;
         const [mx, my] = toMetres(x, y);
         const next = placeAt(mx + grip.current[0], my + grip.current[1], mark.place.heightM);
-        if (next && (next.xM !== mark.place.xM || next.yM !== mark.place.yM)) {
-          move(mark, next);
-        }
-        if (last) store.getState().endStep();
+        if (next && isCarried.current) carry(next);
+        else if (next && (next.xM !== mark.place.xM || next.yM !== mark.place.yM)) move(mark, next);
+        if (!last) return;
+        if (isCarried.current) letGo();
+        store.getState().endStep();
       },
       { filterTaps: true, pointer: { capture: true }, eventOptions: { passive: false } },
     );
@@ -112,6 +120,7 @@ const Mark = memo(
     return (
       <g
         {...bind()}
+        ref={element}
         data-mark={mark.kind}
         data-id={mark.id}
         transform={`translate(${mark.place.xM * k} ${mark.place.yM * k})`}

@@ -44,7 +44,12 @@ export interface SheetProps {
   /** Spots that fail at this stop. */
   failing: ReadonlySet<string>;
   /** Moves a mark of some kinds; absent where this stop moves none. */
-  onMove?: { kinds: ReadonlySet<SheetMark['kind']>; move: (mark: SheetMark, place: Place) => void };
+  onMove?: {
+    kinds: ReadonlySet<SheetMark['kind']>;
+    move: (mark: SheetMark, place: Place) => void;
+    /** Whether a mark goes with the hand by itself, so that the move is told only in turns; absent: every move is told. */
+    carries?: (mark: SheetMark) => boolean;
+  };
   /** A press on the sheet itself, in metres. */
   onPoint?: (xM: number, yM: number, press: SheetPress) => void;
   /** The pointer in metres, and the scale in px per m. */
@@ -154,7 +159,7 @@ export function Sheet(props: SheetProps) {
     if (lookAt) show(lookAt.xM, lookAt.yM);
   }, [lookAt, show]);
   const { onMove } = props;
-  const actions = useRef<MarkActions>({ toMetres, placeAt: () => null, move: null });
+  const actions = useRef<MarkActions>({ toMetres, placeAt: () => null, move: null, carries: () => false });
   useLayoutEffect(() => {
     actions.current = {
       toMetres,
@@ -165,6 +170,7 @@ export function Sheet(props: SheetProps) {
         heightM,
       }),
       move: onMove?.move ?? null,
+      carries: onMove?.carries ?? (() => false),
     };
   }, [toMetres, refs, onMove]);
   const frame = useFrame(props.onFrame, toMetres);

@@ -6,7 +6,7 @@ import type { ShadeOutline } from '@/core/plan/shade/outlines';
 import type { ShadeQuestion } from '@/core/plan/shade/shadeEngine';
 import { plotBox, sheetStoreys } from '@/core/site/model/levels';
 import type { ActivityId } from '@/core/site/model/needs';
-import { useDerived } from '@/ui/job/derived';
+import { useDerived, usePlanLine } from '@/ui/job/derived';
 import { nextTurn } from '@/ui/job/pace';
 import type { PlanLine } from '@/ui/job/planWorker';
 import { useJob } from '@/ui/job/store';
@@ -84,6 +84,7 @@ function useAnswers(
     }
     waiting.current = question && network ? { question, network, settle: false } : null;
     clearTimeout(rest.current);
+    if (busy.current) line?.stopSettling('shade');
     void run();
   }, [line, question, network, under]);
   return question ? shade : null;
@@ -97,7 +98,8 @@ export function useShade(
 ): Shade | null {
   const site = useJob((s) => s.site);
   const brief = useJob((s) => s.brief);
-  const { line, derived } = useDerived();
+  const line = usePlanLine();
+  const { derived } = useDerived();
   const learnt = derived?.calibration?.posterior.mean.join() ?? '';
   const asked = Number(useSearchParams().get('cell'));
   const wantedCell = asked >= FINEST_CELL_M && asked <= 5 ? asked : CELL_M;

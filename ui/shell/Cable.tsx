@@ -196,7 +196,7 @@ function JobName() {
 /** The head of every stop: the job, the seven stops, what is left. */
 export function Cable({ undo }: { undo: ReturnType<typeof useUndo> }) {
   return (
-    <header className="on-head no-print flex flex-wrap items-center gap-x-6 gap-y-1 bg-head px-4 py-2 text-head-ink">
+    <header className="on-head no-print relative flex flex-wrap items-center gap-x-6 gap-y-1 bg-head px-4 py-2 text-head-ink">
       <div className="flex min-w-56 flex-1 items-center gap-3 lg:max-w-72">
         <Link href="/" className="flex items-center gap-2" aria-label="Nestle, all jobs">
           <Mark />
@@ -213,7 +213,11 @@ export function Cable({ undo }: { undo: ReturnType<typeof useUndo> }) {
         <ThemeButton />
       </div>
       {undo.said && (
-        <p className="fig order-last w-full text-right text-[13px] text-head-ink-2" aria-hidden="true">
+        // Over the page, not in it: what is said about a change must not move what was changed.
+        <p
+          className="fig pointer-events-none absolute top-full right-3 z-20 rounded-b-[3px] bg-head px-3 pb-1.5 text-[13px] text-head-ink"
+          aria-hidden="true"
+        >
           {undo.said}
         </p>
       )}

@@ -1,12 +1,15 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { STOPS } from '@/core/job/stops';
 import { actWords, type Act } from '@/ui/job/history';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 
 const labelOf = (stop: string | null) => STOPS.find((s) => s.id === stop)?.label ?? null;
+
+/** How long what was taken back stays on the page, ms: long enough to be read, then it is out of the way. */
+const SAID_FOR_MS = 10_000;
 
 /** What the next undo or redo would change, in words with its stop. */
 function wordsOf(act: Act | undefined, here: string | null): string | null {
@@ -24,6 +27,11 @@ export function useUndo() {
   const router = useRouter();
   const record = useRecord();
   const [said, setSaid] = useState('');
+  useEffect(() => {
+    if (said === '') return;
+    const timer = setTimeout(() => setSaid(''), SAID_FOR_MS);
+    return () => clearTimeout(timer);
+  }, [said]);
   const here = useJob((s) => s.here);
   const back = useJob((s) => s.history.past[s.history.past.length - 1]);
   const ahead = useJob((s) => s.history.future[s.history.future.length - 1]);

@@ -105,3 +105,20 @@ test('what a unit adds is what nothing else serves, and nothing is served withou
   expect(adds(two, 'b')).toBeGreaterThan(5);
   expect(sumOf(engine.served(option(), true).areas).servedM2).toBe(0);
 });
+
+test('counted step by step it comes to the same, and a count given up half way spoils no other', () => {
+  const two = option(gateway, unit('b', 9, plainFeed('ethernet', 'a')));
+  const wanted = new AreaEngine(context).served(two, true);
+  const engine = new AreaEngine(context);
+  const givenUp = engine.serving(two, true);
+  givenUp.next();
+  givenUp.next();
+  engine.served(option(gateway), false);
+  const steps = engine.serving(two, true);
+  let count = 0;
+  let step = steps.next();
+  for (; !step.done; step = steps.next()) count++;
+  // Both units' fields and what each adds are steps of their own.
+  expect(count).toBeGreaterThanOrEqual(4);
+  expect(step.value).toEqual(wanted);
+});

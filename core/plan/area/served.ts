@@ -1,6 +1,7 @@
 import { plotBox, type Box } from '../../site/model/levels';
 import type { Need } from '../../site/model/needs';
 import type { PlanContext } from '../evaluate/context';
+import { atOnce } from '../../stats/atOnce';
 import type { Option } from '../option/schema';
 import { servingUnits, shadeGrid } from '../shade/shade';
 import { shadeRadios, type ShadeRadio } from '../shade/shadeTable';
@@ -56,8 +57,13 @@ export class AreaEngine {
     }));
   }
 
-  /** The served share of every area. `settle` waits for exact fields and says what each unit adds. */
+  /** The served share of every area, at once. `settle` waits for exact fields and says what each unit adds. */
   served(option: Option, settle: boolean): ServedAnswer {
+    return atOnce(this.serving(option, settle));
+  }
+
+  /** The same step by step, with others let in between. */
+  *serving(option: Option, settle: boolean): Generator<void, ServedAnswer> {
     const { context } = this;
     const areas: AreaServed[] = [];
     const adds = new Map<string, number>();
@@ -77,7 +83,8 @@ export class AreaEngine {
         byNeed.set(key, [...(byNeed.get(key) ?? []), a]);
       }
       const units = list.length > 0 ? servingUnits(radiosFor(list[0]!.need)) : [];
-      const found = sheet.of(units, settle);
+      if (settle) yield* sheet.settling(units);
+      const found = sheet.of(units);
       settled &&= found.settled;
       const { grid, layers } = sheet.base;
       const count = (radios: readonly ShadeRadio[], area: Area, verdicts: Uint8Array) => {
@@ -107,6 +114,7 @@ export class AreaEngine {
         for (const unit of units) {
           const without = radios.filter((r) => r.unit.id !== unit.id);
           const dark = shadeGrid(context, without, grid, layers, found.fields).verdicts;
+          yield;
           own.forEach((area, i) => {
             const lost = (shares[i]! - count(without, area, dark)) * area.areaM2;
             adds.set(unit.id, (adds.get(unit.id) ?? 0) + lost);

@@ -130,6 +130,24 @@ describe('light and shade', () => {
     expect(engine.shade(question({ option: moved })).settled).toBe(true);
     expect(engine.shade(question({ option: moved, settle: false })).settled).toBe(true);
   });
+  test('a hand that is answered while fields are settled changes nothing of them', () => {
+    const moved = (byM: number): Option => ({
+      ...option,
+      units: option.units.map((u) => ({ ...u, place: { ...u.place, xM: u.place.xM + byM } })),
+    });
+    const wanted = new ShadeEngine(context).shade(question({ option: moved(0.6), cellM: 1 }));
+    const busy = new ShadeEngine(context);
+    const steps = busy.shading(question({ option: moved(0.6), cellM: 1 }));
+    let asked = 0;
+    let step = steps.next();
+    for (; !step.done; step = steps.next()) {
+      if (asked++ % 40 !== 0) continue;
+      const hasty = busy.shade(question({ option: moved(0.01 * asked), cellM: 1, settle: false }));
+      expect(hasty.settled).toBe(false);
+    }
+    expect(asked).toBeGreaterThan(10);
+    expect(step.value).toEqual(wanted);
+  });
   test('the need is the one chosen, or that of rooms and yard', () => {
     const usual = shadeNeeds(context, null);
     expect(usual.indoors.downMbps).toBeCloseTo((5 + 8) * 1.2, 9);

@@ -1,6 +1,7 @@
 import type { Box } from '../../site/model/levels';
 import type { ActivityId } from '../../site/model/needs';
 import type { PlanContext } from '../evaluate/context';
+import { atOnce } from '../../stats/atOnce';
 import type { Option } from '../option/schema';
 import { shadeOutlines, type ShadeOutline } from './outlines';
 import { servingUnits, shadeGrid, type ShadeGrid } from './shade';
@@ -40,12 +41,19 @@ export class ShadeEngine {
     return this.sheet.fields;
   }
 
-  shade(question: ShadeQuestion): ShadeAnswer {
+  /** The answer; where exact fields are waited for they are made step by step, with others let in between. */
+  *shading(question: ShadeQuestion): Generator<void, ShadeAnswer> {
     const { context } = this;
     const sheet = this.sheetFor(question);
     const radios = shadeRadios(context, question.option, shadeNeeds(context, question.activity));
-    const { fields, settled } = sheet.of(servingUnits(radios), question.settle);
+    if (question.settle) yield* sheet.settling(servingUnits(radios));
+    const { fields, settled } = sheet.of(servingUnits(radios));
     const grid = shadeGrid(context, radios, sheet.base.grid, sheet.base.layers, fields);
     return { grid, outlines: shadeOutlines(grid), settled };
+  }
+
+  /** The same at once. */
+  shade(question: ShadeQuestion): ShadeAnswer {
+    return atOnce(this.shading(question));
   }
 }

@@ -1,6 +1,6 @@
 import type { CastLoss } from '../../radio/field/cast';
 import { gridOver, layersOf, type Grid, type Layer } from '../../radio/field/layers';
-import { draggedField, fieldBase, settledFields, type FieldBase } from '../../radio/field/unitField';
+import { draggedField, fieldBase, settling, type FieldBase } from '../../radio/field/unitField';
 import type { Spot3 } from '../../radio/path/crossings';
 import type { Box } from '../../site/model/levels';
 import { pointOf, type PlanContext } from '../evaluate/context';
@@ -36,32 +36,38 @@ export class SheetFields {
   private readonly layersOver = (grid: Grid): Layer[] =>
     layersOf(this.context.site, this.extent.storeyIds, grid, this.extent.yard);
 
+  private readonly places = (list: readonly Unit[]) =>
+    list.map((unit) => ({ id: unit.id, at: pointOf(this.context.site, unit.place) }));
+
+  /** Makes the exact fields of units that have none yet, step by step; after that `of` gives them at once. */
+  *settling(list: readonly Unit[]): Generator<void> {
+    const isNew = this.places(list).filter((u) => !this.fields.has(placeKey(u.at)));
+    if (isNew.length === 0) return;
+    const made = yield* settling(
+      this.base,
+      isNew.map((u) => u.at),
+    );
+    isNew.forEach((u, i) => this.fields.set(placeKey(u.at), made[i]!));
+  }
+
   /**
-   * The field of each unit by its id. `settle` waits for exact ones; otherwise units that are new or have moved get
-   * coarser detours, and `settled` is false.
+   * The field of each unit by its id. Units that are new or have moved since fields were settled get coarser detours, and
+   * `settled` is false.
    */
-  of(list: readonly Unit[], settle: boolean): { fields: ReadonlyMap<string, CastLoss>; settled: boolean } {
-    const units = list.map((unit) => ({ id: unit.id, at: pointOf(this.context.site, unit.place) }));
-    const isNew = units.filter((u) => !this.fields.has(placeKey(u.at)));
-    const quick = new Map<string, CastLoss>();
-    if (settle && isNew.length > 0) {
-      const made = settledFields(
-        this.base,
-        isNew.map((u) => u.at),
-      );
-      isNew.forEach((u, i) => this.fields.set(placeKey(u.at), made[i]!));
-    } else for (const u of isNew) quick.set(u.id, draggedField(this.base, u.at, this.layersOver));
+  of(list: readonly Unit[]): { fields: ReadonlyMap<string, CastLoss>; settled: boolean } {
     const fields = new Map<string, CastLoss>();
-    for (const u of units) {
-      const key = placeKey(u.at);
+    let settled = true;
+    for (const { id, at } of this.places(list)) {
+      const key = placeKey(at);
       const kept = this.fields.get(key);
-      fields.set(u.id, kept ?? quick.get(u.id)!);
+      fields.set(id, kept ?? draggedField(this.base, at, this.layersOver));
+      settled &&= kept !== undefined;
       if (!kept) continue;
       this.fields.delete(key);
       this.fields.set(key, kept);
     }
-    while (this.fields.size > Math.max(MOST_FIELDS, units.length))
+    while (this.fields.size > Math.max(MOST_FIELDS, list.length))
       this.fields.delete(this.fields.keys().next().value!);
-    return { fields, settled: quick.size === 0 };
+    return { fields, settled };
   }
 }

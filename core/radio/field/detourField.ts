@@ -146,9 +146,9 @@ const isNear = (job: DetourJob, j: number): boolean => job.arrivals[j]!.lengthM 
 
 /**
  * The strongest detour of every unit to every cell: each portal casts its field once and serves all units from it, then
- * is forgotten, so that memory does not grow with the portals.
+ * is forgotten, so that memory does not grow with the portals. It comes step by step, so that others are let in between.
  */
-export function findDetours(
+export function* findDetours(
   scene: Scene,
   losses: CastLosses,
   jobs: readonly DetourJob[],
@@ -156,7 +156,7 @@ export function findDetours(
   layers: readonly Layer[],
   space: CastSpace,
   scratch: CastLoss,
-): void {
+): Generator<void> {
   const portals = portalsOf(scene);
   for (const j of strongestFirst(jobs.map((job) => job.arrivals))) {
     const portal = portals[j]!;
@@ -173,6 +173,7 @@ export function findDetours(
       if (tried.length === 0) continue;
       cast(scene, losses, portal.at, grid, layer, space, scratch, skip);
       for (const { job, over } of tried) tryPortal(j, portal, job, over, scratch);
+      yield;
     }
   }
 }

@@ -1,3 +1,4 @@
+import { atOnce } from '../../stats/atOnce';
 import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
 import { togetherDb } from '../path/detours';
@@ -112,9 +113,13 @@ function combine(base: FieldBase, straight: CastLoss, detour: CastLoss): CastLos
   return out;
 }
 
-/** Settled fields of some units: path loss in dB by band to every cell, detours on the full grid. */
-export function settledFields(base: FieldBase, units: readonly Spot3[]): CastLoss[] {
-  const jobs = units.map((unit): DetourJob => {
+/**
+ * Settled fields of some units: path loss in dB by band to every cell, detours on the full grid. They come step by step: who
+ * does not wait for them goes through the steps with others let in between.
+ */
+export function* settling(base: FieldBase, units: readonly Spot3[]): Generator<void, CastLoss[]> {
+  const jobs: DetourJob[] = [];
+  for (const unit of units) {
     const job = {
       unit,
       arrivals: arrivalsFrom(base.scene, unit, base.correction),
@@ -124,11 +129,16 @@ export function settledFields(base: FieldBase, units: readonly Spot3[]): CastLos
       capDb: NOTHING_HEARD_DB,
     };
     startDetours(job, base.layers);
-    return job;
-  });
-  findDetours(base.scene, base.losses, jobs, base.grid, base.layers, base.space, base.scratch);
+    jobs.push(job);
+    yield;
+  }
+  yield* findDetours(base.scene, base.losses, jobs, base.grid, base.layers, base.space, base.scratch);
   return jobs.map((job) => combine(base, job.straight, job.best));
 }
+
+/** The same at once. */
+export const settledFields = (base: FieldBase, units: readonly Spot3[]): CastLoss[] =>
+  atOnce(settling(base, units));
 
 function coarseOf(
   base: FieldBase,
