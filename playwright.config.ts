@@ -4,7 +4,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   fullyParallel: false,
-  workers: 2,
+  // More than there are cores: a test waits for pages and pauses more than it works.
+  workers: 3,
   // Generous: a busy machine is no fault, and a pass never waits for it.
   timeout: 180_000,
   expect: { timeout: 20_000 },

@@ -204,11 +204,11 @@ export function raysDb(s: Surfaces, loss: TrueLoss, scatter: Scatter, u: Point3,
       const last = bounce(n, twice, p);
       const before = last && bounce(m, image, last.at);
       if (!last || !before) return;
-      const but = new Set<unknown>([m.face, n.face]);
+      // A mirror costs nothing where it throws the ray back, and what it takes where a leg goes through it.
       const legs = [
-        passedDb(s, loss, u, before.at, but),
-        passedDb(s, loss, before.at, last.at, but),
-        passedDb(s, loss, last.at, p, but),
+        passedDb(s, loss, u, before.at, new Set([m.face])),
+        passedDb(s, loss, before.at, last.at, new Set<unknown>([m.face, n.face])),
+        passedDb(s, loss, last.at, p, new Set([n.face])),
       ];
       add(
         distance(twice, p),

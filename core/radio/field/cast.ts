@@ -1,29 +1,48 @@
-import { BANDS, BAND_MHZ, type PerBand } from '../link/bands';
+import { BAND_MHZ } from '../link/bands';
 import type { Skip, Spot3 } from '../path/crossings';
 import { floorWeight, foliageDb } from '../path/pathLoss';
 import type { Scene } from '../path/scene';
+import { slantedDb } from '../path/slant';
 import { betweenOf, outOfTheWay } from './between';
 import { cellX, cellY, type Grid, type Layer } from './layers';
-import type { CastLosses, CastSpace } from './castSpace';
+import type { CastLosses, CastSpace, FloorSet } from './castSpace';
 import { castFloors, castIndoors, castPrisms } from './castParts';
 import { castBarrier } from './castWalls';
 
 /** Loss of everything but free space from one point to every cell of a layer, by band; indexed as the grid. */
 export type CastLoss = readonly [Float32Array, Float32Array, Float32Array];
 
-/** Loss of a set of floors given as counts by kind, by falling loss with the weights of COST 231. */
-function floorsDb(losses: CastLosses, packed: number): PerBand {
-  const known = losses.floorSums.get(packed);
+/** The set of floors given as counts by kind. */
+function floorSet(losses: CastLosses, packed: number): FloorSet {
+  const known = losses.floorSets.get(packed);
   if (known) return known;
-  const sums = BANDS.map((_, b) => {
-    const list: number[] = [];
-    losses.floorKinds.forEach((kind, k) => {
-      for (let n = (packed >>> (4 * k)) & 15; n > 0; n--) list.push(losses.byConstruction[kind]![b]!);
-    });
-    return list.sort((x, y) => y - x).reduce((sum, db, n) => sum + db * floorWeight(n), 0);
-  }) as unknown as PerBand;
-  losses.floorSums.set(packed, sums);
-  return sums;
+  const floors: number[] = [];
+  losses.floorKinds.forEach((kind, k) => {
+    for (let n = (packed >>> (4 * k)) & 15; n > 0; n--) floors.push(kind);
+  });
+  const [first] = floors;
+  const made: FloorSet = {
+    floors,
+    only: first !== undefined && floors.every((f) => f === first) ? first : -1,
+    weight: floors.reduce((sum, _, n) => sum + floorWeight(n), 0),
+  };
+  losses.floorSets.set(packed, made);
+  return made;
+}
+
+/** Loss of a set of floors met at an angle in a band, by falling loss with the weights of COST 231. */
+function floorsDb(
+  { byConstruction, slants }: CastLosses,
+  set: FloorSet,
+  steep: number,
+  b: 0 | 1 | 2,
+): number {
+  const { only } = set;
+  if (only >= 0) return set.weight * slantedDb(slants[only]!, byConstruction[only]![b], steep);
+  return set.floors
+    .map((kind) => slantedDb(slants[kind]!, byConstruction[kind]![b], steep))
+    .sort((x, y) => y - x)
+    .reduce((sum, db, n) => sum + db * floorWeight(n), 0);
 }
 
 /**
@@ -92,6 +111,7 @@ function gather(
   const { mask, levelM } = layer;
   const { clutterDbPerM } = losses;
   const dz = levelM - u.z;
+  const highM = Math.abs(dz);
   const ghz = BAND_MHZ.map((mhz) => mhz / 1000);
   for (let row = layer.row0; row < layer.row1; row++) {
     let sum0 = 0;
@@ -112,10 +132,12 @@ function gather(
       let db1 = sum1 + single1[i]!;
       let db2 = sum2 + single2[i]!;
       if (packed !== 0) {
-        const floors = floorsDb(losses, packed);
-        db0 += floors[0];
-        db1 += floors[1];
-        db2 += floors[2];
+        const dx = cellX(grid, column) - u.x;
+        const steep = Math.min(1, highM / Math.sqrt(dx * dx + rest));
+        const set = floorSet(losses, packed);
+        db0 += floorsDb(losses, set, steep, 0);
+        db1 += floorsDb(losses, set, steep, 1);
+        db2 += floorsDb(losses, set, steep, 2);
       }
       if (indoor[i] !== 0) {
         const dx = cellX(grid, column) - u.x;

@@ -1,6 +1,7 @@
 import { BANDS, type PerBand } from '../link/bands';
 import { correctedLossDb, lossesOf, type LossCorrection, type Losses } from '../path/pathLoss';
 import type { Scene } from '../path/scene';
+import type { Slant } from '../path/slant';
 import type { Grid } from './layers';
 
 /** Working memory of a cast, kept between casts of one grid size. */
@@ -32,13 +33,23 @@ export function castSpace(grid: Grid): CastSpace {
 /** Kinds of floor and roof a cast can tell apart: four bits each in 32. */
 export const MOST_FLOOR_KINDS = 7;
 
+/** Floors a way passes, by construction number; those of one kind count together by the sum of their weights. */
+export interface FloorSet {
+  floors: readonly number[];
+  /** The only kind there is, and the sum of the weights; −1 where there are several. */
+  only: number;
+  weight: number;
+}
+
 /** Loss of a scene's constructions under a correction, by number and band. */
 export interface CastLosses {
   byConstruction: PerBand[];
   losses: Losses;
   clutterDbPerM: number;
   floorKinds: number[];
-  floorSums: Map<number, PerBand>;
+  /** Slants of constructions by number, and sets of floors met so far, by their counts by kind. */
+  slants: readonly Slant[];
+  floorSets: Map<number, FloorSet>;
 }
 
 /** Prepares a scene for casting. Throws where a job has more kinds of floor and roof than can be told apart. */
@@ -53,6 +64,7 @@ export function castLosses(scene: Scene, correction?: LossCorrection): CastLosse
     losses: lossesOf(scene, correction),
     clutterDbPerM: Math.max(0, scene.clutterDbPerM + (correction?.clutterDbPerM ?? 0)),
     floorKinds,
-    floorSums: new Map(),
+    slants: scene.slants,
+    floorSets: new Map(),
   };
 }

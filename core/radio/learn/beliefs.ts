@@ -139,8 +139,8 @@ export function pathFeatures(
       part(w.wall, solid / (through + solid));
     }
   }
-  for (const floor of weightedFloors(scene, c.floors, band, correction))
-    add(lossParameter(scene.constructionNames[floor.construction]!, band), -floor.weight);
+  for (const floor of weightedFloors(scene, c, band, correction))
+    add(lossParameter(scene.constructionNames[floor.construction]!, band), -floor.weight * floor.perDb);
   if (c.indoorM > 0) add('clutter', -c.indoorM);
   return f;
 }

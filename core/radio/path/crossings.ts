@@ -40,6 +40,8 @@ export interface Crossings {
   walls: Passed[];
   /** Construction number of each floor and roof passed. */
   floors: number[];
+  /** How steeply floors are met: the cosine of the way to the upright, 0 to 1. */
+  steep: number;
   indoorM: number;
   /** Length inside foliage in leaf and inside bare foliage, m. */
   leafM: number;
@@ -91,5 +93,6 @@ export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip):
       else bareM += m;
     }
   }
-  return { distanceM, walls, floors, indoorM, leafM, bareM };
+  const steep = distanceM > 0 ? Math.min(1, (highM - lowM) / distanceM) : 1;
+  return { distanceM, walls, floors, steep, indoorM, leafM, bareM };
 }

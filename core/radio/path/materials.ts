@@ -72,9 +72,13 @@ const PERMITTIVITY: Record<DrawStyle, number | null> = {
   open: 1.99,
 };
 
+/** Relative permittivity of what a construction's faces are of; null for metal and foil. */
+export const permittivityOf = (name: string, custom: readonly CustomConstruction[]): number | null =>
+  PERMITTIVITY[describeConstruction(name, custom).draw];
+
 /** Share of the power a wall throws back straight on, by what its face is of: ((√ε − 1) / (√ε + 1))² (Fresnel). */
 export function reflectivityOf(name: string, custom: readonly CustomConstruction[]): number {
-  const epsilon = PERMITTIVITY[describeConstruction(name, custom).draw];
+  const epsilon = permittivityOf(name, custom);
   if (epsilon === null) return MOST_REFLECTIVITY;
   const root = Math.sqrt(epsilon);
   return ((root - 1) / (root + 1)) ** 2;

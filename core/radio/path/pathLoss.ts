@@ -3,6 +3,7 @@ import type { Crossings } from './crossings';
 import { LEAST_TURN_DB } from './edge';
 import { revealAt, revealTable } from './reveal';
 import type { Scene } from './scene';
+import { slantFactor, slantedDb } from './slant';
 
 /** Nearest distance at which free-space loss is computed, m. */
 export const NEAREST_M = 0.5;
@@ -106,15 +107,26 @@ export function correctedLossDb(scene: Scene, c: number, band: Band, correction?
   return lossesOf(scene, correction).solid[3 * c + BAND_INDEX[band]]!;
 }
 
-/** Floors passed with the weight each counts, heaviest first. */
+/**
+ * Floors passed with the weight each counts, heaviest first: what each takes at the angle of the way, and how much more that is
+ * for each dB it takes straight on.
+ */
 export function weightedFloors(
   scene: Scene,
-  floors: readonly number[],
+  { floors, steep }: Pick<Crossings, 'floors' | 'steep'>,
   band: Band,
   correction?: LossCorrection,
-): { construction: number; lossDb: number; weight: number }[] {
+): { construction: number; lossDb: number; weight: number; perDb: number }[] {
   return floors
-    .map((construction) => ({ construction, lossDb: correctedLossDb(scene, construction, band, correction) }))
+    .map((construction) => {
+      const slant = scene.slants[construction]!;
+      const straightDb = correctedLossDb(scene, construction, band, correction);
+      return {
+        construction,
+        lossDb: slantedDb(slant, straightDb, steep),
+        perDb: slantFactor(slant, straightDb, steep),
+      };
+    })
     .sort((a, b) => b.lossDb - a.lossDb)
     .map((f, n) => ({ ...f, weight: floorWeight(n) }));
 }
@@ -136,9 +148,11 @@ function crossedAt(
         ? losses.solid[3 * w.construction + b]!
         : revealAt(revealOf(losses, w.construction, w.wall), w.open, b));
   // One floor counts whole; among several the heaviest does.
-  if (c.floors.length === 1) db += losses.solid[3 * c.floors[0]! + b]!;
-  else if (c.floors.length > 1)
-    for (const f of weightedFloors(scene, c.floors, BANDS[b]!, correction)) db += f.weight * f.lossDb;
+  if (c.floors.length === 1) {
+    const [floor] = c.floors as [number];
+    db += slantedDb(scene.slants[floor]!, losses.solid[3 * floor + b]!, c.steep);
+  } else if (c.floors.length > 1)
+    for (const f of weightedFloors(scene, c, BANDS[b]!, correction)) db += f.weight * f.lossDb;
   if (c.leafM > 0 || c.bareM > 0) {
     const ghz = BAND_MHZ[b] / 1000;
     db += foliageDb(c.leafM, ghz, true) + foliageDb(c.bareM, ghz, false);

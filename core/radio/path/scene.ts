@@ -2,9 +2,10 @@ import type { Point, Site } from '../../site/model/schema';
 import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
 import type { PerBand } from '../link/bands';
-import { constructionLossDb, reflectivityOf, thicknessShare } from './materials';
+import { constructionLossDb, permittivityOf, reflectivityOf, thicknessShare } from './materials';
 import { insideShare } from './meet';
 import { partOf, type ScenePart } from './sceneParts';
+import { slantOf, type Slant } from './slant';
 import type { Barrier, SceneOpening, Slab, Volume } from './solids';
 
 /** The site as the radio sees it: flat lists in plot coordinates, constructions by number. */
@@ -16,6 +17,8 @@ export interface Scene {
   lossDb: PerBand[];
   /** Share of the power its face throws back. */
   reflectivity: number[];
+  /** What it takes of a way that meets it at an angle; counted for floors and roofs. */
+  slants: Slant[];
   barriers: Barrier[];
   slabs: Slab[];
   /** The same and all else by building, the open last: what a line does not pass over is not looked at. */
@@ -60,6 +63,7 @@ export function buildScene(site: Site): Scene {
   const thicknessShares: number[] = [];
   const lossDb: PerBand[] = [];
   const reflectivity: number[] = [];
+  const slants: Slant[] = [];
   const numbers = new Map<string, number>();
   const numberOf = (name: string, share = 1): number => {
     const key = `${name} ${share}`;
@@ -70,6 +74,7 @@ export function buildScene(site: Site): Scene {
       constructionNames.push(name);
       thicknessShares.push(share);
       reflectivity.push(reflectivityOf(name, site.customConstructions));
+      slants.push(slantOf(permittivityOf(name, site.customConstructions)));
       const [db24, db5, db6] = constructionLossDb(name, site.customConstructions);
       lossDb.push([db24 * share, db5 * share, db6 * share]);
     }
@@ -183,6 +188,7 @@ export function buildScene(site: Site): Scene {
     thicknessShares,
     lossDb,
     reflectivity,
+    slants,
     barriers,
     slabs,
     parts,

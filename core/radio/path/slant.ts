@@ -1,0 +1,64 @@
+/**
+ * What a slab takes of a way that meets it at an angle, as factors of what it takes straight on (ITU-R P.2040): the way inside
+ * is longer by 1 / √(1 − sin²θ / ε), and its two faces let less through by Fresnel, mean of both polarisations.
+ */
+export interface Slant {
+  /** Loss of the faces straight on, dB. */
+  facesDb: number;
+  /** Factors of what the inside and what the faces take, by the cosine of the angle in steps of 1/64. */
+  inside: Float64Array;
+  faces: Float64Array;
+}
+
+const STEPS = 64;
+/** Flatter than this a way runs along the floor among its beams, and no plane wave meets it (estimate; 87°). */
+const FLATTEST = 0.05;
+
+/** Share of the power a face throws back at an angle, mean of both polarisations (Fresnel). */
+export function faceReflectivity(permittivity: number, cosine: number): number {
+  const root = Math.sqrt(permittivity - 1 + cosine * cosine);
+  const across = (cosine - root) / (cosine + root);
+  const along = (permittivity * cosine - root) / (permittivity * cosine + root);
+  return (across * across + along * along) / 2;
+}
+
+const facesDb = (permittivity: number, cosine: number): number =>
+  -20 * Math.log10(1 - faceReflectivity(permittivity, cosine));
+
+const tables = new Map<number | null, Slant>();
+
+/** The factors for a permittivity; metal and foil (null) take the same at any angle. */
+export function slantOf(permittivity: number | null): Slant {
+  let slant = tables.get(permittivity);
+  if (slant) return slant;
+  const table = (of: (cosine: number, epsilon: number) => number) =>
+    Float64Array.from({ length: STEPS + 2 }, (_, i) =>
+      permittivity === null ? 1 : of(Math.min(1, Math.max(FLATTEST, i / STEPS)), permittivity),
+    );
+  const straightDb = permittivity === null ? 0 : facesDb(permittivity, 1);
+  slant = {
+    facesDb: straightDb,
+    inside: table((cosine, epsilon) => 1 / Math.sqrt(1 - (1 - cosine * cosine) / epsilon)),
+    faces: table((cosine, epsilon) => facesDb(epsilon, cosine) / straightDb),
+  };
+  tables.set(permittivity, slant);
+  return slant;
+}
+
+function read(table: Float64Array, cosine: number): number {
+  const at = cosine * STEPS;
+  const i = at | 0;
+  const below = table[i]!;
+  return below + (at - i) * (table[i + 1]! - below);
+}
+
+/** Loss at an angle of a slab that takes so much straight on, dB. `cosine` of the angle to its normal, 0 to 1. */
+export function slantedDb(slant: Slant, straightDb: number, cosine: number): number {
+  const faces = straightDb < slant.facesDb ? straightDb : slant.facesDb;
+  return faces * read(slant.faces, cosine) + (straightDb - faces) * read(slant.inside, cosine);
+}
+
+/** How much more the slab takes at an angle for each dB it takes straight on. */
+export function slantFactor(slant: Slant, straightDb: number, cosine: number): number {
+  return read(straightDb < slant.facesDb ? slant.faces : slant.inside, cosine);
+}
