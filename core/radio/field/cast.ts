@@ -1,6 +1,5 @@
-import { BAND_MHZ } from '../link/bands';
 import type { Skip, Spot3 } from '../path/crossings';
-import { floorWeight, foliageDb } from '../path/pathLoss';
+import { floorWeight, foliageAtOneGhzDb, foliageBandFactor } from '../path/pathLoss';
 import type { Scene } from '../path/scene';
 import { slantedDb } from '../path/slant';
 import { betweenOf, outOfTheWay } from './between';
@@ -49,7 +48,7 @@ function floorsDb(
  * Loss of everything but free space from a point to the cells of a layer, written into `out`. The shadow of each wall,
  * opening and floor is filled row by row, so the work grows with walls × rows + cells, not with cells × walls; buildings
  * that do not lie between the point and the layer are passed over whole. What lies in a shadow is decided by the same
- * tests as a single line, so both give the same.
+ * tests as a single line, so both give the same. `wanted` marks the cells of the layer that are asked for, indexed as the grid.
  */
 export function cast(
   scene: Scene,
@@ -60,6 +59,7 @@ export function cast(
   space: CastSpace,
   out: CastLoss,
   skip?: Skip,
+  wanted: Uint8Array = layer.mask,
 ): void {
   const width = grid.columns + 1;
   const { steps, single, floorSteps, indoor, leaf, bare } = space;
@@ -92,7 +92,7 @@ export function cast(
     castPrisms(part, losses, u, grid, layer, space, width, move);
   }
 
-  gather(losses, u, grid, layer, space, out);
+  gather(losses, u, grid, layer, space, out, wanted);
 }
 
 /** Running sums along each row turn the marks of all shadows into the loss of each cell. */
@@ -103,16 +103,17 @@ function gather(
   layer: Layer,
   space: CastSpace,
   out: CastLoss,
+  wanted: Uint8Array,
 ): void {
   const { floorSteps, indoor, leaf, bare } = space;
   const [steps0, steps1, steps2] = space.steps;
   const [single0, single1, single2] = space.single;
   const [out0, out1, out2] = out;
-  const { mask, levelM } = layer;
+  const { levelM } = layer;
   const { clutterDbPerM } = losses;
   const dz = levelM - u.z;
   const highM = Math.abs(dz);
-  const ghz = BAND_MHZ.map((mhz) => mhz / 1000);
+  const [green0, green1, green2] = [foliageBandFactor(0), foliageBandFactor(1), foliageBandFactor(2)];
   for (let row = layer.row0; row < layer.row1; row++) {
     let sum0 = 0;
     let sum1 = 0;
@@ -127,7 +128,7 @@ function gather(
       sum1 += steps1[i]!;
       sum2 += steps2[i]!;
       packed = (packed + floorSteps[i]!) | 0;
-      if (mask[cell] === 0) continue;
+      if (wanted[cell] === 0) continue;
       let db0 = sum0 + single0[i]!;
       let db1 = sum1 + single1[i]!;
       let db2 = sum2 + single2[i]!;
@@ -148,9 +149,10 @@ function gather(
         db2 += clutter;
       }
       if (leaf[i] !== 0 || bare[i] !== 0) {
-        db0 += foliageDb(leaf[i]!, ghz[0]!, true) + foliageDb(bare[i]!, ghz[0]!, false);
-        db1 += foliageDb(leaf[i]!, ghz[1]!, true) + foliageDb(bare[i]!, ghz[1]!, false);
-        db2 += foliageDb(leaf[i]!, ghz[2]!, true) + foliageDb(bare[i]!, ghz[2]!, false);
+        const foliage = foliageAtOneGhzDb(leaf[i]!, bare[i]!);
+        db0 += green0 * foliage;
+        db1 += green1 * foliage;
+        db2 += green2 * foliage;
       }
       out0[cell] = db0;
       out1[cell] = db1;

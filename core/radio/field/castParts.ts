@@ -14,7 +14,7 @@ import type { Slab } from '../path/solids';
 import type { ScenePart } from '../path/sceneParts';
 import type { CastLosses, CastSpace } from './castSpace';
 import { line, seenFrom, type Move } from './castWalls';
-import { cellX, cellY, type Grid, type Layer } from './layers';
+import { cellX, cellY, isInWindow, type Grid, type Layer } from './layers';
 import { eachPolygonSpan, eachSpan, flipped, type HalfPlane } from './spans';
 
 /** Outlines thrown farther than this many times are asked cell by cell: rounding would be thrown as far. */
@@ -45,6 +45,7 @@ export function castFloors(
       for (const cell of layer.cells) {
         const column = cell % grid.columns;
         const row = (cell - column) / grid.columns;
+        if (!isInWindow(layer, row, column)) continue;
         if (slabCrossed(slab, u, move(cellX(grid, column), cellY(grid, row)))) mark(one)(row, column, column);
       }
       continue;
@@ -91,6 +92,7 @@ export function castIndoors(
         for (const cell of layer.cells) {
           const column = cell % grid.columns;
           const row = (cell - column) / grid.columns;
+          if (!isInWindow(layer, row, column)) continue;
           const [x, y] = [cellX(grid, column), cellY(grid, row)];
           if (Math.abs(side.gx * x + side.gy * y + side.g0) > TOUCH_M * lengthM || putRight.has(cell))
             continue;

@@ -3,7 +3,7 @@ import { revealOf } from '../path/pathLoss';
 import { REVEAL_STEPS } from '../path/reveal';
 import type { Barrier } from '../path/solids';
 import type { CastLosses, CastSpace } from './castSpace';
-import { cellX, cellY, type Grid, type Layer } from './layers';
+import { cellX, cellY, isInWindow, type Grid, type Layer } from './layers';
 import { eachSpan, flipped, type HalfPlane } from './spans';
 
 /** A line as a half plane: positive on its left. */
@@ -135,6 +135,7 @@ export function castBarrier(
     for (const cell of layer.cells) {
       const column = cell % grid.columns;
       const row = (cell - column) / grid.columns;
+      if (!isInWindow(layer, row, column)) continue;
       const hit = barrierHit(w, u, move(cellX(grid, column), cellY(grid, row)));
       if (hit < MEETS_WALL) continue;
       const { weight } = met;

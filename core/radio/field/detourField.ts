@@ -5,12 +5,14 @@ import { onStraightWay } from '../path/detours';
 import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from '../path/edge';
 import { skipOf } from '../path/legs';
 import { TOUCH_M } from '../path/meet';
+import type { Barrier } from '../path/solids';
+import { blocksOf, layerOver, type Block } from './blocks';
 import { freeSpaceDb, LENGTH_DB, lengthDbFrom, NEAREST_M, STEPS_PER_M } from '../path/pathLoss';
 import { portalsOf, sideOf, type Portal } from '../path/portals';
 import type { Scene } from '../path/scene';
 import { cast, type CastLoss } from './cast';
 import { type CastLosses, type CastSpace } from './castSpace';
-import { cellX, cellY, layerWithin, type Grid, type Layer } from './layers';
+import { layerWithin, type Grid, type Layer } from './layers';
 
 /** A detour this much weaker than the straight line adds less than 0.009 dB and is not looked at, dB. */
 const WEAKER_DB = 27;
@@ -27,6 +29,8 @@ export interface DetourJob {
   best: CastLoss;
   /** Loss from which on ways are not told apart. */
   capDb: number;
+  /** The weakest of `best` in each block of a layer, by band at 3 · block + band: what cannot beat it wins nowhere in the block. */
+  weakest: Map<Layer, Float32Array>;
 }
 
 /** Under the hand the bound is this, for an error of at most 0.14 dB, well below that of the coarse grid. */
@@ -35,41 +39,122 @@ export const WEAKER_UNDER_HAND_DB = 15;
 /** Under the hand ways are told apart up to this loss: an ordinary unit is not heard beyond it, dB. */
 export const HOPELESS_DB = 138;
 
-/** Starts the search: nothing found yet but what would not matter. */
-export function startDetours(job: DetourJob, layers: readonly Layer[], weakerDb = WEAKER_DB): void {
-  const { capDb } = job;
+/** Finds the weakest way known so far in a block. */
+function weigh(job: DetourJob, layer: Layer, block: Block, weakest: Float32Array): void {
+  const { cells } = layer;
+  const { places, index } = block;
   for (let b = 0; b < 3; b++) {
     const best = job.best[b]!;
-    const straight = job.straight[b]!;
-    for (const layer of layers)
+    let most = -Infinity;
+    for (let n = 0; n < places.length; n++) {
+      const db = best[cells[places[n]!]!]!;
+      if (db > most) most = db;
+    }
+    weakest[3 * index + b] = most;
+  }
+}
+
+/** Starts the search: nothing found yet but what would not matter. */
+export function startDetours(
+  job: DetourJob,
+  grid: Grid,
+  layers: readonly Layer[],
+  weakerDb = WEAKER_DB,
+): void {
+  const { capDb } = job;
+  for (const layer of layers) {
+    for (let b = 0; b < 3; b++) {
+      const best = job.best[b]!;
+      const straight = job.straight[b]!;
       for (const cell of layer.cells) best[cell] = Math.min(capDb, straight[cell]! + weakerDb);
+    }
+    const blocks = blocksOf(layer, grid);
+    const weakest = new Float32Array(3 * blocks.length);
+    for (const block of blocks) weigh(job, layer, block, weakest);
+    job.weakest.set(layer, weakest);
   }
 }
 
 const FREE_1M = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
 
-/** Whether a way over a portal to some cell of a layer can lose less than what a unit's ways are told apart up to. */
-function canReach(job: DetourJob, j: number, portal: Portal, grid: Grid, layer: Layer): boolean {
-  const arrival = job.arrivals[j];
-  if (!arrival) return false;
-  const { x, y, z } = portal.at;
-  const apart = (at: number, low: number, high: number) => Math.max(0, low - at, at - high);
-  const onM = Math.hypot(
-    apart(x, cellX(grid, layer.column0), cellX(grid, layer.column1 - 1)),
-    apart(y, cellY(grid, layer.row0), cellY(grid, layer.row1 - 1)),
-    layer.levelM - z,
-  );
-  const length = lengthDbFrom(arrival.lengthM + onM) + LEAST_TURN_DB + job.bendDb;
-  return arrival.lossDb.some((db, b) => db + FREE_1M[b]! + length < job.capDb);
+/** The largest cosine of the angle between a heading in plan and the way from a point to anywhere in a block. */
+function mostAhead(hx: number, hy: number, x: number, y: number, block: Block): number {
+  let cosine = -1;
+  let left = false;
+  let right = false;
+  for (let corner = 0; corner < 4; corner++) {
+    const dx = (corner & 1 ? block.maxX : block.minX) - x;
+    const dy = (corner & 2 ? block.maxY : block.minY) - y;
+    cosine = Math.max(cosine, (hx * dx + hy * dy) / Math.sqrt(dx * dx + dy * dy));
+    if (hx * dy - hy * dx >= 0) left = true;
+    if (hx * dy - hy * dx <= 0) right = true;
+  }
+  // With corners on both sides of it the heading itself may lie in the block.
+  return left && right && cosine > 0 ? 1 : cosine;
+}
+
+/** Whether a block lies wholly on the side of a wall on which the unit is: a way over a portal must change sides there. */
+function isOnSide(block: Block, wall: Barrier, from: number): boolean {
+  const touch = TOUCH_M * wall.lengthM;
+  for (let corner = 0; corner < 4; corner++) {
+    const x = corner & 1 ? block.maxX : block.minX;
+    const y = corner & 2 ? block.maxY : block.minY;
+    const side = (wall.bx - wall.ax) * (y - wall.ay) - (wall.by - wall.ay) * (x - wall.ax);
+    if (from * side <= touch) return false;
+  }
+  return true;
 }
 
 /**
- * Tries one portal for all cells of a layer and one unit; `toCells` is the loss from the portal to the cells. Each cell is
+ * Blocks of a layer in which a way over a portal may be the strongest somewhere: each is given up by the least the way can lose
+ * to any point of its rectangle, its length and its turn included.
+ */
+function blocksReached(job: DetourJob, j: number, portal: Portal, grid: Grid, layer: Layer): Block[] {
+  const arrival = job.arrivals[j];
+  if (!arrival) return [];
+  const { wall, slab, edge } = portal;
+  const { levelM } = layer;
+  if (slab && job.unit.z > slab.levelM === levelM > slab.levelM) return [];
+  const { x, y, z } = portal.at;
+  const { lengthM: beforeM, lossDb, dx: hx, dy: hy } = arrival;
+  const isFar = beforeM > BEND_REACH_M;
+  const dz = levelM - z;
+  const from = wall ? sideOf(wall, job.unit) : 0;
+  const weakest = job.weakest.get(layer)!;
+  const inPlan = turnsInPlan(portal);
+  return blocksOf(layer, grid).filter((block) => {
+    const dx = Math.max(0, block.minX - x, x - block.maxX);
+    const dy = Math.max(0, block.minY - y, y - block.maxY);
+    const on = Math.sqrt(dx * dx + dy * dy + dz * dz);
+    if (isFar && on > BEND_REACH_M) return false;
+    if (wall && from !== 0 && isOnSide(block, wall, from)) return false;
+    const length = lengthDbFrom(beforeM + on) + job.bendDb;
+    const cosine = inPlan && dx + dy > 0 ? mostAhead(hx, hy, x, y, block) : 1;
+    const v = cosine < 1 ? turnV(cosine, beforeM, on) : 0;
+    for (let b = 0; b < 3; b++) {
+      const least = lossDb[b]! + FREE_1M[b]! + length;
+      const most = weakest[3 * block.index + b]!;
+      if (least + LEAST_TURN_DB < most && least + edgeDb(edge, v * V_PER_TURN[b]!) < most) return true;
+    }
+    return false;
+  });
+}
+
+/**
+ * Tries one portal for the cells of a block and one unit; `toCells` is the loss from the portal to the cells. Each cell is
  * given up on the cheapest bound that shows the way cannot win: length from below, then free space and the bend.
  */
-function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCells: CastLoss): void {
+function tryPortal(
+  j: number,
+  portal: Portal,
+  job: DetourJob,
+  layer: Layer,
+  block: Block,
+  toCells: CastLoss,
+): void {
   const arrival = job.arrivals[j]!;
-  const { wall, slab, edge } = portal;
+  const { wall, edge } = portal;
+  const { places } = block;
   const [v0, v1, v2] = V_PER_TURN;
   const { x: px, y: py, z: pz } = portal.at;
   const [to0, to1, to2] = toCells;
@@ -85,14 +170,15 @@ function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCe
   const sideY = wall ? wall.bx - wall.ax : 0;
   const side0 = wall ? -sideX * wall.ax - sideY * wall.ay : 0;
   const touch = wall ? TOUCH_M * wall.lengthM : 0;
-  if (slab && job.unit.z > slab.levelM === levelM > slab.levelM) return;
   const isFar = beforeM > BEND_REACH_M;
   const dz = levelM - pz;
   const turnZ = turnsInPlan(portal) ? 0 : dz;
   const p: Spot3 = { x: 0.5, y: 0.5, z: levelM };
   const table = LENGTH_DB;
   const beyond = table.length - 1;
-  for (let i = 0; i < cells.length; i++) {
+  let isBetter = false;
+  for (let n = 0; n < places.length; n++) {
+    const i = places[n]!;
     const cell = cells[i]!;
     const x = xs[i]!;
     const y = ys[i]!;
@@ -132,10 +218,12 @@ function tryPortal(j: number, portal: Portal, job: DetourJob, layer: Layer, toCe
     p.x = x;
     p.y = y;
     if (onStraightWay(portal, job.unit, p)) continue;
+    isBetter = true;
     if (db0 < most0) best0[cell] = db0;
     if (db1 < most1) best1[cell] = db1;
     if (db2 < most2) best2[cell] = db2;
   }
+  if (isBetter) weigh(job, layer, block, job.weakest.get(layer)!);
 }
 
 /** Layers of a sheet as far as a portal reaches them from a unit that is far itself, and whole from one near it. */
@@ -143,6 +231,10 @@ const within = (layers: readonly Layer[], grid: Grid, portal: Portal): Layer[] =
   layers.map((layer) => layerWithin(layer, grid, portal.at, BEND_REACH_M)).filter((layer) => layer !== null);
 
 const isNear = (job: DetourJob, j: number): boolean => job.arrivals[j]!.lengthM <= BEND_REACH_M;
+
+function mark(wanted: Uint8Array, { cells }: Layer, blocks: readonly Block[], as: 0 | 1): void {
+  for (const { places } of blocks) for (let n = 0; n < places.length; n++) wanted[cells[places[n]!]!] = as;
+}
 
 /**
  * The strongest detour of every unit to every cell: each portal casts its field once and serves all units from it, then
@@ -158,21 +250,20 @@ export function* findDetours(
   scratch: CastLoss,
 ): Generator<void> {
   const portals = portalsOf(scene);
+  const wanted = new Uint8Array(grid.columns * grid.rows);
   for (const j of strongestFirst(jobs.map((job) => job.arrivals))) {
     const portal = portals[j]!;
-    const skip = skipOf(portal);
-    const reaching = jobs.filter((job) => job.arrivals[j]);
-    const anyNear = reaching.some((job) => isNear(job, j));
-    const near = reaching.every((job) => isNear(job, j)) ? [] : within(layers, grid, portal);
-    for (const layer of anyNear ? layers : near) {
-      const part = anyNear ? near.find((l) => l.mask === layer.mask) : layer;
-      const tried = reaching.flatMap((job) => {
-        const over = isNear(job, j) ? layer : part;
-        return over && canReach(job, j, portal, grid, over) ? [{ job, over }] : [];
-      });
-      if (tried.length === 0) continue;
-      cast(scene, losses, portal.at, grid, layer, space, scratch, skip);
-      for (const { job, over } of tried) tryPortal(j, portal, job, over, scratch);
+    for (const layer of layers) {
+      const reached = jobs
+        .map((job) => ({ job, blocks: blocksReached(job, j, portal, grid, layer) }))
+        .filter(({ blocks }) => blocks.length > 0);
+      if (reached.length === 0) continue;
+      const all = reached.flatMap(({ blocks }) => blocks);
+      mark(wanted, layer, all, 1);
+      cast(scene, losses, portal.at, grid, layerOver(layer, all), space, scratch, skipOf(portal), wanted);
+      mark(wanted, layer, all, 0);
+      for (const { job, blocks } of reached)
+        for (const block of blocks) tryPortal(j, portal, job, layer, block, scratch);
       yield;
     }
   }
@@ -192,7 +283,6 @@ export interface PortalFields {
 /** What is kept of a portal: its field, over the whole sheet or as far as it reaches from far. */
 interface KeptField {
   loss: CastLoss;
-  layers: readonly Layer[];
   isWhole: boolean;
 }
 
@@ -211,7 +301,7 @@ function keptField(kept: PortalFields, j: number, whole: boolean): KeptField {
     for (const layer of near)
       cast(scene, kept.losses, portal.at, grid, layer, kept.space, loss, skipOf(portal));
     if (!field && byPortal.size >= MOST_KEPT) byPortal.delete(byPortal.keys().next().value!);
-    field = { loss, layers: near, isWhole: whole };
+    field = { loss, isWhole: whole };
   }
   byPortal.delete(j);
   byPortal.set(j, field);
@@ -225,9 +315,11 @@ export function detoursFromKept(kept: PortalFields, job: DetourJob): void {
   for (const j of strongestFirst([job.arrivals])) {
     const portal = portals[j]!;
     const whole = isNear(job, j);
-    if (!layers.some((layer) => canReach(job, j, portal, grid, layer))) continue;
-    const field = keptField(kept, j, whole);
-    for (const layer of field.layers)
-      if (canReach(job, j, portal, grid, layer)) tryPortal(j, portal, job, layer, field.loss);
+    for (const layer of layers) {
+      const blocks = blocksReached(job, j, portal, grid, layer);
+      if (blocks.length === 0) continue;
+      const { loss } = keptField(kept, j, whole);
+      for (const block of blocks) tryPortal(j, portal, job, layer, block, loss);
+    }
   }
 }

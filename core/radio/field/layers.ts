@@ -47,6 +47,10 @@ export function gridOver(box: Box, cellM: number): Grid {
 export const cellX = (g: Grid, column: number): number => g.minXM + (column + 0.5) * g.cellM;
 export const cellY = (g: Grid, row: number): number => g.minYM + (row + 0.5) * g.cellM;
 
+/** Whether a cell lies in the rectangle of a layer: of a part of one the list of cells may hold more. */
+export const isInWindow = (l: Layer, row: number, column: number): boolean =>
+  row >= l.row0 && row < l.row1 && column >= l.column0 && column < l.column1;
+
 /** Rectangle of cells around some, indices in the grid. */
 function boxOf(
   cells: ArrayLike<number>,

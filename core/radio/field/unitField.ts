@@ -127,8 +127,9 @@ export function* settling(base: FieldBase, units: readonly Spot3[]): Generator<v
       straight: straightField(base, unit),
       best: lossArrays(base.grid),
       capDb: NOTHING_HEARD_DB,
+      weakest: new Map<Layer, Float32Array>(),
     };
-    startDetours(job, base.layers);
+    startDetours(job, base.grid, base.layers);
     jobs.push(job);
     yield;
   }
@@ -181,8 +182,9 @@ function roughDetours(base: FieldBase, coarse: NonNullable<FieldBase['coarse']>,
     straight,
     capDb: HOPELESS_DB,
     best: lossArrays(coarse.grid),
+    weakest: new Map(),
   };
-  startDetours(job, coarse.layers, WEAKER_UNDER_HAND_DB);
+  startDetours(job, coarse.grid, coarse.layers, WEAKER_UNDER_HAND_DB);
   detoursFromKept(coarse.kept, job);
   if (coarse.detours.size >= MOST_ROUGH) coarse.detours.delete(coarse.detours.keys().next().value!);
   coarse.detours.set(key, job.best);

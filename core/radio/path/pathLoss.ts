@@ -37,12 +37,21 @@ export const lengthDbFrom = (lengthM: number): number =>
   LENGTH_DB[Math.min(LENGTH_DB.length - 1, (lengthM * STEPS_PER_M) | 0)]!;
 
 /** Loss in foliage, dB (Weissberger's modified exponential decay): in leaf; bare trees lose 0.4 of it. */
-export function foliageDb(lengthM: number, ghz: number, inLeaf: boolean): number {
+export const foliageDb = (lengthM: number, ghz: number, inLeaf: boolean): number =>
+  ghz ** 0.284 * (inLeaf ? 1 : 0.4) * foliageShape(lengthM);
+
+/** The part of it that does not hang on the frequency. */
+function foliageShape(lengthM: number): number {
   if (lengthM <= 0) return 0;
-  const leaf =
-    lengthM <= 14 ? 0.45 * ghz ** 0.284 * lengthM : 1.33 * ghz ** 0.284 * Math.min(lengthM, 400) ** 0.588;
-  return inLeaf ? leaf : 0.4 * leaf;
+  return lengthM <= 14 ? 0.45 * lengthM : 1.33 * Math.min(lengthM, 400) ** 0.588;
 }
+
+const FOLIAGE_BY_BAND = BAND_MHZ.map((mhz) => (mhz / 1000) ** 0.284) as unknown as PerBand;
+
+/** Loss in foliage of both kinds on one way at a frequency of 1 GHz, and by how much more it is in each band. */
+export const foliageAtOneGhzDb = (leafM: number, bareM: number): number =>
+  foliageShape(leafM) + 0.4 * foliageShape(bareM);
+export const foliageBandFactor = (b: 0 | 1 | 2): number => FOLIAGE_BY_BAND[b];
 
 /**
  * Change of each construction's loss that the job has learnt, dB by band, by construction name; and of clutter, dB/m.
@@ -153,10 +162,7 @@ function crossedAt(
     db += slantedDb(scene.slants[floor]!, losses.solid[3 * floor + b]!, c.steep);
   } else if (c.floors.length > 1)
     for (const f of weightedFloors(scene, c, BANDS[b]!, correction)) db += f.weight * f.lossDb;
-  if (c.leafM > 0 || c.bareM > 0) {
-    const ghz = BAND_MHZ[b] / 1000;
-    db += foliageDb(c.leafM, ghz, true) + foliageDb(c.bareM, ghz, false);
-  }
+  if (c.leafM > 0 || c.bareM > 0) db += foliageBandFactor(b) * foliageAtOneGhzDb(c.leafM, c.bareM);
   return db;
 }
 
