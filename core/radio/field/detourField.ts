@@ -12,7 +12,7 @@ import { portalsOf, sideOf, type Portal } from '../path/portals';
 import type { Scene } from '../path/scene';
 import { cast, type CastLoss } from './cast';
 import { type CastLosses, type CastSpace } from './castSpace';
-import { layerWithin, type Grid, type Layer } from './layers';
+import type { Grid, Layer } from './layers';
 
 /** A detour this much weaker than the straight line adds less than 0.009 dB and is not looked at, dB. */
 const WEAKER_DB = 27;
@@ -226,12 +226,7 @@ function tryPortal(
   if (isBetter) weigh(job, layer, block, job.weakest.get(layer)!);
 }
 
-/** Layers of a sheet as far as a portal reaches them from a unit that is far itself, and whole from one near it. */
-const within = (layers: readonly Layer[], grid: Grid, portal: Portal): Layer[] =>
-  layers.map((layer) => layerWithin(layer, grid, portal.at, BEND_REACH_M)).filter((layer) => layer !== null);
-
-const isNear = (job: DetourJob, j: number): boolean => job.arrivals[j]!.lengthM <= BEND_REACH_M;
-
+/** Marks the cells of some blocks. */
 function mark(wanted: Uint8Array, { cells }: Layer, blocks: readonly Block[], as: 0 | 1): void {
   for (const { places } of blocks) for (let n = 0; n < places.length; n++) wanted[cells[places[n]!]!] = as;
 }
@@ -269,43 +264,52 @@ export function* findDetours(
   }
 }
 
-/** The fields of portals on one grid, kept for a drag; each is cast when a unit first reaches it. */
+/** The fields of portals on one grid, kept for a drag; each is cast as far as a unit reaches by it, and farther when another does. */
 export interface PortalFields {
   scene: Scene;
   losses: CastLosses;
   grid: Grid;
   layers: readonly Layer[];
   space: CastSpace;
+  /** Cells asked for in a cast; all 0 between casts. */
+  wanted: Uint8Array;
   /** By number of the portal, the one used last at the end. */
   byPortal: Map<number, KeptField>;
 }
 
-/** What is kept of a portal: its field, over the whole sheet or as far as it reaches from far. */
+/** What is kept of a portal: its field, and in which blocks of each layer it is known. */
 interface KeptField {
   loss: CastLoss;
-  isWhole: boolean;
+  known: Map<Layer, Uint8Array>;
 }
 
 /** Most fields kept: as many as one unit follows, and some for what the hand comes to. */
 const MOST_KEPT = MOST_BENDS + 100;
 
-/** Loss from a portal to the cells, to all of them or at least to those near it. */
-function keptField(kept: PortalFields, j: number, whole: boolean): KeptField {
-  const { scene, grid, byPortal, layers } = kept;
-  const portal = portalsOf(scene)[j]!;
+/** Loss from a portal to the cells of some blocks; in the others it may be anything. */
+function keptField(kept: PortalFields, j: number, layer: Layer, blocks: readonly Block[]): CastLoss {
+  const { scene, losses, grid, space, wanted, byPortal } = kept;
   let field = byPortal.get(j);
-  if (!field || (whole && !field.isWhole)) {
+  if (!field) {
     const size = grid.columns * grid.rows;
-    const loss: CastLoss = [new Float32Array(size), new Float32Array(size), new Float32Array(size)];
-    const near = whole ? layers : within(layers, grid, portal);
-    for (const layer of near)
-      cast(scene, kept.losses, portal.at, grid, layer, kept.space, loss, skipOf(portal));
-    if (!field && byPortal.size >= MOST_KEPT) byPortal.delete(byPortal.keys().next().value!);
-    field = { loss, isWhole: whole };
+    if (byPortal.size >= MOST_KEPT) byPortal.delete(byPortal.keys().next().value!);
+    field = {
+      loss: [new Float32Array(size), new Float32Array(size), new Float32Array(size)],
+      known: new Map(),
+    };
   }
   byPortal.delete(j);
   byPortal.set(j, field);
-  return field;
+  let known = field.known.get(layer);
+  if (!known) field.known.set(layer, (known = new Uint8Array(blocksOf(layer, grid).length)));
+  const fresh = blocks.filter((block) => known[block.index] === 0);
+  if (fresh.length === 0) return field.loss;
+  const portal = portalsOf(scene)[j]!;
+  mark(wanted, layer, fresh, 1);
+  cast(scene, losses, portal.at, grid, layerOver(layer, fresh), space, field.loss, skipOf(portal), wanted);
+  mark(wanted, layer, fresh, 0);
+  for (const block of fresh) known[block.index] = 1;
+  return field.loss;
 }
 
 /** Detours of one moved unit from kept portal fields. */
@@ -314,11 +318,10 @@ export function detoursFromKept(kept: PortalFields, job: DetourJob): void {
   const portals = portalsOf(scene);
   for (const j of strongestFirst([job.arrivals])) {
     const portal = portals[j]!;
-    const whole = isNear(job, j);
     for (const layer of layers) {
       const blocks = blocksReached(job, j, portal, grid, layer);
       if (blocks.length === 0) continue;
-      const { loss } = keptField(kept, j, whole);
+      const loss = keptField(kept, j, layer, blocks);
       for (const block of blocks) tryPortal(j, portal, job, layer, block, loss);
     }
   }

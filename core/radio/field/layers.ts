@@ -1,4 +1,3 @@
-import { bisectLeft } from 'd3-array';
 import type { Site } from '../../site/model/schema';
 import type { Box } from '../../site/model/levels';
 import { insideShare } from '../path/meet';
@@ -66,40 +65,6 @@ function boxOf(
     if (row >= row1) row1 = row + 1;
   }
   return { column0, column1, row0, row1 };
-}
-
-/**
- * The part of a layer round a point: its rows within a distance of it, m, and the rectangle within that; null where it has none
- * there. Cells of those rows outside the rectangle are still in the list, farther than the distance.
- */
-export function layerWithin(
-  layer: Layer,
-  grid: Grid,
-  at: { x: number; y: number },
-  reachM: number,
-): Layer | null {
-  const column = (x: number) => (x - grid.minXM) / grid.cellM - 0.5;
-  const row = (y: number) => (y - grid.minYM) / grid.cellM - 0.5;
-  const column0 = Math.max(layer.column0, Math.floor(column(at.x - reachM)));
-  const column1 = Math.min(layer.column1, Math.ceil(column(at.x + reachM)) + 1);
-  const row0 = Math.max(layer.row0, Math.floor(row(at.y - reachM)));
-  const row1 = Math.min(layer.row1, Math.ceil(row(at.y + reachM)) + 1);
-  if (column0 >= column1 || row0 >= row1) return null;
-  // Cells stand row by row.
-  const { cells, xs, ys } = layer;
-  const from = bisectLeft(cells, row0 * grid.columns);
-  const to = bisectLeft(cells, row1 * grid.columns);
-  if (from === to) return null;
-  return {
-    ...layer,
-    column0,
-    column1,
-    row0,
-    row1,
-    cells: cells.subarray(from, to),
-    xs: xs.subarray(from, to),
-    ys: ys.subarray(from, to),
-  };
 }
 
 /**

@@ -159,7 +159,8 @@ function coarseOf(
   const layers = layersFor(grid);
   const space = castSpace(grid);
   const { scene, losses } = base;
-  const kept = { scene, losses, grid, layers, space, byPortal: new Map() };
+  const wanted = new Uint8Array(grid.columns * grid.rows);
+  const kept = { scene, losses, grid, layers, space, wanted, byPortal: new Map() };
   return (base.coarse = { grid, layers, space, kept, detours: new Map() });
 }
 
