@@ -1,5 +1,5 @@
 import type { Skip, Spot3 } from '../path/crossings';
-import { floorWeight, foliageAtOneGhzDb, foliageBandFactor } from '../path/pathLoss';
+import { FOLIAGE_FACTOR, floorWeight, foliageAtOneGhzDb } from '../path/pathLoss';
 import type { Scene } from '../path/scene';
 import { slantedDb } from '../path/slant';
 import { betweenOf, outOfTheWay } from './between';
@@ -113,7 +113,7 @@ function gather(
   const { clutterDbPerM } = losses;
   const dz = levelM - u.z;
   const highM = Math.abs(dz);
-  const [green0, green1, green2] = [foliageBandFactor(0), foliageBandFactor(1), foliageBandFactor(2)];
+  const [green0, green1, green2] = FOLIAGE_FACTOR;
   for (let row = layer.row0; row < layer.row1; row++) {
     let sum0 = 0;
     let sum1 = 0;

@@ -8,6 +8,7 @@ import {
 } from '../../site/model/constructions';
 import { BAND_MHZ, type PerBand } from '../link/bands';
 import { layersLossDb } from './slab';
+import { faceReflectivity } from './slant';
 
 /**
  * Default losses in dB at 2.4, 5 and 6 GHz: estimates within widely published measurements (docs/model.md "Losses").
@@ -76,12 +77,10 @@ const PERMITTIVITY: Record<DrawStyle, number | null> = {
 export const permittivityOf = (name: string, custom: readonly CustomConstruction[]): number | null =>
   PERMITTIVITY[describeConstruction(name, custom).draw];
 
-/** Share of the power a wall throws back straight on, by what its face is of: ((√ε − 1) / (√ε + 1))² (Fresnel). */
+/** Share of the power a wall throws back straight on, by what its face is of (Fresnel). */
 export function reflectivityOf(name: string, custom: readonly CustomConstruction[]): number {
   const epsilon = permittivityOf(name, custom);
-  if (epsilon === null) return MOST_REFLECTIVITY;
-  const root = Math.sqrt(epsilon);
-  return ((root - 1) / (root + 1)) ** 2;
+  return epsilon === null ? MOST_REFLECTIVITY : faceReflectivity(epsilon, 1);
 }
 
 /** Loss of any construction of a site at the three bands, dB. */

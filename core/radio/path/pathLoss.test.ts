@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { emptySite, type Site } from '../../site/model/schema';
 import { crossingsBetween } from './crossings';
 import { layersLossDb } from './slab';
-import { floorWeight, foliageDb, freeSpaceDb, straightLossDb } from './pathLoss';
+import { FOLIAGE_FACTOR, floorWeight, foliageAtOneGhzDb, freeSpaceDb, straightLossDb } from './pathLoss';
 import { buildScene } from './scene';
 
 const box = (x0: number, y0: number, x1: number, y1: number) => [
@@ -105,9 +105,10 @@ test('floors count by falling loss with the weights of COST 231', () => {
 });
 
 test('foliage follows Weissberger and meets itself at 14 m', () => {
-  expect(foliageDb(10, 2.4, true)).toBeCloseTo(0.45 * 2.4 ** 0.284 * 10, 6);
-  expect(foliageDb(14.001, 5.5, true)).toBeCloseTo(foliageDb(14, 5.5, true), 0);
-  expect(foliageDb(20, 5.5, false)).toBeCloseTo(0.4 * foliageDb(20, 5.5, true), 6);
+  expect(foliageAtOneGhzDb(10, 0) * FOLIAGE_FACTOR[0]).toBeCloseTo(0.45 * 2.437 ** 0.284 * 10, 6);
+  expect(foliageAtOneGhzDb(14.001, 0)).toBeCloseTo(foliageAtOneGhzDb(14, 0), 0);
+  expect(foliageAtOneGhzDb(0, 20)).toBeCloseTo(0.4 * foliageAtOneGhzDb(20, 0), 6);
+  expect(foliageAtOneGhzDb(20, 20)).toBeCloseTo(1.4 * foliageAtOneGhzDb(20, 0), 6);
 });
 
 test('another wall never helps, and farther along one ray in the open never helps', () => {

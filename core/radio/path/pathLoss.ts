@@ -36,22 +36,18 @@ export const LENGTH_DB = Float64Array.from(
 export const lengthDbFrom = (lengthM: number): number =>
   LENGTH_DB[Math.min(LENGTH_DB.length - 1, (lengthM * STEPS_PER_M) | 0)]!;
 
-/** Loss in foliage, dB (Weissberger's modified exponential decay): in leaf; bare trees lose 0.4 of it. */
-export const foliageDb = (lengthM: number, ghz: number, inLeaf: boolean): number =>
-  ghz ** 0.284 * (inLeaf ? 1 : 0.4) * foliageShape(lengthM);
-
-/** The part of it that does not hang on the frequency. */
-function foliageShape(lengthM: number): number {
+/** Loss in foliage in leaf at 1 GHz, dB (Weissberger's modified exponential decay). */
+function inLeafDb(lengthM: number): number {
   if (lengthM <= 0) return 0;
   return lengthM <= 14 ? 0.45 * lengthM : 1.33 * Math.min(lengthM, 400) ** 0.588;
 }
 
-const FOLIAGE_BY_BAND = BAND_MHZ.map((mhz) => (mhz / 1000) ** 0.284) as unknown as PerBand;
-
-/** Loss in foliage of both kinds on one way at a frequency of 1 GHz, and by how much more it is in each band. */
+/** Loss in foliage of both kinds on one way at 1 GHz, dB: bare trees lose 0.4 of what they lose in leaf. */
 export const foliageAtOneGhzDb = (leafM: number, bareM: number): number =>
-  foliageShape(leafM) + 0.4 * foliageShape(bareM);
-export const foliageBandFactor = (b: 0 | 1 | 2): number => FOLIAGE_BY_BAND[b];
+  inLeafDb(leafM) + 0.4 * inLeafDb(bareM);
+
+/** How much more it is in each band: f^0.284 with f in GHz. */
+export const FOLIAGE_FACTOR = BAND_MHZ.map((mhz) => (mhz / 1000) ** 0.284) as unknown as PerBand;
 
 /**
  * Change of each construction's loss that the job has learnt, dB by band, by construction name; and of clutter, dB/m.
@@ -162,7 +158,7 @@ function crossedAt(
     db += slantedDb(scene.slants[floor]!, losses.solid[3 * floor + b]!, c.steep);
   } else if (c.floors.length > 1)
     for (const f of weightedFloors(scene, c, BANDS[b]!, correction)) db += f.weight * f.lossDb;
-  if (c.leafM > 0 || c.bareM > 0) db += foliageBandFactor(b) * foliageAtOneGhzDb(c.leafM, c.bareM);
+  if (c.leafM > 0 || c.bareM > 0) db += FOLIAGE_FACTOR[b] * foliageAtOneGhzDb(c.leafM, c.bareM);
   return db;
 }
 
