@@ -1,6 +1,7 @@
 import type { CastLoss } from '../../radio/field/cast';
 import { gridOver, layersOf, type Grid, type Layer } from '../../radio/field/layers';
-import { draggedField, fieldBase, settling, type FieldBase } from '../../radio/field/unitField';
+import { draggedField } from '../../radio/field/underHand';
+import { fieldBase, settling, type FieldBase } from '../../radio/field/unitField';
 import type { Spot3 } from '../../radio/path/crossings';
 import type { Box } from '../../site/model/levels';
 import { pointOf, type PlanContext } from '../evaluate/context';
@@ -24,6 +25,8 @@ export class SheetFields {
   readonly base: FieldBase;
   /** Settled fields by place of the unit, the most recently used last. */
   private readonly fields = new Map<string, CastLoss>();
+  /** The settled field each unit had last: until the hand has found what is far, that stands. */
+  private readonly before = new Map<string, CastLoss>();
 
   constructor(
     private readonly context: PlanContext,
@@ -60,12 +63,14 @@ export class SheetFields {
     for (const { id, at } of this.places(list)) {
       const key = placeKey(at);
       const kept = this.fields.get(key);
-      fields.set(id, kept ?? draggedField(this.base, at, this.layersOver));
+      fields.set(id, kept ?? draggedField(this.base, at, this.layersOver, this.before.get(id)));
       settled &&= kept !== undefined;
       if (!kept) continue;
+      this.before.set(id, kept);
       this.fields.delete(key);
       this.fields.set(key, kept);
     }
+    for (const id of this.before.keys()) if (!fields.has(id)) this.before.delete(id);
     while (this.fields.size > Math.max(MOST_FIELDS, list.length))
       this.fields.delete(this.fields.keys().next().value!);
     return { fields, settled };

@@ -81,8 +81,8 @@ describe('a cast through a window', () => {
 test('what is given up block by block is nothing that the plain loop finds, on cells of a metre', () => {
   const base = fieldBase(scene, undefined, grid, layers);
   const thin = layers.map((l): Layer => {
-    const pick = (list: Float64Array) => list.filter((_, i) => i % 23 === 0);
-    return { ...l, cells: l.cells.filter((_, i) => i % 23 === 0), xs: pick(l.xs), ys: pick(l.ys) };
+    const pick = (list: Float64Array) => list.filter((_, i) => i % 53 === 0);
+    return { ...l, cells: l.cells.filter((_, i) => i % 53 === 0), xs: pick(l.xs), ys: pick(l.ys) };
   });
   fc.assert(
     fc.property(place, (unit) => {

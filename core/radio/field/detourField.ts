@@ -29,6 +29,8 @@ export interface DetourJob {
   best: CastLoss;
   /** Loss from which on ways are not told apart. */
   capDb: number;
+  /** The blocks of each layer that are asked for. */
+  blocks: ReadonlyMap<Layer, readonly Block[]>;
   /** The weakest of `best` in each block of a layer, by band at 3 · block + band: what cannot beat it wins nowhere in the block. */
   weakest: Map<Layer, Float32Array>;
 }
@@ -38,6 +40,10 @@ export const WEAKER_UNDER_HAND_DB = 15;
 
 /** Under the hand ways are told apart up to this loss: an ordinary unit is not heard beyond it, dB. */
 export const HOPELESS_DB = 138;
+
+/** Every block of some layers. */
+export const allBlocks = (layers: readonly Layer[], grid: Grid): Map<Layer, readonly Block[]> =>
+  new Map(layers.map((layer) => [layer, blocksOf(layer, grid)]));
 
 /** Finds the weakest way known so far in a block. */
 function weigh(job: DetourJob, layer: Layer, block: Block, weakest: Float32Array): void {
@@ -55,22 +61,23 @@ function weigh(job: DetourJob, layer: Layer, block: Block, weakest: Float32Array
 }
 
 /** Starts the search: nothing found yet but what would not matter. */
-export function startDetours(
-  job: DetourJob,
-  grid: Grid,
-  layers: readonly Layer[],
-  weakerDb = WEAKER_DB,
-): void {
+export function startDetours(job: DetourJob, grid: Grid, weakerDb = WEAKER_DB): void {
   const { capDb } = job;
-  for (const layer of layers) {
-    for (let b = 0; b < 3; b++) {
-      const best = job.best[b]!;
-      const straight = job.straight[b]!;
-      for (const cell of layer.cells) best[cell] = Math.min(capDb, straight[cell]! + weakerDb);
+  for (const [layer, blocks] of job.blocks) {
+    const weakest = new Float32Array(3 * blocksOf(layer, grid).length);
+    const { cells } = layer;
+    for (const block of blocks) {
+      const { places } = block;
+      for (let b = 0; b < 3; b++) {
+        const best = job.best[b]!;
+        const straight = job.straight[b]!;
+        for (let n = 0; n < places.length; n++) {
+          const cell = cells[places[n]!]!;
+          best[cell] = Math.min(capDb, straight[cell]! + weakerDb);
+        }
+      }
+      weigh(job, layer, block, weakest);
     }
-    const blocks = blocksOf(layer, grid);
-    const weakest = new Float32Array(3 * blocks.length);
-    for (const block of blocks) weigh(job, layer, block, weakest);
     job.weakest.set(layer, weakest);
   }
 }
@@ -109,9 +116,10 @@ function isOnSide(block: Block, wall: Barrier, from: number): boolean {
  * Blocks of a layer in which a way over a portal may be the strongest somewhere: each is given up by the least the way can lose
  * to any point of its rectangle, its length and its turn included.
  */
-function blocksReached(job: DetourJob, j: number, portal: Portal, grid: Grid, layer: Layer): Block[] {
+function blocksReached(job: DetourJob, j: number, portal: Portal, layer: Layer): readonly Block[] {
   const arrival = job.arrivals[j];
-  if (!arrival) return [];
+  const blocks = job.blocks.get(layer);
+  if (!arrival || !blocks) return [];
   const { wall, slab, edge } = portal;
   const { levelM } = layer;
   if (slab && job.unit.z > slab.levelM === levelM > slab.levelM) return [];
@@ -122,7 +130,7 @@ function blocksReached(job: DetourJob, j: number, portal: Portal, grid: Grid, la
   const from = wall ? sideOf(wall, job.unit) : 0;
   const weakest = job.weakest.get(layer)!;
   const inPlan = turnsInPlan(portal);
-  return blocksOf(layer, grid).filter((block) => {
+  return blocks.filter((block) => {
     const dx = Math.max(0, block.minX - x, x - block.maxX);
     const dy = Math.max(0, block.minY - y, y - block.maxY);
     const on = Math.sqrt(dx * dx + dy * dy + dz * dz);
@@ -227,7 +235,7 @@ function tryPortal(
 }
 
 /** Marks the cells of some blocks. */
-function mark(wanted: Uint8Array, { cells }: Layer, blocks: readonly Block[], as: 0 | 1): void {
+export function mark(wanted: Uint8Array, { cells }: Layer, blocks: readonly Block[], as: 0 | 1): void {
   for (const { places } of blocks) for (let n = 0; n < places.length; n++) wanted[cells[places[n]!]!] = as;
 }
 
@@ -250,7 +258,7 @@ export function* findDetours(
     const portal = portals[j]!;
     for (const layer of layers) {
       const reached = jobs
-        .map((job) => ({ job, blocks: blocksReached(job, j, portal, grid, layer) }))
+        .map((job) => ({ job, blocks: blocksReached(job, j, portal, layer) }))
         .filter(({ blocks }) => blocks.length > 0);
       if (reached.length === 0) continue;
       const all = reached.flatMap(({ blocks }) => blocks);
@@ -312,17 +320,18 @@ function keptField(kept: PortalFields, j: number, layer: Layer, blocks: readonly
   return field.loss;
 }
 
-/** Detours of one moved unit from kept portal fields. */
-export function detoursFromKept(kept: PortalFields, job: DetourJob): void {
-  const { scene, grid, layers } = kept;
+/** Detours of one moved unit from kept portal fields, a step for each portal. */
+export function* detoursFromKept(kept: PortalFields, job: DetourJob): Generator<void> {
+  const { scene, layers } = kept;
   const portals = portalsOf(scene);
   for (const j of strongestFirst([job.arrivals])) {
     const portal = portals[j]!;
     for (const layer of layers) {
-      const blocks = blocksReached(job, j, portal, grid, layer);
+      const blocks = blocksReached(job, j, portal, layer);
       if (blocks.length === 0) continue;
       const loss = keptField(kept, j, layer, blocks);
       for (const block of blocks) tryPortal(j, portal, job, layer, block, loss);
     }
+    yield;
   }
 }

@@ -7,7 +7,8 @@ import type { Spot3 } from '../path/crossings';
 import { buildScene } from '../path/scene';
 import { portalsOf } from '../path/portals';
 import { gridOver, layersOf, type Grid } from './layers';
-import { draggedField, fieldBase, settledFields } from './unitField';
+import { draggedField, underHandOf } from './underHand';
+import { fieldBase, settledFields, straightField } from './unitField';
 
 const site = farmSite();
 const scene = buildScene(site);
@@ -126,11 +127,71 @@ test('under the hand each bend is cast once, and coming back gives the same agai
   const layersFor = (g: Grid) => layersOf(site, ['f-ground', 's-ground', 'b-byre'], g, true);
   const base = fieldBase(scene, undefined, grid, layersFor(grid));
   const there = draggedField(base, { x: 8.2, y: 6.2, z: 4.05 }, layersFor);
-  const kept = base.coarse!.kept.byPortal.size;
+  const kept = underHandOf(base, layersFor).kept.byPortal.size;
   expect(kept).toBeGreaterThan(0);
   expect(kept).toBeLessThanOrEqual(portalsOf(scene).length);
   draggedField(base, { x: 1.7, y: 7.2, z: 1.5 }, layersFor);
-  base.coarse!.detours.clear();
+  underHandOf(base, layersFor).near.clear();
   expect(draggedField(base, { x: 8.2, y: 6.2, z: 4.05 }, layersFor)).toEqual(there);
-  expect(base.coarse!.kept.byPortal.size).toBeGreaterThanOrEqual(kept);
+  expect(underHandOf(base, layersFor).kept.byPortal.size).toBeGreaterThanOrEqual(kept);
+});
+
+describe('under the hand on a plot of many cells', () => {
+  const grid = gridOver(box, 0.25);
+  const layersFor = (g: Grid) => layersOf(site, ['f-ground', 's-ground', 'b-byre'], g, true);
+  const layers = layersFor(grid);
+  const at = (i: number) => ({ x: 8 + i * 0.3, y: 8, z: 1.4 });
+  const fresh = (i: number) => draggedField(fieldBase(scene, undefined, grid, layers), at(i), layersFor);
+  const offBy = (a: ReturnType<typeof fresh>, b: ReturnType<typeof fresh>) =>
+    layers
+      .flatMap((l) => [...l.cells].map((cell) => Math.abs(a[1]![cell]! - b[1]![cell]!)))
+      .sort((x, y) => x - y);
+
+  test('what is near is cast from where it is, and what is far from the coarse grid differs by little', () => {
+    const base = fieldBase(scene, undefined, grid, layers);
+    const straight = straightField(base, at(0));
+    const dragged = draggedField(base, at(0), layersFor);
+    let [near, above] = [0, -Infinity];
+    for (const { layer, blocks } of [...underHandOf(base, layersFor).near.values()][0]!.parts)
+      for (const { places } of blocks)
+        for (const place of places) {
+          const cell = layer.cells[place]!;
+          near++;
+          above = Math.max(above, dragged[1]![cell]! - straight[1]![cell]!);
+        }
+    expect(above).toBeLessThan(1e-4);
+    expect(near).toBeLessThan(0.6 * layers.reduce((n, l) => n + l.cells.length, 0));
+    const off = offBy(dragged, settledFields(base, [at(0)])[0]!);
+    expect(off[Math.floor(0.5 * off.length)]).toBeLessThan(1);
+    expect(off[Math.floor(0.95 * off.length)]).toBeLessThan(9);
+  });
+  test('what is far follows some moves later, to what is found there at once; another height is found at once', () => {
+    const base = fieldBase(scene, undefined, grid, layers);
+    const hand = underHandOf(base, layersFor);
+    for (let i = 0; i <= 20; i += 5) draggedField(base, at(i), layersFor);
+    expect(hand.farther).not.toBeNull();
+    // The hand rests until the last step is through.
+    for (let i = 0; i < 100 && hand.far!.from?.x !== 14; i++) draggedField(base, at(20), layersFor);
+    expect(offBy(draggedField(base, at(20), layersFor), fresh(20)).at(-1)).toBeLessThan(1e-6);
+    const upstairs = { x: 9, y: 6, z: 4.1 };
+    const other = fieldBase(scene, undefined, grid, layers);
+    expect(draggedField(base, upstairs, layersFor)).toEqual(draggedField(other, upstairs, layersFor));
+  });
+  test('until it is found what is far is as it was before the hand took the unit up', () => {
+    const base = fieldBase(scene, undefined, grid, layers);
+    const [before] = settledFields(base, [at(0)]);
+    const moved = draggedField(base, at(1), layersFor, before);
+    const near = new Set(
+      [...underHandOf(base, layersFor).near.values()][0]!.parts.flatMap(({ layer, blocks }) =>
+        blocks.flatMap(({ places }) => [...places].map((place) => layer.cells[place]!)),
+      ),
+    );
+    const differs = layers.flatMap((l) => [...l.cells].filter((c) => moved[1]![c] !== before![1]![c]));
+    expect(differs.length).toBeGreaterThan(0.5 * near.size);
+    expect(differs.every((cell) => near.has(cell))).toBe(true);
+    // Another unit close by brings what it had itself, whatever was found for the first.
+    const [other] = settledFields(base, [{ x: 10, y: 6, z: 1.4 }]);
+    draggedField(base, { x: 10.3, y: 6, z: 1.4 }, layersFor, other);
+    expect(underHandOf(base, layersFor).far).toEqual({ from: null, total: other });
+  });
 });
