@@ -1,6 +1,7 @@
 import { arrivalsOf } from '../core/radio/path/arrivals';
 import { gridOver, layersOf, type Grid, type Layer } from '../core/radio/field/layers';
-import { draggedField, fieldBase, settledFields, straightField } from '../core/radio/field/unitField';
+import { draggedField } from '../core/radio/field/underHand';
+import { fieldBase, settledFields, straightField } from '../core/radio/field/unitField';
 import { portalsOf } from '../core/radio/path/portals';
 import { buildScene } from '../core/radio/path/scene';
 import type { Spot3 } from '../core/radio/path/crossings';
@@ -145,7 +146,7 @@ function drag(name: string, site: Site, cellM: number): Run {
     time(() => draggedField(base, { x: 4 + i * 0.1, y: 8, z: 1.4 }, layersFor)),
   );
   console.log(
-    `${name}: a dragged unit at ${cellM} m, median of ${MOVES} moves ${median(moves).toFixed(1)} ms (Node)`,
+    `${name}: a dragged unit at ${cellM} m, median of ${MOVES} moves ${median(moves).toFixed(1)} ms, the slowest ${Math.max(...moves).toFixed(0)} ms (Node)`,
   );
   const cells = layers.reduce((n, l) => n + l.cells.length, 0);
   return { ms: median(moves), cells, bends: portalsOf(scene).length };

@@ -1,11 +1,13 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, rmSync } from 'node:fs';
+import { dirname } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 
 const PORT = 4697;
 const DB = '.tmp/bench.db';
 
 async function startDemo(): Promise<ChildProcess> {
+  mkdirSync(dirname(DB), { recursive: true });
   for (const end of ['', '-wal', '-shm']) rmSync(DB + end, { force: true });
   const env: NodeJS.ProcessEnv = {
     ...process.env,
@@ -18,11 +20,12 @@ async function startDemo(): Promise<ChildProcess> {
   );
   const server = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve.ts', '--port', String(PORT)], {
     env,
-    stdio: ['ignore', 'pipe', 'ignore'],
+    stdio: ['ignore', 'pipe', 'inherit'],
   });
-  await new Promise<void>((resolve) =>
-    server.stdout.on('data', (chunk: Buffer) => chunk.includes('Ready') && resolve()),
-  );
+  await new Promise<void>((resolve, reject) => {
+    server.once('exit', () => reject(new Error('The server ended before it was ready.')));
+    server.stdout.on('data', (chunk: Buffer) => chunk.includes('Ready') && resolve());
+  });
   return server;
 }
 

@@ -6,7 +6,7 @@ import Database from 'better-sqlite3';
 import { evidenceRows } from '@/core/evidence/rows';
 import { plan } from '@/core/plan/option/schema';
 import { migrate, openDatabase, type Db } from './connection';
-import { findRow, insertRow, newestNumber, rowsAfter, rowsOfKind } from './evidence';
+import { findRow, insertRows, newestNumber, rowsAfter, rowsOfKind } from './evidence';
 import { DatabaseFault, faultOf } from './faults';
 import {
   currentDocument,
@@ -89,7 +89,7 @@ describe('migrations', () => {
     const nothing = { number: 1, kind: 'reading', row_id: 'r', received_at: '', json: '{}' };
     const picture = { picture_id: 'p', type: 'image/png', bytes: Buffer.from('x') };
     expect(() => insertPicture(db, 'nobody', picture, '')).toThrow();
-    expect(() => insertRow(db, 'nobody', nothing)).toThrow();
+    expect(() => insertRows(db, 'nobody', [nothing])).toThrow();
   });
   test.each([
     ['SQLITE_FULL', 'full'],
@@ -129,16 +129,16 @@ describe('rows', () => {
   });
   test('evidence is added once, under a number of its own, and comes in its order', () => {
     expect(newestNumber(db, 'a')).toBe(0);
-    insertRow(db, 'a', row(1, 'reading', 'r1'));
-    insertRow(db, 'a', row(2, 'correction', 'r1'));
-    expect(() => insertRow(db, 'a', row(3, 'reading', 'r1'))).toThrow();
-    expect(() => insertRow(db, 'a', row(2, 'reading', 'r2'))).toThrow();
+    insertRows(db, 'a', [row(1, 'reading', 'r1')]);
+    insertRows(db, 'a', [row(2, 'correction', 'r1')]);
+    expect(() => insertRows(db, 'a', [row(3, 'reading', 'r1')])).toThrow();
+    expect(() => insertRows(db, 'a', [row(2, 'reading', 'r2')])).toThrow();
     expect(rowsAfter(db, 'a', 0).map((e) => e.kind)).toEqual(['reading', 'correction']);
     expect(rowsAfter(db, 'a', 1)).toHaveLength(1);
     expect(findRow(db, 'a', 'reading', 'r1')!.number).toBe(1);
   });
   test('evidence and pictures cannot be changed behind the program’s back', () => {
-    insertRow(db, 'a', row(1, 'reading', 'r1'));
+    insertRows(db, 'a', [row(1, 'reading', 'r1')]);
     insertPicture(db, 'a', { picture_id: 'p', type: 'image/png', bytes: Buffer.from('abc') }, '');
     expect(() => db.prepare("UPDATE evidence_row SET json = '{}'").run()).toThrow();
     expect(() => db.prepare("UPDATE picture SET type = 'image/webp'").run()).toThrow();

@@ -36,10 +36,11 @@ export function countRows(db: Db, jobId: string, kind: string): number {
 }
 
 /** Adds a row of evidence under a number of its own. */
-export function insertRow(db: Db, jobId: string, row: StoredRow): void {
-  db.prepare(
+export function insertRows(db: Db, jobId: string, rows: Iterable<StoredRow>): void {
+  const insert = db.prepare(
     'INSERT INTO evidence_row (job_id, number, kind, row_id, received_at, json) VALUES (?, ?, ?, ?, ?, ?)',
-  ).run(jobId, row.number, row.kind, row.row_id, row.received_at, row.json);
+  );
+  for (const row of rows) insert.run(jobId, row.number, row.kind, row.row_id, row.received_at, row.json);
 }
 
 /** Rows of one kind of a job, in their order. */

@@ -9,15 +9,20 @@ const WORDS = {
     'The database or its folder cannot be written: nothing was changed. See to its permissions, or give another place in NESTLE_DB.',
   corrupt:
     'The database file is damaged. Stop the server, keep the file, and put the newest backup back with “nestle restore”.',
+  document:
+    'cannot be read; no other job is touched. Stop the server, keep the file, and put the newest backup back with “nestle restore”, or go on with the other jobs.',
   other:
     'The database does not answer as it should: nothing was changed. Try again; if it stays, restart the server.',
 } as const;
 export type FaultKind = keyof typeof WORDS;
 
-/** A database that cannot be used as it is. */
+/** A database that cannot be used as it is. `what` begins the sentence where it says something of one thing in it. */
 export class DatabaseFault extends Error {
-  constructor(readonly kind: FaultKind) {
-    super(WORDS[kind]);
+  constructor(
+    readonly kind: FaultKind,
+    { what, cause }: { what?: string; cause?: unknown } = {},
+  ) {
+    super(what ? `${what} ${WORDS[kind]}` : WORDS[kind], { cause });
     this.name = 'DatabaseFault';
   }
 }

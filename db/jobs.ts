@@ -82,6 +82,15 @@ export function currentDocument(db: Db, jobId: string, kind: DocumentKind): Docu
     .get(jobId, kind);
 }
 
+/** Length of the newest revisions of all documents of a job together, characters. */
+export function documentsLength(db: Db, jobId: string): number {
+  const newest = db.prepare<[string], { length: number }>(
+    // SQLite gives the other columns of a group from the row that holds the maximum.
+    'SELECT max(revision), length(json) AS length FROM document WHERE job_id = ? GROUP BY kind',
+  );
+  return newest.all(jobId).reduce((sum, row) => sum + row.length, 0);
+}
+
 /** A document as it was at a revision; the oldest kept one after it where that was thinned. */
 export function documentAt(
   db: Db,

@@ -13,7 +13,7 @@ import { shortList, type Problem } from '@/core/job/problem';
 import { checkEvidence } from '@/core/job/references';
 import { illFormedAt } from '@/core/job/text';
 import { database, type Db } from '@/db/connection';
-import { countRows, findRow, insertRow, newestNumber, rowsAfter, rowsOfKind } from '@/db/evidence';
+import { countRows, findRow, insertRows, newestNumber, rowsAfter, rowsOfKind } from '@/db/evidence';
 import { findJob, touchJob } from '@/db/jobs';
 import { forbidden, type Caller } from './access/caller';
 import { announce } from './changes';
@@ -130,7 +130,7 @@ export function recordEvidence(
         );
       number++;
       added++;
-      insertRow(db, jobId, { number, kind: row.kind, row_id: row.id, received_at: receivedAt, json });
+      insertRows(db, jobId, [{ number, kind: row.kind, row_id: row.id, received_at: receivedAt, json }]);
       stored.push({ ...row, received: { number, at: receivedAt } });
     }
     if (added > 0) touchJob(db, jobId, receivedAt);

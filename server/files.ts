@@ -5,9 +5,9 @@ import { parseJobFile } from '@/core/job/parse';
 import { bytesOf } from '@/core/job/picture';
 import { copyOf, copyTakes } from '@/core/job/copy';
 import { database, type Db } from '@/db/connection';
-import { insertRow } from '@/db/evidence';
+import { insertRows, newestNumber } from '@/db/evidence';
 import { deleteJob, findJob, insertDocument, insertJob, setSummary } from '@/db/jobs';
-import { insertPicture, picturesOf } from '@/db/pictures';
+import { insertPicture, pictureCount, picturesOf } from '@/db/pictures';
 import { forbidden, type Caller } from './access/caller';
 import { DOCUMENT_KINDS, loadJob } from './loaded';
 import { done, noSuchJob, refuse, type Outcome } from './outcome';
@@ -16,6 +16,13 @@ import { done, noSuchJob, refuse, type Outcome } from './outcome';
 export function storeJob(db: Db, job: JobFile, id: string): void {
   const at = new Date().toISOString();
   const headline: Headline = headlineOf(verdictsOf(job.site, job.evidence));
+  let last = 0;
+  // Written out beforehand: while rows go in, nobody else can write.
+  const rows = job.evidence.map(({ received, ...row }) => {
+    last = received?.number ?? last + 1;
+    const received_at = received?.at ?? at;
+    return { number: last, kind: row.kind, row_id: row.id, received_at, json: JSON.stringify(row) };
+  });
   db.transaction(() => {
     insertJob(db, id, job.name, at);
     setSummary(db, id, JSON.stringify(headline));
@@ -23,18 +30,17 @@ export function storeJob(db: Db, job: JobFile, id: string): void {
       insertDocument(db, id, kind, { revision: 1, json: JSON.stringify(job[kind]), saved_at: at });
     for (const p of job.pictures)
       insertPicture(db, id, { picture_id: p.id, type: p.type, bytes: Buffer.from(bytesOf(p.base64)) }, at);
-    let last = 0;
-    for (const { received, ...row } of job.evidence) {
-      last = received?.number ?? last + 1;
-      insertRow(db, id, {
-        number: last,
-        kind: row.kind,
-        row_id: row.id,
-        received_at: received?.at ?? at,
-        json: JSON.stringify(row),
-      });
-    }
+    insertRows(db, id, rows);
   }).immediate();
+}
+
+/** Largest file of a job that is read beside other work, bytes; rows of evidence that come to about as much. */
+export const LONG_FILE = 1_000_000;
+const LONG_ROWS = 2000;
+
+/** Whether a job takes more than a moment to give out or copy: thousands of rows, or pictures. */
+export function isLongJob(id: string, db: Db = database()): boolean {
+  return newestNumber(db, id) > LONG_ROWS || pictureCount(db, id).count > 0;
 }
 
 /** A job as its file: everything, the pictures its survey uses too. */

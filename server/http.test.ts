@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { DatabaseFault } from '../db/faults';
-import { answer, answerPieces, readJson, readPictureBody, readText } from './http';
+import { answer, answerPieces, readJson, readPictureBody, readJsonBytes } from './http';
 import { done, refuse } from './outcome';
 
 const post = (body: BodyInit | null, headers: Record<string, string> = {}) =>
@@ -27,7 +27,7 @@ describe('what is taken in', () => {
     ['a type inside another', 'text/plain; application/json'],
   ])('not %s', async (_, type) => {
     expect(await json(post('{}', { 'content-type': type }))).toEqual(refused(415));
-    expect(await readText(post('{}', { 'content-type': type }), 1000)).toEqual(refused(415));
+    expect(await readJsonBytes(post('{}', { 'content-type': type }), 1000)).toEqual(refused(415));
   });
   test.each([
     ['null', 'null'],

@@ -1,5 +1,5 @@
-import { MOST_NESTED } from '@/core/job/limits';
 import { OWNER, type Caller } from './access/caller';
+import { objectOf } from './json';
 import { answered, done, refuse, type Outcome } from './outcome';
 
 /** Largest bodies of requests, bytes. Only a whole job file may be large. */
@@ -97,13 +97,12 @@ async function readUpTo(
 const sizeText = (bytes: number) =>
   bytes >= 1048576 ? `${bytes / 1048576} MB` : `${Math.round(bytes / 1024)} kB`;
 
-/** Body of a request as text, refused with a reason past the size limit. */
-export async function readText(request: Request, limitBytes: number): Promise<Outcome<string>> {
+/** Body of a request as the bytes of JSON, refused with a reason past the size limit. */
+export async function readJsonBytes(request: Request, limitBytes: number): Promise<Outcome<Uint8Array>> {
   if (typeOf(request) !== 'application/json')
     return refuse(415, 'Send JSON from a page of this application.');
   const tooMuch = refuse(413, `This is larger than ${sizeText(limitBytes)}. Is it the right file?`);
-  const bytes = await readUpTo(request, limitBytes, tooMuch);
-  return bytes.ok ? { ok: true, value: Buffer.from(bytes.value).toString('utf8') } : bytes;
+  return readUpTo(request, limitBytes, tooMuch);
 }
 
 /** A picture from our own pages as bytes, with its kind. */
@@ -118,33 +117,11 @@ export async function readPictureBody(
   return bytes.ok ? { ok: true, value: { type, bytes: bytes.value } } : bytes;
 }
 
-/** Whether a value is nested deeper than anything we send. */
-function tooDeep(value: unknown): boolean {
-  const waiting: [unknown, number][] = [[value, 1]];
-  for (let next = waiting.pop(); next; next = waiting.pop()) {
-    const [v, depth] = next;
-    if (v === null || typeof v !== 'object') continue;
-    if (depth > MOST_NESTED) return true;
-    for (const inner of Object.values(v)) waiting.push([inner, depth + 1]);
-  }
-  return false;
-}
-
 /** Body of a request as a JSON object. */
 export async function readJson(
   request: Request,
   limitBytes: number,
 ): Promise<Outcome<Record<string, unknown>>> {
-  const text = await readText(request, limitBytes);
-  if (!text.ok) return text;
-  let value: unknown;
-  try {
-    value = text.value === '' ? {} : JSON.parse(text.value);
-  } catch {
-    return refuse(400, 'The request is not valid JSON.');
-  }
-  if (value === null || typeof value !== 'object' || Array.isArray(value))
-    return refuse(400, 'The request must be one JSON object.');
-  if (tooDeep(value)) return refuse(400, `The request is nested deeper than ${MOST_NESTED} levels.`);
-  return { ok: true, value: value as Record<string, unknown> };
+  const body = await readJsonBytes(request, limitBytes);
+  return body.ok ? objectOf(body.value) : body;
 }

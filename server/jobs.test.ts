@@ -7,6 +7,7 @@ import { sampleReading } from '../core/evidence/sampleRows';
 import { recordEvidence } from './evidence';
 import { ROWS_A_PIECE } from './loaded';
 import { changeJob, createJob, jobHead, listJobs, openJob, submittedId } from './jobs';
+import { answered } from './outcome';
 import { farm, farmText, mill, opened, valueOf } from './sample';
 
 let db: Db;
@@ -96,6 +97,20 @@ test('the demo is seeded once, kept, and restored on request', () => {
   expect(opened('farm', db).job.name).toBe('Changed');
   expect(seedDemo(OWNER, { farm: farmText }, true, db)).toEqual(['farm']);
   expect(opened('farm', db).job.name).toBe('Quillfeather Farm');
+});
+
+test.each([
+  ['the survey', "UPDATE document SET json = '{' WHERE job_id = 'mill-test' AND kind = 'site'"],
+  ['the brief', "UPDATE document SET json = '[]' WHERE job_id = 'mill-test' AND kind = 'brief'"],
+  ['the plan', "DELETE FROM document WHERE job_id = 'mill-test' AND kind = 'plan'"],
+])('a job whose %s is damaged says so; the list and every other job answer', (what, damage) => {
+  const [whole, damaged] = [farm(db), mill(db)];
+  db.exec(damage);
+  const outcome = answered(() => openJob(OWNER, damaged, db));
+  expect(outcome).toMatchObject({ ok: false, status: 503 });
+  expect(JSON.stringify(outcome)).toMatch(new RegExp(`${what} of this job cannot be read`, 'i'));
+  expect(valueOf(listJobs(OWNER, db))).toHaveLength(2);
+  expect(answered(() => openJob(OWNER, whole, db)).ok).toBe(true);
 });
 
 describe('a job given out in pieces', () => {

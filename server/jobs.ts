@@ -9,7 +9,7 @@ import { database, type Db } from '@/db/connection';
 import * as rows from '@/db/jobs';
 import { forbidden, type Caller } from './access/caller';
 import { storeJob } from './files';
-import { jobPieces } from './loaded';
+import { headText, jobPieces } from './loaded';
 import { practiceJob } from './practice/job';
 import { done, noSuchJob, refuse, type Outcome } from './outcome';
 
@@ -80,15 +80,27 @@ export function jobHead(
   return row ? done({ id, name: row.name }) : noSuchJob();
 }
 
-/**
- * A whole job as the JSON of an `OpenJob`, piece by piece: a job of tens of thousands of readings is never parsed here, and
- * between two pieces others are answered.
- */
-export function openJob(caller: Caller, id: string, db: Db = database()): Outcome<Iterable<string>> {
+/** The JSON of all of a job but its evidence: its documents are read and checked whole. */
+export function jobHeadText(caller: Caller, id: string, db: Db = database()): Outcome<string> {
   const no = forbidden(caller, 'see');
   if (no) return no;
-  const pieces = jobPieces(db, id);
-  return pieces ? done(pieces) : noSuchJob();
+  const head = headText(db, id);
+  return head === null ? noSuchJob() : done(head);
+}
+
+/**
+ * A whole job as the JSON of an `OpenJob`, piece by piece, after its head, which may have been made elsewhere: a job of tens
+ * of thousands of readings is never parsed here, and between two pieces others are answered.
+ */
+export function openJob(
+  caller: Caller,
+  id: string,
+  db: Db = database(),
+  head = jobHeadText(caller, id, db),
+): Outcome<Iterable<string>> {
+  const no = forbidden(caller, 'see');
+  if (no) return no;
+  return head.ok ? done(jobPieces(db, id, head.value)) : head;
 }
 
 const creation = z.strictObject({

@@ -6,6 +6,7 @@ import { site } from '@/core/site/model/schema';
 import type { z } from 'zod';
 import type { Db } from '@/db/connection';
 import { rowsAfter, type StoredRow } from '@/db/evidence';
+import { DatabaseFault } from '@/db/faults';
 import { currentDocument, findJob } from '@/db/jobs';
 
 /** The documents of a job, each with its schema. */
@@ -26,20 +27,29 @@ export interface OpenJob {
 const parsed = new WeakMap<Db, Map<string, { revision: number; value: unknown }>>();
 const MOST_PARSED = 24;
 
-/** The current revision of a document. Throws where a job lacks it or holds one that no schema knows: that is a bug. */
+const NAMES: Record<DocumentKind, string> = { brief: 'brief', site: 'survey', plan: 'plan' };
+
+/** The current revision of a document. A job that lacks it, or holds one that no schema knows, is a fault of the database. */
 export function documentOf<K extends DocumentKind>(
   db: Db,
   jobId: string,
   kind: K,
 ): { revision: number; value: DocumentOf<K> } {
   const row = currentDocument(db, jobId, kind);
-  if (!row) throw new Error(`job ${jobId} has no ${kind}`);
+  const damaged = (cause?: unknown) =>
+    new DatabaseFault('document', { what: `The ${NAMES[kind]} of this job`, cause });
+  if (!row) throw damaged();
   let known = parsed.get(db);
   if (!known) parsed.set(db, (known = new Map()));
   const key = `${jobId} ${kind}`;
   const hit = known.get(key);
   if (hit?.revision === row.revision) return hit as { revision: number; value: DocumentOf<K> };
-  const value = DOCUMENTS[kind].parse(JSON.parse(row.json)) as DocumentOf<K>;
+  let value;
+  try {
+    value = DOCUMENTS[kind].parse(JSON.parse(row.json)) as DocumentOf<K>;
+  } catch (error) {
+    throw damaged(error);
+  }
   const entry = { revision: row.revision, value };
   known.delete(key);
   known.set(key, entry);
@@ -88,16 +98,17 @@ export const ROWS_A_PIECE = 1000;
 const rowText = (r: StoredRow): string =>
   `{"received":${JSON.stringify({ number: r.number, at: r.received_at })},${r.json.slice(1)}`;
 
-/** The JSON of an `OpenJob` in pieces; null where there is no job of that id. */
-export function jobPieces(db: Db, id: string): Iterable<string> | null {
+/** The JSON of all of a job but its evidence, up to where that begins; null where there is no job of that id. */
+export function headText(db: Db, id: string): string | null {
   const head = headOf(db, id);
-  return head && pieces(db, head);
+  return head && `${JSON.stringify(head).slice(0, -2)},"evidence":[`;
 }
 
-function* pieces(db: Db, head: JobHead): Generator<string> {
-  yield `${JSON.stringify(head).slice(0, -2)},"evidence":[`;
+/** The JSON of an `OpenJob` in pieces, the first of which is its head. */
+export function* jobPieces(db: Db, id: string, head: string): Generator<string> {
+  yield head;
   for (let after = 0; ;) {
-    const some = rowsAfter(db, head.id, after, ROWS_A_PIECE);
+    const some = rowsAfter(db, id, after, ROWS_A_PIECE);
     if (some.length > 0) yield `${after === 0 ? '' : ','}${some.map(rowText).join()}`;
     if (some.length < ROWS_A_PIECE) break;
     after = some[some.length - 1]!.number;

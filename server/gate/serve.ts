@@ -8,7 +8,7 @@ import { openDoor, type Door } from '../access/passphrase';
 import { wasOurAddress } from '../access/phones';
 import { refuse } from '../outcome';
 import { noteKnock, ownAddresses, setServing } from '../serving';
-import { openThread } from '../thread/open';
+import { openThreads } from '../thread/open';
 import { answerEnter } from './enter';
 import { ALWAYS, LOOPBACK_NAMES, WALK_API, contentPolicy, freshNonce, refusal, type GateRules } from './gate';
 import { reply } from './replies';
@@ -44,7 +44,7 @@ export async function serve(options: ServeOptions): Promise<{ server: Server; po
   const { address, dev, tls } = options;
   const lan = options.passphrase !== null;
   const door: Door | null = options.passphrase === null ? null : await openDoor(options.passphrase);
-  const thread = openThread();
+  const thread = openThreads();
   const app = next({ dev, dir: process.cwd(), hostname: address, port: options.port });
   await app.prepare();
   const handle = app.getRequestHandler();

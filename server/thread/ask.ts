@@ -1,8 +1,8 @@
 import type { WorkAnswer, WorkArgs, WorkName } from './work';
 
-/** The thread that computes for requests. */
+/** The threads that work for requests. */
 export interface Thread {
-  ask(name: WorkName, args: unknown): Promise<unknown>;
+  ask(name: WorkName, args: unknown, isLong: boolean): Promise<unknown>;
   close(): Promise<void>;
 }
 
@@ -13,9 +13,13 @@ export const setThread = (thread: Thread): void => {
   shared.nestleThread = thread;
 };
 
-/** Asks the thread; rejects where it is not open, or where the work threw. */
-export function askThread<K extends WorkName>(name: K, args: WorkArgs<K>): Promise<WorkAnswer<K>> {
+/** Asks a thread, that for long work where it may take more than a moment; rejects where none is open, or where the work threw. */
+export function askThread<K extends WorkName>(
+  name: K,
+  args: WorkArgs<K>,
+  isLong = false,
+): Promise<WorkAnswer<K>> {
   const thread = shared.nestleThread;
-  if (!thread) return Promise.reject(new Error('the computing thread is not open'));
-  return thread.ask(name, args) as Promise<WorkAnswer<K>>;
+  if (!thread) return Promise.reject(new Error('the threads are not open'));
+  return thread.ask(name, args, isLong) as Promise<WorkAnswer<K>>;
 }

@@ -1,8 +1,8 @@
 import { Worker } from 'node:worker_threads';
 import { setThread, type Thread } from './ask';
 
-/** Opens the thread that computes for requests, at once, so that nobody waits for it to load; anew after a crash. */
-export function openThread(): Thread {
+/** A thread that does one thing after another, opened when it is first asked, and anew after a crash. */
+function oneThread(): Thread & { start(): void } {
   let worker: Worker | null = null;
   let count = 0;
   const waiting = new Map<number, { resolve: (v: unknown) => void; reject: (e: Error) => void }>();
@@ -12,7 +12,7 @@ export function openThread(): Thread {
     waiting.clear();
   };
   const start = (): Worker => {
-    const own = new Worker(new URL('./boot.mjs', import.meta.url));
+    const own = new Worker(new URL('./boot.mjs', import.meta.url), { env: process.env });
     own.unref();
     own.on('message', (m: { n: number; ok: boolean; value?: unknown; words?: string }) => {
       const asked = waiting.get(m.n);
@@ -21,11 +21,11 @@ export function openThread(): Thread {
       else asked?.reject(new Error(m.words));
     });
     own.on('error', (error) => lost(error instanceof Error ? error.message : String(error)));
-    own.on('exit', () => worker === own && lost('the computing thread ended'));
+    own.on('exit', () => worker === own && lost('the thread ended'));
     return own;
   };
-  worker = start();
-  const thread: Thread = {
+  return {
+    start: () => void (worker ??= start()),
     ask: (name, args) =>
       new Promise((resolve, reject) => {
         worker ??= start();
@@ -37,6 +37,19 @@ export function openThread(): Thread {
       worker = null;
     },
   };
-  setThread(thread);
-  return thread;
+}
+
+/**
+ * Opens the threads that work for requests: one at once, so that nobody waits for it to load, and one for long work when the
+ * first of it comes, so that no phone waits for its view while megabytes are read.
+ */
+export function openThreads(): Thread {
+  const [short, long] = [oneThread(), oneThread()];
+  short.start();
+  const threads: Thread = {
+    ask: (name, args, isLong) => (isLong ? long : short).ask(name, args, isLong),
+    close: async () => void (await Promise.all([short.close(), long.close()])),
+  };
+  setThread(threads);
+  return threads;
 }

@@ -6,6 +6,8 @@ import { headOf, type Head } from '../changes';
 import { loadJob, type OpenJob } from '../loaded';
 import { practiceLights, practiceRun, type PracticeAsked } from '../practice/run';
 import { walkView, type WalkView } from '../walk/view';
+import { DOCUMENT_WORK } from './documentWork';
+import { FILE_WORK } from './fileWork';
 
 /** Jobs whose numbers are kept at hand. */
 const MOST_OPEN = 3;
@@ -55,6 +57,8 @@ export const WORK = {
     const job = opened(jobId);
     return job && practiceLights(job.open, phase);
   },
+  ...FILE_WORK,
+  ...DOCUMENT_WORK,
 } as const;
 export type WorkName = keyof typeof WORK;
 export type WorkArgs<K extends WorkName> = Parameters<(typeof WORK)[K]>[0];

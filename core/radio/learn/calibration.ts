@@ -164,11 +164,14 @@ export function calibrate(
   let blocks: Block[] = [];
   let posterior: Posterior = { parameters: [], mean: [], covariance: [], left: [] };
   let step: Update | null = null;
+  let prior = { key: '', precision: Matrix.zeros(0, 0) };
   for (let round = 0; round < rounds; round++) {
     const beliefs = round === 0 ? priorBeliefs(scene) : beliefsOf(scene, posterior);
     const rows = list.map((o) => o.predict(beliefs));
     const parameters = parametersOf(rows, posterior.parameters, scene);
     const at = new Map(parameters.map((name, i) => [name, i]));
+    const key = parameters.join();
+    if (prior.key !== key) prior = { key, precision: priorPrecision(parameters, scene) };
     const previous = new Map(posterior.parameters.map((name, i) => [name, posterior.mean[i]!]));
     if (round === 0)
       list.forEach((o, i) => {
@@ -194,7 +197,7 @@ export function calibrate(
       }
       z.set(i, 0, said[i]!.target - row.value + swing);
     });
-    step = update(blocks, h, z, priorPrecision(parameters, scene));
+    step = update(blocks, h, z, prior.precision);
     const mean = step.mean.to1DArray();
     const moved = Math.max(...mean.map((m, i) => Math.abs(m - (previous.get(parameters[i]!) ?? 0))));
     posterior = { parameters, mean, covariance: step.covariance.to2DArray(), left: [] };

@@ -1,4 +1,4 @@
-import { Matrix, MatrixRowSelectionView } from 'ml-matrix';
+import { Matrix } from 'ml-matrix';
 import { cholesky, inverseDiagonal, solveInPlace, type Factor } from '../../stats/cholesky';
 
 /** Observations whose errors hang together, with the factor of their own covariance. */
@@ -8,22 +8,30 @@ export interface Block {
   factor: Factor;
 }
 
-/** R⁻¹ of a block times some rows of a matrix. */
-function solved({ at, factor }: Block, of: Matrix): Matrix {
-  const out = Matrix.zeros(at.length, of.columns);
-  const column = new Float64Array(at.length);
-  for (let c = 0; c < of.columns; c++) {
-    let any = false;
-    at.forEach((row, k) => {
-      column[k] = of.get(row, c);
-      any ||= column[k] !== 0;
-    });
-    // Most parameters are of other blocks.
-    if (!any) continue;
-    solveInPlace(factor, column);
-    for (let k = 0; k < at.length; k++) out.set(k, c, column[k]!);
-  }
-  return out;
+/** A block on the few parameters its rows lean on: most are of other blocks. */
+interface Leaning extends Block {
+  columns: readonly number[];
+  /** R⁻¹·H of the block, by column. */
+  rh: readonly Float64Array[];
+  /** R⁻¹·z of the block. */
+  rz: Float64Array;
+}
+
+/** R⁻¹ of a block times some of its values. */
+function solved({ at, factor }: Block, value: (row: number) => number): Float64Array {
+  const column = Float64Array.from(at, value);
+  solveInPlace(factor, column);
+  return column;
+}
+
+function leaning(block: Block, h: readonly (readonly number[])[], z: Matrix): Leaning {
+  const columns = (h[0] ?? []).flatMap((_, c) => (block.at.some((row) => h[row]![c] !== 0) ? [c] : []));
+  return {
+    ...block,
+    columns,
+    rh: columns.map((c) => solved(block, (row) => h[row]![c]!)),
+    rz: solved(block, (row) => z.get(row, 0)),
+  };
 }
 
 /** Inverse of a symmetric positive definite matrix. */
@@ -54,34 +62,37 @@ export interface Update {
  * S₀⁻¹ + Σ HᵀR⁻¹H over the blocks. Leave-one-out errors follow from K⁻¹ = R⁻¹ − R⁻¹H·Σ·HᵀR⁻¹ (Woodbury).
  */
 export function update(blocks: readonly Block[], h: Matrix, z: Matrix, priorPrecision: Matrix): Update {
-  const parameters = h.columns;
-  const precision = priorPrecision.clone();
-  const pull = Matrix.zeros(parameters, 1);
-  const through = blocks.map((block) => {
-    const rh = solved(block, h);
-    const rz = solved(block, z);
-    const ownT = new Matrix(new MatrixRowSelectionView(h, [...block.at]).to2DArray()).transpose();
-    precision.add(ownT.mmul(rh));
-    pull.add(ownT.mmul(rz));
-    return { ...block, rh, rz };
-  });
-  const covariance = inverseOf(precision);
-  const mean = covariance.mmul(pull);
+  const rows = h.to2DArray();
+  const precision = priorPrecision.to2DArray();
+  const pull = new Float64Array(h.columns);
+  // Over the columns a block leans on, and no others: the plain product over all of them took half of a calibration.
+  const through = blocks.map((block) => leaning(block, rows, z));
+  for (const { at, columns, rh, rz } of through)
+    columns.forEach((c) => {
+      at.forEach((row, k) => (pull[c]! += rows[row]![c]! * rz[k]!));
+      columns.forEach((other, j) => {
+        let sum = 0;
+        for (let k = 0; k < at.length; k++) sum += rows[at[k]!]![c]! * rh[j]![k]!;
+        precision[c]![other]! += sum;
+      });
+    });
+  const covariance = inverseOf(new Matrix(precision));
+  const mean = covariance.mmul(Matrix.columnVector(pull));
   const weights = new Float64Array(h.rows);
-  for (const { at, rh, rz } of through) {
-    const own = Matrix.sub(rz, rh.mmul(mean));
-    at.forEach((i, k) => (weights[i] = own.get(k, 0)));
-  }
+  for (const { at, columns, rh, rz } of through)
+    at.forEach((row, k) => {
+      weights[row] = columns.reduce((left, c, i) => left - rh[i]![k]! * mean.get(c, 0), rz[k]!);
+    });
   const leaveOneOut = () => {
     const out: { off: number; sigma: number }[] = [];
-    for (const { at, factor, rh } of through) {
+    for (const { at, factor, columns, rh } of through) {
       const diagonal = inverseDiagonal(factor);
-      const spread = rh.mmul(covariance);
-      at.forEach((i, k) => {
-        let shared = 0;
-        for (let p = 0; p < parameters; p++) shared += spread.get(k, p) * rh.get(k, p);
+      const own = covariance.selection([...columns], [...columns]);
+      at.forEach((row, k) => {
+        const lean = Matrix.rowVector(rh.map((column) => column[k]!));
+        const shared = columns.length > 0 ? lean.mmul(own).mmul(lean.transpose()).get(0, 0) : 0;
         const kInverse = Math.max(1e-12, diagonal[k]! - shared);
-        out[i] = { off: weights[i]! / kInverse, sigma: Math.sqrt(1 / kInverse) };
+        out[row] = { off: weights[row]! / kInverse, sigma: Math.sqrt(1 / kInverse) };
       });
     }
     return out;

@@ -1,11 +1,13 @@
-import { SMALL_BODY, answer, answerPieces, readJson } from '@/server/http';
+import { SMALL_BODY, answer, answerPieces, callerOf, readJson } from '@/server/http';
 import { changeJob, openJob } from '@/server/jobs';
+import { largeHead } from '@/server/large';
 
 type Context = { params: Promise<{ jobId: string }> };
 
 export async function GET(request: Request, { params }: Context) {
   const { jobId } = await params;
-  return answerPieces(request, (caller) => openJob(caller, jobId));
+  const head = await largeHead(callerOf(request), jobId);
+  return answerPieces(request, (caller) => openJob(caller, jobId, undefined, head));
 }
 
 export async function PATCH(request: Request, { params }: Context) {

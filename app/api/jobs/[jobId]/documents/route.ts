@@ -1,8 +1,10 @@
 import { saveAct } from '@/server/documents';
-import { SAVE_BODY, answer, readJson } from '@/server/http';
+import { SAVE_BODY, answer } from '@/server/http';
+import { change } from '@/server/large';
 
 export async function PUT(request: Request, { params }: { params: Promise<{ jobId: string }> }) {
-  const { jobId } = await params;
-  const body = await readJson(request, SAVE_BODY);
-  return answer(request, (caller) => (body.ok ? saveAct(caller, jobId, body.value) : body));
+  const { jobId: id } = await params;
+  return answer(request, (caller) =>
+    change(request, SAVE_BODY, { caller, id }, 'saveAct', (body) => saveAct(caller, id, body)),
+  );
 }

@@ -1,13 +1,14 @@
-import { duplicateJob } from '@/server/files';
+import { isLongJob } from '@/server/files';
 import { SMALL_BODY, answer, readJson } from '@/server/http';
 import { submittedId } from '@/server/jobs';
+import { askThread } from '@/server/thread/ask';
 
 export async function POST(request: Request, { params }: { params: Promise<{ jobId: string }> }) {
   const { jobId } = await params;
   const body = await readJson(request, SMALL_BODY);
-  return answer(request, (caller) =>
-    body.ok
-      ? duplicateJob(caller, jobId, submittedId(body.value.id), body.value.takes ?? 'everything')
-      : body,
-  );
+  return answer(request, (caller) => {
+    if (!body.ok) return body;
+    const { id, takes = 'everything' } = body.value;
+    return askThread('duplicateJob', { caller, id: jobId, newId: submittedId(id), takes }, isLongJob(jobId));
+  });
 }

@@ -1,5 +1,6 @@
 import { readEvidence, recordEvidence } from '@/server/evidence';
-import { EVIDENCE_BODY, answer, readJson } from '@/server/http';
+import { EVIDENCE_BODY, answer } from '@/server/http';
+import { change } from '@/server/large';
 
 type Context = { params: Promise<{ jobId: string }> };
 
@@ -10,7 +11,10 @@ export async function GET(request: Request, { params }: Context) {
 }
 
 export async function POST(request: Request, { params }: Context) {
-  const { jobId } = await params;
-  const body = await readJson(request, EVIDENCE_BODY);
-  return answer(request, (caller) => (body.ok ? recordEvidence(caller, jobId, body.value) : body));
+  const { jobId: id } = await params;
+  return answer(request, (caller) =>
+    change(request, EVIDENCE_BODY, { caller, id }, 'recordEvidence', (body) =>
+      recordEvidence(caller, id, body),
+    ),
+  );
 }

@@ -1,18 +1,20 @@
-import { writeJobFile } from '@/core/job/jobFile';
-import { exportJob } from '@/server/files';
+import { isLongJob } from '@/server/files';
 import { answer, callerOf } from '@/server/http';
-import { answered } from '@/server/outcome';
+import { answered, done } from '@/server/outcome';
+import { askThread } from '@/server/thread/ask';
 
 export async function GET(request: Request, { params }: { params: Promise<{ jobId: string }> }) {
   const { jobId } = await params;
-  const open = answered(() => exportJob(callerOf(request), jobId));
-  if (!open.ok) return answer(request, () => open);
+  const long = answered(() => done(isLongJob(jobId)));
+  if (!long.ok) return answer(request, () => long);
+  const file = await askThread('exportJob', { caller: callerOf(request), id: jobId }, long.value);
+  if (!file.ok) return answer(request, () => file);
   const name =
-    open.value.name
+    file.value.name
       .replace(/[^A-Za-z0-9]+/g, '-')
       .replace(/^-|-$/g, '')
       .toLowerCase() || 'job';
-  return new Response(writeJobFile(open.value), {
+  return new Response(file.value.bytes, {
     headers: {
       'content-type': 'application/json',
       'content-disposition': `attachment; filename="${name}.nestle.json"`,

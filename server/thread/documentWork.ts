@@ -1,0 +1,28 @@
+import type { Caller } from '../access/caller';
+import { saveAct, type SaveOutcome } from '../documents';
+import { recordEvidence } from '../evidence';
+import { jobHeadText } from '../jobs';
+import { objectOf } from '../json';
+import { answered } from '../outcome';
+
+interface Sent {
+  caller: Caller;
+  id: string;
+  /** UTF-8 of what was sent. */
+  bytes: Uint8Array;
+}
+
+/** What checks a document whole: a moment on most houses, longer on a survey of megabytes. */
+export const DOCUMENT_WORK = {
+  jobHeadText: ({ caller, id }: { caller: Caller; id: string }) => answered(() => jobHeadText(caller, id)),
+  saveAct: ({ caller, id, bytes }: Sent): SaveOutcome =>
+    answered((): SaveOutcome => {
+      const body = objectOf(bytes);
+      return body.ok ? saveAct(caller, id, body.value) : body;
+    }),
+  recordEvidence: ({ caller, id, bytes }: Sent) =>
+    answered(() => {
+      const body = objectOf(bytes);
+      return body.ok ? recordEvidence(caller, id, body.value) : body;
+    }),
+} as const;

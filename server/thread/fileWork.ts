@@ -1,0 +1,32 @@
+import { writeJobFile } from '@/core/job/jobFile';
+import type { Caller } from '../access/caller';
+import { duplicateJob, exportJob, importJob } from '../files';
+import { textOf } from '../json';
+import { answered, done, type Outcome } from '../outcome';
+
+/** Whole jobs in and out: megabytes of text to read, check and write. A fault of the database is said in words already here. */
+export const FILE_WORK = {
+  /** Takes in the UTF-8 of a job file. */
+  importJob: (asked: { caller: Caller; bytes: Uint8Array; id: string }): Outcome<{ id: string }> =>
+    answered(() => importJob(asked.caller, textOf(asked.bytes), asked.id)),
+  duplicateJob: (asked: {
+    caller: Caller;
+    id: string;
+    newId: string;
+    takes: unknown;
+  }): Outcome<{ id: string }> =>
+    answered(() => duplicateJob(asked.caller, asked.id, asked.newId, asked.takes)),
+  /** The text of a job's file as UTF-8, with the job's name. */
+  exportJob: ({
+    caller,
+    id,
+  }: {
+    caller: Caller;
+    id: string;
+  }): Outcome<{ name: string; bytes: Uint8Array<ArrayBuffer> }> =>
+    answered(() => {
+      const job = exportJob(caller, id);
+      if (!job.ok) return job;
+      return done({ name: job.value.name, bytes: new TextEncoder().encode(writeJobFile(job.value)) });
+    }),
+} as const;
