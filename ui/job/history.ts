@@ -1,3 +1,4 @@
+import type { RowOf } from '@/core/evidence/rows';
 import { changeWords } from '@/core/job/changeWords';
 import { merge } from '@/core/job/merge';
 import { settled, type Documents } from '@/core/job/settle';
@@ -12,13 +13,20 @@ export interface DocumentAct {
   key: string | null;
 }
 
-/** Readings this window took: taking them back strikes them out. */
+type Correction = RowOf<'correction'>['act'];
+
+/** What this window did to readings: took them, struck them out, or let them count again. */
 export interface ReadingAct {
   kind: 'readings';
+  did: 'take' | Correction;
   ids: readonly string[];
   words: string;
   stop: string | null;
 }
+
+/** The correction of readings that takes an act back, or does it again: a reading that was taken is struck out. */
+export const correctionFor = (did: ReadingAct['did'], way: 'undo' | 'redo'): Correction =>
+  (did === 'strikeOut') === (way === 'redo') ? 'strikeOut' : 'takeBack';
 
 export type Act = DocumentAct | ReadingAct;
 

@@ -2,21 +2,25 @@ import { MOST_PROBLEMS, type Problem } from '@/core/job/problem';
 
 export type Answer<T> = { ok: true; value: T } | { ok: false; status: number; problems: Problem[] };
 
-const unreachable: { ok: false; status: number; problems: Problem[] } = {
+const failed = (status: number, message: string): { ok: false; status: number; problems: Problem[] } => ({
   ok: false,
-  status: 0,
-  problems: [{ path: '', message: 'The server does not answer. Is it still running?' }],
-};
+  status,
+  problems: [{ path: '', message }],
+});
 
 async function ask<T>(path: string, init: RequestInit): Promise<Answer<T>> {
+  let status = 0;
   try {
     const response = await fetch(path, init);
+    if (response.status >= 500) ({ status } = response);
     const data = (await response.json()) as T & { problems?: Problem[] };
     if (response.ok) return { ok: true, value: data };
     // What else a refusal carries, such as the current version of a document, comes along.
     return { ...data, ok: false, status: response.status, problems: data.problems ?? [] };
   } catch {
-    return unreachable;
+    return status === 0
+      ? failed(0, 'The server does not answer. Is it still running?')
+      : failed(status, `The server failed at this (${status}). Try again; what it printed says why.`);
   }
 }
 

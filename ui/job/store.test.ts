@@ -56,7 +56,7 @@ describe('undo and redo', () => {
   });
   test('a reading just taken is an act like any other', () => {
     rename('One');
-    state().rememberReadings(['r-1'], 'a reading');
+    state().rememberReadings({ did: 'take', ids: ['r-1'], words: 'a reading' });
     expect(state().undo()).toMatchObject({ kind: 'readings', ids: ['r-1'] });
     expect(state().brief.customer).toBe('One');
     expect(state().redo()).toMatchObject({ kind: 'readings' });

@@ -11,7 +11,7 @@ import type { Option, Plan } from '@/core/plan/option/schema';
 import { sameThing, type Thing, type ThingKind } from '@/core/site/edit/things';
 import type { Site } from '@/core/site/model/schema';
 import type { DocumentKind, OpenJob } from '@/server/loaded';
-import { KINDS, remembered, reversed, type Act, type History } from './history';
+import { KINDS, remembered, reversed, type Act, type History, type ReadingAct } from './history';
 
 /** What is selected everywhere: a unit of the network, or a thing of the survey. */
 export type Selection = { kind: 'unit' | ThingKind; id: string } | null;
@@ -64,8 +64,8 @@ export interface JobState extends Documents {
   receive(kind: DocumentKind, document: unknown): void;
   /** Adds evidence as the server stored it. */
   addRows(rows: readonly EvidenceRow[]): void;
-  /** Remembers readings as an act that can be taken back. */
-  rememberReadings(ids: readonly string[], words: string): void;
+  /** Remembers what was done to readings as an act that can be taken back. */
+  rememberReadings(act: Pick<ReadingAct, 'did' | 'ids' | 'words'>): void;
   select(selection: Selection): void;
   /** Adds a thing to what is selected, or takes it out again. */
   selectAlso(thing: Thing): void;
@@ -177,10 +177,8 @@ export function createJobStore(opened: OpenJob) {
       redo: () => step('future'),
       receive: (kind, document) => set({ [kind]: document } as Partial<JobState>),
       addRows: (rows) => set((s) => ({ evidence: withRows(s.evidence, rows) })),
-      rememberReadings: (ids, words) =>
-        set((s) => ({
-          history: remembered(s.history, { kind: 'readings', ids, words, stop: s.here }),
-        })),
+      rememberReadings: (act) =>
+        set((s) => ({ history: remembered(s.history, { kind: 'readings', stop: s.here, ...act }) })),
       select: (selected) => set({ selected, also: [] }),
       selectAlso: (thing) =>
         set((s) => {

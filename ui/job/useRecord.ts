@@ -103,7 +103,7 @@ export function useRecord() {
       const problem = await post({ phase, ...frozen }, [
         { kind: 'reading', id, at, by: brief.installer.slice(0, 80), stateId: AGAINST, ...values },
       ]);
-      if (!problem) rememberReadings([id], 'a reading');
+      if (!problem) rememberReadings({ did: 'take', ids: [id], words: 'a reading' });
       return problem;
     },
     [post, store],

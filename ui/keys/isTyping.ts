@@ -5,3 +5,9 @@ export function isTyping(event: KeyboardEvent): boolean {
     'input:not([type=checkbox], [type=radio], [type=range], [type=file]), textarea, select, [contenteditable], [role=dialog], [role=menu]',
   );
 }
+
+/** Whether a field holds nothing of its own to take back: an empty one in a form that is emptied each time it is recorded. */
+export function isBlank(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLInputElement | null;
+  return target?.value === '' && target.closest('[data-emptied]') !== null;
+}

@@ -1,14 +1,14 @@
 'use client';
 import { useEffect, useRef } from 'react';
 import { tinykeys } from 'tinykeys';
-import { isTyping } from './isTyping';
+import { isBlank, isTyping } from './isTyping';
 import { KEYS, type KeyId } from './registry';
 
 export type KeyHandlers = Partial<Record<KeyId, (event: KeyboardEvent) => void>>;
 
 /**
  * Binds keys of the registry for as long as a view is there. A press in a field or a dialog is typing, and one that
- * drawing has taken is not given on.
+ * drawing has taken is not given on. Undo and redo are the page's in a form that was emptied after it was recorded.
  */
 export function useKeys(handlers: KeyHandlers): void {
   const latest = useRef(handlers);
@@ -21,7 +21,8 @@ export function useKeys(handlers: KeyHandlers): void {
     for (const id of ids.split(',') as KeyId[])
       for (const pattern of KEYS[id].patterns)
         bindings[pattern] = (event) => {
-          if (isTyping(event) || event.defaultPrevented) return;
+          const isForPage = !isTyping(event) || ((id === 'undo' || id === 'redo') && isBlank(event));
+          if (!isForPage || event.defaultPrevented) return;
           latest.current[id]?.(event);
         };
     return tinykeys(window, bindings);

@@ -190,7 +190,8 @@ export function ReadingForm({
     filled.current = null;
     setTyped(EMPTY);
     setSaid(connected ? 'Run recorded. Enter the next one.' : 'Recorded: no connection.');
-    first.current?.focus();
+    // With the next frame: focus asks for the page to be laid out, which is about to change by the new run.
+    requestAnimationFrame(() => first.current?.focus());
   }
 
   return (
@@ -209,6 +210,7 @@ export function ReadingForm({
       />
       <form
         className="mt-2"
+        data-emptied
         aria-label={spot ? `Reading at spot ${spot.number}, ${spot.name}` : 'Wired test at the gateway'}
         onSubmit={(e) => {
           e.preventDefault();

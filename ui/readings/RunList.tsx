@@ -6,7 +6,7 @@ import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { levelText } from '@/core/site/model/levelText';
 import type { SpotVerdict } from '@/core/readings/verdict';
-import { useJob } from '@/ui/job/store';
+import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { clockText, readText } from '@/ui/pieces/format';
 import { Problem } from '@/ui/pieces/Problem';
@@ -40,6 +40,7 @@ export function RunList({
 }) {
   const rows = useJob((s) => s.evidence);
   const record = useRecord();
+  const store = useJobStore();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
   const [all, setAll] = useState(false);
@@ -57,9 +58,11 @@ export function RunList({
   const correct = async (r: Reading, act: 'strikeOut' | 'takeBack') => {
     if (busy) return;
     setBusy(r.id);
-    setProblem(
-      await record.correct([r.id], act, act === 'strikeOut' ? 'struck out by hand' : 'taken back by hand'),
-    );
+    const isStrike = act === 'strikeOut';
+    const wrong = await record.correct([r.id], act, isStrike ? 'struck out by hand' : 'taken back by hand');
+    const words = `${isStrike ? 'a run struck out' : 'a run that counts again'}, of ${clockText(r.at)}`;
+    if (!wrong) store.getState().rememberReadings({ did: act, ids: [r.id], words });
+    setProblem(wrong);
     setBusy(null);
   };
   const older = all ? 0 : Math.max(0, runs.length - NEWEST);

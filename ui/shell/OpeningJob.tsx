@@ -1,4 +1,5 @@
 'use client';
+import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { OpenJob } from '@/server/loaded';
 import { get, problemText, type Answer } from '@/ui/job/requests';
@@ -27,9 +28,12 @@ export function OpeningJob({ id, name, children }: { id: string; name: string; c
         <main className="mx-auto max-w-xl p-8">
           <h1 className="head2">The job could not be opened</h1>
           <Problem words={problemText(opened.problems)} className="mt-2" />
-          <Button className="mt-4" onClick={() => setTries(tries + 1)}>
-            Try again
-          </Button>
+          <div className="mt-4 flex items-center gap-4">
+            <Button onClick={() => setTries(tries + 1)}>Try again</Button>
+            <Link href="/" className="link">
+              All jobs
+            </Link>
+          </div>
         </main>
       ) : (
         <p className="p-4 text-ink-2" role="status">

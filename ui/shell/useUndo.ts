@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import { STOPS } from '@/core/job/stops';
-import { actWords, type Act } from '@/ui/job/history';
+import { actWords, correctionFor, type Act } from '@/ui/job/history';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 
@@ -53,7 +53,7 @@ export function useUndo() {
       if (act.kind === 'readings') {
         const problem = await record.correct(
           act.ids,
-          way === 'undo' ? 'strikeOut' : 'takeBack',
+          correctionFor(act.did, way),
           way === 'undo' ? 'taken back at once' : 'taken back by mistake',
         );
         if (problem) {
