@@ -16,7 +16,7 @@ test('what readings taught is one sentence, the greatest first, three things at 
   );
   const walls = { 'loss:rubbleStone:2.4': 6, 'loss:rubbleStone:5': 7, 'loss:rubbleStone:6': 8 };
   expect(taught({ ...walls, 'device:phone': -4 })).toBe(
-    'In this house rubble stone, 50 cm takes 7 dB more than usual, and the phone hears 4 dB less than its kind usually does.',
+    'In this house rubble stone (50 cm) takes 7 dB more than usual, and the phone hears 4 dB less than its kind usually does.',
   );
   const all = taught({ ...walls, 'device:phone': 4, bend: -3, 'air:2.4': -0.3, share: -0.1 });
   expect(all.split(', and')[0]).toContain('rubble stone');

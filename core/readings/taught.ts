@@ -2,7 +2,7 @@ import { BANDS, type PerBand } from '../radio/link/bands';
 import { SPEED_DB_PER_LN, asLoss, lossParameter } from '../radio/learn/beliefs';
 import type { Posterior } from '../radio/learn/posterior';
 import { CLIENT_TYPES } from '../radio/link/clients';
-import { describeConstruction, type CustomConstruction } from '../site/model/constructions';
+import { describeConstruction, inSentence, type CustomConstruction } from '../site/model/constructions';
 import type { ClientTypeId } from '../site/model/schema';
 
 /** A change smaller than this says nothing a person would act on, dB, and as a share of a speed. */
@@ -37,7 +37,7 @@ function lessonsOf(
     const [kind, what, band] = name.split(':');
     if (kind === 'device' && band === undefined && Math.abs(m) >= WORTH_SAYING_DB)
       put(name, {
-        words: `the ${CLIENT_TYPES[what as ClientTypeId].label} hears ${moreOrLess(m, 'more', 'less')} than its kind usually does`,
+        words: `the ${inSentence(CLIENT_TYPES[what as ClientTypeId].label)} hears ${moreOrLess(m, 'more', 'less')} than its kind usually does`,
         size: Math.abs(m),
       });
     const loss = asLoss(name);
@@ -47,7 +47,7 @@ function lessonsOf(
         BANDS.reduce((sum, own) => sum + value(lossParameter(loss.construction, own)), 0) / BANDS.length;
       if (Math.abs(middle) >= WORTH_SAYING_DB)
         put(loss.construction, {
-          words: `${describeConstruction(loss.construction, custom).label} takes ${moreOrLess(middle, 'more', 'less')} than usual`,
+          words: `${inSentence(describeConstruction(loss.construction, custom).label)} takes ${moreOrLess(middle, 'more', 'less')} than usual`,
           size: Math.abs(middle),
         });
     }

@@ -1,18 +1,18 @@
 import { expect, test } from '@jest/globals';
-import { quillfeatherFarm } from '../../demo/farm';
-import { learntContext } from '../readings/learn';
 import { evaluate } from '../plan/evaluate/evaluate';
+import { smallHouse, smallToday as today } from './design/smallHouse';
 import { fixesOf } from './fixes';
 
-const job = quillfeatherFarm();
-const { context } = learntContext(job);
-const { today } = job.plan;
-const option = job.plan.options[0]!;
+const context = smallHouse(12, { rooms: 7, outlets: 8, coax: true });
+const option = today;
 const noPause = () => Promise.resolve();
 
 test('each change told serves the spot by the full model, for what it says, the cheapest first', async () => {
-  const spot = job.site.spots.find((s) => s.number === 8)!;
-  const nowMinor = evaluate(context, option, today).price.totalMinor;
+  const now = evaluate(context, option, today);
+  const nowMinor = now.price.totalMinor;
+  const spot = context.site.spots.find(
+    (s) => now.predictions.find((p) => p.spotId === s.id)!.verdict !== 'serves',
+  )!;
   const fixes = await fixesOf(context, today, option, spot.id, noPause);
   expect(fixes.length).toBeGreaterThan(0);
   expect(fixes.map((f) => f.moreMinor)).toEqual([...fixes.map((f) => f.moreMinor)].sort((a, b) => a - b));
@@ -28,5 +28,5 @@ test('each change told serves the spot by the full model, for what it says, the 
 test('of a spot that is gone, or with nothing on the line, nothing is told', async () => {
   expect(await fixesOf(context, today, option, 'nobody', noPause)).toEqual([]);
   const empty = { ...option, units: [] };
-  expect(await fixesOf(context, today, empty, job.site.spots[0]!.id, noPause)).toEqual([]);
+  expect(await fixesOf(context, today, empty, context.site.spots[0]!.id, noPause)).toEqual([]);
 });

@@ -5,6 +5,7 @@ import { learntContext } from '../readings/learn';
 import { plainFeed } from '../plan/option/feeds';
 import type { Option, Unit } from '../plan/option/schema';
 import { answer } from './ask';
+import { smallHouse, smallToday } from './design/smallHouse';
 import { candidatePlaces } from './candidates';
 import { compareFeeds } from './feeds';
 import { gatewayChoices, glowOf } from './more';
@@ -79,9 +80,10 @@ describe('places', () => {
 
 describe('schools', () => {
   test('each keeps its rule, and none beats the free one', async () => {
+    const small = smallHouse(12, { rooms: 7, outlets: 8, coax: true });
     const plans: SchoolPlan[] = [];
     for (const school of SCHOOLS) {
-      const plan = await planBySchool(context, today, school, [], noPause);
+      const plan = await planBySchool(small, smallToday, school, [], noPause);
       if (plan) plans.push(plan);
     }
     expect(plans).toHaveLength(SCHOOLS.length);
@@ -90,6 +92,7 @@ describe('schools', () => {
       of(id)
         .option.units.slice(1)
         .map((u) => u.feed.kind);
+    for (const id of ['wirelessFirst', 'wireFirst', 'noDrilling']) expect(kinds(id)).not.toEqual([]);
     expect(kinds('wirelessFirst').every((k) => k === 'wireless')).toBe(true);
     expect(kinds('wireFirst').some((k) => k === 'wireless')).toBe(false);
     expect(of('noDrilling').evaluation.cables).toEqual([]);

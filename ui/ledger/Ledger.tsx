@@ -50,9 +50,12 @@ const Row = memo(function Row({ row, isOpen }: RowProps) {
     if (!isOpen && spot.place.storeyId) showStorey(spot.place.storeyId);
   };
   const item = useRef<HTMLLIElement>(null);
-  // A row that is opened from elsewhere, by a key or on the sheet, comes into view.
+  // A row that is opened from elsewhere, by a key or on the sheet, comes into view: with the next frame, which lays the page out
+  // anyway, and not in the middle of the press.
   useEffect(() => {
-    if (isOpen) item.current?.scrollIntoView({ block: 'nearest' });
+    if (!isOpen) return;
+    const frame = requestAnimationFrame(() => item.current?.scrollIntoView({ block: 'nearest' }));
+    return () => cancelAnimationFrame(frame);
   }, [isOpen]);
   return (
     <li

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { minutesText, speedText } from './format';
+import { clockText, dateText, dayText, minutesText, speedText } from './format';
 
 test.each([
   [0, '0.0'],
@@ -18,3 +18,8 @@ test.each([
   [90, '1 h 30'],
   [605, '10 h 05'],
 ])('%d minutes read %s', (minutes, text) => expect(minutesText(minutes)).toBe(text));
+
+test('times are those where the reader is, and days have their names', () => {
+  const at = new Date(2026, 10, 25, 7, 5).toISOString();
+  expect([clockText(at), dayText(at), dateText(at)]).toEqual(['07:05', '25 November', '25 November 2026']);
+});

@@ -6,13 +6,17 @@ import { eavesLevelM, levelOf, sheetStoreys } from '@/core/site/model/levels';
 import { useJob } from '@/ui/job/store';
 import { FEED_STYLE, feedPath } from '@/ui/sheet/feedLine';
 import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
-import { sectionLayout, sectionX } from './layout';
+import { namesThatFit, sectionLayout, sectionX } from './layout';
 import { parentIdOf } from '@/core/plan/option/feeds';
 
 /** Room at the left for the storey names of the first building. */
 const SIDE_PX = 64;
 const HEAD_PX = 10;
 const FOOT_PX = 24;
+/** Mean advance of the figure face, as a share of its size. */
+const ADVANCE = 0.46;
+const STOREY_PX = 12;
+const BUILDING_PX = 12.5;
 
 /** All buildings side by side, cut open: change storey here, see what hangs above what and how outbuildings are joined. */
 export function Section({ option }: { option: Option | null }) {
@@ -46,6 +50,28 @@ export function Section({ option }: { option: Option | null }) {
   const ground = size.height - FOOT_PX - k * layout.depthM;
   const px = (m: number) => left + k * m;
   const py = (levelM: number) => ground - k * levelM;
+  const drawn = layout.buildings.map(({ building, atM, widthM }) => ({
+    x0: px(atM),
+    x1: px(atM + widthM),
+    y0: py(eavesLevelM(building)),
+    y1: ground,
+  }));
+  const storeyNames = layout.buildings.flatMap(({ building, atM }) =>
+    building.storeys.map((s) => {
+      const [x1, y] = [px(atM) - 7, py(s.floorLevelM + s.heightM / 2)];
+      const x0 = x1 - s.name.length * STOREY_PX * ADVANCE;
+      return { id: s.id, name: s.name, y, at: { x0, x1, y0: y - STOREY_PX / 2, y1: y + STOREY_PX / 2 } };
+    }),
+  );
+  const buildingNames = layout.buildings.map(({ building, atM, widthM }) => {
+    const [x, half] = [px(atM + widthM / 2), (building.name.length * BUILDING_PX * ADVANCE) / 2];
+    return { id: building.id, at: { x0: x - half, x1: x + half, y0: size.height - 18, y1: size.height - 4 } };
+  });
+  // What is open is named before what is not.
+  const shown = namesThatFit(
+    [...[...storeyNames].sort((a, b) => Number(open.has(b.id)) - Number(open.has(a.id))), ...buildingNames],
+    drawn,
+  );
   const units = option?.units ?? [];
   const at = (u: (typeof units)[number]): [number, number] => [
     px(sectionX(layout, u.place)),
@@ -103,30 +129,22 @@ export function Section({ option }: { option: Option | null }) {
                       stroke="var(--ink)"
                       strokeWidth={isOpen ? 2 : 1}
                     />
-                    <text
-                      className="fig"
-                      x={x0 - 7}
-                      y={y + height / 2 + 4}
-                      textAnchor="end"
-                      fontSize={12}
-                      fill={isOpen ? 'var(--ink)' : 'var(--ink-2)'}
-                      fontWeight={isOpen ? 600 : 400}
-                    >
-                      {s.name}
-                    </text>
+                    <title>{`${building.name}, ${s.name}`}</title>
                   </g>
                 );
               })}
-              <text
-                className="fig"
-                x={(x0 + x1) / 2}
-                y={size.height - 7}
-                textAnchor="middle"
-                fontSize={12.5}
-                fill="var(--ink)"
-              >
-                {building.name}
-              </text>
+              {shown.has(building.id) && (
+                <text
+                  className="fig"
+                  x={(x0 + x1) / 2}
+                  y={size.height - 7}
+                  textAnchor="middle"
+                  fontSize={BUILDING_PX}
+                  fill="var(--ink)"
+                >
+                  {building.name}
+                </text>
+              )}
             </g>
           );
         })}
@@ -144,6 +162,29 @@ export function Section({ option }: { option: Option | null }) {
             );
           })}
         </g>
+        {/* Over the feeds, with a rim of the paper: a line that passes crosses no name out. */}
+        {storeyNames
+          .filter(({ id }) => shown.has(id))
+          .map(({ id, name, y, at: { x1 } }) => (
+            <text
+              key={id}
+              className="fig cursor-pointer"
+              aria-hidden="true"
+              x={x1}
+              y={y + 4}
+              textAnchor="end"
+              fontSize={STOREY_PX}
+              fill={open.has(id) ? 'var(--ink)' : 'var(--ink-2)'}
+              fontWeight={open.has(id) ? 600 : 400}
+              stroke="var(--sheet)"
+              strokeWidth={4}
+              strokeLinejoin="round"
+              paintOrder="stroke"
+              onClick={() => showStorey(id)}
+            >
+              {name}
+            </text>
+          ))}
         {units.map((u) => {
           const [x, y] = at(u);
           const isSelected = selected?.kind === 'unit' && selected.id === u.id;

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '@/demo/farmSite';
 import type { Building } from '@/core/site/model/schema';
-import { sectionLayout, sectionX } from './layout';
+import { namesThatFit, sectionLayout, sectionX } from './layout';
 
 const box = (id: string, x0: number, width: number, levels: number[]): Building => ({
   id,
@@ -76,5 +76,31 @@ describe('a place in the section', () => {
     expect(sectionX(layout, at(null, -5))).toBe(0);
     expect(sectionX(layout, at(null, 70))).toBe(layout.widthM);
     expect(sectionX(layout, at(null, 5))).toBe(5);
+  });
+});
+
+describe('names on the section', () => {
+  const wide = (id: string, x0: number, x1: number) => ({ id, at: { x0, x1, y0: 0, y1: 12 } });
+  test('all are written where there is room; touching is no overlap', () => {
+    expect([...namesThatFit([wide('a', 0, 10), wide('b', 10, 20)], [])]).toEqual(['a', 'b']);
+  });
+  test('the first has the first choice, and none lies over what is drawn', () => {
+    const names = [wide('open', 8, 18), wide('a', 0, 10), wide('b', 19, 30), wide('c', 41, 50)];
+    expect([...namesThatFit(names, [{ x0: 45, x1: 60, y0: -20, y1: 40 }])]).toEqual(['open', 'b']);
+  });
+  test('no two of those that are written overlap, however many there are', () => {
+    const span = fc.record({ x: fc.integer({ min: 0, max: 400 }), w: fc.integer({ min: 5, max: 60 }) });
+    fc.assert(
+      fc.property(fc.array(span, { maxLength: 40 }), (spans) => {
+        const names = spans.map(({ x, w }, i) => wide(`${i}`, x, x + w));
+        const fit = namesThatFit(names, []);
+        const kept = names.filter((n) => fit.has(n.id));
+        for (const [i, a] of kept.entries())
+          for (const b of kept.slice(i + 1)) expect(a.at.x1 <= b.at.x0 || b.at.x1 <= a.at.x0).toBe(true);
+        // What is left out would have lain over one that is there.
+        for (const n of names.filter((x) => !fit.has(x.id)))
+          expect(kept.some((k) => k.at.x0 < n.at.x1 && k.at.x1 > n.at.x0)).toBe(true);
+      }),
+    );
   });
 });

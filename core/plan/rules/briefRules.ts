@@ -91,7 +91,7 @@ function placingNotices({ brief, site, scene }: PlanContext, option: Option): Ru
       {
         unitId: unit.id,
         weight: 'care' as const,
-        words: `The school of this job puts ${rule} between a unit and its parent; between ${parent.letter} and ${unit.letter} are ${walls} ${walls === 1 ? 'wall' : 'walls'}.`,
+        words: `The school of this job puts ${rule} between a unit and its parent; between ${parent.letter} and ${unit.letter} ${walls === 1 ? 'is 1 wall' : `are ${walls} walls`}.`,
       },
     ];
   });

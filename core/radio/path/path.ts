@@ -1,4 +1,4 @@
-import { CONSTRUCTIONS, isBuiltIn } from '../../site/model/constructions';
+import { CONSTRUCTIONS, inSentence, isBuiltIn } from '../../site/model/constructions';
 import { BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
 import { lossParameter, pathFeatures, type Beliefs, type Features } from '../learn/beliefs';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
@@ -140,7 +140,7 @@ export function pathWords(facts: PathFacts, lengthText: (m: number) => string): 
   // Two constructions of the job's own read alike here; their names are the job's, not the model's.
   const counts = new Map<string, number>();
   for (const { construction, count } of facts.passed) {
-    const text = isBuiltIn(construction) ? CONSTRUCTIONS[construction].label : 'own construction';
+    const text = isBuiltIn(construction) ? inSentence(CONSTRUCTIONS[construction].label) : 'own construction';
     counts.set(text, (counts.get(text) ?? 0) + count);
   }
   const list = [...counts].map(([text, n]) => `${n} × ${text}`);

@@ -198,7 +198,10 @@ describe('storeys', () => {
   test('deleting storeys keeps spots and wiring as yard', () => {
     const site = farmSite();
     const ids = new Set(['f-attic']);
-    expect(standingOn(site, ids)).toEqual({ walls: 5, spots: 1, wiring: 3 });
+    const place = site.spots.find((s) => ids.has(s.place.storeyId ?? ''))!.place;
+    const units = ['a', 'a', 'b'].map((id) => ({ id, place }));
+    units.push({ id: 'yard', place: { ...place, storeyId: null! } });
+    expect(standingOn(site, ids, units)).toEqual({ walls: 5, spots: 1, wiring: 3, units: 2 });
     const less = deleteStoreys(site, ids);
     expect(less.spots).toHaveLength(14);
     expect(less.spots.find((s) => s.number === 4)!.place.storeyId).toBeNull();

@@ -138,11 +138,15 @@ export function changeStorey(site: Site, storeyId: string, values: Partial<Omit<
   }));
 }
 
-/** Things of a site that stand on some storeys, counted by what they are, for the question before a deletion. */
+/**
+ * Things of a site and units planned in it that stand on some storeys, counted by what they are, for the question before a
+ * deletion. A unit in several options is counted once.
+ */
 export function standingOn(
   site: Site,
   storeyIds: ReadonlySet<string>,
-): Record<'walls' | 'spots' | 'wiring', number> {
+  units: readonly { id: string; place: Place }[] = [],
+): Record<'walls' | 'spots' | 'wiring' | 'units', number> {
   const on = (p: Place) => p.storeyId !== null && storeyIds.has(p.storeyId);
   const wiring = [
     ...site.outlets,
@@ -156,6 +160,7 @@ export function standingOn(
     spots: site.spots.filter((s) => on(s.place)).length,
     wiring:
       wiring.filter((x) => on(x.place)).length + site.dataRuns.filter((r) => on(r.from) || on(r.to)).length,
+    units: new Set(units.filter((u) => on(u.place)).map((u) => u.id)).size,
   };
 }
 

@@ -99,3 +99,6 @@ export function describeConstruction(
   if (own) return { label: own.name, draw: own.draw, thicknessM: own.thicknessM };
   return isBuiltIn(name) ? CONSTRUCTIONS[name] : CONSTRUCTIONS.plasterboard;
 }
+
+/** A label as part of a sentence: what stands behind its comma goes into brackets, so that it is not taken for the next thing. */
+export const inSentence = (label: string): string => label.replace(/, (.*)$/, ' ($1)');

@@ -6,7 +6,7 @@ import { useJobStore } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { Confirm } from '@/ui/pieces/Confirm';
 
-/** Deletes storeys and moves what hung on them; asks first where spots or wiring stand there. */
+/** Deletes storeys and moves what hung on them; asks first where spots, wiring or planned units stand there. */
 export function DeleteStoreys({
   ids,
   label,
@@ -18,11 +18,13 @@ export function DeleteStoreys({
 }) {
   const store = useJobStore();
   const [asking, setAsking] = useState(false);
-  const [on, setOn] = useState({ spots: 0, wiring: 0 });
+  const [on, setOn] = useState({ spots: 0, wiring: 0, units: 0 });
   const ask = () => {
-    const standing = standingOn(store.getState().site, ids);
+    const { site, plan } = store.getState();
+    const units = [plan.today, ...plan.options].flatMap((o) => o.units);
+    const standing = standingOn(site, ids, units);
     setOn(standing);
-    if (standing.spots + standing.wiring > 0) setAsking(true);
+    if (standing.spots + standing.wiring + standing.units > 0) setAsking(true);
     else remove();
   };
   const remove = () => {
@@ -42,8 +44,8 @@ export function DeleteStoreys({
     );
   return (
     <Confirm yes="Delete" onYes={remove} onNo={() => setAsking(false)} className="col-span-2">
-      {on.spots} spots and {on.wiring} sockets, panels and jacks stand here. They and their readings are kept
-      and count as yard; undo brings all back.
+      Spots here: {on.spots}; sockets, panels and jacks: {on.wiring}; units of the plan: {on.units}. All are
+      kept with their readings and count as yard; undo brings everything back.
     </Confirm>
   );
 }
