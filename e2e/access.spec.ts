@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { seriousInBoth } from './axe';
 import { expect, test } from './test';
 
 const STOPS = ['brief', 'survey', 'before', 'plan', 'fit', 'after', 'handover'];
@@ -7,61 +7,47 @@ const PAGES = [...STOPS, 'offer'];
 /** What opens over Plan. */
 const OVER_PLAN = ['Suggest', 'Compare', 'By a rule', 'Area', 'Router', 'Kit'];
 
-/** What axe finds serious; in the evening only colours differ, so only they are looked at again. */
-async function serious(page: import('@playwright/test').Page, theme: string) {
-  const axe = new AxeBuilder({ page });
-  const { violations } = await (theme === 'evening' ? axe.withRules(['color-contrast']) : axe).analyze();
-  return violations
-    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map(
-      (v) =>
-        `${v.id}: ${v.nodes
-          .map((n) => n.target.join(' '))
-          .slice(0, 3)
-          .join(', ')}`,
-    );
-}
+test('axe finds nothing serious on any stop, in either theme', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Evening' }).click();
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'evening');
+  await page.getByRole('button', { name: 'Day' }).click();
+  expect(await seriousInBoth(page)).toEqual([]);
+  await page.goto('/how-true');
+  await expect(page.getByRole('heading', { name: 'How true is this?' })).toBeVisible();
+  expect(await seriousInBoth(page), 'how true').toEqual([]);
+  for (const stop of PAGES) {
+    await page.goto(`/jobs/farm/${stop}`);
+    await expect(page.getByRole('navigation', { name: 'Stops' })).toBeVisible();
+    const row = page.locator('[data-spot="4"]').getByRole('button').first();
+    if (await row.count()) await row.click();
+    expect(await seriousInBoth(page), stop).toEqual([]);
+  }
+});
 
-for (const theme of ['day', 'evening']) {
-  test(`axe finds nothing serious on any stop, ${theme} theme`, async ({ page }) => {
-    await page.addInitScript((t) => localStorage.setItem('nestle-theme', t), theme);
-    await page.goto('/');
-    expect(await serious(page, theme)).toEqual([]);
-    await page.goto('/how-true');
-    await expect(page.getByRole('heading', { name: 'How true is this?' })).toBeVisible();
-    expect(await serious(page, theme), 'how true').toEqual([]);
-    for (const stop of PAGES) {
-      await page.goto(`/jobs/farm/${stop}`);
-      await expect(page.getByRole('navigation', { name: 'Stops' })).toBeVisible();
-      const row = page.locator('[data-spot="4"]').getByRole('button').first();
-      if (await row.count()) await row.click();
-      expect(await serious(page, theme), stop).toEqual([]);
-    }
-  });
-  test(`axe finds nothing serious on what opens over Plan, ${theme} theme`, async ({ page }) => {
-    await page.addInitScript((t) => localStorage.setItem('nestle-theme', t), theme);
-    await page.goto('/jobs/farm/plan');
-    for (const name of OVER_PLAN) {
-      await page.getByRole('button', { name, exact: true }).click();
-      const dialog = page.getByRole('dialog');
-      await expect(dialog).toBeVisible();
-      if (name === 'Area') await expect(dialog.getByRole('table')).toBeVisible();
-      expect(await serious(page, theme), name).toEqual([]);
-      await page.keyboard.press('Escape');
-      await expect(dialog).toBeHidden();
-    }
-  });
-  test(`axe finds nothing serious on any round of the survey, ${theme} theme`, async ({ page }) => {
-    await page.addInitScript((t) => localStorage.setItem('nestle-theme', t), theme);
-    await page.goto('/jobs/farm/survey');
-    for (const round of ['Trace', 'In the way', 'Wiring', 'Spots', 'Neighbours']) {
-      await page.getByRole('button', { name: round, exact: true }).click();
-      // The first thing of the round is chosen, so that its editor is looked at too.
-      await page.keyboard.press('.');
-      expect(await serious(page, theme), round).toEqual([]);
-    }
-  });
-}
+test('axe finds nothing serious on what opens over Plan, in either theme', async ({ page }) => {
+  await page.goto('/jobs/farm/plan');
+  for (const name of OVER_PLAN) {
+    await page.getByRole('button', { name, exact: true }).click();
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toBeVisible();
+    if (name === 'Area') await expect(dialog.getByRole('table')).toBeVisible();
+    expect(await seriousInBoth(page), name).toEqual([]);
+    await page.keyboard.press('Escape');
+    await expect(dialog).toBeHidden();
+  }
+});
+
+test('axe finds nothing serious on any round of the survey, in either theme', async ({ page }) => {
+  await page.goto('/jobs/farm/survey');
+  for (const round of ['Trace', 'In the way', 'Wiring', 'Spots', 'Neighbours']) {
+    await page.getByRole('button', { name: round, exact: true }).click();
+    // The first thing of the round is chosen, so that its editor is looked at too.
+    await page.keyboard.press('.');
+    expect(await seriousInBoth(page), round).toEqual([]);
+  }
+});
 
 for (const [width, height] of [
   [1280, 800],

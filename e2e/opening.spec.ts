@@ -20,6 +20,11 @@ test('a job that cannot be read says so and can be asked for again', async ({ pa
   await expect(page.getByRole('heading', { name: 'The job could not be opened' })).toBeVisible();
   await expect(page.getByRole('alert').filter({ hasText: 'does not answer' })).toBeVisible();
   await page.unroute('**/api/jobs/larkspur');
+  await page.route('**/api/jobs/larkspur', (route) => route.fulfill({ status: 500, body: '' }));
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'failed at this (500)' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'All jobs' })).toHaveAttribute('href', '/');
+  await page.unroute('**/api/jobs/larkspur');
   await page.getByRole('button', { name: 'Try again' }).press('Enter');
   await expect(page.getByRole('heading', { name: 'For whom' })).toBeVisible();
 });
@@ -53,6 +58,30 @@ test('an extreme job opens at every stop, and what is left out is said', async (
   await page.goto(`/jobs/${stars}/plan`);
   await expect(page.getByText(/the nearest 300 are followed/)).toBeVisible({ timeout: 60_000 });
   expect(errors).toEqual([]);
+});
+
+test('a file of 30 MB is read, copied and given out while others are answered', async ({ page }) => {
+  const longest = async (work: Promise<unknown>) => {
+    const start = performance.now();
+    let [busy, most] = [true, 0];
+    const through = work.finally(() => (busy = false));
+    while (busy) {
+      const asked = performance.now();
+      expect((await page.request.get('/api/jobs/larkspur/documents/brief')).ok()).toBe(true);
+      most = Math.max(most, performance.now() - asked);
+    }
+    await through;
+    return most / (performance.now() - start);
+  };
+  const text = writeJobFile(EXTREMES.find((e) => e.name === 'readings')!.make());
+  let id = '';
+  // A share of the time the work takes, not a time: one after another it would be nearly all of it.
+  expect(await longest(taken(page, text).then((made) => (id = made)))).toBeLessThan(0.5);
+  const data = { id: 'copy-of-readings', takes: 'everything' };
+  expect(await longest(page.request.post(`/api/jobs/${id}/duplicate`, { data }))).toBeLessThan(0.5);
+  const out = page.request.get(`/api/jobs/${id}/export`).then(async (r) => (await r.text()) === text);
+  expect(await longest(out)).toBeLessThan(0.5);
+  expect(await out).toBe(true);
 });
 
 test('of many runs the newest stand first to hand, and the older can be shown', async ({ page }) => {

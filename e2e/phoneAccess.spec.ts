@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import Database from 'better-sqlite3';
+import { serious } from './axe';
 import { HOUSE, openHouse, openSpot } from './house';
 import { PASSPHRASE } from './server';
 import { expect, test } from './test';
@@ -39,13 +39,9 @@ test('the phone loads little, nothing of the sheet, and axe finds nothing seriou
   expect(urls.filter((u) => !u.startsWith('/walk/'))).toEqual([]);
   for (const evening of [false, true]) {
     if (evening) await phone.getByRole('button', { name: 'Day or evening' }).click();
-    const look = async () =>
-      (await new AxeBuilder({ page: phone }).analyze()).violations
-        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-        .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
-    expect(await look()).toEqual([]);
+    expect(await serious(phone, evening)).toEqual([]);
     await openSpot(phone, /Kitchen table/);
-    expect(await look()).toEqual([]);
+    expect(await serious(phone, evening)).toEqual([]);
     const wide = await phone.evaluate(() => document.documentElement.scrollWidth);
     expect(wide).toBeLessThanOrEqual(360);
     await phone.getByRole('button', { name: /All spots/ }).click();

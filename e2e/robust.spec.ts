@@ -233,7 +233,9 @@ test('jobs are searched and archived', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Restore Windmill loft' })).toBeVisible();
 });
 
-test('a run that was mistaken is struck out and no longer counts', async ({ page }) => {
+test('a run that was mistaken is struck out and no longer counts; a run, and a strike-out, can be taken back', async ({
+  page,
+}) => {
   await page.goto('/jobs/farm/before');
   const row = page.locator('[data-spot="1"]');
   await row.getByRole('button').first().click();
@@ -242,6 +244,23 @@ test('a run that was mistaken is struck out and no longer counts', async ({ page
     .getByRole('button', { name: /Strike out/ })
     .first()
     .click();
+  await expect(row).toContainText('2 runs');
+  await page.locator('body').press('Control+z');
+  await expect(row).toContainText('Median of 3');
+  await page.locator('body').press('Control+Shift+z');
+  await expect(row).toContainText('2 runs');
+  // The hand is still in the emptied form when it is seen that the run was wrong.
+  const form = page.getByRole('form', { name: /^Reading at spot 1/ });
+  await form.getByLabel(/^Down/).fill('-60 48/47 34');
+  await form.getByLabel(/^Down/).press('Enter');
+  await expect(row).toContainText('Median of 3');
+  await expect(form.getByLabel(/^Down/)).toBeFocused();
+  await page.keyboard.press('Control+z');
+  await expect(row).toContainText('2 runs');
+  // What stands in a field is the field's to take back.
+  await form.getByLabel(/^Down/).fill('17');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('banner')).toContainText('Taken back: a reading');
   await expect(row).toContainText('2 runs');
   await page.reload();
   await expect(row).toContainText('2 runs');

@@ -27,7 +27,8 @@ const comparedFeeds = async (page: Page) => {
 const byRule = async (page: Page) => {
   await page.getByRole('button', { name: 'By a rule' }).click();
   await page.getByRole('button', { name: 'Plan by each rule' }).click();
-  await page.getByRole('button', { name: 'Plan by each rule again' }).waitFor({ timeout: 120_000 });
+  // The name is there with the first plan; it can be pressed when the last is.
+  await page.locator('button:enabled', { hasText: 'Plan by each rule again' }).waitFor({ timeout: 120_000 });
 };
 
 const suggested = async (page: Page) => {

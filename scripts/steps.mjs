@@ -110,6 +110,7 @@ export async function compileDriver() {
   remember('installed', lockHash());
 }
 
+/** Builds the application where its sources changed. Whether it was built, and with that all types checked, tests' included. */
 export function build() {
   const sources = readdirSync(ROOT)
     .filter(
@@ -122,12 +123,15 @@ export function build() {
   if (
     upToDate('built', hash, join(ROOT, '.next', 'BUILD_ID')) &&
     existsSync(join(ROOT, '.walk', 'index.html'))
-  )
-    return console.log('→ The application is built');
+  ) {
+    console.log('→ The application is built');
+    return false;
+  }
   step(
     'Building the application (about half a minute)',
     'The lines above name the file and line.',
     () => run('npx', ['next', 'build']).status === 0 && run('node', ['scripts/buildWalk.mjs']).status === 0,
   );
   remember('built', hash);
+  return true;
 }
