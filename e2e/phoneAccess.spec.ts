@@ -72,7 +72,10 @@ test('who is refused: no passphrase, no token, another name or page, a code that
     expect(await status(path, { authorization: `Bearer ${'x'.repeat(32)}` })).toBe(401);
   }
   expect(await status('/walk/api/job', bearer)).toBe(200);
-  expect(await status('/meter/ping', bearer)).toBe(204);
+  const ping = await request.get(`${base}/meter/ping`, { headers: bearer });
+  expect(ping.status()).toBe(204);
+  // The connection waits longer than the half minute between two readings.
+  expect(ping.headers()['keep-alive']).toBe('timeout=75');
   // Another name, another page.
   expect(await status('/walk/api/job', { ...bearer, host: 'evil.example' })).toBe(421);
   expect(await status('/walk/', { host: `evil.example:${PORT}` })).toBe(421);

@@ -15,20 +15,26 @@ export function reply(response: ServerResponse, outcome: Outcome<unknown>): void
   response.end(JSON.stringify(body));
 }
 
+/** How often its limit a body may be and still be heard to its end, so that who sent it reads why it was refused. */
+const HEARD_OUT = 8;
+
 /** The body of a request, refused past its limit. */
 export function readBody(request: IncomingMessage, limitBytes: number): Promise<Outcome<string>> {
+  const tooMuch = refuse(413, `This is larger than ${Math.round(limitBytes / 1024)} kB.`);
   return new Promise((resolve) => {
     const pieces: Buffer[] = [];
     let size = 0;
     request.on('data', (piece: Buffer) => {
       size += piece.length;
       if (size <= limitBytes) pieces.push(piece);
-      else {
+      else if (size > HEARD_OUT * limitBytes) {
         request.pause();
-        resolve(refuse(413, `This is larger than ${Math.round(limitBytes / 1024)} kB.`));
+        resolve(tooMuch);
       }
     });
-    request.once('end', () => resolve({ ok: true, value: Buffer.concat(pieces).toString('utf8') }));
+    request.once('end', () =>
+      resolve(size > limitBytes ? tooMuch : { ok: true, value: Buffer.concat(pieces).toString('utf8') }),
+    );
     request.once('error', () => resolve(refuse(400, 'The request broke off.')));
   });
 }

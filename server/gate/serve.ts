@@ -108,6 +108,8 @@ export async function serve(options: ServeOptions): Promise<{ server: Server; po
   const server: Server = tls ? createSecure(tls, answer) : createServer(answer);
   server.requestTimeout = 60_000;
   server.headersTimeout = 20_000;
+  // A phone's next request is often half a minute after the last: at Node's 5 s it would meet a connection that is just being closed.
+  server.keepAliveTimeout = 75_000;
   server.once('close', () => void thread.close());
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
