@@ -23,7 +23,7 @@ import {
 const LEVEL_NOISE_DB = 2;
 const SPEED_NOISE_DB = 4;
 const LOST_NOISE_DB = 3;
-const UNCHOSEN_NOISE_DB = 4;
+const UNCHOSEN_NOISE_DB = 3;
 /** A device sticks to a unit it has, so another that was not chosen may have been this much stronger, dB (estimate). */
 const STICKS_DB = 4;
 /** Spread of a speed beside its level, as a natural logarithm (estimate): runs, neighbours, the steps of rates. */

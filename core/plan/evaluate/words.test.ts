@@ -21,7 +21,7 @@ const part = (why: Why, more: Partial<Part> = {}): Part => ({
 const way = {
   passed: [{ construction: 'brickSingle', count: 2 }],
   lengthM: 7.4,
-  bends: false,
+  way: 'straight' as const,
   foliage: false,
 };
 const air: Why = { kind: 'air', bridge: false, band: '5', levelDbm: -61.4, way };

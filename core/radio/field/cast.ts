@@ -51,7 +51,7 @@ function floorsDb(
  * tests as a single line, so both give the same. `wanted` marks the cells of the layer that are asked for, indexed as the grid.
  */
 export function cast(
-  scene: Scene,
+  scene: Pick<Scene, 'parts'>,
   losses: CastLosses,
   u: Spot3,
   grid: Grid,

@@ -14,18 +14,14 @@ import { cast, type CastLoss } from './cast';
 import { type CastLosses, type CastSpace } from './castSpace';
 import type { Grid, Layer } from './layers';
 
-/** A detour this much weaker than the straight line adds less than 0.009 dB and is not looked at, dB. */
-const WEAKER_DB = 27;
+/** A way round this much weaker than the straight line adds less than 0.005 dB and is not looked at, dB. */
+const WEAKER_DB = 30;
 
-/** One unit's field while its detours are being found. */
-export interface DetourJob {
-  unit: Spot3;
-  arrivals: Arrivals;
-  /** What every bend loses beyond the model, dB. */
-  bendDb: number;
+/** A search for the strongest way of a kind beside the straight line. */
+export interface Search {
   /** Loss of the straight line by band, free space included; indexed as the grid. */
   straight: CastLoss;
-  /** Loss of the strongest detour so far; starts `WEAKER_DB` above the straight line. */
+  /** Loss of the strongest way so far; starts `WEAKER_DB` above the straight line. */
   best: CastLoss;
   /** Loss from which on ways are not told apart. */
   capDb: number;
@@ -33,6 +29,14 @@ export interface DetourJob {
   blocks: ReadonlyMap<Layer, readonly Block[]>;
   /** The weakest of `best` in each block of a layer, by band at 3 · block + band: what cannot beat it wins nowhere in the block. */
   weakest: Map<Layer, Float32Array>;
+}
+
+/** One unit's field while its detours are being found. */
+export interface DetourJob extends Search {
+  unit: Spot3;
+  arrivals: Arrivals;
+  /** What every bend loses beyond the model, dB. */
+  bendDb: number;
 }
 
 /** Under the hand the bound is this, for an error of at most 0.14 dB, well below that of the coarse grid. */
@@ -46,7 +50,7 @@ export const allBlocks = (layers: readonly Layer[], grid: Grid): Map<Layer, read
   new Map(layers.map((layer) => [layer, blocksOf(layer, grid)]));
 
 /** Finds the weakest way known so far in a block. */
-function weigh(job: DetourJob, layer: Layer, block: Block, weakest: Float32Array): void {
+export function weigh(job: Search, layer: Layer, block: Block, weakest: Float32Array): void {
   const { cells } = layer;
   const { places, index } = block;
   for (let b = 0; b < 3; b++) {
@@ -61,7 +65,7 @@ function weigh(job: DetourJob, layer: Layer, block: Block, weakest: Float32Array
 }
 
 /** Starts the search: nothing found yet but what would not matter. */
-export function startDetours(job: DetourJob, grid: Grid, weakerDb = WEAKER_DB): void {
+export function startSearch(job: Search, grid: Grid, weakerDb = WEAKER_DB): void {
   const { capDb } = job;
   for (const [layer, blocks] of job.blocks) {
     const weakest = new Float32Array(3 * blocksOf(layer, grid).length);

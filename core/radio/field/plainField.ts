@@ -2,6 +2,8 @@ import { BANDS, BAND_MHZ } from '../link/bands';
 import { crossingsBetween, type Spot3 } from '../path/crossings';
 import { BEND_REACH_M, arrivalsOf, turnCosine } from '../path/arrivals';
 import { onStraightWay, togetherDb } from '../path/detours';
+import { thrownCrossings } from '../path/bounces';
+import { comesFrom, imagesOf, thrown } from '../path/mirrors';
 import type { Grid, Layer } from './layers';
 import { cellX, cellY } from './layers';
 import { NOTHING_HEARD_DB, crossedDb, freeSpaceDb, straightLossDb } from '../path/pathLoss';
@@ -28,7 +30,22 @@ function withoutParts(scene: Scene): Scene {
   return { ...scene, parts: [part] };
 }
 
-/** Path loss by band of one unit to every cell by the plain triple loop: units × cells × walls, detours too. */
+/** The strongest way off a mirror to a point, by band, both its legs asked for every wall; Infinity where there is none. */
+function thrownBackDb(scene: Scene, plain: Scene, unit: Spot3, p: Spot3): number[] {
+  const best = BANDS.map(() => Infinity);
+  for (const image of imagesOf(scene, unit)) {
+    if (!comesFrom(scene, image, p)) continue;
+    const { part, lengthM, lossDb } = thrown;
+    const legs = thrownCrossings(plain, image, part, unit, p);
+    BANDS.forEach((band, b) => {
+      const db = crossedDb(scene, legs, band) + freeSpaceDb(lengthM, BAND_MHZ[b]!) + lossDb;
+      if (db < best[b]!) best[b] = db;
+    });
+  }
+  return best;
+}
+
+/** Path loss by band of one unit to every cell by the plain triple loop: units × cells × walls, ways round too. */
 export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readonly Layer[]): Float64Array[] {
   const out = BANDS.map(() => new Float64Array(grid.columns * grid.rows));
   const portals = portalsOf(scene);
@@ -39,6 +56,7 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
       const column = cell % grid.columns;
       const p = { x: cellX(grid, column), y: cellY(grid, (cell - column) / grid.columns), z: layer.levelM };
       const straight = crossingsBetween(plain, unit, p);
+      const back = thrownBackDb(scene, plain, unit, p);
       const best = BANDS.map(() => Infinity);
       portals.forEach((portal, j) => {
         const leg = crossingsBetween(plain, portal.at, p, {
@@ -60,7 +78,9 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
       });
       BANDS.forEach((band, b) => {
         const direct = straightLossDb(scene, straight, band);
-        out[b]![cell] = best[b]! < NOTHING_HEARD_DB ? togetherDb(direct, best[b]!) : direct;
+        out[b]![cell] = [best[b]!, back[b]!]
+          .filter((db) => db < NOTHING_HEARD_DB)
+          .reduce(togetherDb, direct);
       });
     }
   return out;

@@ -12,7 +12,7 @@ import {
   allBlocks,
   detoursFromKept,
   mark,
-  startDetours,
+  startSearch,
   type DetourJob,
   type PortalFields,
 } from './detourField';
@@ -198,7 +198,7 @@ function* detoursTo(
     addFreeSpace(job.straight, unit, layer, some);
     yield;
   }
-  startDetours(job, grid, WEAKER_UNDER_HAND_DB);
+  startSearch(job, grid, WEAKER_UNDER_HAND_DB);
   yield* detoursFromKept(kept, job);
   return job;
 }

@@ -12,9 +12,10 @@ import {
 import { arrivalsFrom } from '../path/path';
 import type { Scene } from '../path/scene';
 import { blocksOf, type Block } from './blocks';
+import { findBounces, type BounceJob } from './bounceField';
 import { cast, type CastLoss } from './cast';
 import { castLosses, castSpace, type CastLosses, type CastSpace } from './castSpace';
-import { allBlocks, findDetours, startDetours, type DetourJob } from './detourField';
+import { allBlocks, findDetours, startSearch, type DetourJob } from './detourField';
 import type { Grid, Layer } from './layers';
 
 /** Everything computed for one scene, correction and sheet, from which fields of units are made. */
@@ -81,43 +82,47 @@ export function straightField({ scene, losses, grid, layers, space }: FieldBase,
   return straight;
 }
 
-/** Straight line and way round together; a way at the limit up to which ways are followed is none. */
-function combine(base: FieldBase, straight: CastLoss, detour: CastLoss): CastLoss {
+/** Straight line and ways round together; a way at the limit up to which ways are followed is none. */
+function combine(base: FieldBase, straight: CastLoss, rounds: readonly CastLoss[]): CastLoss {
   const out = lossArrays(base.grid);
   for (const layer of base.layers)
     for (const cell of layer.cells)
       for (let b = 0; b < 3; b++) {
-        const round = detour[b]![cell]!;
-        const direct = straight[b]![cell]!;
-        out[b]![cell] = round < NOTHING_HEARD_DB ? togetherDb(direct, round) : direct;
+        let db = straight[b]![cell]!;
+        for (const round of rounds) if (round[b]![cell]! < NOTHING_HEARD_DB) db = togetherDb(db, round[b]![cell]!);
+        out[b]![cell] = db;
       }
   return out;
 }
 
 /**
- * Settled fields of some units: path loss in dB by band to every cell, detours on the full grid. They come step by step: who
+ * Settled fields of some units: path loss in dB by band to every cell, ways round on the full grid. They come step by step: who
  * does not wait for them goes through the steps with others let in between.
  */
 export function* settling(base: FieldBase, units: readonly Spot3[]): Generator<void, CastLoss[]> {
-  const jobs: DetourJob[] = [];
-  const blocks = allBlocks(base.layers, base.grid);
+  const { scene, losses, correction, grid, layers, space, scratch } = base;
+  const blocks = allBlocks(layers, grid);
+  const bends: DetourJob[] = [];
+  const bounces: BounceJob[] = [];
   for (const unit of units) {
-    const job = {
+    const straight = straightField(base, unit);
+    const search = () => ({
       unit,
-      arrivals: arrivalsFrom(base.scene, unit, base.correction),
-      bendDb: bendCorrectionDb(base.correction),
-      straight: straightField(base, unit),
-      best: lossArrays(base.grid),
+      straight,
+      best: lossArrays(grid),
       capDb: NOTHING_HEARD_DB,
       blocks,
       weakest: new Map<Layer, Float32Array>(),
-    };
-    startDetours(job, base.grid);
-    jobs.push(job);
+    });
+    const arrivals = arrivalsFrom(scene, unit, correction);
+    bends.push({ ...search(), arrivals, bendDb: bendCorrectionDb(correction) });
+    bounces.push(search());
+    for (const job of [bends.at(-1)!, bounces.at(-1)!]) startSearch(job, grid);
     yield;
   }
-  yield* findDetours(base.scene, base.losses, jobs, base.grid, base.layers, base.space, base.scratch);
-  return jobs.map((job) => combine(base, job.straight, job.best));
+  yield* findBounces(scene, losses, bounces, grid, layers, space, scratch);
+  yield* findDetours(scene, losses, bends, grid, layers, space, scratch);
+  return bends.map((job, i) => combine(base, job.straight, [job.best, bounces[i]!.best]));
 }
 
 /** The same at once. */

@@ -20,7 +20,7 @@ export const DEFAULT_WIDTH_MHZ: PerBand = [20, 80, 160];
 export const MAX_WIDTH_MHZ: PerBand = [40, 160, 320];
 
 /** Shadowing before calibration, dB (estimate). */
-export const SHADOWING_DB: PerBand = [3.5, 4.2, 4.5];
+export const SHADOWING_DB: PerBand = [3.2, 3.8, 4];
 
 /** Shadowing is alike at two places closer than this, m (estimate). */
 export const SHADOWING_LENGTH_M = 2.5;

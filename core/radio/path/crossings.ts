@@ -52,6 +52,8 @@ export interface Crossings {
 export interface Skip {
   barriers: readonly Barrier[];
   slabs: readonly Slab[];
+  /** Walls of which only a part is there, or nothing. */
+  parts?: ReadonlyMap<Barrier, Barrier | null>;
 }
 
 /** Everything a straight line from u to p meets in a scene, less what is skipped. */
@@ -66,7 +68,9 @@ export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip):
   const highM = Math.max(u.z, p.z);
   for (const part of scene.parts) {
     if (!passesOver(part, u, p)) continue;
-    for (const w of part.barriers) {
+    for (const whole of part.barriers) {
+      const w = skip?.parts?.has(whole) ? skip.parts.get(whole) : whole;
+      if (!w) continue;
       // A wall of another storey, passed over or under.
       if (w.topM <= lowM || w.baseM > highM + TOUCHED_M) continue;
       if (skip?.barriers.includes(w)) continue;

@@ -23,6 +23,8 @@ export function onStraightWay(portal: Portal, unit: Spot3, p: Spot3): boolean {
 }
 
 export interface Detour {
+  /** What it goes round by: an edge at which it bends, or a face that throws it back. */
+  round: 'edge' | 'face';
   lossDb: number;
   lengthM: number;
   /** What the legs before and behind the bend cross. */
@@ -44,24 +46,27 @@ const MHZ_DB = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
 /** A way with this much more loss than another adds less than a millionth of its power, dB. */
 const NOTHING_ADDED_DB = 60;
 
+/** What a way round must lose less than to add anything to a straight line, dB. */
+export const roundLimitDb = (straightDb: PerBand): PerBand =>
+  straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + NOTHING_ADDED_DB)) as unknown as PerBand;
+
 /**
  * The strongest paths from a unit to a point round an edge that the straight line does not pass, by band; null where none
- * loses less than `NOTHING_HEARD_DB`, or none so little that it would add anything to a straight line of `straightDb`. What
- * does not depend on the band is worked out once for all three, and the leg from a bend to the point only where the way
- * could still win were nothing in it.
+ * loses less than `limitDb`. What does not depend on the band is worked out once for all three, and the leg from a bend to the
+ * point only where the way could still win were nothing in it.
  */
 export function strongestDetours(
   scene: Scene,
   unit: Spot3,
   arrivals: Arrivals,
   p: Spot3,
-  straightDb: PerBand,
+  limitDb: PerBand,
   correction?: LossCorrection,
 ): (Detour | null)[] {
   const portals = portalsOf(scene);
   const to = legsTo(scene, p, correction);
   const best: (Best | null)[] = [null, null, null];
-  const limit = straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + NOTHING_ADDED_DB));
+  const limit = [...limitDb];
   const learntDb = bendCorrectionDb(correction);
   for (const j of strongestFirst([arrivals])) {
     const portal = portals[j]!;
@@ -107,7 +112,7 @@ export function strongestDetours(
         legTo(scene, portals, to, way.portal).crossings,
       ];
       const through = portal.construction < 0 ? [] : [portal.construction];
-      made.set(way.portal, (detour = { lossDb: way.lossDb, lengthM: way.lengthM, legs, through }));
+      made.set(way.portal, (detour = { round: 'edge', lossDb: way.lossDb, lengthM: way.lengthM, legs, through }));
     }
     return { ...detour, lossDb: way.lossDb };
   });

@@ -7,6 +7,9 @@ import { MOST_REFLECTIVITY } from './materials';
  */
 export const SCATTER_DB = 20;
 
+/** The same in a stairwell, dB (estimate): the rim of a floor lies flat, and no wall beside it catches what it throws. */
+export const STAIR_SCATTER_DB = 25;
+
 /**
  * The same for an opening into a room whose walls throw back a share of the power, dB: what enters fills the room. The
  * reverberant field of a room is 4·A·R / ((1 − R)·S) of what falls on an opening of area A, with S the room's surface (room

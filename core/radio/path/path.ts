@@ -3,17 +3,21 @@ import { BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
 import { lossParameter, pathFeatures, type Beliefs, type Features } from '../learn/beliefs';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
 import { arrivalsOf, type Arrivals } from './arrivals';
-import { strongestDetours, togetherDb, type Detour } from './detours';
+import { strongestBounces } from './bounces';
+import { roundLimitDb, strongestDetours, togetherDb, type Detour } from './detours';
 import { straightLossDb, type LossCorrection } from './pathLoss';
 import type { Scene } from './scene';
 
-/** One radio path between two points in one band: the straight line and the strongest way round, together. */
+/**
+ * One radio path between two points in one band: the straight line, the strongest way round an edge and the strongest that a face
+ * throws back, together.
+ */
 export interface RadioPath {
   lossDb: number;
   distanceM: number;
   features: Features;
   crossings: Crossings;
-  /** The way round where it carries half of the power or more; null where the straight line leads. */
+  /** The way round that carries most of the power; null where the straight line does. */
   detour: Detour | null;
 }
 
@@ -78,39 +82,50 @@ function findPaths(scene: Scene, u: Spot3, p: Spot3, correction: LossCorrection 
   const crossings = crossingsBetween(scene, u, p);
   const { distanceM } = crossings;
   const straightDbs = BANDS.map((band) => straightLossDb(scene, crossings, band, correction));
-  const detours = strongestDetours(
-    scene,
-    u,
-    arrivalsFrom(scene, u, correction),
-    p,
-    straightDbs as unknown as PerBand,
-    correction,
-  );
+  const limitDb = roundLimitDb(straightDbs as unknown as PerBand);
+  const bounces = strongestBounces(scene, u, p, limitDb, correction);
+  const arrivals = arrivalsFrom(scene, u, correction);
+  const bends = strongestDetours(scene, u, arrivals, p, limitDb, correction);
   return BANDS.map((band, b): RadioPath => {
     const straightDb = straightDbs[b]!;
     const straight = pathFeatures(scene, crossings, band, correction);
-    const detour = detours[b]!;
-    if (!detour) return { lossDb: straightDb, distanceM, features: straight, crossings, detour: null };
-    const lossDb = togetherDb(straightDb, detour.lossDb);
-    const share = 10 ** ((lossDb - detour.lossDb) / 10);
+    const rounds = [bends[b]!, bounces[b]!].filter((way) => way !== null);
+    if (rounds.length === 0)
+      return { lossDb: straightDb, distanceM, features: straight, crossings, detour: null };
+    const lossDb = rounds.reduce((db, way) => togetherDb(db, way.lossDb), straightDb);
     const features = new Map<string, number>();
     const add = (part: Features, weight: number) => {
       for (const [name, by] of part) features.set(name, (features.get(name) ?? 0) + weight * by);
     };
-    add(straight, 1 - share);
-    for (const leg of detour.legs) add(pathFeatures(scene, leg, band, correction), share);
-    for (const c of detour.through)
-      add(new Map([[lossParameter(scene.constructionNames[c]!, band), -1]]), share);
-    add(new Map([['bend', -1]]), share);
-    return { lossDb, distanceM, features, crossings, detour: share >= 0.5 ? detour : null };
+    const share = (db: number) => 10 ** ((lossDb - db) / 10);
+    add(straight, share(straightDb));
+    for (const way of rounds) add(roundFeatures(scene, way, band, correction), share(way.lossDb));
+    const strongest = rounds.reduce((x, y) => (y.lossDb < x.lossDb ? y : x));
+    const detour = strongest.lossDb < straightDb ? strongest : null;
+    return { lossDb, distanceM, features, crossings, detour };
   });
 }
 
-/** What a path passes, as facts for a sentence: constructions counted, its length, whether it bends. */
+/** What a way round leans on. */
+function roundFeatures(
+  scene: Scene,
+  way: Detour,
+  band: Band,
+  correction: LossCorrection | undefined,
+): Features {
+  const features = new Map<string, number>(way.round === 'edge' ? [['bend', -1]] : []);
+  const add = (name: string, by: number) => features.set(name, (features.get(name) ?? 0) + by);
+  for (const leg of way.legs) for (const [name, by] of pathFeatures(scene, leg, band, correction)) add(name, by);
+  for (const c of way.through) add(lossParameter(scene.constructionNames[c]!, band), -1);
+  return features;
+}
+
+/** What a path passes, as facts for a sentence: constructions counted, its length, how it comes. */
 export interface PathFacts {
   passed: readonly { construction: string; count: number }[];
   lengthM: number;
-  bends: boolean;
+  /** By which kind of way it comes. */
+  way: 'straight' | Detour['round'];
   foliage: boolean;
 }
 
@@ -130,10 +145,16 @@ export function factsOf(scene: Scene, path: RadioPath): PathFacts {
   return {
     passed: [...counts].map(([construction, count]) => ({ construction, count })),
     lengthM: detour ? detour.lengthM : path.distanceM,
-    bends: detour !== null,
+    way: detour ? detour.round : 'straight',
     foliage: legs.some((c) => c.leafM + c.bareM > 0),
   };
 }
+
+const BY_WAY: Record<PathFacts['way'], string> = {
+  straight: '',
+  edge: 'round by an opening or corner: ',
+  face: 'thrown back by a wall or floor: ',
+};
 
 /** "1 × cavity brick, 7.4 m", or the way round an obstacle. `lengthText` formats metres in the job's unit. */
 export function pathWords(facts: PathFacts, lengthText: (m: number) => string): string {
@@ -146,5 +167,5 @@ export function pathWords(facts: PathFacts, lengthText: (m: number) => string): 
   const list = [...counts].map(([text, n]) => `${n} × ${text}`);
   if (facts.foliage) list.push('foliage');
   const what = [...(list.length > 0 ? list : ['nothing in the way']), lengthText(facts.lengthM)];
-  return `${facts.bends ? 'round by an opening or corner: ' : ''}${what.join(', ')}`;
+  return `${BY_WAY[facts.way]}${what.join(', ')}`;
 }

@@ -1,4 +1,4 @@
-import { SCATTER_DB, edgeTable, roomScatterDb, type EdgeTable } from './edge';
+import { SCATTER_DB, STAIR_SCATTER_DB, edgeTable, roomScatterDb, type EdgeTable } from './edge';
 import { TOUCH_M, type Spot3 } from './meet';
 import type { Scene } from './scene';
 import type { Barrier, Slab } from './solids';
@@ -61,7 +61,7 @@ function holePortals(slab: Slab): Portal[] {
       opening: -1,
       slab,
       construction: -1,
-      edge: edgeTable(SCATTER_DB),
+      edge: edgeTable(STAIR_SCATTER_DB),
     }));
   });
 }

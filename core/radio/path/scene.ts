@@ -2,10 +2,16 @@ import type { Point, Site } from '../../site/model/schema';
 import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
 import type { PerBand } from '../link/bands';
-import { constructionLossDb, permittivityOf, reflectivityOf, thicknessShare } from './materials';
+import {
+  THROWN_BACK,
+  constructionLossDb,
+  permittivityOf,
+  reflectivityOf,
+  thicknessShare,
+} from './materials';
 import { insideShare } from './meet';
 import { partOf, type ScenePart } from './sceneParts';
-import { slantOf, type Slant } from './slant';
+import { slantOf, thrownBackTable, type Slant } from './slant';
 import type { Barrier, SceneOpening, Slab, Volume } from './solids';
 
 /** The site as the radio sees it: flat lists in plot coordinates, constructions by number. */
@@ -19,6 +25,8 @@ export interface Scene {
   reflectivity: number[];
   /** What it takes of a way that meets it at an angle; counted for floors and roofs. */
   slants: Slant[];
+  /** What its face takes of a way that it throws back, by the angle; null for what is open. */
+  thrownBackDb: (Float64Array | null)[];
   barriers: Barrier[];
   slabs: Slab[];
   /** The same and all else by building, the open last: what a line does not pass over is not looked at. */
@@ -64,6 +72,7 @@ export function buildScene(site: Site): Scene {
   const lossDb: PerBand[] = [];
   const reflectivity: number[] = [];
   const slants: Slant[] = [];
+  const thrownBackDb: (Float64Array | null)[] = [];
   const numbers = new Map<string, number>();
   const numberOf = (name: string, share = 1): number => {
     const key = `${name} ${share}`;
@@ -74,7 +83,9 @@ export function buildScene(site: Site): Scene {
       constructionNames.push(name);
       thicknessShares.push(share);
       reflectivity.push(reflectivityOf(name, site.customConstructions));
-      slants.push(slantOf(permittivityOf(name, site.customConstructions)));
+      const permittivity = permittivityOf(name, site.customConstructions);
+      slants.push(slantOf(permittivity));
+      thrownBackDb.push(name === 'open' ? null : thrownBackTable(permittivity, THROWN_BACK));
       const [db24, db5, db6] = constructionLossDb(name, site.customConstructions);
       lossDb.push([db24 * share, db5 * share, db6 * share]);
     }
@@ -189,6 +200,7 @@ export function buildScene(site: Site): Scene {
     lossDb,
     reflectivity,
     slants,
+    thrownBackDb,
     barriers,
     slabs,
     parts,

@@ -25,6 +25,23 @@ export function faceReflectivity(permittivity: number, cosine: number): number {
 const facesDb = (permittivity: number, cosine: number): number =>
   -20 * Math.log10(1 - faceReflectivity(permittivity, cosine));
 
+const thrownBack = new Map<number | null, Float64Array>();
+
+/**
+ * What a face takes of a way that it throws back, dB, by the cosine of the angle in steps of 1/64: Fresnel, of which furniture
+ * and what is uneven leave a share together. A perfect mirror is metal and foil (null).
+ */
+export function thrownBackTable(permittivity: number | null, share: number): Float64Array {
+  let table = thrownBack.get(permittivity);
+  if (!table) {
+    const power = (cosine: number) =>
+      permittivity === null ? 1 : faceReflectivity(permittivity, Math.min(1, cosine));
+    table = Float64Array.from({ length: STEPS + 2 }, (_, i) => -10 * Math.log10(share * power(i / STEPS)));
+    thrownBack.set(permittivity, table);
+  }
+  return table;
+}
+
 const tables = new Map<number | null, Slant>();
 
 /** The factors for a permittivity; metal and foil (null) take the same at any angle. */
@@ -45,7 +62,8 @@ export function slantOf(permittivity: number | null): Slant {
   return slant;
 }
 
-function read(table: Float64Array, cosine: number): number {
+/** A table by the cosine of an angle in steps of 1/64, straight between them. */
+export function readByCosine(table: Float64Array, cosine: number): number {
   const at = cosine * STEPS;
   const i = at | 0;
   const below = table[i]!;
@@ -55,10 +73,10 @@ function read(table: Float64Array, cosine: number): number {
 /** Loss at an angle of a slab that takes so much straight on, dB. `cosine` of the angle to its normal, 0 to 1. */
 export function slantedDb(slant: Slant, straightDb: number, cosine: number): number {
   const faces = straightDb < slant.facesDb ? straightDb : slant.facesDb;
-  return faces * read(slant.faces, cosine) + (straightDb - faces) * read(slant.inside, cosine);
+  return faces * readByCosine(slant.faces, cosine) + (straightDb - faces) * readByCosine(slant.inside, cosine);
 }
 
 /** How much more the slab takes at an angle for each dB it takes straight on. */
 export function slantFactor(slant: Slant, straightDb: number, cosine: number): number {
-  return read(straightDb < slant.facesDb ? slant.faces : slant.inside, cosine);
+  return readByCosine(straightDb < slant.facesDb ? slant.faces : slant.inside, cosine);
 }

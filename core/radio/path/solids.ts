@@ -45,6 +45,8 @@ export interface Volume {
 
 export interface Leaves {
   outline: Float64Array;
+  /** From the ground where it is not given. */
+  baseM?: number;
   topM: number;
   inLeaf: boolean;
 }
