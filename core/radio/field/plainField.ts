@@ -78,9 +78,7 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
       });
       BANDS.forEach((band, b) => {
         const direct = straightLossDb(scene, straight, band);
-        out[b]![cell] = [best[b]!, back[b]!]
-          .filter((db) => db < NOTHING_HEARD_DB)
-          .reduce(togetherDb, direct);
+        out[b]![cell] = [best[b]!, back[b]!].filter((db) => db < NOTHING_HEARD_DB).reduce(togetherDb, direct);
       });
     }
   return out;

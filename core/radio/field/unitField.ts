@@ -89,7 +89,8 @@ function combine(base: FieldBase, straight: CastLoss, rounds: readonly CastLoss[
     for (const cell of layer.cells)
       for (let b = 0; b < 3; b++) {
         let db = straight[b]![cell]!;
-        for (const round of rounds) if (round[b]![cell]! < NOTHING_HEARD_DB) db = togetherDb(db, round[b]![cell]!);
+        for (const round of rounds)
+          if (round[b]![cell]! < NOTHING_HEARD_DB) db = togetherDb(db, round[b]![cell]!);
         out[b]![cell] = db;
       }
   return out;

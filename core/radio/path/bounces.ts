@@ -47,13 +47,7 @@ function bouncesBetween(scene: Scene, u: Spot3, p: Spot3): Bounce[] {
 }
 
 /** What both legs of a way meet that is thrown back at a part of the way from an image, as of one line: a mirror keeps every angle. */
-export function thrownCrossings(
-  scene: Scene,
-  image: Image,
-  part: number,
-  u: Spot3,
-  p: Spot3,
-): Crossings {
+export function thrownCrossings(scene: Scene, image: Image, part: number, u: Spot3, p: Spot3): Crossings {
   const { at, mirror } = image;
   const off = {
     x: at.x + part * (p.x - at.x),

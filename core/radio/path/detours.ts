@@ -112,7 +112,10 @@ export function strongestDetours(
         legTo(scene, portals, to, way.portal).crossings,
       ];
       const through = portal.construction < 0 ? [] : [portal.construction];
-      made.set(way.portal, (detour = { round: 'edge', lossDb: way.lossDb, lengthM: way.lengthM, legs, through }));
+      made.set(
+        way.portal,
+        (detour = { round: 'edge', lossDb: way.lossDb, lengthM: way.lengthM, legs, through }),
+      );
     }
     return { ...detour, lossDb: way.lossDb };
   });

@@ -115,7 +115,8 @@ function roundFeatures(
 ): Features {
   const features = new Map<string, number>(way.round === 'edge' ? [['bend', -1]] : []);
   const add = (name: string, by: number) => features.set(name, (features.get(name) ?? 0) + by);
-  for (const leg of way.legs) for (const [name, by] of pathFeatures(scene, leg, band, correction)) add(name, by);
+  for (const leg of way.legs)
+    for (const [name, by] of pathFeatures(scene, leg, band, correction)) add(name, by);
   for (const c of way.through) add(lossParameter(scene.constructionNames[c]!, band), -1);
   return features;
 }

@@ -2,13 +2,7 @@ import type { Point, Site } from '../../site/model/schema';
 import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
 import type { PerBand } from '../link/bands';
-import {
-  THROWN_BACK,
-  constructionLossDb,
-  permittivityOf,
-  reflectivityOf,
-  thicknessShare,
-} from './materials';
+import { THROWN_BACK, constructionLossDb, permittivityOf, reflectivityOf, thicknessShare } from './materials';
 import { insideShare } from './meet';
 import { partOf, type ScenePart } from './sceneParts';
 import { slantOf, thrownBackTable, type Slant } from './slant';

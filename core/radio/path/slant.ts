@@ -73,7 +73,9 @@ export function readByCosine(table: Float64Array, cosine: number): number {
 /** Loss at an angle of a slab that takes so much straight on, dB. `cosine` of the angle to its normal, 0 to 1. */
 export function slantedDb(slant: Slant, straightDb: number, cosine: number): number {
   const faces = straightDb < slant.facesDb ? straightDb : slant.facesDb;
-  return faces * readByCosine(slant.faces, cosine) + (straightDb - faces) * readByCosine(slant.inside, cosine);
+  return (
+    faces * readByCosine(slant.faces, cosine) + (straightDb - faces) * readByCosine(slant.inside, cosine)
+  );
 }
 
 /** How much more the slab takes at an angle for each dB it takes straight on. */
