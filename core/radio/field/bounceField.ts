@@ -10,7 +10,7 @@ import { cast, type CastLoss } from './cast';
 import type { CastLosses, CastSpace } from './castSpace';
 import { mark, weigh, type Search } from './detourField';
 import type { Grid, Layer } from './layers';
-import { reflectedParts } from './reflected';
+import { boxOf, reflectedParts } from './reflected';
 
 /** One unit's field while the strongest way that a face throws back is being found. */
 export interface BounceJob extends Search {
@@ -58,6 +58,27 @@ function isBeside({ mirror: { wall }, at }: Image, block: Block): boolean {
   return beyondA || beyondB;
 }
 
+/** Whether the ways from an image to a block meet its mirror's plane above or below its wall, or beside its floor. */
+function isPast(
+  { mirror: { wall, slab }, at }: Image,
+  block: Block,
+  levelM: number,
+  parts: readonly [number, number],
+): boolean {
+  if (wall) {
+    const [a, b] = parts.map((t) => at.z + t * (levelM - at.z)) as [number, number];
+    return Math.max(a, b) < wall.baseM - TOUCH_M || Math.min(a, b) > wall.topM + TOUCH_M;
+  }
+  const [t] = parts;
+  const box = boxOf(slab!.outline);
+  return (
+    at.x + t * (block.maxX - at.x) < box.minX - TOUCH_M ||
+    at.x + t * (block.minX - at.x) > box.maxX + TOUCH_M ||
+    at.y + t * (block.maxY - at.y) < box.minY - TOUCH_M ||
+    at.y + t * (block.minY - at.y) > box.maxY + TOUCH_M
+  );
+}
+
 /** Blocks of a layer in which a way off a mirror may be the strongest somewhere, by the least it can lose to their rectangles. */
 function blocksReached(job: BounceJob, image: Image, least: Float64Array, layer: Layer): Block[] {
   const { mirror, at, side } = image;
@@ -75,10 +96,13 @@ function blocksReached(job: BounceJob, image: Image, least: Float64Array, layer:
       most = Math.max(most, (x - at.x) ** 2 + (y - at.y) ** 2 + dz * dz);
     }
     if (farthest <= TOUCH_M || nearest > BOUNCE_REACH_M || isBeside(image, block)) return false;
+    const before = Math.max(0, nearest);
+    const across = [behind / (behind + farthest), behind / (behind + before)] as const;
+    if (isPast(image, block, layer.levelM, across)) return false;
     const dx = Math.max(0, block.minX - at.x, at.x - block.maxX);
     const dy = Math.max(0, block.minY - at.y, at.y - block.maxY);
     const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
-    const cosine = Math.min(1, (behind + Math.max(0, nearest)) / Math.sqrt(most));
+    const cosine = Math.min(1, (behind + before) / Math.sqrt(most));
     const db = lengthDbFrom(length) + least[(cosine * STEPS) | 0]!;
     for (let b = 0; b < 3; b++) if (db + FREE_1M[b]! < weakest[3 * block.index + b]!) return true;
     return false;
@@ -95,10 +119,11 @@ const tooMany = (parts: readonly ScenePart[], from: number, to: number): boolean
     return Math.max(0, ...counts.values()) > MOST_FLOORS;
   });
 
-/** Tries the way off one mirror for the cells of a block; `crossed` is what it meets beside the mirror. */
+/** Tries the way off one mirror for the cells of a block; `crossed` is what it meets beside the mirror, which takes `leastDb` at least. */
 function tryImage(
   scene: Scene,
   image: Image,
+  leastDb: number,
   job: BounceJob,
   layer: Layer,
   block: Block,
@@ -118,7 +143,7 @@ function tryImage(
     const cell = cells[i]!;
     const dx = xs[i]! - at.x;
     const dy = ys[i]! - at.y;
-    const from = lengthDbFrom(Math.sqrt(dx * dx + dy * dy + dz * dz));
+    const from = lengthDbFrom(Math.sqrt(dx * dx + dy * dy + dz * dz)) + leastDb;
     if (
       from + one0 + crossed0[cell]! >= best0[cell]! &&
       from + one1 + crossed1[cell]! >= best1[cell]! &&
@@ -168,7 +193,7 @@ export function* findBounces(
         mark(wanted, layer, blocks, 1);
         cast({ parts }, losses, image.at, grid, layerOver(layer, blocks), space, scratch, undefined, wanted);
         mark(wanted, layer, blocks, 0);
-        for (const block of blocks) tryImage(scene, image, job, layer, block, scratch);
+        for (const block of blocks) tryImage(scene, image, least[0]!, job, layer, block, scratch);
       }
       yield;
     }

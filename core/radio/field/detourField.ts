@@ -15,13 +15,13 @@ import { type CastLosses, type CastSpace } from './castSpace';
 import type { Grid, Layer } from './layers';
 
 /** A way round this much weaker than the straight line adds less than 0.005 dB and is not looked at, dB. */
-const WEAKER_DB = 30;
+export const WEAKER_DB = 30;
 
 /** A search for the strongest way of a kind beside the straight line. */
 export interface Search {
   /** Loss of the straight line by band, free space included; indexed as the grid. */
   straight: CastLoss;
-  /** Loss of the strongest way so far; starts `WEAKER_DB` above the straight line. */
+  /** Loss of the strongest way so far; starts somewhat weaker than the straight line. */
   best: CastLoss;
   /** Loss from which on ways are not told apart. */
   capDb: number;
@@ -65,7 +65,7 @@ export function weigh(job: Search, layer: Layer, block: Block, weakest: Float32A
 }
 
 /** Starts the search: nothing found yet but what would not matter. */
-export function startSearch(job: Search, grid: Grid, weakerDb = WEAKER_DB): void {
+export function startSearch(job: Search, grid: Grid, weakerDb: number): void {
   const { capDb } = job;
   for (const [layer, blocks] of job.blocks) {
     const weakest = new Float32Array(3 * blocksOf(layer, grid).length);

@@ -3,7 +3,7 @@ import { crossingsBetween, type Spot3 } from '../path/crossings';
 import { BEND_REACH_M, arrivalsOf, turnCosine } from '../path/arrivals';
 import { onStraightWay, togetherDb } from '../path/detours';
 import { thrownCrossings } from '../path/bounces';
-import { comesFrom, imagesOf, thrown } from '../path/mirrors';
+import { WEAKER_BACK_DB, comesFrom, imagesOf, thrown } from '../path/mirrors';
 import type { Grid, Layer } from './layers';
 import { cellX, cellY } from './layers';
 import { NOTHING_HEARD_DB, crossedDb, freeSpaceDb, straightLossDb } from '../path/pathLoss';
@@ -78,7 +78,8 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
       });
       BANDS.forEach((band, b) => {
         const direct = straightLossDb(scene, straight, band);
-        out[b]![cell] = [best[b]!, back[b]!].filter((db) => db < NOTHING_HEARD_DB).reduce(togetherDb, direct);
+        const thrownDb = back[b]! < direct + WEAKER_BACK_DB ? back[b]! : Infinity;
+        out[b]![cell] = [best[b]!, thrownDb].filter((db) => db < NOTHING_HEARD_DB).reduce(togetherDb, direct);
       });
     }
   return out;

@@ -112,15 +112,34 @@ function besideSlab(half: HalfSpace, part: ScenePart): Things {
   };
 }
 
+const boxes = new WeakMap<Float64Array, PlanBox>();
+
+/** The rectangle that holds an outline. */
+export function boxOf(outline: Float64Array): PlanBox {
+  let box = boxes.get(outline);
+  if (!box) {
+    const [xs, ys] = [outline.filter((_, i) => i % 2 === 0), outline.filter((_, i) => i % 2 === 1)];
+    box = { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
+    boxes.set(outline, box);
+  }
+  return box;
+}
+
 /** Whether a part of a scene is nowhere within reach of a mirror. */
 function isFar({ wall, slab }: Mirror, box: PlanBox): boolean {
-  const xs = wall ? [wall.ax, wall.bx] : [...slab!.outline.filter((_, i) => i % 2 === 0)];
-  const ys = wall ? [wall.ay, wall.by] : [...slab!.outline.filter((_, i) => i % 2 === 1)];
+  const face = wall
+    ? {
+        minX: Math.min(wall.ax, wall.bx),
+        minY: Math.min(wall.ay, wall.by),
+        maxX: Math.max(wall.ax, wall.bx),
+        maxY: Math.max(wall.ay, wall.by),
+      }
+    : boxOf(slab!.outline);
   return (
-    box.minX > Math.max(...xs) + BOUNCE_REACH_M ||
-    box.maxX < Math.min(...xs) - BOUNCE_REACH_M ||
-    box.minY > Math.max(...ys) + BOUNCE_REACH_M ||
-    box.maxY < Math.min(...ys) - BOUNCE_REACH_M
+    box.minX > face.maxX + BOUNCE_REACH_M ||
+    box.maxX < face.minX - BOUNCE_REACH_M ||
+    box.minY > face.maxY + BOUNCE_REACH_M ||
+    box.maxY < face.minY - BOUNCE_REACH_M
   );
 }
 

@@ -9,13 +9,14 @@ import {
   freeSpaceDb,
   type LossCorrection,
 } from '../path/pathLoss';
+import { WEAKER_BACK_DB } from '../path/mirrors';
 import { arrivalsFrom } from '../path/path';
 import type { Scene } from '../path/scene';
 import { blocksOf, type Block } from './blocks';
 import { findBounces, type BounceJob } from './bounceField';
 import { cast, type CastLoss } from './cast';
 import { castLosses, castSpace, type CastLosses, type CastSpace } from './castSpace';
-import { allBlocks, findDetours, startSearch, type DetourJob } from './detourField';
+import { WEAKER_DB, allBlocks, findDetours, startSearch, type DetourJob } from './detourField';
 import type { Grid, Layer } from './layers';
 
 /** Everything computed for one scene, correction and sheet, from which fields of units are made. */
@@ -82,15 +83,24 @@ export function straightField({ scene, losses, grid, layers, space }: FieldBase,
   return straight;
 }
 
-/** Straight line and ways round together; a way at the limit up to which ways are followed is none. */
-function combine(base: FieldBase, straight: CastLoss, rounds: readonly CastLoss[]): CastLoss {
+/** The strongest ways round of a kind, and how much weaker than the straight line they are looked for. */
+interface Round {
+  best: CastLoss;
+  weakerDb: number;
+}
+
+/** Straight line and ways round together; a way at the limit up to which ways are looked for is none. */
+function combine(base: FieldBase, straight: CastLoss, rounds: readonly Round[]): CastLoss {
   const out = lossArrays(base.grid);
   for (const layer of base.layers)
     for (const cell of layer.cells)
       for (let b = 0; b < 3; b++) {
-        let db = straight[b]![cell]!;
-        for (const round of rounds)
-          if (round[b]![cell]! < NOTHING_HEARD_DB) db = togetherDb(db, round[b]![cell]!);
+        const direct = straight[b]![cell]!;
+        let db = direct;
+        for (const { best, weakerDb } of rounds) {
+          const round = best[b]![cell]!;
+          if (round < NOTHING_HEARD_DB && round < Math.fround(direct + weakerDb)) db = togetherDb(db, round);
+        }
         out[b]![cell] = db;
       }
   return out;
@@ -118,12 +128,18 @@ export function* settling(base: FieldBase, units: readonly Spot3[]): Generator<v
     const arrivals = arrivalsFrom(scene, unit, correction);
     bends.push({ ...search(), arrivals, bendDb: bendCorrectionDb(correction) });
     bounces.push(search());
-    for (const job of [bends.at(-1)!, bounces.at(-1)!]) startSearch(job, grid);
+    startSearch(bends.at(-1)!, grid, WEAKER_DB);
+    startSearch(bounces.at(-1)!, grid, WEAKER_BACK_DB);
     yield;
   }
   yield* findBounces(scene, losses, bounces, grid, layers, space, scratch);
   yield* findDetours(scene, losses, bends, grid, layers, space, scratch);
-  return bends.map((job, i) => combine(base, job.straight, [job.best, bounces[i]!.best]));
+  return bends.map(({ straight, best }, i) =>
+    combine(base, straight, [
+      { best, weakerDb: WEAKER_DB },
+      { best: bounces[i]!.best, weakerDb: WEAKER_BACK_DB },
+    ]),
+  );
 }
 
 /** The same at once. */

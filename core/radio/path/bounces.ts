@@ -1,8 +1,8 @@
 import { BAND_MHZ, type PerBand } from '../link/bands';
 import { crossingsBetween, distanceBetweenM, type Crossings, type Spot3 } from './crossings';
 import type { Detour } from './detours';
-import { comesFrom, imagesOf, skipAt, thrown, type Image } from './mirrors';
-import { crossedAllDb, freeSpaceDb, type LossCorrection } from './pathLoss';
+import { WEAKER_BACK_DB, comesFrom, imagesOf, skipAt, thrown, type Image } from './mirrors';
+import { NOTHING_HEARD_DB, crossedAllDb, freeSpaceDb, type LossCorrection } from './pathLoss';
 import type { Scene } from './scene';
 
 /** A way that is thrown back once between two points, as far as it hangs on geometry alone. */
@@ -70,18 +70,18 @@ export function thrownCrossings(scene: Scene, image: Image, part: number, u: Spo
 }
 
 /**
- * The strongest ways between two points that are thrown back once by a wall, floor or roof, by band; null where none loses less
- * than `limitDb`. Images, Fresnel's reflectivity at the angle (docs/model.md "Thrown back").
+ * The strongest ways between two points that are thrown back once by a wall, floor or roof, by band; null where none is strong
+ * enough beside a straight line of `straightDb`. Images, Fresnel's reflectivity at the angle (docs/model.md "Thrown back").
  */
 export function strongestBounces(
   scene: Scene,
   u: Spot3,
   p: Spot3,
-  limitDb: PerBand,
+  straightDb: PerBand,
   correction?: LossCorrection,
 ): (Detour | null)[] {
   const best: (Detour | null)[] = [null, null, null];
-  const limit = [...limitDb];
+  const limit = straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + WEAKER_BACK_DB));
   for (const bounce of bouncesBetween(scene, u, p)) {
     const { leastDb, lengthM, image, part } = bounce;
     // The list begins with what could lose least.

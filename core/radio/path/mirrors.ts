@@ -24,6 +24,12 @@ const LEAST_WALL_M = 1;
 /** Both legs of a way that is thrown back are at most this long, m (estimate); an odd length, as that of bends. */
 export const BOUNCE_REACH_M = 25.037;
 
+/**
+ * A way that is thrown back counts where it is at most so much weaker than the straight line, dB (estimate): a weaker one adds less
+ * than 0.05 dB.
+ */
+export const WEAKER_BACK_DB = 20;
+
 /** Most mirrors that are followed from one end, the nearest first. A house has about fifty. */
 const MOST_MIRRORS = 60;
 
@@ -127,7 +133,8 @@ function findImages(scene: Scene, u: Spot3): Image[] {
     const farM = nearestM(scene, i, u);
     if (farM <= BOUNCE_REACH_M) near.push({ i, farM });
   }
-  if (near.length > MOST_MIRRORS) near.sort((a, b) => a.farM - b.farM || a.i - b.i).splice(MOST_MIRRORS);
+  // The nearest first: they throw back most, and leave little to try for the rest.
+  near.sort((a, b) => a.farM - b.farM || a.i - b.i).splice(MOST_MIRRORS);
   return near.flatMap(({ i }): Image[] => {
     const mirror = mirrorAt(scene, i);
     const off = inFront(mirror, u);

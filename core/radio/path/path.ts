@@ -83,7 +83,7 @@ function findPaths(scene: Scene, u: Spot3, p: Spot3, correction: LossCorrection 
   const { distanceM } = crossings;
   const straightDbs = BANDS.map((band) => straightLossDb(scene, crossings, band, correction));
   const limitDb = roundLimitDb(straightDbs as unknown as PerBand);
-  const bounces = strongestBounces(scene, u, p, limitDb, correction);
+  const bounces = strongestBounces(scene, u, p, straightDbs as unknown as PerBand, correction);
   const arrivals = arrivalsFrom(scene, u, correction);
   const bends = strongestDetours(scene, u, arrivals, p, limitDb, correction);
   return BANDS.map((band, b): RadioPath => {
