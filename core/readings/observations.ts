@@ -1,4 +1,5 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
+import { BAND_INDEX, type PerBand } from '../radio/link/bands';
 import { SPEED_DB_PER_LN, speedFeatures, type Beliefs } from '../radio/learn/beliefs';
 import type { Observation } from '../radio/learn/calibration';
 import { choiceDbm, unchosenBelowDbm } from '../plan/evaluate/choice';
@@ -23,7 +24,8 @@ import {
 const LEVEL_NOISE_DB = 2;
 const SPEED_NOISE_DB = 4;
 const LOST_NOISE_DB = 3;
-const UNCHOSEN_NOISE_DB = 3;
+/** The same of what was not chosen, by band: when a device falls back on 2.4 GHz hangs on its habits more than when it stays higher. */
+const UNCHOSEN_NOISE_DB: PerBand = [5, 2.5, 2.5];
 /** A device sticks to a unit it has, so another that was not chosen may have been this much stronger, dB (estimate). */
 const STICKS_DB = 4;
 /** Spread of a speed beside its level, as a natural logarithm (estimate): runs, neighbours, the steps of rates. */
@@ -139,7 +141,7 @@ function unchosen(ways: readonly Heard[], chosen: Heard, chosenDbm: number, id: 
         predict,
         measured,
         kind: 'atMost',
-        noise: UNCHOSEN_NOISE_DB,
+        noise: UNCHOSEN_NOISE_DB[BAND_INDEX[heard.band]],
       },
     ];
   });

@@ -3,14 +3,14 @@ import type { Spot3 } from '../path/crossings';
 import { TOUCH_M } from '../path/meet';
 import { BOUNCE_REACH_M, comesFrom, imagesOf, inFront, thrown, type Image } from '../path/mirrors';
 import { NEAREST_M, freeSpaceDb, lengthDbFrom } from '../path/pathLoss';
-import type { ScenePart } from '../path/sceneParts';
+import { boxOf, type ScenePart } from '../path/sceneParts';
 import type { Scene } from '../path/scene';
 import { layerOver, type Block } from './blocks';
 import { cast, type CastLoss } from './cast';
 import type { CastLosses, CastSpace } from './castSpace';
 import { mark, weigh, type Search } from './detourField';
 import type { Grid, Layer } from './layers';
-import { boxOf, reflectedParts } from './reflected';
+import { reflectedParts } from './reflected';
 
 /** One unit's field while the strongest way that a face throws back is being found. */
 export interface BounceJob extends Search {

@@ -1,5 +1,5 @@
 import type { PlanBox, ScenePart } from '../path/sceneParts';
-import { partOf } from '../path/sceneParts';
+import { boxOf, partOf } from '../path/sceneParts';
 import { TOUCH_M } from '../path/meet';
 import { depth, keptHeights, keptWall, type HalfSpace } from '../path/halfSpace';
 import { BOUNCE_REACH_M, type Mirror } from '../path/mirrors';
@@ -110,19 +110,6 @@ function besideSlab(half: HalfSpace, part: ScenePart): Things {
     leaves: part.leaves.flatMap((l) => between(0, l.topM).map(([baseM, topM]) => ({ ...l, baseM, topM }))),
     footprints: part.footprints,
   };
-}
-
-const boxes = new WeakMap<Float64Array, PlanBox>();
-
-/** The rectangle that holds an outline. */
-export function boxOf(outline: Float64Array): PlanBox {
-  let box = boxes.get(outline);
-  if (!box) {
-    const [xs, ys] = [outline.filter((_, i) => i % 2 === 0), outline.filter((_, i) => i % 2 === 1)];
-    box = { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
-    boxes.set(outline, box);
-  }
-  return box;
 }
 
 /** Whether a part of a scene is nowhere within reach of a mirror. */

@@ -1,6 +1,7 @@
 import type { Skip, Spot3 } from './crossings';
 import { keptWall, type Plane } from './halfSpace';
 import { MEETS_WALL, TOUCH_M, barrierHit, met, slabCrossed } from './meet';
+import { boxOf } from './sceneParts';
 import { readByCosine } from './slant';
 import type { Scene } from './scene';
 import type { Barrier, Slab } from './solids';
@@ -48,16 +49,19 @@ const mirrorsKnown = new WeakMap<Scene, (Mirror | null)[]>();
 /** How near the face of a mirror comes to a point, m: from below. */
 function nearestM({ barriers, slabs }: Scene, i: number, p: Spot3): number {
   const wall = barriers[i];
-  if (wall) {
-    const wx = wall.bx - wall.ax;
-    const wy = wall.by - wall.ay;
-    const along = ((p.x - wall.ax) * wx + (p.y - wall.ay) * wy) / (wall.lengthM * wall.lengthM);
-    const s = along < 0 ? 0 : along > 1 ? 1 : along;
-    const x = wall.ax + s * wx - p.x;
-    const y = wall.ay + s * wy - p.y;
-    return Math.sqrt(x * x + y * y);
+  if (!wall) {
+    const { outline, levelM } = slabs[i - barriers.length]!;
+    const box = boxOf(outline);
+    const x = Math.max(0, box.minX - p.x, p.x - box.maxX);
+    const y = Math.max(0, box.minY - p.y, p.y - box.maxY);
+    return Math.hypot(x, y, levelM - p.z);
   }
-  return Math.abs(slabs[i - barriers.length]!.levelM - p.z);
+  const wx = wall.bx - wall.ax;
+  const wy = wall.by - wall.ay;
+  const along = ((p.x - wall.ax) * wx + (p.y - wall.ay) * wy) / (wall.lengthM * wall.lengthM);
+  const s = Math.max(0, Math.min(1, along));
+  const z = Math.max(0, wall.baseM - p.z, p.z - wall.topM);
+  return Math.hypot(wall.ax + s * wx - p.x, wall.ay + s * wy - p.y, z);
 }
 
 /** A mirror by its number: walls first, then floors and roofs. Made when it is first asked for. */

@@ -40,6 +40,19 @@ export function partOf(things: Omit<ScenePart, keyof PlanBox>): ScenePart {
   return { ...things, ...box };
 }
 
+const boxes = new WeakMap<Float64Array, PlanBox>();
+
+/** The rectangle that holds an outline. */
+export function boxOf(outline: Float64Array): PlanBox {
+  let box = boxes.get(outline);
+  if (!box) {
+    const [xs, ys] = [outline.filter((_, i) => i % 2 === 0), outline.filter((_, i) => i % 2 === 1)];
+    box = { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
+    boxes.set(outline, box);
+  }
+  return box;
+}
+
 /** Whether the way between two points passes over a rectangle, seen in plan; edges count. */
 export function passesOver(box: PlanBox, a: { x: number; y: number }, b: { x: number; y: number }): boolean {
   if (a.x < box.minX && b.x < box.minX) return false;
