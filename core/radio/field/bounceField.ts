@@ -27,7 +27,7 @@ function facesOf(scene: Scene, { mirror: { wall, slab } }: Image): Float64Array[
   const numbers = wall
     ? [wall.construction, ...wall.openings.map((o) => o.construction)]
     : [slab!.construction];
-  return [...new Set(numbers)].map((c) => scene.thrownBackDb[c]).filter((table) => table !== null && table !== undefined);
+  return [...new Set(numbers)].flatMap((c) => scene.thrownBackDb[c] ?? []);
 }
 
 /** The least that any of some faces takes of a way that meets it no steeper than by a cosine, dB, for each step of it. */
