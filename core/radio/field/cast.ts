@@ -1,7 +1,7 @@
 import type { Skip, Spot3 } from '../path/crossings';
 import { FOLIAGE_FACTOR, floorWeight, foliageAtOneGhzDb } from '../path/pathLoss';
 import type { Scene } from '../path/scene';
-import { slantedDb } from '../path/slant';
+import { addSlanted, slantedDb } from '../path/slant';
 import { betweenOf, outOfTheWay } from './between';
 import { cellX, cellY, type Grid, type Layer } from './layers';
 import type { CastLosses, CastSpace, FloorSet } from './castSpace';
@@ -29,19 +29,23 @@ function floorSet(losses: CastLosses, packed: number): FloorSet {
   return made;
 }
 
-/** Loss of a set of floors met at an angle in a band, by falling loss with the weights of COST 231. */
-function floorsDb(
-  { byConstruction, slants }: CastLosses,
-  set: FloorSet,
-  steep: number,
-  b: 0 | 1 | 2,
-): number {
+const floorsDb = new Float64Array(3);
+
+/**
+ * Loss of a set of floors met at an angle by band, by falling loss with the weights of COST 231. The list is reused: this is asked
+ * for many cells.
+ */
+function floorsDbOf({ byConstruction, slants }: CastLosses, set: FloorSet, steep: number): Float64Array {
   const { only } = set;
-  if (only >= 0) return set.weight * slantedDb(slants[only]!, byConstruction[only]![b], steep);
-  return set.floors
-    .map((kind) => slantedDb(slants[kind]!, byConstruction[kind]![b], steep))
-    .sort((x, y) => y - x)
-    .reduce((sum, db, n) => sum + db * floorWeight(n), 0);
+  floorsDb.fill(0);
+  if (only >= 0) addSlanted(slants[only]!, byConstruction[only]!, steep, set.weight, floorsDb);
+  else
+    for (let b = 0; b < 3; b++)
+      floorsDb[b] = set.floors
+        .map((kind) => slantedDb(slants[kind]!, byConstruction[kind]![b]!, steep))
+        .sort((x, y) => y - x)
+        .reduce((sum, db, n) => sum + db * floorWeight(n), 0);
+  return floorsDb;
 }
 
 /**
@@ -114,6 +118,8 @@ function gather(
   const dz = levelM - u.z;
   const highM = Math.abs(dz);
   const [green0, green1, green2] = FOLIAGE_FACTOR;
+  let known = 0;
+  let set: FloorSet | null = null;
   for (let row = layer.row0; row < layer.row1; row++) {
     let sum0 = 0;
     let sum1 = 0;
@@ -135,10 +141,15 @@ function gather(
       if (packed !== 0) {
         const dx = cellX(grid, column) - u.x;
         const steep = Math.min(1, highM / Math.sqrt(dx * dx + rest));
-        const set = floorSet(losses, packed);
-        db0 += floorsDb(losses, set, steep, 0);
-        db1 += floorsDb(losses, set, steep, 1);
-        db2 += floorsDb(losses, set, steep, 2);
+        // Cells beside each other mostly lie behind the same floors.
+        if (packed !== known) {
+          set = floorSet(losses, packed);
+          known = packed;
+        }
+        const floors = floorsDbOf(losses, set!, steep);
+        db0 += floors[0]!;
+        db1 += floors[1]!;
+        db2 += floors[2]!;
       }
       if (indoor[i] !== 0) {
         const dx = cellX(grid, column) - u.x;

@@ -78,6 +78,25 @@ export function slantedDb(slant: Slant, straightDb: number, cosine: number): num
   );
 }
 
+/**
+ * The same at all three bands, added to what stands in `out`: the angle is looked up once. `weight` is how much the slab counts.
+ */
+export function addSlanted(
+  slant: Slant,
+  straightDb: readonly [number, number, number],
+  cosine: number,
+  weight: number,
+  out: Float64Array,
+): void {
+  const inside = weight * readByCosine(slant.inside, cosine);
+  const more = weight * readByCosine(slant.faces, cosine) - inside;
+  const { facesDb } = slant;
+  const [db0, db1, db2] = straightDb;
+  out[0]! += db0 * inside + (db0 < facesDb ? db0 : facesDb) * more;
+  out[1]! += db1 * inside + (db1 < facesDb ? db1 : facesDb) * more;
+  out[2]! += db2 * inside + (db2 < facesDb ? db2 : facesDb) * more;
+}
+
 /** How much more the slab takes at an angle for each dB it takes straight on. */
 export function slantFactor(slant: Slant, straightDb: number, cosine: number): number {
   return readByCosine(straightDb < slant.facesDb ? slant.faces : slant.inside, cosine);
