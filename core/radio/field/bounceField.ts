@@ -1,26 +1,22 @@
-import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
 import { TOUCH_M } from '../path/meet';
 import { BOUNCE_REACH_M, comesFrom, imagesOf, inFront, thrown, type Image } from '../path/mirrors';
-import { NEAREST_M, freeSpaceDb, lengthDbFrom } from '../path/pathLoss';
+import { FREE_1M_DB, NEAREST_M, lengthDbFrom } from '../path/pathLoss';
 import { boxOf, type ScenePart } from '../path/sceneParts';
 import type { Scene } from '../path/scene';
-import { layerOver, type Block } from './blocks';
-import { cast, type CastLoss } from './cast';
-import type { CastLosses, CastSpace } from './castSpace';
-import { mark, weigh, type Search } from './detourField';
+import { COSINE_STEPS } from '../path/slant';
+import type { Block } from './blocks';
+import type { CastLoss } from './cast';
+import { castBlocks } from './castBlocks';
+import { MOST_FLOORS_OF_A_KIND, type CastLosses, type CastSpace } from './castSpace';
 import type { Grid, Layer } from './layers';
 import { reflectedParts } from './reflected';
+import { weigh, type Search } from './search';
 
 /** One unit's field while the strongest way that a face throws back is being found. */
 export interface BounceJob extends Search {
   unit: Spot3;
 }
-
-const FREE_1M = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
-
-/** More floors of one kind in a line than a cast can count: such ways are never the strongest. */
-const MOST_FLOORS = 15;
 
 /** The constructions whose faces a mirror has. */
 function facesOf(scene: Scene, { mirror: { wall, slab } }: Image): Float64Array[] {
@@ -40,8 +36,6 @@ function leastTakenDb(faces: readonly Float64Array[]): Float64Array {
   }
   return least;
 }
-
-const STEPS = 64;
 
 /** Whether a block lies beside what an image shows through its wall, seen in plan. */
 function isBeside({ mirror: { wall }, at }: Image, block: Block): boolean {
@@ -103,20 +97,20 @@ function blocksReached(job: BounceJob, image: Image, least: Float64Array, layer:
     const dy = Math.max(0, block.minY - at.y, at.y - block.maxY);
     const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
     const cosine = Math.min(1, (behind + before) / Math.sqrt(most));
-    const db = lengthDbFrom(length) + least[(cosine * STEPS) | 0]!;
-    for (let b = 0; b < 3; b++) if (db + FREE_1M[b]! < weakest[3 * block.index + b]!) return true;
+    const db = lengthDbFrom(length) + least[(cosine * COSINE_STEPS) | 0]!;
+    for (let b = 0; b < 3; b++) if (db + FREE_1M_DB[b]! < weakest[3 * block.index + b]!) return true;
     return false;
   });
 }
 
-/** Whether a straight line through some parts might pass more floors of a kind than a cast can tell. */
+/** Whether a straight line through some parts might pass more floors of a kind than a cast can count: such a way is never the strongest. */
 const tooMany = (parts: readonly ScenePart[], from: number, to: number): boolean =>
   parts.some(({ slabs }) => {
     const counts = new Map<number, number>();
     for (const s of slabs)
       if (from > s.levelM !== to > s.levelM)
         counts.set(s.construction, (counts.get(s.construction) ?? 0) + 1);
-    return Math.max(0, ...counts.values()) > MOST_FLOORS;
+    return Math.max(0, ...counts.values()) > MOST_FLOORS_OF_A_KIND;
   });
 
 /** Tries the way off one mirror for the cells of a block; `crossed` is what it meets beside the mirror, which takes `leastDb` at least. */
@@ -133,7 +127,7 @@ function tryImage(
   const { places } = block;
   const [crossed0, crossed1, crossed2] = crossed;
   const [best0, best1, best2] = job.best;
-  const [one0, one1, one2] = FREE_1M as [number, number, number];
+  const [one0, one1, one2] = FREE_1M_DB;
   const { at } = image;
   const dz = levelM - at.z;
   const p: Spot3 = { x: 0.5, y: 0.5, z: levelM };
@@ -190,9 +184,7 @@ export function* findBounces(
         if (blocks.length === 0) continue;
         parts ??= reflectedParts(scene.parts, image.mirror, image.side);
         if (tooMany(parts, image.at.z, layer.levelM)) continue;
-        mark(wanted, layer, blocks, 1);
-        cast({ parts }, losses, image.at, grid, layerOver(layer, blocks), space, scratch, undefined, wanted);
-        mark(wanted, layer, blocks, 0);
+        castBlocks({ parts }, losses, image.at, grid, layer, blocks, space, scratch, wanted);
         for (const block of blocks) tryImage(scene, image, least[0]!, job, layer, block, scratch);
       }
       yield;

@@ -32,6 +32,8 @@ export function castSpace(grid: Grid): CastSpace {
 
 /** Kinds of floor and roof a cast can tell apart: four bits each in 32. */
 export const MOST_FLOOR_KINDS = 7;
+/** Floors of one kind that it can count in a line. */
+export const MOST_FLOORS_OF_A_KIND = 15;
 
 /** Floors a way passes, by construction number; those of one kind count together by the sum of their weights. */
 export interface FloorSet {

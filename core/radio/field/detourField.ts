@@ -1,4 +1,3 @@
-import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
 import { BEND_REACH_M, MOST_BENDS, strongestFirst, turnsInPlan, type Arrivals } from '../path/arrivals';
 import { onStraightWay } from '../path/detours';
@@ -6,30 +5,18 @@ import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from '../path/edge';
 import { skipOf } from '../path/legs';
 import { TOUCH_M } from '../path/meet';
 import type { Barrier } from '../path/solids';
-import { blocksOf, layerOver, type Block } from './blocks';
-import { freeSpaceDb, LENGTH_DB, lengthDbFrom, NEAREST_M, STEPS_PER_M } from '../path/pathLoss';
+import { blocksOf, type Block } from './blocks';
+import { FREE_1M_DB, LENGTH_DB, lengthDbFrom, NEAREST_M, STEPS_PER_M } from '../path/pathLoss';
 import { portalsOf, sideOf, type Portal } from '../path/portals';
 import type { Scene } from '../path/scene';
-import { cast, type CastLoss } from './cast';
+import type { CastLoss } from './cast';
+import { castBlocks } from './castBlocks';
 import { type CastLosses, type CastSpace } from './castSpace';
 import type { Grid, Layer } from './layers';
+import { weigh, type Search } from './search';
 
 /** A way round this much weaker than the straight line adds less than 0.005 dB and is not looked at, dB. */
 export const WEAKER_DB = 30;
-
-/** A search for the strongest way of a kind beside the straight line. */
-export interface Search {
-  /** Loss of the straight line by band, free space included; indexed as the grid. */
-  straight: CastLoss;
-  /** Loss of the strongest way so far; starts somewhat weaker than the straight line. */
-  best: CastLoss;
-  /** Loss from which on ways are not told apart. */
-  capDb: number;
-  /** The blocks of each layer that are asked for. */
-  blocks: ReadonlyMap<Layer, readonly Block[]>;
-  /** The weakest of `best` in each block of a layer, by band at 3 · block + band: what cannot beat it wins nowhere in the block. */
-  weakest: Map<Layer, Float32Array>;
-}
 
 /** One unit's field while its detours are being found. */
 export interface DetourJob extends Search {
@@ -44,49 +31,6 @@ export const WEAKER_UNDER_HAND_DB = 15;
 
 /** Under the hand ways are told apart up to this loss: an ordinary unit is not heard beyond it, dB. */
 export const HOPELESS_DB = 138;
-
-/** Every block of some layers. */
-export const allBlocks = (layers: readonly Layer[], grid: Grid): Map<Layer, readonly Block[]> =>
-  new Map(layers.map((layer) => [layer, blocksOf(layer, grid)]));
-
-/** Finds the weakest way known so far in a block. */
-export function weigh(job: Search, layer: Layer, block: Block, weakest: Float32Array): void {
-  const { cells } = layer;
-  const { places, index } = block;
-  for (let b = 0; b < 3; b++) {
-    const best = job.best[b]!;
-    let most = -Infinity;
-    for (let n = 0; n < places.length; n++) {
-      const db = best[cells[places[n]!]!]!;
-      if (db > most) most = db;
-    }
-    weakest[3 * index + b] = most;
-  }
-}
-
-/** Starts the search: nothing found yet but what would not matter. */
-export function startSearch(job: Search, grid: Grid, weakerDb: number): void {
-  const { capDb } = job;
-  for (const [layer, blocks] of job.blocks) {
-    const weakest = new Float32Array(3 * blocksOf(layer, grid).length);
-    const { cells } = layer;
-    for (const block of blocks) {
-      const { places } = block;
-      for (let b = 0; b < 3; b++) {
-        const best = job.best[b]!;
-        const straight = job.straight[b]!;
-        for (let n = 0; n < places.length; n++) {
-          const cell = cells[places[n]!]!;
-          best[cell] = Math.min(capDb, straight[cell]! + weakerDb);
-        }
-      }
-      weigh(job, layer, block, weakest);
-    }
-    job.weakest.set(layer, weakest);
-  }
-}
-
-const FREE_1M = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
 
 /** The largest cosine of the angle between a heading in plan and the way from a point to anywhere in a block. */
 function mostAhead(hx: number, hy: number, x: number, y: number, block: Block): number {
@@ -144,7 +88,7 @@ function blocksReached(job: DetourJob, j: number, portal: Portal, layer: Layer):
     const cosine = inPlan && dx + dy > 0 ? mostAhead(hx, hy, x, y, block) : 1;
     const v = cosine < 1 ? turnV(cosine, beforeM, on) : 0;
     for (let b = 0; b < 3; b++) {
-      const least = lossDb[b]! + FREE_1M[b]! + length;
+      const least = lossDb[b]! + FREE_1M_DB[b]! + length;
       const most = weakest[3 * block.index + b]!;
       if (least + LEAST_TURN_DB < most && least + edgeDb(edge, v * V_PER_TURN[b]!) < most) return true;
     }
@@ -173,9 +117,9 @@ function tryPortal(
   const [best0, best1, best2] = job.best;
   const { cells, xs, ys, levelM } = layer;
   const { lengthM: beforeM, lossDb, dx: hx, dy: hy, dz: hz } = arrival;
-  const known0 = lossDb[0] + FREE_1M[0]! + job.bendDb;
-  const known1 = lossDb[1] + FREE_1M[1]! + job.bendDb;
-  const known2 = lossDb[2] + FREE_1M[2]! + job.bendDb;
+  const known0 = lossDb[0] + FREE_1M_DB[0]! + job.bendDb;
+  const known1 = lossDb[1] + FREE_1M_DB[1]! + job.bendDb;
+  const known2 = lossDb[2] + FREE_1M_DB[2]! + job.bendDb;
   // A way must change sides at a wall or floor; round a corner it need not.
   const from = wall ? sideOf(wall, job.unit) : 0;
   const sideX = wall ? -(wall.by - wall.ay) : 0;
@@ -238,11 +182,6 @@ function tryPortal(
   if (isBetter) weigh(job, layer, block, job.weakest.get(layer)!);
 }
 
-/** Marks the cells of some blocks. */
-export function mark(wanted: Uint8Array, { cells }: Layer, blocks: readonly Block[], as: 0 | 1): void {
-  for (const { places } of blocks) for (let n = 0; n < places.length; n++) wanted[cells[places[n]!]!] = as;
-}
-
 /**
  * The strongest detour of every unit to every cell: each portal casts its field once and serves all units from it, then
  * is forgotten, so that memory does not grow with the portals. It comes step by step, so that others are let in between.
@@ -266,9 +205,7 @@ export function* findDetours(
         .filter(({ blocks }) => blocks.length > 0);
       if (reached.length === 0) continue;
       const all = reached.flatMap(({ blocks }) => blocks);
-      mark(wanted, layer, all, 1);
-      cast(scene, losses, portal.at, grid, layerOver(layer, all), space, scratch, skipOf(portal), wanted);
-      mark(wanted, layer, all, 0);
+      castBlocks(scene, losses, portal.at, grid, layer, all, space, scratch, wanted, skipOf(portal));
       for (const { job, blocks } of reached)
         for (const block of blocks) tryPortal(j, portal, job, layer, block, scratch);
       yield;
@@ -317,9 +254,7 @@ function keptField(kept: PortalFields, j: number, layer: Layer, blocks: readonly
   const fresh = blocks.filter((block) => known[block.index] === 0);
   if (fresh.length === 0) return field.loss;
   const portal = portalsOf(scene)[j]!;
-  mark(wanted, layer, fresh, 1);
-  cast(scene, losses, portal.at, grid, layerOver(layer, fresh), space, field.loss, skipOf(portal), wanted);
-  mark(wanted, layer, fresh, 0);
+  castBlocks(scene, losses, portal.at, grid, layer, fresh, space, field.loss, wanted, skipOf(portal));
   for (const block of fresh) known[block.index] = 1;
   return field.loss;
 }

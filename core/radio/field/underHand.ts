@@ -3,20 +3,19 @@ import type { Spot3 } from '../path/crossings';
 import { togetherDb } from '../path/detours';
 import { arrivalsFrom } from '../path/path';
 import { NOTHING_HEARD_DB, bendCorrectionDb } from '../path/pathLoss';
-import { blocksOf, layerOver, type Block } from './blocks';
-import { cast, type CastLoss } from './cast';
+import { blocksOf, type Block } from './blocks';
+import type { CastLoss } from './cast';
+import { castBlocks } from './castBlocks';
 import { castSpace } from './castSpace';
 import {
   HOPELESS_DB,
   WEAKER_UNDER_HAND_DB,
-  allBlocks,
   detoursFromKept,
-  mark,
-  startSearch,
   type DetourJob,
   type PortalFields,
 } from './detourField';
 import { gridOver, type Grid, type Layer } from './layers';
+import { allBlocks, startSearch } from './search';
 import { addFreeSpace, lossArrays, type FieldBase } from './unitField';
 
 /** Cell of the grid on which detours are found while a unit is dragged, m. */
@@ -187,18 +186,16 @@ function* detoursTo(
     straight: lossArrays(grid),
     capDb: HOPELESS_DB,
     best: lossArrays(grid),
+    weakerDb: WEAKER_UNDER_HAND_DB,
     blocks,
     weakest: new Map(),
   };
   for (const [layer, some] of blocks) {
-    mark(kept.wanted, layer, some, 1);
-    const over = layerOver(layer, some);
-    cast(base.scene, base.losses, unit, grid, over, kept.space, job.straight, undefined, kept.wanted);
-    mark(kept.wanted, layer, some, 0);
+    castBlocks(base.scene, base.losses, unit, grid, layer, some, kept.space, job.straight, kept.wanted);
     addFreeSpace(job.straight, unit, layer, some);
     yield;
   }
-  startSearch(job, grid, WEAKER_UNDER_HAND_DB);
+  startSearch(job, grid);
   yield* detoursFromKept(kept, job);
   return job;
 }
@@ -304,10 +301,7 @@ function fillFar(
 function castNear(base: FieldBase, hand: UnderHand, u: Spot3, near: Near, out: CastLoss): void {
   const { wanted } = hand;
   for (const { layer, blocks } of near.parts) {
-    mark(wanted, layer, blocks, 1);
-    const over = layerOver(layer, blocks);
-    cast(base.scene, base.losses, u, base.grid, over, base.space, out, undefined, wanted);
-    mark(wanted, layer, blocks, 0);
+    castBlocks(base.scene, base.losses, u, base.grid, layer, blocks, base.space, out, wanted);
     addFreeSpace(out, u, layer, blocks);
     const { cells } = layer;
     for (const { places } of blocks)

@@ -1,12 +1,11 @@
 import { atOnce } from '../../stats/atOnce';
-import { BAND_MHZ } from '../link/bands';
 import type { Spot3 } from '../path/crossings';
 import { togetherDb } from '../path/detours';
 import {
+  FREE_1M_DB,
   NEAREST_M,
   NOTHING_HEARD_DB,
   bendCorrectionDb,
-  freeSpaceDb,
   type LossCorrection,
 } from '../path/pathLoss';
 import { WEAKER_BACK_DB } from '../path/mirrors';
@@ -16,8 +15,9 @@ import { blocksOf, type Block } from './blocks';
 import { findBounces, type BounceJob } from './bounceField';
 import { cast, type CastLoss } from './cast';
 import { castLosses, castSpace, type CastLosses, type CastSpace } from './castSpace';
-import { WEAKER_DB, allBlocks, findDetours, startSearch, type DetourJob } from './detourField';
+import { WEAKER_DB, findDetours, type DetourJob } from './detourField';
 import type { Grid, Layer } from './layers';
+import { allBlocks, startSearch, type Search } from './search';
 
 /** Everything computed for one scene, correction and sheet, from which fields of units are made. */
 export interface FieldBase {
@@ -52,11 +52,9 @@ export function fieldBase(
   };
 }
 
-const FREE_1M = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz)) as [number, number, number];
-
 /** Adds free space to what a cast found in some blocks of a layer. */
 export function addFreeSpace(loss: CastLoss, u: Spot3, layer: Layer, blocks: readonly Block[]): void {
-  const [one0, one1, one2] = FREE_1M;
+  const [one0, one1, one2] = FREE_1M_DB;
   const [loss0, loss1, loss2] = loss;
   const dz = layer.levelM - u.z;
   const { cells, xs, ys } = layer;
@@ -83,21 +81,15 @@ export function straightField({ scene, losses, grid, layers, space }: FieldBase,
   return straight;
 }
 
-/** The strongest ways round of a kind, and how much weaker than the straight line they are looked for. */
-interface Round {
-  best: CastLoss;
-  weakerDb: number;
-}
-
 /** Straight line and ways round together; a way at the limit up to which ways are looked for is none. */
-function combine(base: FieldBase, straight: CastLoss, rounds: readonly Round[]): CastLoss {
+function combine(base: FieldBase, straight: CastLoss, searches: readonly Search[]): CastLoss {
   const out = lossArrays(base.grid);
   for (const layer of base.layers)
     for (const cell of layer.cells)
       for (let b = 0; b < 3; b++) {
         const direct = straight[b]![cell]!;
         let db = direct;
-        for (const { best, weakerDb } of rounds) {
+        for (const { best, weakerDb } of searches) {
           const round = best[b]![cell]!;
           if (round < NOTHING_HEARD_DB && round < Math.fround(direct + weakerDb)) db = togetherDb(db, round);
         }
@@ -117,29 +109,26 @@ export function* settling(base: FieldBase, units: readonly Spot3[]): Generator<v
   const bounces: BounceJob[] = [];
   for (const unit of units) {
     const straight = straightField(base, unit);
-    const search = () => ({
+    const search = (weakerDb: number) => ({
       unit,
       straight,
       best: lossArrays(grid),
+      weakerDb,
       capDb: NOTHING_HEARD_DB,
       blocks,
       weakest: new Map<Layer, Float32Array>(),
     });
     const arrivals = arrivalsFrom(scene, unit, correction);
-    bends.push({ ...search(), arrivals, bendDb: bendCorrectionDb(correction) });
-    bounces.push(search());
-    startSearch(bends.at(-1)!, grid, WEAKER_DB);
-    startSearch(bounces.at(-1)!, grid, WEAKER_BACK_DB);
+    const bend = { ...search(WEAKER_DB), arrivals, bendDb: bendCorrectionDb(correction) };
+    const bounce = search(WEAKER_BACK_DB);
+    for (const job of [bend, bounce]) startSearch(job, grid);
+    bends.push(bend);
+    bounces.push(bounce);
     yield;
   }
   yield* findBounces(scene, losses, bounces, grid, layers, space, scratch);
   yield* findDetours(scene, losses, bends, grid, layers, space, scratch);
-  return bends.map(({ straight, best }, i) =>
-    combine(base, straight, [
-      { best, weakerDb: WEAKER_DB },
-      { best: bounces[i]!.best, weakerDb: WEAKER_BACK_DB },
-    ]),
-  );
+  return bends.map((bend, i) => combine(base, bend.straight, [bend, bounces[i]!]));
 }
 
 /** The same at once. */

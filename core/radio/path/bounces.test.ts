@@ -7,12 +7,12 @@ import { reflectedParts } from '../field/reflected';
 import { priorBeliefs } from '../learn/beliefs';
 import { strongestBounces, thrownCrossings } from './bounces';
 import { crossingsBetween, type Spot3 } from './crossings';
-import { THROWN_BACK } from './materials';
 import { BOUNCE_REACH_M, comesFrom, imagesOf, inFront, thrown } from './mirrors';
 import { factsOf, pathWords, radioPath } from './path';
 import { crossedAllDb, freeSpaceDb } from './pathLoss';
 import { buildScene, type Scene } from './scene';
 import { faceReflectivity } from './slant';
+import { THROWN_BACK } from './thrownBack';
 
 const FAR = [150, 150, 150] as const;
 const at = (x: number, y: number, z = 1): Spot3 => ({ x, y, z });

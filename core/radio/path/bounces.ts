@@ -1,14 +1,14 @@
-import { BAND_MHZ, type PerBand } from '../link/bands';
+import type { PerBand } from '../link/bands';
 import { crossingsBetween, distanceBetweenM, type Crossings, type Spot3 } from './crossings';
 import type { Detour } from './detours';
 import { WEAKER_BACK_DB, comesFrom, imagesOf, skipAt, thrown, type Image } from './mirrors';
-import { NOTHING_HEARD_DB, crossedAllDb, freeSpaceDb, type LossCorrection } from './pathLoss';
+import { FREE_1M_DB, NEAREST_M, NOTHING_HEARD_DB, crossedAllDb, type LossCorrection } from './pathLoss';
 import type { Scene } from './scene';
 
 /** A way that is thrown back once between two points, as far as it hangs on geometry alone. */
 interface Bounce {
   lengthM: number;
-  /** Free space over its whole length at 1 MHz and what the mirror takes, dB: what else it meets comes on top. */
+  /** What its length beyond a metre and the mirror take, dB: free space at a metre and what else it meets come on top. */
   leastDb: number;
   image: Image;
   /** Part of the way from the image at which the mirror is. */
@@ -21,14 +21,12 @@ interface Bounce {
 const known = new WeakMap<Scene, Map<string, Bounce[]>>();
 const MOST_KNOWN = 4000;
 
-const MHZ_DB = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz) - freeSpaceDb(1, 1));
-
 function findBounces(scene: Scene, u: Spot3, p: Spot3): Bounce[] {
   const found: Bounce[] = [];
   for (const image of imagesOf(scene, u)) {
     if (!comesFrom(scene, image, p)) continue;
     const { part, lengthM, lossDb } = thrown;
-    const leastDb = freeSpaceDb(lengthM, 1) + lossDb;
+    const leastDb = 20 * Math.log10(Math.max(NEAREST_M, lengthM)) + lossDb;
     found.push({ lengthM, leastDb, image, part, crossings: null });
   }
   return found.sort((a, b) => a.leastDb - b.leastDb);
@@ -85,12 +83,12 @@ export function strongestBounces(
   for (const bounce of bouncesBetween(scene, u, p)) {
     const { leastDb, lengthM, image, part } = bounce;
     // The list begins with what could lose least.
-    if (limit.every((db, b) => leastDb + MHZ_DB[b]! >= db)) break;
+    if (limit.every((db, b) => leastDb + FREE_1M_DB[b]! >= db)) break;
     bounce.crossings ??= thrownCrossings(scene, image, part, u, p);
     const { crossings } = bounce;
     const crossedDb = crossedAllDb(scene, crossings, correction);
     for (let b = 0; b < 3; b++) {
-      const lossDb = leastDb + MHZ_DB[b]! + crossedDb[b]!;
+      const lossDb = leastDb + FREE_1M_DB[b]! + crossedDb[b]!;
       if (lossDb >= limit[b]!) continue;
       limit[b] = lossDb;
       best[b] = { round: 'face', lossDb, lengthM, legs: [crossings], through: [] };

@@ -1,14 +1,14 @@
-import { BAND_MHZ, type PerBand } from '../link/bands';
+import type { PerBand } from '../link/bands';
 import { BEND_REACH_M, strongestFirst, turnCosine, type Arrivals } from './arrivals';
 import { crossingsBetween, type Crossings, type Spot3 } from './crossings';
 import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from './edge';
 import { legTo, legsTo, skipOf } from './legs';
 import { MEETS_WALL, barrierHit } from './meet';
 import {
+  FREE_1M_DB,
   NEAREST_M,
   NOTHING_HEARD_DB,
   bendCorrectionDb,
-  freeSpaceDb,
   lengthDbFrom,
   type LossCorrection,
 } from './pathLoss';
@@ -41,7 +41,6 @@ interface Best {
 }
 
 const NO_LOSS: PerBand = [0, 0, 0];
-const MHZ_DB = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz));
 
 /** A way with this much more loss than another adds less than a millionth of its power, dB. */
 const NOTHING_ADDED_DB = 60;
@@ -79,9 +78,9 @@ export function strongestDetours(
     const from = LEAST_TURN_DB + learntDb + lengthDbFrom(lengthM);
     const known = to.legs[j]?.lossDb ?? NO_LOSS;
     if (
-      a0 + known[0] + MHZ_DB[0]! + from >= limit[0]! &&
-      a1 + known[1] + MHZ_DB[1]! + from >= limit[1]! &&
-      a2 + known[2] + MHZ_DB[2]! + from >= limit[2]!
+      a0 + known[0] + FREE_1M_DB[0] + from >= limit[0]! &&
+      a1 + known[1] + FREE_1M_DB[1] + from >= limit[1]! &&
+      a2 + known[2] + FREE_1M_DB[2] + from >= limit[2]!
     )
       continue;
     if (!passesThrough(portal, unit, p)) continue;
@@ -89,9 +88,9 @@ export function strongestDetours(
     const spread = learntDb + 20 * Math.log10(Math.max(NEAREST_M, lengthM));
     const v = turnV(turnCosine(arrival, portal, p), arrival.lengthM, on);
     const losses = [
-      a0 + leg[0] + MHZ_DB[0]! + spread + edgeDb(portal.edge, v * V_PER_TURN[0]),
-      a1 + leg[1] + MHZ_DB[1]! + spread + edgeDb(portal.edge, v * V_PER_TURN[1]),
-      a2 + leg[2] + MHZ_DB[2]! + spread + edgeDb(portal.edge, v * V_PER_TURN[2]),
+      a0 + leg[0] + FREE_1M_DB[0] + spread + edgeDb(portal.edge, v * V_PER_TURN[0]),
+      a1 + leg[1] + FREE_1M_DB[1] + spread + edgeDb(portal.edge, v * V_PER_TURN[1]),
+      a2 + leg[2] + FREE_1M_DB[2] + spread + edgeDb(portal.edge, v * V_PER_TURN[2]),
     ];
     if (losses.every((db, b) => db >= limit[b]!) || onStraightWay(portal, unit, p)) continue;
     for (let b = 0; b < 3; b++)

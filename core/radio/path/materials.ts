@@ -61,12 +61,6 @@ const UNCERTAIN: ReadonlySet<string> = new Set([
 /** Share of the power that faces of metal and foil throw back; doors, windows and things before them take the rest (estimate). */
 export const MOST_REFLECTIVITY = 0.7;
 
-/**
- * What counts of a way that a perfect mirror throws back: furniture and rough faces leave 0.7 of it together, and what others throw
- * back beside the strongest adds six tenths of that (estimates).
- */
-export const THROWN_BACK = MOST_REFLECTIVITY * 1.6;
-
 /** Relative permittivity of what faces are of (ITU-R P.2040, at a few GHz); metal is not in it. */
 const PERMITTIVITY: Record<DrawStyle, number | null> = {
   stud: 2.73,

@@ -81,9 +81,11 @@ function findPaths(scene: Scene, u: Spot3, p: Spot3, correction: LossCorrection 
   if (!isKnown(scene, u, correction) && isKnown(scene, p, correction)) [u, p] = [p, u];
   const crossings = crossingsBetween(scene, u, p);
   const { distanceM } = crossings;
-  const straightDbs = BANDS.map((band) => straightLossDb(scene, crossings, band, correction));
-  const limitDb = roundLimitDb(straightDbs as unknown as PerBand);
-  const bounces = strongestBounces(scene, u, p, straightDbs as unknown as PerBand, correction);
+  const straightDbs = BANDS.map((band) =>
+    straightLossDb(scene, crossings, band, correction),
+  ) as unknown as PerBand;
+  const limitDb = roundLimitDb(straightDbs);
+  const bounces = strongestBounces(scene, u, p, straightDbs, correction);
   const arrivals = arrivalsFrom(scene, u, correction);
   const bends = strongestDetours(scene, u, arrivals, p, limitDb, correction);
   return BANDS.map((band, b): RadioPath => {

@@ -27,6 +27,9 @@ export function freeSpaceDb(distanceM: number, mhz: number): number {
   return 20 * Math.log10(Math.max(NEAREST_M, distanceM)) + 20 * Math.log10(mhz) - 27.55;
 }
 
+/** Free-space path loss at a metre by band, dB. */
+export const FREE_1M_DB = BAND_MHZ.map((mhz) => freeSpaceDb(1, mhz)) as unknown as PerBand;
+
 /** 20·log10 of a length from below, in steps of 1/8 m: a bound that costs no logarithm. */
 export const STEPS_PER_M = 8;
 export const LENGTH_DB = Float64Array.from(

@@ -2,10 +2,11 @@ import type { Point, Site } from '../../site/model/schema';
 import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
 import type { PerBand } from '../link/bands';
-import { THROWN_BACK, constructionLossDb, permittivityOf, reflectivityOf, thicknessShare } from './materials';
+import { constructionLossDb, permittivityOf, reflectivityOf, thicknessShare } from './materials';
 import { insideShare } from './meet';
 import { partOf, type ScenePart } from './sceneParts';
-import { slantOf, thrownBackTable, type Slant } from './slant';
+import { slantOf, type Slant } from './slant';
+import { thrownBackTable } from './thrownBack';
 import type { Barrier, SceneOpening, Slab, Volume } from './solids';
 
 /** The site as the radio sees it: flat lists in plot coordinates, constructions by number. */
@@ -79,7 +80,7 @@ export function buildScene(site: Site): Scene {
       reflectivity.push(reflectivityOf(name, site.customConstructions));
       const permittivity = permittivityOf(name, site.customConstructions);
       slants.push(slantOf(permittivity));
-      thrownBackDb.push(name === 'open' ? null : thrownBackTable(permittivity, THROWN_BACK));
+      thrownBackDb.push(name === 'open' ? null : thrownBackTable(permittivity));
       const [db24, db5, db6] = constructionLossDb(name, site.customConstructions);
       lossDb.push([db24 * share, db5 * share, db6 * share]);
     }

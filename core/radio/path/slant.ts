@@ -10,7 +10,8 @@ export interface Slant {
   faces: Float64Array;
 }
 
-const STEPS = 64;
+/** Steps of the cosine in tables by an angle. */
+export const COSINE_STEPS = 64;
 /** Flatter than this a way runs along the floor among its beams, and no plane wave meets it (estimate; 87°). */
 const FLATTEST = 0.05;
 
@@ -25,23 +26,6 @@ export function faceReflectivity(permittivity: number, cosine: number): number {
 const facesDb = (permittivity: number, cosine: number): number =>
   -20 * Math.log10(1 - faceReflectivity(permittivity, cosine));
 
-const thrownBack = new Map<number | null, Float64Array>();
-
-/**
- * What a face takes of a way that it throws back, dB, by the cosine of the angle in steps of 1/64: Fresnel, of which furniture
- * and what is uneven leave a share together. A perfect mirror is metal and foil (null).
- */
-export function thrownBackTable(permittivity: number | null, share: number): Float64Array {
-  let table = thrownBack.get(permittivity);
-  if (!table) {
-    const power = (cosine: number) =>
-      permittivity === null ? 1 : faceReflectivity(permittivity, Math.min(1, cosine));
-    table = Float64Array.from({ length: STEPS + 2 }, (_, i) => -10 * Math.log10(share * power(i / STEPS)));
-    thrownBack.set(permittivity, table);
-  }
-  return table;
-}
-
 const tables = new Map<number | null, Slant>();
 
 /** The factors for a permittivity; metal and foil (null) take the same at any angle. */
@@ -49,8 +33,8 @@ export function slantOf(permittivity: number | null): Slant {
   let slant = tables.get(permittivity);
   if (slant) return slant;
   const table = (of: (cosine: number, epsilon: number) => number) =>
-    Float64Array.from({ length: STEPS + 2 }, (_, i) =>
-      permittivity === null ? 1 : of(Math.min(1, Math.max(FLATTEST, i / STEPS)), permittivity),
+    Float64Array.from({ length: COSINE_STEPS + 2 }, (_, i) =>
+      permittivity === null ? 1 : of(Math.min(1, Math.max(FLATTEST, i / COSINE_STEPS)), permittivity),
     );
   const straightDb = permittivity === null ? 0 : facesDb(permittivity, 1);
   slant = {
@@ -64,7 +48,7 @@ export function slantOf(permittivity: number | null): Slant {
 
 /** A table by the cosine of an angle in steps of 1/64, straight between them. */
 export function readByCosine(table: Float64Array, cosine: number): number {
-  const at = cosine * STEPS;
+  const at = cosine * COSINE_STEPS;
   const i = at | 0;
   const below = table[i]!;
   return below + (at - i) * (table[i + 1]! - below);
