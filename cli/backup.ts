@@ -2,6 +2,7 @@ import { existsSync, renameSync, rmSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import { databasePath, openDatabase } from '../db/connection';
 import { faultOf } from '../db/faults';
+import { BESIDE, FILE_ACTS, HalfSwapped, keptOf, partOf, swapFile, type FileActs } from '../db/swapFile';
 
 export type Done = { ok: true; words: string } | { ok: false; message: string };
 
@@ -30,7 +31,7 @@ function unsound(path: string): string | null {
 
 /** Removes a database file with what SQLite keeps beside it. */
 function remove(path: string): void {
-  for (const end of ['', '-wal', '-shm']) rmSync(path + end, { force: true });
+  for (const end of ['', ...BESIDE]) rmSync(path + end, { force: true });
 }
 
 /**
@@ -42,7 +43,7 @@ export async function backup(to: string | undefined, from = databasePath()): Pro
   if (existsSync(to)) return { ok: false, message: `${to} is there already: choose another name.` };
   if (!existsSync(from)) return { ok: false, message: `There is no database at ${from} yet.` };
   // A copy that is not whole never has the name of one that is.
-  const part = `${to}.part`;
+  const part = partOf(to);
   try {
     remove(part);
     const db = new Database(from, { readonly: true, fileMustExist: true, timeout: 5000 });
@@ -79,14 +80,20 @@ function settle(path: string): void {
 
 /**
  * Puts a copy in the place of the database; what was there is kept beside it. The server must be stopped: a database that
- * somebody has open is refused. Nothing is moved before the copy has been opened by this program.
+ * somebody has open is refused. Nothing is moved before the copy has been opened, lifted and checked by this program, and
+ * at every moment the old or the new database is in its place.
  */
-export function restore(from: string | undefined, now: Date, to = databasePath()): Done {
+export function restore(
+  from: string | undefined,
+  now: Date,
+  to = databasePath(),
+  acts: FileActs = FILE_ACTS,
+): Done {
   if (!from) return { ok: false, message: 'Say which copy to put back: nestle restore FILE' };
   const bad = unsound(from);
   if (bad) return { ok: false, message: bad };
-  const part = `${to}.part`;
-  const kept = `${to}.before-${now.toISOString().replace(/[:.]/g, '-')}`;
+  const part = partOf(to);
+  const kept = keptOf(to, now);
   try {
     remove(part);
     const copy = new Database(from, { readonly: true, fileMustExist: true });
@@ -97,17 +104,21 @@ export function restore(from: string | undefined, now: Date, to = databasePath()
     }
     // Lifts what is older, refuses what is newer than the program.
     openDatabase(part).close();
+    const spoilt = unsound(part);
+    if (spoilt) throw new Error(spoilt);
     const replaces = existsSync(to);
-    if (replaces) {
-      settle(to);
-      for (const end of ['', '-wal', '-shm']) if (existsSync(to + end)) renameSync(to + end, kept + end);
-    }
-    renameSync(part, to);
+    if (replaces) settle(to);
+    swapFile(part, to, kept, acts);
     return {
       ok: true,
       words: `The copy is in place${replaces ? `; what was there is kept as ${kept}` : ''}. Start the server again.`,
     };
   } catch (error) {
+    if (error instanceof HalfSwapped)
+      return {
+        ok: false,
+        message: `The copy could not be put back (${words(error.cause)}), and neither could everything be undone (${words(error)}). ${to} is whole; what was there before is ${existsSync(kept) ? kept : 'in its place'}. Look at both before the server is started.`,
+      };
     const message =
       faultOf(error)?.kind === 'locked'
         ? 'The server is still running on this database: stop it first.'

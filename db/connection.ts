@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
 import { DatabaseFault } from './faults';
 import { liftRows } from './liftRows';
+import { leftBehind } from './swapFile';
 
 export type Db = Database.Database;
 
@@ -52,7 +53,14 @@ const WAIT_MS = 5000;
 
 /** Opens a database and brings it up to date. Each commit reaches the disk before it is answered. */
 export function openDatabase(path: string): Db {
-  if (path !== ':memory:') mkdirSync(dirname(path), { recursive: true });
+  if (path !== ':memory:') {
+    const left = leftBehind(path);
+    if (left.length > 0)
+      throw new DatabaseFault('brokenOff', {
+        what: `The database ${path} is not there, but ${left.join(' and ')} is.`,
+      });
+    mkdirSync(dirname(path), { recursive: true });
+  }
   const db = new Database(path, { timeout: WAIT_MS });
   try {
     if (versionOf(db) > (migrationFiles().pop()?.number ?? 0)) throw new DatabaseFault('newer');

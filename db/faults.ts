@@ -9,6 +9,8 @@ const WORDS = {
     'The database or its folder cannot be written: nothing was changed. See to its permissions, or give another place in NESTLE_DB.',
   corrupt:
     'The database file is damaged. Stop the server, keep the file, and put the newest backup back with “nestle restore”.',
+  brokenOff:
+    'A “nestle restore” was broken off. No empty database was made in its place: put a copy back with “nestle restore”, or give the file that is kept its old name again, then start the server.',
   document:
     'cannot be read; no other job is touched. Stop the server, keep the file, and put the newest backup back with “nestle restore”, or go on with the other jobs.',
   other:
