@@ -107,8 +107,7 @@ export function restore(
     const spoilt = unsound(part);
     if (spoilt) throw new Error(spoilt);
     const replaces = existsSync(to);
-    if (replaces) settle(to);
-    swapFile(part, to, kept, acts);
+    swapFile(part, to, kept, () => settle(to), acts);
     return {
       ok: true,
       words: `The copy is in place${replaces ? `; what was there is kept as ${kept}` : ''}. Start the server again.`,

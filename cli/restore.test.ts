@@ -155,10 +155,12 @@ describe('a restore that is broken off', () => {
     expect(steps(all.acts)).toMatchObject({ ok: true });
     expect(all.done.filter((act) => act === 'keep').length).toBeGreaterThanOrEqual(2);
     expect(whichIsThere()).toBe('new');
+    expect(readFileSync(`${live}.before-2026-11-25T09-00-00-000Z-wal`, 'utf8')).toBe('a journal');
     for (let nth = 1; nth <= all.done.length; nth++) {
       for (const name of readdirSync(folder)) rmSync(join(folder, name));
       expect(steps(failing(nth).acts)).toMatchObject({ ok: false });
       expect(readFileSync(live, 'utf8')).toContain('not a database');
+      expect(readFileSync(`${live}-wal`, 'utf8')).toBe('a journal');
       expect(readdirSync(folder).filter((name) => /part|before/.test(name))).toEqual([]);
     }
   });

@@ -83,28 +83,34 @@ export class HalfSwapped extends Error {}
  * the place holds the old or the new one: the old is linked, not moved, and the new takes the name in one rename. What
  * fails is taken back and thrown.
  *
+ * @param settle writes what lies beside the old database into it; it throws while anybody has it open
  * @throws the error of the act that failed, everything being as before; `HalfSwapped` where taking back failed as well
  */
-export function swapFile(part: string, to: string, kept: string, acts: FileActs = FILE_ACTS): void {
+export function swapFile(
+  part: string,
+  to: string,
+  kept: string,
+  settle: () => void,
+  acts: FileActs = FILE_ACTS,
+): void {
   const undo: (() => void)[] = [];
   const folder = dirname(to);
   try {
     acts.sync(part);
     const replaces = existsSync(to);
     if (replaces) {
-      for (const end of ['', ...BESIDE]) {
+      // Before it is opened: SQLite drops the journal of a file that it finds damaged.
+      for (const end of ['', '-wal']) {
         if (!existsSync(to + end)) continue;
         acts.keep(to + end, kept + end);
         undo.push(() => acts.remove(kept + end));
+        undo.push(() => existsSync(to + end) || acts.keep(kept + end, to + end));
       }
+      settle();
       acts.sync(folder);
     }
     // A journal of the old database would be taken for one of the new.
-    for (const end of BESIDE) {
-      if (!existsSync(to + end)) continue;
-      undo.push(() => existsSync(to + end) || acts.keep(kept + end, to + end));
-      acts.remove(to + end);
-    }
+    for (const end of BESIDE) if (existsSync(to + end)) acts.remove(to + end);
     acts.rename(part, to);
     undo.push(() => (replaces ? acts.rename(kept, to) : acts.remove(to)));
     acts.sync(folder);
