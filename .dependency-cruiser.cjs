@@ -1,7 +1,7 @@
 /** Arrows run one way: app → ui, server → core; core imports nothing but itself and small pure libraries. */
 const PURE =
   'node_modules/(zod|d3-polygon|d3-array|d3-contour|image-size|ml-matrix|ml-[a-z-]+|is-any-array|@noble/hashes|rbush|quickselect|polylabel|tinyqueue|fast-deep-equal|internmap|nanoid|papaparse|ngraph\\.[a-z]+)/';
-const TESTS = ['\\.test\\.ts$', '^core/radio/field/plainField\\.ts$'];
+const TESTS = '\.test\.ts$';
 const within = (from, allowed) => ({
   name: `core-${from}`,
   comment: `core/${from} may use only: ${[from, ...allowed].join(', ')}`,
@@ -9,6 +9,66 @@ const within = (from, allowed) => ({
   from: { path: `^core/${from}/`, pathNot: TESTS },
   to: { path: '^core/', pathNot: `^core/(${[from, ...allowed].join('|')})/` },
 });
+/** The arrows between the folders of a room: each folder with those it may use beside itself. */
+const inside = (room, folders) =>
+  Object.entries(folders).map(([folder, allowed]) => ({
+    name: `${room}/${folder}`,
+    comment: `${room}/${folder} may use of ${room} only: ${[folder, ...allowed].join(', ')}`,
+    severity: 'error',
+    from: { path: `^${room}/${folder}/`, pathNot: TESTS },
+    to: { path: `^${room}/`, pathNot: `^${room}/(${[folder, ...allowed].join('|')})/` },
+  }));
+const SECOND_LEVEL = [
+  ...inside('core/site', {
+    model: [],
+    geometry: ['model'],
+    cable: ['model', 'geometry'],
+    edit: ['model', 'geometry'],
+    check: ['model', 'geometry', 'edit'],
+  }),
+  ...inside('core/kit', { model: [], catalogue: ['model'] }),
+  ...inside('core/radio', {
+    link: [],
+    materials: ['link'],
+    geometry: ['link', 'materials'],
+    propagation: ['link', 'materials', 'geometry'],
+    coverage: ['link', 'materials', 'geometry', 'propagation'],
+    learning: ['link', 'materials', 'geometry', 'propagation'],
+  }),
+  ...inside('core/plan', {
+    option: [],
+    network: ['option'],
+    links: ['option', 'network'],
+    predict: ['option', 'network', 'links'],
+    cost: ['option', 'network', 'links'],
+    rules: ['option', 'network', 'links'],
+    shade: ['option', 'network', 'links'],
+    evaluate: ['option', 'network', 'links', 'predict', 'cost', 'rules', 'shade'],
+    compare: ['option', 'network', 'links', 'predict', 'cost', 'rules', 'shade', 'evaluate'],
+  }),
+  ...inside('server', {
+    base: [],
+    access: ['base'],
+    jobs: ['base'],
+    practice: ['base', 'jobs'],
+    walk: ['base', 'jobs', 'access'],
+    thread: ['base', 'jobs', 'access', 'practice', 'walk'],
+    requests: ['base', 'jobs', 'access', 'practice', 'thread'],
+    gate: ['base', 'jobs', 'access', 'walk', 'thread', 'requests'],
+  }),
+  ...inside('ui/survey', { draw: [], editors: ['draw'], panels: ['draw'] }),
+  ...inside('ui', {
+    keys: [],
+    job: ['keys'],
+    pieces: ['keys', 'job'],
+    sheet: ['keys', 'job', 'pieces'],
+    section: ['keys', 'job', 'pieces', 'sheet'],
+    ledger: ['keys', 'job', 'pieces'],
+    readings: ['keys', 'job', 'pieces'],
+    phone: ['keys', 'job', 'pieces'],
+    offer: ['keys', 'job', 'pieces'],
+  }),
+];
 const STOPS = ['brief', 'survey', 'before', 'plan', 'fit', 'after', 'handover', 'jobs'];
 const GROUND = ['stats', 'site'];
 const NETWORK = [...GROUND, 'brief', 'kit', 'radio', 'feed', 'plan'];
@@ -32,6 +92,14 @@ module.exports = {
     within('plan', NETWORK),
     within('evidence', NETWORK),
     within('readings', [...NETWORK, 'evidence']),
+    ...SECOND_LEVEL,
+    {
+      name: 'testing-is-not-shipped',
+      comment: 'sample houses and plain computations are for tests and benches',
+      severity: 'error',
+      from: { path: '^(app|ui|server|db|core|workers|cli|demo|meter)/', pathNot: TESTS },
+      to: { path: '^testing/' },
+    },
     within('fit', [...NETWORK, 'evidence', 'readings']),
     within('suggest', [...NETWORK, 'evidence', 'readings']),
     {
@@ -63,7 +131,7 @@ module.exports = {
       to: {
         path: '^(app|ui|core|meter|server|db|workers)/',
         pathNot:
-          '^(ui/walk/|ui/pieces/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits)|core/intake/(linkText|listingLines)|core/readings/(doubts|quickRun)|core/site/model/levelText|core/stats/median)',
+          '^(ui/walk/|ui/job/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits)|core/intake/(linkText|listingLines)|core/readings/(doubts|quickRun)|core/site/model/levelText|core/stats/median)',
         dependencyTypesNot: ['type-only'],
       },
     },
@@ -116,14 +184,7 @@ module.exports = {
       severity: 'error',
       from: {
         orphan: true,
-        pathNot: [
-          '\\.d\\.ts$',
-          '^app/',
-          '^ui/walk/sw\\.ts$',
-          '\\.css$',
-          '\\.svg$',
-          '^core/radio/field/plainField\\.ts$',
-        ],
+        pathNot: ['\\.d\\.ts$', '^app/', '^ui/walk/sw\\.ts$', '\\.css$', '\\.svg$'],
       },
       to: {},
     },

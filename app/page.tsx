@@ -1,6 +1,6 @@
-import { OWNER } from '@/server/access/caller';
-import { listJobs, spaceUsed } from '@/server/jobs';
-import { answered } from '@/server/outcome';
+import { OWNER } from '@/server/base/caller';
+import { listJobs, spaceUsed } from '@/server/jobs/jobs';
+import { answered } from '@/server/base/outcome';
 import { JobsPage } from '@/ui/jobs/JobsPage';
 import { FaultPage } from '@/ui/shell/FaultPage';
 

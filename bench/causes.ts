@@ -1,7 +1,7 @@
-import { sampleState } from '../core/evidence/sampleRows';
+import { sampleState } from '../demo/sampleRows';
 import type { EvidenceRow, Reading } from '../core/evidence/rows';
 import { CATALOGUE } from '../core/kit/catalogue/catalogue';
-import { constructionLossDb } from '../core/radio/path/materials';
+import { constructionLossDb } from '../core/radio/materials/materials';
 import { firstCause, type CauseKind } from '../core/readings/cause';
 import { lineTest } from '../core/readings/line';
 import { verdictsOf } from '../core/readings/verdict';
@@ -10,7 +10,7 @@ import type { ClientTypeId, Spot } from '../core/site/model/schema';
 import { SOUND, type Faults } from '../meter/practice/faults';
 import { hiddenHouse, type PracticeUnit } from '../meter/practice/hidden';
 import { asValues, practiceDevice, practiceUnits } from '../meter/practiceInputs';
-import { practiceJob } from '../server/practice/job';
+import { practiceJob } from '../server/jobs/practiceJob';
 
 const RUNS = 3;
 const KINDS: readonly CauseKind[] = ['line', 'device', 'signal', 'airtime'];

@@ -1,6 +1,6 @@
 import highsLoader from 'highs';
-import { planContext, type PlanContext } from '../core/plan/evaluate/context';
-import { servedOf } from '../core/plan/evaluate/judge';
+import { planContext, type PlanContext } from '../core/plan/network/context';
+import { servedOf } from '../core/plan/links/judge';
 import { emptyPlan, type Option } from '../core/plan/option/schema';
 import { learntContext } from '../core/readings/learn';
 import { design, type Design } from '../core/suggest/design/design';
@@ -8,7 +8,7 @@ import type { DesignAsk } from '../core/suggest/design/search';
 import { solveWith, type LpSolver } from '../core/suggest/design/solver';
 import { SCHOOLS } from '../core/suggest/schoolList';
 import { beginning } from '../core/suggest/schoolNetwork';
-import { leastByTrying, smallHouse, smallToday } from '../core/suggest/design/smallHouse';
+import { leastByTrying, smallHouse, smallToday } from '../testing/smallHouse';
 import { quillfeatherFarm } from '../demo/farm';
 import { estateJob } from './estateJob';
 

@@ -4,7 +4,7 @@ import { inside } from '../core/site/model/levels';
 import { areWithin } from '../core/site/geometry/apart';
 import type { Place, Site } from '../core/site/model/schema';
 import { seeded } from '../core/stats/seeded';
-import { boxAt, madeSpot } from '../core/suggest/design/smallHouse';
+import { boxAt, madeSpot } from '../testing/smallHouse';
 import { estate } from './estate';
 
 /** An estate with outlets and spots strewn over its storeys, from a seed; the line comes into the first house. */

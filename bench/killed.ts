@@ -1,9 +1,9 @@
 // A process that writes without a pause and says what was confirmed, until it is killed: bench/kills.ts.
-import { sampleReading } from '../core/evidence/sampleRows';
+import { sampleReading } from '../demo/sampleRows';
 import { openDatabase } from '../db/connection';
-import { OWNER } from '../server/access/caller';
-import { readDocument, saveAct } from '../server/documents';
-import { recordEvidence } from '../server/evidence';
+import { OWNER } from '../server/base/caller';
+import { readDocument, saveAct } from '../server/jobs/documents';
+import { recordEvidence } from '../server/jobs/evidence';
 
 const [path, jobId, stateId, run] = process.argv.slice(2) as [string, string, string, string];
 const db = openDatabase(path);

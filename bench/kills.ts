@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { seeded } from '../meter/practice/random';
 import { build } from 'esbuild';
 import { openDatabase } from '../db/connection';
-import { farm, opened } from '../server/sample';
+import { farm, opened } from '../testing/sampleJobs';
 
 const kills = Number(process.argv[2] ?? 1000);
 const random = seeded(20261125);

@@ -1,7 +1,7 @@
-import { planContext } from '../core/plan/evaluate/context';
+import { planContext } from '../core/plan/network/context';
 import { evaluate } from '../core/plan/evaluate/evaluate';
 import type { Option } from '../core/plan/option/schema';
-import { calibrate } from '../core/radio/learn/calibration';
+import { calibrate } from '../core/radio/learning/calibration';
 import { observationsOf } from '../core/readings/observations';
 import { verdictsOf } from '../core/readings/verdict';
 import { quillfeatherFarm } from '../demo/farm';

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { causes } from './causes';
-import { Z90 } from '../core/radio/learn/beliefs';
+import { Z90 } from '../core/radio/learning/beliefs';
 import {
   SITUATIONS,
   mean,

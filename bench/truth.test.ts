@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { Z90 } from '../core/radio/learn/beliefs';
-import { planContext } from '../core/plan/evaluate/context';
-import { predictOption } from '../core/plan/evaluate/predict';
+import { Z90 } from '../core/radio/learning/beliefs';
+import { planContext } from '../core/plan/network/context';
+import { predictOption } from '../core/plan/predict/predict';
 import { predictRead, runsOf } from '../core/readings/conditioned';
 import { learntContext } from '../core/readings/learn';
 import type { Reading } from '../core/evidence/rows';

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import Database from 'better-sqlite3';
 import { openDatabase } from '../db/connection';
-import { farm, mill, opened } from '../server/sample';
+import { farm, mill, opened } from '../testing/sampleJobs';
 import { backup, restore } from './backup';
 
 let folder: string;

@@ -2,11 +2,11 @@ import { parseArgs } from 'node:util';
 import { COAX_DB_PER_M, SPLITTER_DB, mocaMbps, type MocaVersion } from '../core/feed/coax';
 import { poeBudget } from '../core/feed/poe';
 import { powerlineMbps } from '../core/feed/powerline';
-import { poeType, type PoeType } from '../core/kit/schema';
-import { LOSS_DB, thicknessShare } from '../core/radio/path/materials';
+import { poeType, type PoeType } from '../core/kit/model/schema';
+import { LOSS_DB, thicknessShare } from '../core/radio/materials/materials';
 import { GUARDS_US, SHORTEST_GUARD_US, TCP_SHARE, phyRateMbps } from '../core/radio/link/rates';
 import { standardId } from '../core/site/model/radioTerms';
-import { layersLossDb } from '../core/radio/path/slab';
+import { layersLossDb } from '../core/radio/materials/slab';
 import { CONSTRUCTIONS, P2040_MATERIALS, type BuiltInConstruction } from '../core/site/model/constructions';
 
 type Result = { ok: true; value: Record<string, unknown>; words: string } | { ok: false; message: string };

@@ -1,4 +1,4 @@
-import { servedOf, type Verdict } from '../core/plan/evaluate/judge';
+import { servedOf, type Verdict } from '../core/plan/links/judge';
 import highsLoader from 'highs';
 import type { JobFile } from '../core/job/jobFile';
 import { moneyText } from '../core/plan/cost/money';

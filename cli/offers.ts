@@ -1,8 +1,8 @@
 import { acceptedOption } from '../core/evidence/built';
 import { withTax } from '../core/evidence/agreed';
 import type { JobFile } from '../core/job/jobFile';
-import type { MaterialItem } from '../core/kit/materials';
-import type { KitItem } from '../core/kit/schema';
+import type { MaterialItem } from '../core/kit/model/materials';
+import type { KitItem } from '../core/kit/model/schema';
 import { optionFacts, type OptionFacts } from '../core/plan/compare/facts';
 import { moneyText } from '../core/plan/cost/money';
 import { amountText, type PartLine } from '../core/plan/cost/parts';

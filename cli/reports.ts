@@ -3,10 +3,10 @@ import { checkSurvey } from '../core/site/check/survey';
 import { roomsOn } from '../core/site/geometry/rooms';
 import { walkingRoute } from '../core/site/geometry/route';
 import { suggestSpots } from '../core/site/check/suggestSpots';
-import type { Prediction } from '../core/plan/evaluate/predict';
+import type { Prediction } from '../core/plan/predict/predict';
 import type { Option } from '../core/plan/option/schema';
 import { acceptedOption } from '../core/evidence/built';
-import { heldBackLabel, partBecause, partLabel, problemWords } from '../core/plan/evaluate/words';
+import { heldBackLabel, problemWords } from '../core/plan/predict/words';
 import { headlineOf } from '../core/readings/verdict';
 import { standingOf } from '../core/readings/standing';
 import { predictRead } from '../core/readings/conditioned';
@@ -14,6 +14,7 @@ import { learntContext } from '../core/readings/learn';
 import { taughtWords } from '../core/readings/taught';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
 import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/verdict';
+import { partBecause, partLabel } from '../core/plan/links/partWords';
 
 /** One spot of `predict --json`. Null where there is no link. */
 function spotRow(p: Prediction, option: Option, lengthUnit: JobFile['brief']['lengthUnit']) {

@@ -14,7 +14,7 @@ import { afterAll, beforeAll, beforeEach, afterEach, describe, expect, test } fr
 import { build } from 'esbuild';
 import { openDatabase } from '../db/connection';
 import { FILE_ACTS, leftBehind, type FileActs } from '../db/swapFile';
-import { farm, mill, opened } from '../server/sample';
+import { farm, mill, opened } from '../testing/sampleJobs';
 import { backup, restore } from './backup';
 
 const NOW = new Date('2026-11-25T09:00:00Z');

@@ -1,7 +1,7 @@
 import { JOB_FILE_VERSION, type JobFile } from '@/core/job/jobFile';
 import { emptyBrief, type Brief } from '@/core/brief/brief';
 import { emptyPlan, type Option, type Plan, type Unit } from '@/core/plan/option/schema';
-import { sampleState } from '@/core/evidence/sampleRows';
+import { sampleState } from '@/demo/sampleRows';
 import { farmSite } from './farmSite';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import { practisedReadings } from './practise';

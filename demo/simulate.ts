@@ -1,7 +1,7 @@
 import { seeded } from '@/meter/practice/random';
 import { normalQuantile } from '@/core/stats/normalDraws';
-import { predictOption, type Prediction } from '@/core/plan/evaluate/predict';
-import type { PlanContext } from '@/core/plan/evaluate/context';
+import { predictOption, type Prediction } from '@/core/plan/predict/predict';
+import type { PlanContext } from '@/core/plan/network/context';
 import type { Option } from '@/core/plan/option/schema';
 import type { EvidenceRow, Reading, StateRow } from '@/core/evidence/rows';
 

@@ -2,7 +2,7 @@ import { networkInterfaces } from 'node:os';
 import { JOB_FILE_VERSION, type JobFile } from '../core/job/jobFile';
 import type { EvidenceRow, Reading } from '../core/evidence/rows';
 import { quillfeatherFarm } from '../demo/farm';
-import { ownAddresses } from '../server/serving';
+import { ownAddresses } from '../server/base/serving';
 import { killServer, startServer, type OwnServer } from './server';
 import { expect, test, type APIRequestContext, type Browser, type Page } from './test';
 

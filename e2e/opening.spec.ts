@@ -1,6 +1,6 @@
 import { expect, test, type Page } from './test';
 import { EXTREMES } from '../bench/extremes';
-import { sampleReading } from '../core/evidence/sampleRows';
+import { sampleReading } from '../demo/sampleRows';
 import { writeJobFile, type JobFile } from '../core/job/jobFile';
 import { quillfeatherFarm } from '../demo/farm';
 

@@ -1,8 +1,8 @@
 import { expect, test, type Page } from './test';
-import { sampleAcceptance, sampleRound, sampleState } from '../core/evidence/sampleRows';
+import { sampleAcceptance, sampleRound, sampleState } from '../demo/sampleRows';
 import { kitById } from '../core/kit/catalogue/catalogue';
 import type { JobFile } from '../core/job/jobFile';
-import { planContext } from '../core/plan/evaluate/context';
+import { planContext } from '../core/plan/network/context';
 import type { Option, Plan } from '../core/plan/option/schema';
 import { quillfeatherFarm } from '../demo/farm';
 import { simulateReadings } from '../demo/simulate';

@@ -1,8 +1,8 @@
 import { expect, test } from './test';
 import type { JobFile } from '../core/job/jobFile';
 import { seeded } from '../meter/practice/random';
-import type { OpenJob } from '../server/loaded';
-import { threeWindows, type ServerUnderTest } from '../ui/job/windows';
+import type { OpenJob } from '../server/jobs/loaded';
+import { threeWindows, type ServerUnderTest } from '../testing/windows';
 
 /** The real server, over HTTP. A refusal is an answer too. */
 function serverOf(url: string, id: string): ServerUnderTest {

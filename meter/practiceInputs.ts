@@ -2,7 +2,7 @@ import type { Built } from '@/core/evidence/built';
 import { nearestOutlet } from '@/core/feed/powerline';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import type { Unit } from '@/core/plan/option/schema';
-import type { KitItem } from '@/core/kit/schema';
+import type { KitItem } from '@/core/kit/model/schema';
 import { BANDS, BAND_INDEX } from '@/core/radio/link/bands';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { UNIT_GAIN_DBI } from '@/core/radio/link/link';

@@ -2,8 +2,8 @@ import { writeJobFile } from '../core/job/jobFile';
 import { database, databasePath } from '../db/connection';
 import { quillfeatherFarm } from '../demo/farm';
 import { larkspurRow } from '../demo/larkspur';
-import { OWNER } from '../server/access/caller';
-import { seedDemo } from '../server/files';
+import { OWNER } from '../server/base/caller';
+import { seedDemo } from '../server/jobs/files';
 
 /** Migrates the database and puts the demo jobs in where they are missing; --reset replaces them by fresh ones. */
 const reset = process.argv.includes('--reset');

@@ -4,7 +4,7 @@ import { networkInterfaces } from 'node:os';
 import { parseArgs } from 'node:util';
 import { freshPassphrase } from '../server/access/passphrase';
 import { serve } from '../server/gate/serve';
-import { ownAddresses } from '../server/serving';
+import { ownAddresses } from '../server/base/serving';
 
 const { values } = parseArgs({
   options: {

@@ -76,6 +76,7 @@ const CHECKS = [
       'cli',
       'demo',
       'meter',
+      'testing',
     ],
   ],
   ['Nothing unused', ['knip']],

@@ -11,8 +11,8 @@ import {
   type PlannerUpdate,
 } from '../core/job/planner';
 import type { Documents } from '../core/job/settle';
-import type { KitItem } from '../core/kit/schema';
-import type { ServedAnswer } from '../core/plan/area/served';
+import type { KitItem } from '../core/kit/model/schema';
+import type { ServedAnswer } from '../core/plan/shade/served';
 import type { Design } from '../core/suggest/design/design';
 import type { DesignAsk, DesignProgress } from '../core/suggest/design/search';
 import { solveWith, type LpSolver } from '../core/suggest/design/solver';

@@ -1,5 +1,5 @@
 import { kitById } from '../kit/catalogue/catalogue';
-import { PLAIN_ITEM, type KitItem } from '../kit/schema';
+import { PLAIN_ITEM, type KitItem } from '../kit/model/schema';
 import type { Option, Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';
 import { evidenceOf } from './fold';

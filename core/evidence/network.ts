@@ -1,10 +1,10 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { z } from 'zod';
-import { PLAIN_ITEM, kitItem, type KitItem } from '../kit/schema';
+import { PLAIN_ITEM, kitItem, type KitItem } from '../kit/model/schema';
 import { feed, option, unit, type Feed, type Option, type Unit } from '../plan/option/schema';
 import { frame, id, label, place } from '../site/model/schema';
-import { STILL, inverse, throughFrame, type Frame } from '../site/model/frames';
+import { STILL, inverse, throughFrame, type Frame } from '../site/geometry/frames';
 import type { Site } from '../site/model/schema';
 
 /**

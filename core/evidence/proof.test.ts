@@ -3,14 +3,14 @@ import { quillfeatherFarm } from '../../demo/farm';
 import { simulateReadings } from '../../demo/simulate';
 import { CATALOGUE, kitById } from '../kit/catalogue/catalogue';
 import { createPlanner } from '../job/planner';
-import { planContext } from '../plan/evaluate/context';
+import { planContext } from '../plan/network/context';
 import { plainFeed } from '../plan/option/feeds';
 import type { Option, Plan, Unit } from '../plan/option/schema';
 import { asBuilt, kitThen } from './built';
 import { evidenceOf } from './fold';
 import { freeze, networkHash, thawed } from './network';
 import type { EvidenceRow } from './rows';
-import { sampleAcceptance, sampleRound, sampleState } from './sampleRows';
+import { sampleAcceptance, sampleRound, sampleState } from '../../demo/sampleRows';
 
 const farm = quillfeatherFarm();
 const { site, brief } = farm;

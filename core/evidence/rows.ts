@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MOST_MINOR } from '../brief/brief';
-import { light } from '../kit/details';
-import { verdictWord } from '../plan/evaluate/judge';
+import { light } from '../kit/model/details';
+import { verdictWord } from '../plan/links/judge';
 import { feed } from '../plan/option/schema';
 import { clientType, id, label, note, place } from '../site/model/schema';
 import { bandId } from '../site/model/radioTerms';

@@ -1,4 +1,4 @@
-import type { PoeType } from '../kit/schema';
+import type { PoeType } from '../kit/model/schema';
 
 /** IEEE 802.3 power, W, at the source and what is left at the device after 100 m. */
 export const POE_W: Record<PoeType, { label: string; sourceW: number; deviceW: number }> = {

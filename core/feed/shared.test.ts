@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../demo/farm';
-import { planContext } from '../plan/evaluate/context';
-import { hopOf } from '../plan/evaluate/hop';
+import { planContext } from '../plan/network/context';
+import { hopOf } from '../plan/links/hop';
 import { type Option, type Unit } from '../plan/option/schema';
 import type { CoaxPlant } from '../site/model/schema';
 import { chainOf, type ChainPart } from './chain';

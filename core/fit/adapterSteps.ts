@@ -1,5 +1,5 @@
 import { adapterGroups, coaxWorkOf, type AdapterGroup } from '../plan/cost/adapters';
-import type { PlanContext } from '../plan/evaluate/context';
+import type { PlanContext } from '../plan/network/context';
 import type { Option } from '../plan/option/schema';
 import type { Step } from './schedule';
 import type { Timed } from './steps';

@@ -1,6 +1,6 @@
 import { lengthText } from '../site/model/lengths';
-import type { PlanContext } from '../plan/evaluate/context';
-import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../plan/route/cableRun';
+import type { PlanContext } from '../plan/network/context';
+import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../plan/network/cableRun';
 import type { Option, Unit } from '../plan/option/schema';
 import type { DataRun } from '../site/model/schema';
 import { isSlowRun } from '../site/check/slowRun';

@@ -1,13 +1,13 @@
 import { expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
-import { planContext } from '../plan/evaluate/context';
+import { planContext } from '../plan/network/context';
 import { type Option, type Unit } from '../plan/option/schema';
 import { CAUTIONS } from './cautions';
 import { priceOf } from '../plan/cost/price';
 import { runSheet } from './runSheet';
 import { minutesBetween, schedule, totalMin, type Step } from './schedule';
 import { serialAt } from '../evidence/fold';
-import { sampleStep } from '../evidence/sampleRows';
+import { sampleStep } from '../../demo/sampleRows';
 import { plainFeed } from '../plan/option/feeds';
 
 const job = quillfeatherFarm();

@@ -1,8 +1,8 @@
-import { kitOf, type PlanContext } from '../plan/evaluate/context';
+import { kitOf, type PlanContext } from '../plan/network/context';
 import { CONSENT_LABEL, type Brief } from '../brief/brief';
 import { gatewayOf } from '../plan/option/graph';
-import { meshRootOf, rolesToSet } from '../plan/routing/routing';
-import type { KitRole } from '../kit/details';
+import { meshRootOf, rolesToSet } from '../plan/network/routing';
+import type { KitRole } from '../kit/model/details';
 import type { Option, Unit } from '../plan/option/schema';
 import { adapterSteps, adaptersStepOf } from './adapterSteps';
 import { cableStep, entryStep, wireSteps } from './cableSteps';

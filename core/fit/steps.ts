@@ -1,4 +1,4 @@
-import type { PlanContext } from '../plan/evaluate/context';
+import type { PlanContext } from '../plan/network/context';
 import { workOf } from '../plan/cost/work';
 import type { Option } from '../plan/option/schema';
 import type { Step } from './schedule';

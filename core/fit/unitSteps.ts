@@ -1,11 +1,11 @@
-import { kitOf, type PlanContext } from '../plan/evaluate/context';
+import { kitOf, type PlanContext } from '../plan/network/context';
 import { radarWait } from '../plan/cost/work';
 import type { Unit } from '../plan/option/schema';
 import type { Step } from './schedule';
 import type { Timed } from './steps';
 import { lengthText } from '../site/model/lengths';
 import { parentIdOf } from '../plan/option/feeds';
-import type { Joining } from '../kit/details';
+import type { Joining } from '../kit/model/details';
 
 /** What to say of a unit that is silent at first on a radar-checked channel. */
 function radarWords(context: PlanContext, unit: Unit): string[] {

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
-import { sampleStep } from '../evidence/sampleRows';
+import { sampleStep } from '../../demo/sampleRows';
 import { verdictsOf } from '../readings/verdict';
 import { copyOf } from './copy';
 import { writeJobFile } from './jobFile';

@@ -1,11 +1,11 @@
 import { kitById } from '../kit/catalogue/catalogue';
-import type { KitItem } from '../kit/schema';
+import type { KitItem } from '../kit/model/schema';
 import { freeze, networkHash, type Network } from '../evidence/network';
 import type { Option } from '../plan/option/schema';
 import { plainFeed } from '../plan/option/feeds';
 import { activityId } from '../site/model/needs';
 import type { Site } from '../site/model/schema';
-import { feedKind } from '../kit/schema';
+import { feedKind } from '../kit/model/schema';
 
 type Json = Record<string, unknown>;
 

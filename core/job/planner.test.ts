@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
-import { sampleReading, sampleStep } from '../evidence/sampleRows';
+import { sampleReading, sampleStep } from '../../demo/sampleRows';
 import { changeOf, changedBy, createPlanner } from './planner';
 
 const job = quillfeatherFarm();

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { runSheet } from '../fit/runSheet';
-import { planContext } from '../plan/evaluate/context';
-import { predictOption } from '../plan/evaluate/predict';
+import { planContext } from '../plan/network/context';
+import { predictOption } from '../plan/predict/predict';
 import { doneSteps } from '../evidence/fold';
-import { sampleStep } from '../evidence/sampleRows';
+import { sampleStep } from '../../demo/sampleRows';
 import { spotIdOf, type RowOf } from '../evidence/rows';
 import { verdictsOf } from '../readings/verdict';
 import { emptyBrief } from '../brief/brief';

@@ -1,5 +1,5 @@
 import { feedPath } from '../plan/option/graph';
-import { MOST_FLOOR_KINDS } from '../radio/field/castSpace';
+import { MOST_FLOOR_KINDS } from '../radio/coverage/castSpace';
 import { kitById } from '../kit/catalogue/catalogue';
 import type { Option, Plan } from '../plan/option/schema';
 import { networkHash } from '../evidence/network';
@@ -8,7 +8,7 @@ import type { JobFile } from './jobFile';
 import { bytesOf, checkPicture } from './picture';
 import type { Place, Site } from '../site/model/schema';
 import type { Problem } from './problem';
-import type { KitItem } from '../kit/schema';
+import type { KitItem } from '../kit/model/schema';
 import { parentIdOf } from '../plan/option/feeds';
 
 type Report = (path: string, message: string) => void;

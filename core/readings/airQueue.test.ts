@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { sampleReading } from '../evidence/sampleRows';
+import { sampleReading } from '../../demo/sampleRows';
 import { airQueueOf } from './airQueue';
 
 const line = { downMbps: 100, upMbps: 20, idleMs: 10, riseMs: 20, measured: true };

@@ -1,6 +1,6 @@
 import { evidenceOf } from '../evidence/fold';
 import type { EvidenceRows } from '../evidence/rows';
-import type { LineState } from '../plan/evaluate/context';
+import type { LineState } from '../plan/network/context';
 import { BANDS, type PerBand } from '../radio/link/bands';
 import { median } from '../stats/median';
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import type { Prediction } from '../plan/evaluate/predict';
+import type { Prediction } from '../plan/predict/predict';
 import { expectedOf } from './expected';
 
 const p = { rssiDbm: -63, downRangeMbps: [20, 45] } as unknown as Prediction;

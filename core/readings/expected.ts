@@ -1,4 +1,4 @@
-import type { Prediction } from '../plan/evaluate/predict';
+import type { Prediction } from '../plan/predict/predict';
 import type { Expected } from './doubts';
 
 /** Places a model has to have learnt from before a reading is held against it: fewer teach the device, not the house. */

@@ -1,13 +1,14 @@
 import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../radio/link/bands';
-import { levelSigmaDb, withEnds, type Beliefs, type Features } from '../radio/learn/beliefs';
+import { levelSigmaDb, withEnds, type Beliefs } from '../radio/learning/beliefs';
+import type { Features } from '../radio/propagation/features';
 import { quietMbpsAt, type PreparedLink } from '../radio/link/link';
-import { radioPath } from '../radio/path/path';
-import type { Spot3 } from '../radio/path/crossings';
-import { airKey } from '../plan/evaluate/airtime';
-import { choiceDbm } from '../plan/evaluate/choice';
-import { atNoLoss } from '../plan/evaluate/access';
-import type { PlanContext } from '../plan/evaluate/context';
-import type { OptionLinks } from '../plan/evaluate/pipe';
+import { radioPath } from '../radio/propagation/path';
+import type { Spot3 } from '../radio/geometry/crossings';
+import { airKey } from '../plan/links/airtime';
+import { choiceDbm } from '../plan/links/choice';
+import { atNoLoss } from '../plan/links/access';
+import type { PlanContext } from '../plan/network/context';
+import type { OptionLinks } from '../plan/links/pipe';
 import type { Option, Unit } from '../plan/option/schema';
 import type { ClientTypeId, Spot } from '../site/model/schema';
 
@@ -47,7 +48,7 @@ function heardFrom(
   if (!ends) return null;
   const { from, at, link } = ends;
   const predict = (now: Beliefs) => {
-    const path = radioPath(scene, from, at, band, now);
+    const path = radioPath(scene, from, at, band, now.correction);
     return { value: link.downDbm - path.lossDb, features: withEnds(path.features, unit.id, device, band) };
   };
   const { value, features } = predict(beliefs);

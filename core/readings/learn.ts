@@ -1,5 +1,5 @@
-import { calibrate, type Calibration } from '../radio/learn/calibration';
-import { planContext, type LineState, type PlanContext } from '../plan/evaluate/context';
+import { calibrate, type Calibration } from '../radio/learning/calibration';
+import { planContext, type LineState, type PlanContext } from '../plan/network/context';
 import type { Brief } from '../brief/brief';
 import type { Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';

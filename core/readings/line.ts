@@ -1,4 +1,4 @@
-import { lineOfBrief, type LineState } from '../plan/evaluate/context';
+import { lineOfBrief, type LineState } from '../plan/network/context';
 import type { Brief } from '../brief/brief';
 import { evidenceOf } from '../evidence/fold';
 import type { EvidenceRows, Phase, Reading } from '../evidence/rows';

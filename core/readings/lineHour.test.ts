@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { sampleReading, sampleState } from '../evidence/sampleRows';
+import { sampleReading, sampleState } from '../../demo/sampleRows';
 import { lineIsOfAnotherHour } from './lineHour';
 
 const hourOf = (iso: string) => new Date(iso).getUTCHours();

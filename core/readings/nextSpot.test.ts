@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
-import { planContext } from '../plan/evaluate/context';
-import { predictOption } from '../plan/evaluate/predict';
+import { planContext } from '../plan/network/context';
+import { predictOption } from '../plan/predict/predict';
 import type { Spot } from '../site/model/schema';
 import { nextSpot } from './nextSpot';
 

@@ -1,8 +1,8 @@
-import { hearing } from '../plan/evaluate/access';
-import type { PlanContext } from '../plan/evaluate/context';
-import type { Prediction } from '../plan/evaluate/predict';
+import { hearing } from '../plan/links/access';
+import type { PlanContext } from '../plan/network/context';
+import type { Prediction } from '../plan/predict/predict';
 import type { Option } from '../plan/option/schema';
-import { covarianceDb2, withEnds } from '../radio/learn/beliefs';
+import { covarianceDb2, withEnds } from '../radio/learning/beliefs';
 import type { Spot } from '../site/model/schema';
 
 /** The spot to read next, and what that is worth. */

@@ -1,13 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { simulateReadings } from '../../demo/simulate';
-import { planContext } from '../plan/evaluate/context';
-import { predictOption } from '../plan/evaluate/predict';
-import { priorBeliefs } from '../radio/learn/beliefs';
+import { planContext } from '../plan/network/context';
+import { predictOption } from '../plan/predict/predict';
+import { priorBeliefs } from '../radio/learning/beliefs';
 import { learntContext } from './learn';
 import { knownLine, lineTest } from './line';
 import { MOST_OBSERVATIONS, observationsOf } from './observations';
-import { sampleReading, sampleRound, sampleState, sampleStrike } from '../evidence/sampleRows';
+import { sampleReading, sampleRound, sampleState, sampleStrike } from '../../demo/sampleRows';
 import { spotIdOf, type EvidenceRow, type Reading } from '../evidence/rows';
 
 const farm = quillfeatherFarm();

@@ -1,10 +1,10 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { BAND_INDEX, type PerBand } from '../radio/link/bands';
-import { SPEED_DB_PER_LN, speedFeatures, type Beliefs } from '../radio/learn/beliefs';
-import type { Observation } from '../radio/learn/calibration';
-import { choiceDbm, unchosenBelowDbm } from '../plan/evaluate/choice';
-import type { PlanContext } from '../plan/evaluate/context';
-import { linksOf } from '../plan/evaluate/pipe';
+import { SPEED_DB_PER_LN, speedFeatures, type Beliefs } from '../radio/learning/beliefs';
+import type { Observation } from '../radio/learning/calibration';
+import { choiceDbm, unchosenBelowDbm } from '../plan/links/choice';
+import type { PlanContext } from '../plan/network/context';
+import { linksOf } from '../plan/links/pipe';
 import { evidenceOf } from '../evidence/fold';
 import { thawed } from '../evidence/network';
 import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';

@@ -1,4 +1,4 @@
-import type { Calibration } from '../radio/learn/calibration';
+import type { Calibration } from '../radio/learning/calibration';
 import type { Spot } from '../site/model/schema';
 import { evidenceOf } from '../evidence/fold';
 import { spotIdOf, type EvidenceRows } from '../evidence/rows';

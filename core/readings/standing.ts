@@ -2,9 +2,9 @@ import { asBuilt } from '../evidence/built';
 import { evidenceOf } from '../evidence/fold';
 import { freeze, networkHash, thawed } from '../evidence/network';
 import type { EvidenceRows, StateRow } from '../evidence/rows';
-import type { PlanContext } from '../plan/evaluate/context';
-import { predictOption } from '../plan/evaluate/predict';
-import { touchedSpots, type Touch } from '../plan/evaluate/touch';
+import type { PlanContext } from '../plan/network/context';
+import { predictOption } from '../plan/predict/predict';
+import { touchedSpots, type Touch } from '../plan/predict/touch';
 import type { Plan } from '../plan/option/schema';
 
 /** For each network read as built that was compared with the one as built now: the spots whose proof there has ended. */

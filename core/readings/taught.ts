@@ -1,6 +1,7 @@
 import { BANDS, type PerBand } from '../radio/link/bands';
-import { SPEED_DB_PER_LN, asLoss, lossParameter } from '../radio/learn/beliefs';
-import type { Posterior } from '../radio/learn/posterior';
+import { SPEED_DB_PER_LN, asLoss } from '../radio/learning/beliefs';
+import { lossParameter } from '../radio/propagation/features';
+import type { Posterior } from '../radio/learning/posterior';
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { describeConstruction, inSentence, type CustomConstruction } from '../site/model/constructions';
 import type { ClientTypeId } from '../site/model/schema';

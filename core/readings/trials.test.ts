@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { sampleReading, sampleState, sampleStrike } from '../evidence/sampleRows';
+import { sampleReading, sampleState, sampleStrike } from '../../demo/sampleRows';
 import type { Reading } from '../evidence/rows';
 import { plainFeed } from '../plan/option/feeds';
 import type { Option, Unit } from '../plan/option/schema';

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { emptySite, type Spot } from '../site/model/schema';
 import { firstCause } from './cause';
 import type { LineTest } from './line';
-import { sampleReading, sampleRound, sampleState, sampleStrike } from '../evidence/sampleRows';
+import { sampleReading, sampleRound, sampleState, sampleStrike } from '../../demo/sampleRows';
 import type { EvidenceRow, Reading } from '../evidence/rows';
 import { median } from '../stats/median';
 import { enoughRunsMet, judgeRuns, verdictsOf, type SpotVerdict } from './verdict';

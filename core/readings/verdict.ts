@@ -1,10 +1,10 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { needOf, type Need } from '../site/model/needs';
 import type { Site, Spot } from '../site/model/schema';
-import { decide, isSilent, type DecidedBy, type Verdict } from '../plan/evaluate/judge';
+import { decide, isSilent, type DecidedBy, type Verdict } from '../plan/links/judge';
 import { evidenceOf, type Evidence } from '../evidence/fold';
 import type { EvidenceRows, Reading } from '../evidence/rows';
-import { TOUCH_WORDS, type Touch } from '../plan/evaluate/touch';
+import { TOUCH_WORDS, type Touch } from '../plan/predict/touch';
 import { lineTest, type LineTest } from './line';
 import { builtStates, type Standing } from './standing';
 import { median } from '../stats/median';

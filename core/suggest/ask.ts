@@ -1,9 +1,9 @@
-import { servedOf } from '../plan/evaluate/judge';
+import { servedOf } from '../plan/links/judge';
 import { kitById } from '../kit/catalogue/catalogue';
-import type { PlanContext } from '../plan/evaluate/context';
+import type { PlanContext } from '../plan/network/context';
 import { evaluate } from '../plan/evaluate/evaluate';
 import type { Option, Unit } from '../plan/option/schema';
-import { routingChoices, type RoutingChoice } from '../plan/routing/routing';
+import { routingChoices, type RoutingChoice } from '../plan/network/routing';
 import { fixesOf, type Fix } from './fixes';
 import { compareFeeds, type FeedChoice } from './feeds';
 import { gatewayChoices, glowOf, type GatewayChoice, type Glow } from './more';

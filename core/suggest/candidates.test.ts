@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { kitById } from '../kit/catalogue/catalogue';
-import { contextOf, outlet, place, site } from '../plan/sampleHouse';
+import { contextOf, outlet, place, site } from '../../testing/sampleHouse';
 import { apartM } from '../site/geometry/apart';
 import { inside } from '../site/model/levels';
 import type { Site } from '../site/model/schema';

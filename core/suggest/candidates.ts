@@ -1,6 +1,6 @@
-import type { Mount } from '../kit/details';
-import type { KitItem } from '../kit/schema';
-import type { PlanContext } from '../plan/evaluate/context';
+import type { Mount } from '../kit/model/details';
+import type { KitItem } from '../kit/model/schema';
+import type { PlanContext } from '../plan/network/context';
 import type { Option } from '../plan/option/schema';
 import { apartM, areWithin } from '../site/geometry/apart';
 import { roomNameAt } from '../site/geometry/roomName';

@@ -1,9 +1,9 @@
 import { apartM } from '../site/geometry/apart';
-import { servedOf } from '../plan/evaluate/judge';
-import type { FeedKind } from '../kit/schema';
-import { kitOf, type PlanContext } from '../plan/evaluate/context';
+import { servedOf } from '../plan/links/judge';
+import type { FeedKind } from '../kit/model/schema';
+import { kitOf, type PlanContext } from '../plan/network/context';
 import { evaluate } from '../plan/evaluate/evaluate';
-import { runsBetween } from '../plan/evaluate/surroundings';
+import { runsBetween } from '../plan/network/surroundings';
 import { categoryLabel, parentIdOf } from '../plan/option/feeds';
 import { fedThrough } from '../plan/option/graph';
 import { FEED_LABEL, feedTo } from '../plan/option/placing';

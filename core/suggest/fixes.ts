@@ -1,8 +1,8 @@
-import { servedOf } from '../plan/evaluate/judge';
+import { servedOf } from '../plan/links/judge';
 import { kitById } from '../kit/catalogue/catalogue';
-import type { PlanContext } from '../plan/evaluate/context';
+import type { PlanContext } from '../plan/network/context';
 import { evaluate } from '../plan/evaluate/evaluate';
-import { predictOption } from '../plan/evaluate/predict';
+import { predictOption } from '../plan/predict/predict';
 import { gatewayOf } from '../plan/option/graph';
 import type { Option } from '../plan/option/schema';
 import { fits, isTaken, placesFor } from './candidates';

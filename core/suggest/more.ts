@@ -1,15 +1,15 @@
-import { servedOf } from '../plan/evaluate/judge';
+import { servedOf } from '../plan/links/judge';
 import { kitById } from '../kit/catalogue/catalogue';
-import type { KitItem } from '../kit/schema';
+import type { KitItem } from '../kit/model/schema';
 import { headroomOf } from '../plan/compare/facts';
-import type { PlanContext } from '../plan/evaluate/context';
+import type { PlanContext } from '../plan/network/context';
 import { evaluate } from '../plan/evaluate/evaluate';
-import { predictOption, type Prediction } from '../plan/evaluate/predict';
+import { predictOption, type Prediction } from '../plan/predict/predict';
 import { roomNameAt } from '../site/geometry/roomName';
 import { feedTo, nextLetter } from '../plan/option/placing';
 import { gatewayOf } from '../plan/option/graph';
 import type { Option, Unit } from '../plan/option/schema';
-import { entryLeads } from '../plan/route/cableRun';
+import { entryLeads } from '../plan/network/cableRun';
 import type { Place } from '../site/model/schema';
 import { candidatePlaces, isTaken, placesFor, type Candidate } from './candidates';
 

@@ -1,8 +1,8 @@
 import { kitById } from '../kit/catalogue/catalogue';
-import type { KitItem } from '../kit/schema';
+import type { KitItem } from '../kit/model/schema';
 import { buildingAt } from '../site/model/levels';
-import type { PlanContext } from '../plan/evaluate/context';
-import { runsBetween } from '../plan/evaluate/surroundings';
+import type { PlanContext } from '../plan/network/context';
+import { runsBetween } from '../plan/network/surroundings';
 import { feedTo, freePlace } from '../plan/option/placing';
 import { gatewayOf } from '../plan/option/graph';
 import type { Feed, Option, Unit } from '../plan/option/schema';

@@ -1,12 +1,12 @@
 import { apartM } from '../site/geometry/apart';
-import { servedOf, VERDICT_RANK } from '../plan/evaluate/judge';
+import { servedOf, VERDICT_RANK } from '../plan/links/judge';
 import { kitById } from '../kit/catalogue/catalogue';
-import { crossingsBetween } from '../radio/path/crossings';
+import { crossingsBetween } from '../radio/geometry/crossings';
 import type { Place, Spot } from '../site/model/schema';
-import { pointOf, type PlanContext } from '../plan/evaluate/context';
+import { pointOf, type PlanContext } from '../plan/network/context';
 import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
-import { hopOf } from '../plan/evaluate/hop';
-import { predictOption, type Prediction } from '../plan/evaluate/predict';
+import { hopOf } from '../plan/links/hop';
+import { predictOption, type Prediction } from '../plan/predict/predict';
 import { nextLetter } from '../plan/option/placing';
 import { gatewayOf } from '../plan/option/graph';
 import type { Option, Unit } from '../plan/option/schema';

@@ -1,11 +1,11 @@
-import { servedOf } from '../plan/evaluate/judge';
+import { servedOf } from '../plan/links/judge';
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { learntContext } from '../readings/learn';
 import { plainFeed } from '../plan/option/feeds';
 import type { Option, Unit } from '../plan/option/schema';
 import { answer } from './ask';
-import { smallHouse, smallToday } from './design/smallHouse';
+import { smallHouse, smallToday } from '../../testing/smallHouse';
 import { candidatePlaces } from './candidates';
 import { compareFeeds } from './feeds';
 import { gatewayChoices, glowOf } from './more';

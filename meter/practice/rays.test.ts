@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { emptySite, type Point, type Site } from '../../core/site/model/schema';
-import { layersLossDb } from '../../core/radio/path/slab';
+import { layersLossDb } from '../../core/radio/materials/slab';
 import { practiceHouse } from './house';
 import { normals, seeded } from './random';
 import { angledDb, edgeDb, knifeEdgeDb, openShare, raysDb, reflectivity } from './rays';

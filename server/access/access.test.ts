@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { openDatabase } from '../../db/connection';
-import { farm, mill, valueOf } from '../sample';
-import { OWNER } from './caller';
+import { farm, mill, valueOf } from '../../testing/sampleJobs';
+import { OWNER } from '../base/caller';
 import { openDoor, freshPassphrase } from './passphrase';
 import { knownPhone, letPhoneIn, listPhones, wasOurAddress, withdrawPhone } from './phones';
 

@@ -4,9 +4,9 @@ import { database, type Db } from '@/db/connection';
 import { findJob } from '@/db/jobs';
 import * as rows from '@/db/phones';
 import { problemsOf } from '@/core/job/parse';
-import { freshId } from '../jobs';
-import { done, noSuchJob, refuse, type Outcome } from '../outcome';
-import { forbidden, type Caller } from './caller';
+import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
+import { forbidden, type Caller } from '../base/caller';
+import { freshId } from '../base/ids';
 
 /** What a phone is let in for. Neither is ever for keys. */
 export const phoneScope = z.enum(['walk', 'walkAndSheet']);

@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { refuse, type Outcome } from '../outcome';
+import { refuse, type Outcome } from '../base/outcome';
 
 /** Answers an outcome as JSON; nothing of it is kept on the way. */
 export function reply(response: ServerResponse, outcome: Outcome<unknown>): void {

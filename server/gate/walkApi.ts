@@ -1,9 +1,9 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { phase } from '@/core/evidence/rows';
 import { knownPhone, wasOurAddress, type KnownPhone } from '../access/phones';
-import { answered, done, noSuchJob, refuse, type Outcome } from '../outcome';
+import { answered, done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 import { askThread } from '../thread/ask';
-import { practise } from '../practice/practise';
+import { practise } from '../requests/practise';
 import { takeWalkRows } from '../walk/rows';
 import { WALK_API } from './gate';
 import { readJsonBody, reply } from './replies';

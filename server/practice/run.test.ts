@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals';
 import { openDatabase } from '../../db/connection';
-import { recordEvidence } from '../evidence';
-import { OWNER } from '../access/caller';
-import { farm, mill, opened, valueOf } from '../sample';
+import { recordEvidence } from '../jobs/evidence';
+import { OWNER } from '../base/caller';
+import { farm, mill, opened, valueOf } from '../../testing/sampleJobs';
 import { practiceLights, practiceRun } from './run';
 
 const at = { iso: '2026-06-03T10:00:00.000Z', hour: 10 };

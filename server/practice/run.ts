@@ -3,7 +3,7 @@ import { networkIn } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
 import { freeze } from '@/core/evidence/network';
 import { phase, subject, type Phase, type Subject } from '@/core/evidence/rows';
-import { constructionLossDb } from '@/core/radio/path/materials';
+import { constructionLossDb } from '@/core/radio/materials/materials';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import {
   id as idSchema,
@@ -22,9 +22,9 @@ import {
 } from '@/meter/practice/hidden';
 import { practiceHouse } from '@/meter/practice/house';
 import { asValues, practiceDevice, practiceUnits } from '@/meter/practiceInputs';
-import type { Against } from '../evidence';
-import type { OpenJob } from '../loaded';
-import { refuse, type Outcome } from '../outcome';
+import type { Against } from '../jobs/evidence';
+import type { OpenJob } from '../jobs/loaded';
+import { refuse, type Outcome } from '../base/outcome';
 
 /** The house a practice job is truly played in, whatever was drawn since. */
 const trueSite = ({ house, seed }: PracticeHouseRef): Site =>

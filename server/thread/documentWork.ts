@@ -1,9 +1,9 @@
-import type { Caller } from '../access/caller';
-import { saveAct, type SaveOutcome } from '../documents';
-import { recordEvidence } from '../evidence';
-import { jobHeadText } from '../jobs';
-import { objectOf } from '../json';
-import { answered } from '../outcome';
+import type { Caller } from '../base/caller';
+import { saveAct, type SaveOutcome } from '../jobs/documents';
+import { recordEvidence } from '../jobs/evidence';
+import { jobHeadText } from '../jobs/jobs';
+import { objectOf } from '../base/json';
+import { answered } from '../base/outcome';
 
 interface Sent {
   caller: Caller;

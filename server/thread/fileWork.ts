@@ -1,8 +1,8 @@
 import { writeJobFile } from '@/core/job/jobFile';
-import type { Caller } from '../access/caller';
-import { duplicateJob, exportJob, importJob } from '../files';
-import { textOf } from '../json';
-import { answered, done, type Outcome } from '../outcome';
+import type { Caller } from '../base/caller';
+import { duplicateJob, exportJob, importJob } from '../jobs/files';
+import { textOf } from '../base/json';
+import { answered, done, type Outcome } from '../base/outcome';
 
 /** Whole jobs in and out: megabytes of text to read, check and write. A fault of the database is said in words already here. */
 export const FILE_WORK = {

@@ -3,12 +3,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { writeJobFile } from '@/core/job/jobFile';
-import { sampleReading } from '@/core/evidence/sampleRows';
+import { sampleReading } from '@/demo/sampleRows';
 import { openDatabase } from '@/db/connection';
-import { OWNER } from '../access/caller';
-import { importJob } from '../files';
-import type { OpenJob } from '../loaded';
-import { farmText, valueOf } from '../sample';
+import { OWNER } from '../base/caller';
+import { importJob } from '../jobs/files';
+import type { OpenJob } from '../jobs/loaded';
+import { farmText, valueOf } from '../../testing/sampleJobs';
 import { askThread, type Thread } from './ask';
 import { openThreads } from './open';
 

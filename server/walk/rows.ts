@@ -7,11 +7,11 @@ import { site } from '@/core/site/model/schema';
 import { database, type Db } from '@/db/connection';
 import { findRow, rowsOfKind } from '@/db/evidence';
 import { documentAt, findJob } from '@/db/jobs';
-import { forbidden, type Caller } from '../access/caller';
+import { forbidden, type Caller } from '../base/caller';
 import type { KnownPhone } from '../access/phones';
-import { AGAINST, recordEvidence, type Against } from '../evidence';
-import { rowOf } from '../loaded';
-import { done, noSuchJob, refuse, type Outcome } from '../outcome';
+import { AGAINST, recordEvidence, type Against } from '../jobs/evidence';
+import { rowOf } from '../jobs/loaded';
+import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 
 /** Rows at once; a phone that was long without a network sends several times. */
 export const MOST_AT_ONCE = 40;

@@ -13,7 +13,7 @@ import { storeysById } from '@/core/site/model/levels';
 import { activitiesLabel, type Need } from '@/core/site/model/needs';
 import type { ClientTypeId, Place, Site, Spot } from '@/core/site/model/schema';
 import type { PhoneScope } from '../access/phones';
-import type { OpenJob } from '../loaded';
+import type { OpenJob } from '../jobs/loaded';
 
 /** What a phone's rows hang on: the documents and evidence as they were when it looked. */
 export interface Basis {

@@ -2,11 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import { evidenceOf } from '../../core/evidence/fold';
 import { createPlanner } from '../../core/job/planner';
 import { openDatabase, type Db } from '../../db/connection';
-import { OWNER } from '../access/caller';
+import { OWNER } from '../base/caller';
 import type { KnownPhone } from '../access/phones';
-import { readDocument, saveAct } from '../documents';
-import { recordEvidence } from '../evidence';
-import { farm, opened, valueOf } from '../sample';
+import { readDocument, saveAct } from '../jobs/documents';
+import { recordEvidence } from '../jobs/evidence';
+import { farm, opened, valueOf } from '../../testing/sampleJobs';
 import { takeWalkFile, takeWalkRows } from './rows';
 import { walkView, type Basis } from './view';
 

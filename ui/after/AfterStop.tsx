@@ -3,8 +3,7 @@ import Link from 'next/link';
 import { useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { Forecast } from '@/core/evidence/rows';
-import { partLabel } from '@/core/plan/evaluate/words';
-import type { Prediction } from '@/core/plan/evaluate/predict';
+import type { Prediction } from '@/core/plan/predict/predict';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import type { Spot } from '@/core/site/model/schema';
 import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/job/derived';
@@ -26,6 +25,7 @@ import { Remarks } from '@/ui/readings/Remarks';
 import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { CompareSheet } from './CompareSheet';
+import { partLabel } from '@/core/plan/links/partWords';
 
 /** Word of the result column and its tone. */
 function resultOf(v: SpotVerdict): { result: string; tone: Tone } {

@@ -2,7 +2,7 @@
 import { useJob } from '@/ui/job/store';
 import { SelectField, TextField } from '@/ui/pieces/fields';
 import { ListEditor } from '@/ui/pieces/ListEditor';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 
 /** Complaints in the customer's words, each tied to the spot it is about. */
 export function Complaints() {

@@ -4,7 +4,7 @@ import { CONSENT_LABEL, type Consent } from '@/core/brief/brief';
 import { useJob } from '@/ui/job/store';
 import { DateField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { ListEditor } from '@/ui/pieces/ListEditor';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { Problem } from '@/ui/pieces/Problem';
 
 const CONSENTS = Object.entries(CONSENT_LABEL).map(([value, label]) => ({

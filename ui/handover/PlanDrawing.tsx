@@ -1,6 +1,6 @@
 'use client';
 import { kitById } from '@/core/kit/catalogue/catalogue';
-import type { KitItem } from '@/core/kit/schema';
+import type { KitItem } from '@/core/kit/model/schema';
 import type { Option } from '@/core/plan/option/schema';
 import { sheetStoreys } from '@/core/site/model/levels';
 import type { LaidCable } from '@/core/plan/cost/cables';

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { emptyBrief } from '@/core/brief/brief';
 import type { Documents } from '@/core/job/settle';
 import { emptyPlan } from '@/core/plan/option/schema';
-import { gateway, option, site } from '@/core/plan/sampleHouse';
+import { gateway, option, site } from '@/testing/sampleHouse';
 import { correctionFor, remembered, reversed, type Act, type DocumentAct, type History } from './history';
 
 const now: Documents = { brief: emptyBrief(), site, plan: emptyPlan() };

@@ -6,7 +6,7 @@ import { changedBy, type Derived } from '@/core/job/planner';
 import type { Documents } from '@/core/job/settle';
 import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
-import type { ServedAnswer } from '@/core/plan/area/served';
+import type { ServedAnswer } from '@/core/plan/shade/served';
 import type { Answers, Question } from '@/core/suggest/ask';
 import type { Design } from '@/core/suggest/design/design';
 import type { DesignAsk, DesignProgress } from '@/core/suggest/design/search';

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '@/demo/farm';
 import type { Thing } from '@/core/site/edit/things';
-import { sampleAcceptance, sampleStrike } from '@/core/evidence/sampleRows';
+import { sampleAcceptance, sampleStrike } from '@/demo/sampleRows';
 import { deleteSpot } from '@/core/site/edit/plot';
 import { createJobStore, shownOption, thingsSelected, type JobStore } from './store';
 

@@ -10,7 +10,7 @@ import { settled, type Documents } from '@/core/job/settle';
 import type { Option, Plan } from '@/core/plan/option/schema';
 import { sameThing, type Thing, type ThingKind } from '@/core/site/edit/things';
 import type { Site } from '@/core/site/model/schema';
-import type { DocumentKind, OpenJob } from '@/server/loaded';
+import type { DocumentKind, OpenJob } from '@/server/jobs/loaded';
 import { KINDS, remembered, reversed, type Act, type History, type ReadingAct } from './history';
 
 /** What is selected everywhere: a unit of the network, or a thing of the survey. */

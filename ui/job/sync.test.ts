@@ -1,15 +1,15 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { seeded } from '@/meter/practice/random';
 import { openDatabase, type Db } from '@/db/connection';
-import { OWNER } from '@/server/access/caller';
-import { headOf } from '@/server/changes';
-import { readDocument, saveAct } from '@/server/documents';
-import { readEvidence, recordEvidence } from '@/server/evidence';
-import type { DocumentKind } from '@/server/loaded';
-import { farm, opened } from '@/server/sample';
+import { OWNER } from '@/server/base/caller';
+import { headOf } from '@/server/jobs/changes';
+import { readDocument, saveAct } from '@/server/jobs/documents';
+import { readEvidence, recordEvidence } from '@/server/jobs/evidence';
+import type { DocumentKind } from '@/server/jobs/loaded';
+import { farm, opened } from '@/testing/sampleJobs';
 import { createJobStore } from './store';
 import { createSync, type SyncServer } from './sync';
-import { threeWindows, type ServerUnderTest } from './windows';
+import { threeWindows, type ServerUnderTest } from '../../testing/windows';
 
 let db: Db;
 beforeEach(() => {

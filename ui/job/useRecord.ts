@@ -6,8 +6,8 @@ import type { EvidenceRow, Phase, Reading, RowOf } from '@/core/evidence/rows';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Option } from '@/core/plan/option/schema';
 import { priceToAgree } from '@/core/evidence/agreed';
-import { newId } from '@/ui/pieces/newId';
-import type { Against } from '@/server/evidence';
+import { newId } from '@/ui/job/newId';
+import type { Against } from '@/server/jobs/evidence';
 import { problemText, send } from './requests';
 import { useJobStore } from './store';
 

@@ -1,7 +1,7 @@
 'use client';
 import { createContext, useContext, useEffect, useState } from 'react';
-import type { Head } from '@/server/changes';
-import type { OpenJob } from '@/server/loaded';
+import type { Head } from '@/server/jobs/changes';
+import type { OpenJob } from '@/server/jobs/loaded';
 import { get, send } from './requests';
 import type { JobStore } from './store';
 import { createSync, type Sync, type SyncServer } from './sync';

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Prediction } from '@/core/plan/evaluate/predict';
+import type { Prediction } from '@/core/plan/predict/predict';
 import type { PhaseResult, SpotVerdict } from '@/core/readings/verdict';
 import type { Need } from '@/core/site/model/needs';
 import { speedText } from '@/ui/pieces/format';

@@ -1,4 +1,4 @@
-import type { Verdict } from '@/core/plan/evaluate/judge';
+import type { Verdict } from '@/core/plan/links/judge';
 
 export type Tone = 'good' | 'care' | 'bad' | 'plain';
 

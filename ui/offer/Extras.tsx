@@ -6,7 +6,7 @@ import type { PriceNow } from '@/core/evidence/agreed';
 import { useRecord } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
 import { NumberField, TextField } from '@/ui/pieces/fields';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { Problem } from '@/ui/pieces/Problem';
 
 /** What comes on top of what was agreed to, each with who agreed; a row that is taken back stays in the evidence. */

@@ -1,4 +1,4 @@
-import type { Contact } from '@/server/contact';
+import type { Contact } from '@/server/requests/contact';
 import { clockText } from '@/ui/pieces/format';
 
 /** Whether two addresses share their leading bits. */

@@ -2,7 +2,7 @@
 import { Smartphone } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import type { Phone, PhoneScope } from '@/server/access/phones';
-import type { Contact } from '@/server/contact';
+import type { Contact } from '@/server/requests/contact';
 import { get, problemText, remove, send } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';

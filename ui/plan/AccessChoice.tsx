@@ -1,5 +1,5 @@
 'use client';
-import { runsBetween } from '@/core/plan/evaluate/surroundings';
+import { runsBetween } from '@/core/plan/network/surroundings';
 import { useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { SelectField } from '@/ui/pieces/fields';

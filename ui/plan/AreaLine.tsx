@@ -1,6 +1,6 @@
 'use client';
 import { memo, useMemo } from 'react';
-import { sumOf } from '@/core/plan/area/served';
+import { sumOf } from '@/core/plan/shade/served';
 import { areaText } from '@/core/site/model/lengths';
 import { useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';

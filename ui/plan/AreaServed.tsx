@@ -1,7 +1,7 @@
 'use client';
 import { Sun } from 'lucide-react';
 import { Fragment, useMemo } from 'react';
-import { sumOf, type AreaServed as Served, type ServedAnswer } from '@/core/plan/area/served';
+import { sumOf, type AreaServed as Served, type ServedAnswer } from '@/core/plan/shade/served';
 import type { Built } from '@/core/evidence/built';
 import type { Option } from '@/core/plan/option/schema';
 import { areaText } from '@/core/site/model/lengths';

@@ -1,7 +1,7 @@
 'use client';
-import type { KitItem, KitRadio } from '@/core/kit/schema';
-import { channelChoices } from '@/core/plan/channels/channelPlan';
-import { settingKey } from '@/core/plan/evaluate/radios';
+import type { KitItem, KitRadio } from '@/core/kit/model/schema';
+import { channelChoices } from '@/core/plan/links/channelPlan';
+import { settingKey } from '@/core/plan/network/radios';
 import type { RadioKey, Unit } from '@/core/plan/option/schema';
 import { useJob } from '@/ui/job/store';
 import { SelectField } from '@/ui/pieces/fields';

@@ -4,7 +4,7 @@ import { Dialog } from 'radix-ui';
 import type { PartLine } from '@/core/plan/cost/parts';
 import { partsCsv } from '@/core/plan/cost/partsCsv';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
-import type { Prediction } from '@/core/plan/evaluate/predict';
+import type { Prediction } from '@/core/plan/predict/predict';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';

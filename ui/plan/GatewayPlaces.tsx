@@ -6,7 +6,7 @@ import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
 import { DialogButton } from '@/ui/pieces/DialogButton';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { cableText, ChoiceTable } from './ChoiceTable';
 import { usePlanChannels } from './usePlanChannels';
 

@@ -2,17 +2,17 @@
 import { Download, Package, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
-import { readKitCsv, writeKitCsv } from '@/core/kit/kitCsv';
+import { readKitCsv, writeKitCsv } from '@/core/kit/catalogue/kitCsv';
 import { saveText } from '@/ui/pieces/saveText';
-import { allMaterials, type MaterialItem } from '@/core/kit/materials';
-import { otherThanTabled, pricedKit, pricedMaterial } from '@/core/kit/price';
-import type { KitItem } from '@/core/kit/schema';
+import { allMaterials, type MaterialItem } from '@/core/kit/model/materials';
+import { otherThanTabled, pricedKit, pricedMaterial } from '@/core/kit/catalogue/price';
+import type { KitItem } from '@/core/kit/model/schema';
 import { minorDigits } from '@/core/plan/cost/money';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { NumberField, SelectField } from '@/ui/pieces/fields';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { Problem } from '@/ui/pieces/Problem';
 import { KitForm } from './KitForm';
 

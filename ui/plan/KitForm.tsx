@@ -1,6 +1,6 @@
 'use client';
 import { MOST_MINOR } from '@/core/brief/brief';
-import type { KitItem } from '@/core/kit/schema';
+import type { KitItem } from '@/core/kit/model/schema';
 import { minorDigits } from '@/core/plan/cost/money';
 import { CONDITION_LABEL, condition } from '@/core/site/model/conditions';
 import { useJob } from '@/ui/job/store';

@@ -1,5 +1,5 @@
 'use client';
-import { servedOf } from '@/core/plan/evaluate/judge';
+import { servedOf } from '@/core/plan/links/judge';
 import { Check, Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -7,7 +7,7 @@ import { moneyText } from '@/core/plan/cost/money';
 import { useAccepted, useDerived } from '@/ui/job/derived';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { Button } from '@/ui/pieces/Button';
 import { Confirm } from '@/ui/pieces/Confirm';
 import { NameField } from '@/ui/pieces/fields';

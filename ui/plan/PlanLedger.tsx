@@ -1,6 +1,6 @@
 'use client';
 import { memo, useMemo } from 'react';
-import type { Prediction } from '@/core/plan/evaluate/predict';
+import type { Prediction } from '@/core/plan/predict/predict';
 import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { useDerived, useSettling } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
@@ -9,7 +9,7 @@ import { Pipe } from '@/ui/ledger/Pipe';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { Words } from '@/ui/ledger/Words';
 import { TrackKey } from '@/ui/ledger/Track';
-import { rangeWords } from '@/core/plan/evaluate/words';
+import { rangeWords } from '@/core/plan/predict/words';
 import { speedText } from '@/ui/pieces/format';
 import { AccessChoice } from './AccessChoice';
 import { Fixes } from './Fixes';

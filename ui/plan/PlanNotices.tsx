@@ -1,6 +1,6 @@
 'use client';
 import { memo, useCallback, useMemo } from 'react';
-import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
+import { TOUCH_WORDS } from '@/core/plan/predict/touch';
 import { useAccepted, useDerived } from '@/ui/job/derived';
 import { shownOption, useJobStore } from '@/ui/job/store';
 

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { CATALOGUE, kitById } from '@/core/kit/catalogue/catalogue';
 import { isLocked } from '@/core/plan/option/locks';
-import { withMoved } from '@/core/plan/option/movedUnit';
+import { withMoved } from '@/core/plan/network/movedUnit';
 import { withoutUnit } from '@/core/plan/option/placing';
 import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/model/needs';
 import { sheetStoreys } from '@/core/site/model/levels';

@@ -1,7 +1,7 @@
 'use client';
 import { Router } from 'lucide-react';
 import { useMemo } from 'react';
-import { meshRootOf, roleOf } from '@/core/plan/routing/routing';
+import { meshRootOf, roleOf } from '@/core/plan/network/routing';
 import { gatewayOf } from '@/core/plan/option/graph';
 import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';

@@ -1,6 +1,6 @@
 'use client';
 import { lockedUnits } from '@/core/plan/option/locks';
-import { servedOf } from '@/core/plan/evaluate/judge';
+import { servedOf } from '@/core/plan/links/judge';
 import { Scale } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { SCHOOLS } from '@/core/suggest/schoolList';

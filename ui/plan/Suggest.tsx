@@ -1,5 +1,5 @@
 'use client';
-import { servedOf } from '@/core/plan/evaluate/judge';
+import { servedOf } from '@/core/plan/links/judge';
 import { Lightbulb } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useRef, useState } from 'react';

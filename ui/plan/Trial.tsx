@@ -9,7 +9,7 @@ import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
 import { NumberField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { Problem } from '@/ui/pieces/Problem';
 
 /**

@@ -1,11 +1,11 @@
 'use client';
 import { Lock, LockOpen, Route } from 'lucide-react';
 import { kitById } from '@/core/kit/catalogue/catalogue';
-import type { KitItem } from '@/core/kit/schema';
+import type { KitItem } from '@/core/kit/model/schema';
 import { CONDITION_LABEL } from '@/core/site/model/conditions';
-import { MOUNT_LABEL } from '@/core/kit/details';
-import { portMaps } from '@/core/plan/power/ports';
-import { powerLoads } from '@/core/plan/power/power';
+import { MOUNT_LABEL } from '@/core/kit/model/details';
+import { portMaps } from '@/core/plan/links/ports';
+import { powerLoads } from '@/core/plan/links/power';
 import { isLocked, withLock } from '@/core/plan/option/locks';
 import { needsRun } from '@/core/plan/option/feeds';
 import type { Option, Unit } from '@/core/plan/option/schema';

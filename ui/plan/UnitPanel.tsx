@@ -3,11 +3,10 @@ import equal from 'fast-deep-equal';
 import { Trash2 } from 'lucide-react';
 import { memo } from 'react';
 import { kitById } from '@/core/kit/catalogue/catalogue';
-import type { FeedKind } from '@/core/kit/schema';
+import type { FeedKind } from '@/core/kit/model/schema';
 import { fedThrough, gatewayOf } from '@/core/plan/option/graph';
-import { partBecause } from '@/core/plan/evaluate/words';
 import type { Feed, Option, Unit } from '@/core/plan/option/schema';
-import { runsBetween } from '@/core/plan/evaluate/surroundings';
+import { runsBetween } from '@/core/plan/network/surroundings';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { LengthField } from '@/ui/pieces/LengthField';
@@ -22,6 +21,7 @@ import { isLocked } from '@/core/plan/option/locks';
 import { Trial } from './Trial';
 import { UnitMore } from './UnitMore';
 import { usePlanChannels } from './usePlanChannels';
+import { partBecause } from '@/core/plan/links/partWords';
 
 const NONE = '';
 

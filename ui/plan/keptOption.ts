@@ -1,5 +1,5 @@
 import type { Option } from '@/core/plan/option/schema';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 
 /** A network a search has made as an option of the job: its new units get ids of their own, what was there keeps what it has. */
 export function keptOption(found: Option, name: string): Option {

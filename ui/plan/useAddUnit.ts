@@ -1,15 +1,15 @@
 'use client';
-import { VERDICT_RANK } from '@/core/plan/evaluate/judge';
+import { VERDICT_RANK } from '@/core/plan/links/judge';
 import { least } from 'd3-array';
 import { useCallback, useEffect, useRef } from 'react';
-import type { KitItem } from '@/core/kit/schema';
-import type { Prediction } from '@/core/plan/evaluate/predict';
+import type { KitItem } from '@/core/kit/model/schema';
+import type { Prediction } from '@/core/plan/predict/predict';
 import { newUnit } from '@/core/plan/option/placing';
 import { middleOf } from '@/core/site/geometry/rooms';
 import { sheetStoreys } from '@/core/site/model/levels';
 import type { Place, Spot } from '@/core/site/model/schema';
 import { shownOption, useJobStore } from '@/ui/job/store';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { usePlanChannels } from './usePlanChannels';
 
 /** The spot that is served worst, by the numbers there are; undefined before there are any. */

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import type { Built } from '@/core/evidence/built';
-import type { ServedAnswer } from '@/core/plan/area/served';
+import type { ServedAnswer } from '@/core/plan/shade/served';
 import { usePlanLine } from '@/ui/job/derived';
 import { nextTurn } from '@/ui/job/pace';
 

@@ -11,7 +11,7 @@ import { useRecord } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { SelectField } from '@/ui/pieces/fields';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { Problem } from '@/ui/pieces/Problem';
 import type { ReadingsWorker } from '@/workers/readings.worker';
 import { TARGETS } from './targets';

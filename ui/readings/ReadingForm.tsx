@@ -11,7 +11,7 @@ import { useDerived } from '@/ui/job/derived';
 import { useJobStore } from '@/ui/job/store';
 import type { ClientTypeId, Spot } from '@/core/site/model/schema';
 import { useKeys } from '@/ui/keys/useKeys';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { SelectField } from '@/ui/pieces/fields';
 import { Button } from '@/ui/pieces/Button';

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { evidenceOf } from '@/core/evidence/fold';
 import type { Phase, Reading } from '@/core/evidence/rows';
-import { TOUCH_WORDS } from '@/core/plan/evaluate/touch';
+import { TOUCH_WORDS } from '@/core/plan/predict/touch';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { levelText } from '@/core/site/model/levelText';
 import type { SpotVerdict } from '@/core/readings/verdict';

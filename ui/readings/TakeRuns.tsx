@@ -9,7 +9,7 @@ import { problemText, send } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 
 const isThisMachine = () => /^(127\.|localhost$|\[::1\]$)/.test(location.hostname);
 

@@ -1,4 +1,4 @@
-import type { KitKind } from '@/core/kit/schema';
+import type { KitKind } from '@/core/kit/model/schema';
 
 /** A unit as a lamp with its letter, 24 px around (0, 0). The outline tells the kind; the letter who it is. */
 export function UnitSymbol({ kind, letter, selected }: { kind: KitKind; letter: string; selected: boolean }) {

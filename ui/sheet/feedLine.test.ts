@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { feedKind } from '@/core/kit/schema';
+import { feedKind } from '@/core/kit/model/schema';
 import { FEED_STYLE, feedPath } from './feedLine';
 
 const kind = fc.constantFrom(...feedKind.options);

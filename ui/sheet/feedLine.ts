@@ -1,4 +1,4 @@
-import type { FeedKind } from '@/core/kit/schema';
+import type { FeedKind } from '@/core/kit/model/schema';
 
 export interface FeedStyle {
   color: string;

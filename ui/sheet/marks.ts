@@ -1,4 +1,4 @@
-import type { KitKind } from '@/core/kit/schema';
+import type { KitKind } from '@/core/kit/model/schema';
 import type { Place } from '@/core/site/model/schema';
 import type { Thing } from '@/core/site/edit/things';
 

@@ -1,5 +1,5 @@
 'use client';
-import type { DocumentKind } from '@/server/loaded';
+import type { DocumentKind } from '@/server/jobs/loaded';
 import { useJob } from '@/ui/job/store';
 import { useSyncOf } from '@/ui/job/useSync';
 import { Button } from '@/ui/pieces/Button';

@@ -2,7 +2,7 @@
 import { useParams, useRouter, useSelectedLayoutSegment } from 'next/navigation';
 import { useLayoutEffect, useState, type ReactNode } from 'react';
 import { STOPS } from '@/core/job/stops';
-import type { OpenJob } from '@/server/loaded';
+import type { OpenJob } from '@/server/jobs/loaded';
 import { DerivedProvider, useDerived, useSettling } from '@/ui/job/derived';
 import { JobStoreContext, createJobStore, useJobStore } from '@/ui/job/store';
 import { SyncContext, useSync } from '@/ui/job/useSync';

@@ -1,7 +1,7 @@
 'use client';
 import { Dialog } from 'radix-ui';
 import { HAND_KEYS, KEYS, type KeyEntry } from '@/ui/keys/registry';
-import { TOOLS } from '@/ui/survey/tools';
+import { TOOLS } from '@/ui/survey/draw/tools';
 
 const PLACE_LABEL = { before: 'Before', plan: 'Plan', after: 'After' } as const;
 

@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
-import type { OpenJob } from '@/server/loaded';
+import type { OpenJob } from '@/server/jobs/loaded';
 import { get, problemText, type Answer } from '@/ui/job/requests';
 import { JobShell } from './JobShell';
 import { Button } from '@/ui/pieces/Button';

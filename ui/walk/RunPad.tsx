@@ -6,7 +6,7 @@ import { NO_CONNECTION, quickRun, type QuickRun } from '@/core/readings/quickRun
 import { levelText } from '@/core/site/model/levelText';
 import type { Progress } from '@/meter/speed/client';
 import { measureRuns, readingOf, runWords } from '@/meter/speed/runs';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { askPractice } from './server';
 import { look, record } from './state';
 import { useWalk } from './useWalk';

@@ -1,6 +1,6 @@
 import { createStore } from 'zustand/vanilla';
 import type { WalkView } from '@/server/walk/view';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { kept, type KeptDoor, type KeptRow } from './kept';
 import { askView, sendRows, type Asked } from './server';
 

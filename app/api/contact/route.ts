@@ -1,5 +1,5 @@
-import { contact } from '@/server/contact';
-import { answer } from '@/server/http';
+import { contact } from '@/server/requests/contact';
+import { answer } from '@/server/requests/http';
 
 /** How this machine can be reached, and who has knocked. */
 export async function GET(request: Request) {

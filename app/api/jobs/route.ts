@@ -1,5 +1,5 @@
-import { SMALL_BODY, answer, readJson } from '@/server/http';
-import { createJob } from '@/server/jobs';
+import { SMALL_BODY, answer, readJson } from '@/server/requests/http';
+import { createJob } from '@/server/jobs/jobs';
 
 export async function POST(request: Request) {
   const body = await readJson(request, SMALL_BODY);

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache, type ReactNode } from 'react';
-import { OWNER } from '@/server/access/caller';
-import { jobHead } from '@/server/jobs';
-import { answered } from '@/server/outcome';
+import { OWNER } from '@/server/base/caller';
+import { jobHead } from '@/server/jobs/jobs';
+import { answered } from '@/server/base/outcome';
 import { FaultPage } from '@/ui/shell/FaultPage';
 import { OpeningJob } from '@/ui/shell/OpeningJob';
 

@@ -1,5 +1,5 @@
-import { PLAIN_DETAILS } from '../details';
-import type { KitItem, KitRadio } from '../schema';
+import { PLAIN_DETAILS } from '../model/details';
+import type { KitItem, KitRadio } from '../model/schema';
 
 /** A radio of an item. */
 export const radio = (

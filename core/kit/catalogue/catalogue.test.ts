@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { MAX_WIDTH_MHZ, BAND_INDEX } from '../../radio/link/bands';
 import { rateExists } from '../../radio/link/rates';
 import { CATALOGUE, kitById } from './catalogue';
-import { kitItem } from '../schema';
+import { kitItem } from '../model/schema';
 
 test('every item is sound, named once, and can be found', () => {
   expect(new Set(CATALOGUE.map((k) => k.id)).size).toBe(CATALOGUE.length);

@@ -1,4 +1,4 @@
-import type { KitItem } from '../schema';
+import type { KitItem } from '../model/schema';
 import { UNITS } from './units';
 import { WIRES } from './wires';
 

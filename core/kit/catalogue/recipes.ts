@@ -1,5 +1,5 @@
-import type { Joining, LightSign } from '../details';
-import { NO_JOINING } from '../details';
+import type { Joining, LightSign } from '../model/details';
+import { NO_JOINING } from '../model/details';
 
 /** Joining recipes of kinds of units (estimates; kit says its own). */
 export const BY_BUTTON: Joining = {

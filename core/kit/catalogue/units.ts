@@ -1,4 +1,4 @@
-import type { KitItem } from '../schema';
+import type { KitItem } from '../model/schema';
 import { base, radio } from './base';
 import { BAR_LIGHTS, BY_APP, BY_BUTTON, BY_CABLE, BY_PAGE, MESH_LIGHTS, NOTHING } from './recipes';
 

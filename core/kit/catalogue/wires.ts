@@ -1,4 +1,4 @@
-import type { KitItem } from '../schema';
+import type { KitItem } from '../model/schema';
 import { base, radio } from './base';
 import { ADAPTER_LIGHTS, BAR_LIGHTS, BY_PAGE, BY_PAIR_BUTTON, NOTHING } from './recipes';
 

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { evaluate } from '../evaluate/evaluate';
 import { plainFeed } from '../option/feeds';
-import { NOTHING, contextOf, gateway, option, place, site, unit } from '../sampleHouse';
+import { NOTHING, contextOf, gateway, option, place, site, unit } from '../../../testing/sampleHouse';
 import type { Evaluation } from '../evaluate/evaluate';
-import type { Prediction } from '../evaluate/predict';
+import type { Prediction } from '../predict/predict';
 import { headroomOf, optionFacts } from './facts';
 
 const prediction = (more: Partial<Prediction>): Prediction =>

@@ -1,7 +1,7 @@
 import { coaxTreeOf } from '../../feed/coax';
 import type { CoaxPlant, Splitter } from '../../site/model/schema';
-import { kitOf, type PlanContext } from '../evaluate/context';
-import { outletsOf } from '../evaluate/surroundings';
+import { kitOf, type PlanContext } from '../network/context';
+import { outletsOf } from '../network/surroundings';
 import { parentIdOf } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
 

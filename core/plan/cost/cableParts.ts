@@ -1,7 +1,7 @@
 import { LAY_MIN } from '../../site/cable/legs';
-import { materialById, stockedLead, type MaterialItem } from '../../kit/materials';
-import type { PlanContext } from '../evaluate/context';
-import type { CableRun } from '../route/cableRun';
+import { materialById, stockedLead, type MaterialItem } from '../../kit/model/materials';
+import type { PlanContext } from '../network/context';
+import type { CableRun } from '../network/cableRun';
 
 /** A material and how much of it. */
 export interface MaterialUse {

@@ -2,14 +2,14 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { emptyBrief } from '../../brief/brief';
 import { CATALOGUE, kitById } from '../../kit/catalogue/catalogue';
-import { cheapestPacking, stockedLead } from '../../kit/materials';
-import { cableRun } from '../route/cableRun';
+import { cheapestPacking, stockedLead } from '../../kit/model/materials';
+import { cableRun } from '../network/cableRun';
 import { vanList, laidCables } from './cables';
 import { runMin } from './cableParts';
 import { evaluate } from '../evaluate/evaluate';
 import { plainFeed } from '../option/feeds';
 import { type Option } from '../option/schema';
-import { contextOf, gateway, NOTHING, option, parts, place, unit, words } from '../sampleHouse';
+import { contextOf, gateway, NOTHING, option, parts, place, unit, words } from '../../../testing/sampleHouse';
 
 describe('cables and what is bought', () => {
   test('a route of 31 m is rounded to the stocked 50 m, beside reel and plugs', () => {

@@ -1,8 +1,8 @@
-import { stockedLead } from '../../kit/materials';
-import { priceFactor } from '../../kit/price';
-import type { PlanContext } from '../evaluate/context';
+import { stockedLead } from '../../kit/model/materials';
+import { priceFactor } from '../../kit/catalogue/price';
+import type { PlanContext } from '../network/context';
 import type { Option } from '../option/schema';
-import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../route/cableRun';
+import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../network/cableRun';
 import { cableUses, endingOf, type CableEnding, type MaterialUse } from './cableParts';
 
 /** A cable that has to be laid: for a unit, to a device, or from the entry to the gateway. */

@@ -5,7 +5,7 @@ import { CATALOGUE } from '../../kit/catalogue/catalogue';
 import { runSheet } from '../../fit/runSheet';
 import { priceOf } from './price';
 import type { Brief } from '../../brief/brief';
-import { planContext } from '../evaluate/context';
+import { planContext } from '../network/context';
 import { partsOf, type PartLine } from './parts';
 import { type Feed, type Option, type Unit } from '../option/schema';
 import { plainFeed } from '../option/feeds';

@@ -1,14 +1,14 @@
 import { POE_W } from '../../feed/poe';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { cheapestPacking, materialById, type MaterialItem } from '../../kit/materials';
-import { priceFactor } from '../../kit/price';
-import type { KitItem } from '../../kit/schema';
+import { cheapestPacking, materialById, type MaterialItem } from '../../kit/model/materials';
+import { priceFactor } from '../../kit/catalogue/price';
+import type { KitItem } from '../../kit/model/schema';
 import { FOOT_M, type LengthUnit } from '../../site/model/lengths';
-import { kitOf, type PlanContext } from '../evaluate/context';
+import { kitOf, type PlanContext } from '../network/context';
 import { isCable, needsRun, parentIdOf } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
-import { injectorsOf } from '../power/power';
-import { cableRunOf, entryLeadOf, hangsByLead, spotCable } from '../route/cableRun';
+import { injectorsOf } from '../links/power';
+import { cableRunOf, entryLeadOf, hangsByLead, spotCable } from '../network/cableRun';
 import { adapterGroups, coaxWorkOf } from './adapters';
 import { runUses } from './cableParts';
 

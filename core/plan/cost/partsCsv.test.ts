@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { partsOf } from './parts';
 import { partsCsv } from './partsCsv';
 import { plainFeed } from '../option/feeds';
-import { contextOf, gateway, NOTHING, option, place, unit } from '../sampleHouse';
+import { contextOf, gateway, NOTHING, option, place, unit } from '../../../testing/sampleHouse';
 
 test('a list of parts goes out with every part, its count and unit, and costs that add up', () => {
   const parts = partsOf(

@@ -1,13 +1,13 @@
 import { isSlowRun } from '../../site/check/slowRun';
-import { kitOf, type PlanContext } from '../evaluate/context';
-import { radioEnd } from '../evaluate/radios';
+import { kitOf, type PlanContext } from '../network/context';
+import { radioEnd } from '../network/radios';
 import { dataRunOf, isCable, parentIdOf } from '../option/feeds';
 import { gatewayOf } from '../option/graph';
 import type { Option, Unit } from '../option/schema';
-import { ROLE_MIN, rolesToSet } from '../routing/routing';
+import { ROLE_MIN, rolesToSet } from '../network/routing';
 import { radarWaitS } from '../../radio/link/regions';
 import { adapterGroups, coaxWorkOf } from './adapters';
-import { cableRunOf, entryLeadOf, spotCable } from '../route/cableRun';
+import { cableRunOf, entryLeadOf, spotCable } from '../network/cableRun';
 import { endingOf, runMin } from './cableParts';
 
 /** Time of one step of the work, min: what the hands need, and what then goes on by itself. */

@@ -5,11 +5,11 @@ import { workOf, type WorkItem } from '../cost/work';
 import type { Option } from '../option/schema';
 import { ruleNotices } from '../rules/rules';
 import type { RuleNotice } from '../rules/ruleNotice';
-import type { PlanContext } from './context';
-import { loadsOf, type MediumLoad } from './load';
-import type { Part } from './part';
-import { linksOf } from './pipe';
-import { predictSpots, type Prediction } from './predict';
+import type { PlanContext } from '../network/context';
+import { loadsOf, type MediumLoad } from '../predict/load';
+import type { Part } from '../links/part';
+import { linksOf } from '../links/pipe';
+import { predictSpots, type Prediction } from '../predict/predict';
 
 /** Everything that is computed of one option, as plain data. */
 export interface Evaluation {

@@ -1,4 +1,4 @@
-import type { FeedKind } from '../../kit/schema';
+import type { FeedKind } from '../../kit/model/schema';
 import type { Feed, FeedOf } from './schema';
 
 /** The unit a feed comes from; null for the line, and where nobody has chosen. */

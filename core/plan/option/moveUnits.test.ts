@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { moveBuilding } from '../../site/model/frames';
-import { gateway, option, place, site, unit } from '../sampleHouse';
+import { moveBuilding } from '../../site/geometry/frames';
+import { gateway, option, place, site, unit } from '../../../testing/sampleHouse';
 import { plainFeed } from './feeds';
 import { planAfterMerge, planAfterMove } from './moveUnits';
 import { emptyPlan, type Option, type Plan } from './schema';

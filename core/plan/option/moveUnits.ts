@@ -1,4 +1,4 @@
-import { framesOf, placeToday, type Frame } from '../../site/model/frames';
+import { framesOf, placeToday, type Frame } from '../../site/geometry/frames';
 import type { Place, Site } from '../../site/model/schema';
 import type { Option, Plan } from './schema';
 

@@ -3,7 +3,17 @@ import { emptyBrief } from '../../brief/brief';
 import { kitById } from '../../kit/catalogue/catalogue';
 import { apartM } from '../../site/geometry/apart';
 import { briefNotices } from '../rules/briefRules';
-import { NOTHING, contextOf, gateway, option, outlet, place, provider, site, unit } from '../sampleHouse';
+import {
+  NOTHING,
+  contextOf,
+  gateway,
+  option,
+  outlet,
+  place,
+  provider,
+  site,
+  unit,
+} from '../../../testing/sampleHouse';
 import { plainFeed } from './feeds';
 import { feedTo, freePlace, nearestCoax, newUnit, nextLetter, withRouter, withoutUnit } from './placing';
 

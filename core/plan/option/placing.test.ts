@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { planContext } from '../evaluate/context';
+import { planContext } from '../network/context';
 import { partsOf } from '../cost/parts';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { newUnit, nextLetter, withRouter, withoutUnit } from './placing';

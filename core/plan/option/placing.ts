@@ -5,7 +5,7 @@ import type { Brief } from '../../brief/brief';
 import { placeOn } from '../../site/edit/plot';
 import { roomsOn } from '../../site/geometry/rooms';
 import { buildingAt, inside } from '../../site/model/levels';
-import type { FeedKind, KitItem } from '../../kit/schema';
+import type { FeedKind, KitItem } from '../../kit/model/schema';
 import { gatewayOf } from './graph';
 import { type Feed, type Option, type Unit } from './schema';
 import { nearestOutlet } from '../../feed/powerline';

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { id, label, place } from '../../site/model/schema';
 import { channelNumber, widthMhz } from '../../site/model/radioTerms';
-import { materialItem } from '../../kit/materials';
-import { kitItem } from '../../kit/schema';
+import { materialItem } from '../../kit/model/materials';
+import { kitItem } from '../../kit/model/schema';
 
 export const cableCategory = z.enum(['cat5e', 'cat6', 'cat6a']);
 

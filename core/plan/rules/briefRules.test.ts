@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { emptyBrief, type Brief, type Consent } from '../../brief/brief';
-import { routingNotices } from '../routing/routing';
 import { briefNotices } from './briefRules';
-import { planContext } from '../evaluate/context';
+import { planContext } from '../network/context';
 import { type Option, type Unit } from '../option/schema';
 import { plainFeed } from '../option/feeds';
+import { routingNotices } from './routingRules';
 
 const farm = quillfeatherFarm();
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { MOCA_ADAPTER_LIMIT } from '../../feed/coax';
 import type { Site } from '../../site/model/schema';
-import { planContext } from '../evaluate/context';
+import { planContext } from '../network/context';
 import { houseNotices, wallAround } from './houseRules';
 import { ruleNotices } from './rules';
 import { type Option, type Unit } from '../option/schema';

@@ -1,15 +1,15 @@
 import { coaxTreeOf, MOCA_ADAPTER_LIMIT } from '../../feed/coax';
 import { describeConstruction, wallThicknessM } from '../../site/model/constructions';
-import { MOST_BENDS } from '../../radio/path/arrivals';
-import { portalsOf } from '../../radio/path/portals';
+import { MOST_BENDS } from '../../radio/propagation/arrivals';
+import { portalsOf } from '../../radio/propagation/portals';
 import { lengthText } from '../../site/model/lengths';
 import { distanceToWallM } from '../../site/geometry/rooms';
 import type { Wall } from '../../site/model/schema';
 import { isSlowRun } from '../../site/check/slowRun';
-import type { PlanContext } from '../evaluate/context';
+import type { PlanContext } from '../network/context';
 import type { RuleNotice } from './ruleNotice';
 import type { Option, Unit } from '../option/schema';
-import { INTERFERENCE_REACH_M, disturbersOf } from '../evaluate/surroundings';
+import { INTERFERENCE_REACH_M, disturbersOf } from '../network/surroundings';
 import { dataRunOf } from '../option/feeds';
 
 /** The wall a unit stands in, where it stands in one and not in an opening of it. */

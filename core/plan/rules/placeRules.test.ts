@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { plainFeed } from '../option/feeds';
-import { contextOf, gateway, option, outlet, place, site, unit, words } from '../sampleHouse';
+import { contextOf, gateway, option, outlet, place, site, unit, words } from '../../../testing/sampleHouse';
 import { conditionsAt } from './placeRules';
 
 const air = plainFeed('wireless', 'a');

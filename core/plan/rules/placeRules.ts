@@ -1,4 +1,4 @@
-import { radioEnd } from '../evaluate/radios';
+import { radioEnd } from '../network/radios';
 import { powerLimit } from '../../radio/link/regions';
 import { roomsOn, distanceToWallM } from '../../site/geometry/rooms';
 import { CONDITION_LABEL, type Condition } from '../../site/model/conditions';
@@ -6,11 +6,11 @@ import { describeConstruction } from '../../site/model/constructions';
 import { inside } from '../../site/model/levels';
 import { lengthText } from '../../site/model/lengths';
 import type { Obstacle } from '../../site/model/schema';
-import { kitOf, type PlanContext } from '../evaluate/context';
-import { hopOf } from '../evaluate/hop';
+import { kitOf, type PlanContext } from '../network/context';
+import { hopOf } from '../links/hop';
 import { feedPath } from '../option/graph';
 import type { Option, Unit } from '../option/schema';
-import { outletWithin, reachOf, wantsSocket } from '../power/sockets';
+import { outletWithin, reachOf, wantsSocket } from '../links/sockets';
 import type { RuleNotice } from './ruleNotice';
 
 /** A unit lower than this stands on the floor, m (estimate). */

@@ -1,22 +1,21 @@
 import { COPPER_LIMIT_M, FIXED_COPPER_M } from '../../feed/ethernet';
-import { portNotices } from '../power/ports';
-import { powerNotices } from '../power/power';
-import { socketNotices } from '../power/sockets';
-import { routingNotices } from '../routing/routing';
 import { placeNotices } from './placeRules';
 import { buildingAt } from '../../site/model/levels';
 import { fresnelRadiusM } from '../../radio/link/bridge';
-import { crossingsBetween } from '../../radio/path/crossings';
+import { crossingsBetween } from '../../radio/geometry/crossings';
 import { briefNotices } from './briefRules';
-import { kitOf, pointOf, type PlanContext } from '../evaluate/context';
+import { kitOf, pointOf, type PlanContext } from '../network/context';
 import { houseNotices } from './houseRules';
 import type { RuleNotice } from './ruleNotice';
 import { feedPath } from '../option/graph';
 import { lengthText } from '../../site/model/lengths';
-import { hopOf } from '../evaluate/hop';
+import { hopOf } from '../links/hop';
 import type { Option, Unit } from '../option/schema';
 import { needsRun, parentIdOf } from '../option/feeds';
-import { partBecause } from '../evaluate/words';
+import { partBecause } from '../links/partWords';
+import { portNotices, powerNotices } from './powerRules';
+import { socketNotices } from './socketRules';
+import { routingNotices } from './routingRules';
 
 /** Frequency of the catalogue's bridges, GHz. */
 const BRIDGE_GHZ = 5.5;

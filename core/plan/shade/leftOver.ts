@@ -1,7 +1,7 @@
-import { cellX, cellY, type Grid, type Layer } from '../../radio/field/layers';
-import { shadowCovariance, type LeftOver, type ShadowPoint } from '../../radio/learn/shadowing';
+import { cellX, cellY, type Grid, type Layer } from '../../radio/coverage/layers';
+import { shadowCovariance, type LeftOver, type ShadowPoint } from '../../radio/learning/shadowing';
 import type { Band } from '../../radio/link/bands';
-import type { Spot3 } from '../../radio/path/crossings';
+import type { Spot3 } from '../../radio/geometry/crossings';
 
 /** How far round a reading the sheet shows what it left over, m. */
 const SHOWN_WITHIN_M = 6;

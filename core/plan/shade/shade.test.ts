@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { inside, plotBox } from '../../site/model/levels';
-import { planContext, pointOf } from '../evaluate/context';
-import { predictOption } from '../evaluate/predict';
+import { planContext, pointOf } from '../network/context';
+import { predictOption } from '../predict/predict';
 import { ShadeEngine, type ShadeQuestion } from './shadeEngine';
 import { SHADE, SHADE_CLIENT, shadeNeeds } from './shadeTable';
 import type { Option } from '../option/schema';

@@ -1,11 +1,11 @@
-import type { Grid, Layer } from '../../radio/field/layers';
-import type { CastLoss } from '../../radio/field/cast';
+import type { Grid, Layer } from '../../radio/coverage/layers';
+import type { CastLoss } from '../../radio/coverage/cast';
 import { BAND_INDEX } from '../../radio/link/bands';
 import { elevationDb, type Antenna, type Turn } from '../../radio/link/link';
-import { pointOf, kitOf, type PlanContext } from '../evaluate/context';
-import { choiceDbm } from '../evaluate/choice';
+import { pointOf, kitOf, type PlanContext } from '../network/context';
+import { choiceDbm } from '../links/choice';
 import type { Unit } from '../option/schema';
-import type { LeftOver } from '../../radio/learn/shadowing';
+import type { LeftOver } from '../../radio/learning/shadowing';
 import { leftOverField } from './leftOver';
 import { shadeAt, type ShadeRadio } from './shadeTable';
 

@@ -1,6 +1,6 @@
 import type { Box } from '../../site/model/levels';
 import type { ActivityId } from '../../site/model/needs';
-import type { PlanContext } from '../evaluate/context';
+import type { PlanContext } from '../network/context';
 import { atOnce } from '../../stats/atOnce';
 import type { Option } from '../option/schema';
 import { shadeOutlines, type ShadeOutline } from './outlines';

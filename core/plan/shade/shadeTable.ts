@@ -1,16 +1,16 @@
 import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../../radio/link/bands';
-import { END_SIGMA_DB, SPEED_DB_PER_LN, Z90, withEnds } from '../../radio/learn/beliefs';
+import { END_SIGMA_DB, SPEED_DB_PER_LN, Z90, withEnds } from '../../radio/learning/beliefs';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import { clientLink, type RadioEnd } from '../../radio/link/link';
 import { powerLimit, type RadioRules } from '../../radio/link/regions';
 import { chainOf, type ChainPart } from '../../feed/chain';
 import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } from '../../site/model/needs';
 import type { ClientTypeId } from '../../site/model/schema';
-import { airKey } from '../evaluate/airtime';
-import { kitOf, type PlanContext } from '../evaluate/context';
-import { predictedVerdict, type Verdict } from '../evaluate/judge';
-import { linksOf, linksBefore } from '../evaluate/pipe';
-import { channelMedium, radioEnd } from '../evaluate/radios';
+import { airKey } from '../links/airtime';
+import { kitOf, type PlanContext } from '../network/context';
+import { predictedVerdict, type Verdict } from '../links/judge';
+import { linksOf, linksBefore } from '../links/pipe';
+import { channelMedium, radioEnd } from '../network/radios';
 import type { Option, Unit } from '../option/schema';
 
 /** Verdicts as numbers of a shade grid, lightest first. */

@@ -1,10 +1,10 @@
-import type { CastLoss } from '../../radio/field/cast';
-import { gridOver, layersOf, type Grid, type Layer } from '../../radio/field/layers';
-import { draggedField } from '../../radio/field/underHand';
-import { fieldBase, settling, type FieldBase } from '../../radio/field/unitField';
-import type { Spot3 } from '../../radio/path/crossings';
+import type { CastLoss } from '../../radio/coverage/cast';
+import { gridOver, layersOf, type Grid, type Layer } from '../../radio/coverage/layers';
+import { draggedField } from '../../radio/coverage/underHand';
+import { fieldBase, settling, type FieldBase } from '../../radio/coverage/unitField';
+import type { Spot3 } from '../../radio/geometry/crossings';
 import type { Box } from '../../site/model/levels';
-import { pointOf, type PlanContext } from '../evaluate/context';
+import { pointOf, type PlanContext } from '../network/context';
 import type { Unit } from '../option/schema';
 
 /** Fields of units that are kept for one sheet; a drag leaves many behind. */

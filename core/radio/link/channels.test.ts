@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../../demo/farm';
-import { channelMedium, radioEnd } from '../../plan/evaluate/radios';
-import { withChannels } from '../../plan/channels/channelPlan';
-import { planContext, kitOf } from '../../plan/evaluate/context';
-import { loadsOf } from '../../plan/evaluate/load';
-import { predictOption } from '../../plan/evaluate/predict';
+import { channelMedium, radioEnd } from '../../plan/network/radios';
+import { withChannels } from '../../plan/links/channelPlan';
+import { planContext, kitOf } from '../../plan/network/context';
+import { loadsOf } from '../../plan/predict/load';
+import { predictOption } from '../../plan/predict/predict';
 
 import type { Neighbour } from '../../site/model/schema';
 import { fresnelRadiusM, groundLossDb, knifeEdgeDb } from './bridge';

@@ -1,7 +1,7 @@
 import { expect, test, describe } from '@jest/globals';
 import fc from 'fast-check';
 import { emptySite, type Place, type Site, type Wall } from '../model/schema';
-import { sampleBuilding, sampleRectangle, sampleWall } from '../sampleSite';
+import { sampleBuilding, sampleRectangle, sampleWall } from '../../../testing/sampleSite';
 import { inside } from '../model/levels';
 import { roomsOn } from '../geometry/rooms';
 import { LAY_MIN, onto, type RouteLeg } from './legs';

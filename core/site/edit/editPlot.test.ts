@@ -3,15 +3,15 @@ import fc from 'fast-check';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { farmSite } from '../../../demo/farmSite';
 import { checkSite } from '../../job/references';
-import { planContext } from '../../plan/evaluate/context';
-import { predictOption } from '../../plan/evaluate/predict';
+import { planContext } from '../../plan/network/context';
+import { predictOption } from '../../plan/predict/predict';
 import { settled } from '../../job/settle';
 import { planAfterMove } from '../../plan/option/moveUnits';
 import { evidenceOf } from '../../evidence/fold';
 import { networkHash, thawed } from '../../evidence/network';
 import { spotIdOf } from '../../evidence/rows';
 import { observationsOf } from '../../readings/observations';
-import { priorBeliefs } from '../../radio/learn/beliefs';
+import { priorBeliefs } from '../../radio/learning/beliefs';
 import { addBoxBuilding } from './plot';
 import { addRoomBox, moveWalls, paintWalls, setWallLength } from './walls';
 import {
@@ -23,7 +23,7 @@ import {
   standingOn,
   storeyAbove,
 } from './storeys';
-import { after, buildingsApartM, inverse, moveBuilding, throughFrame, turnAbout } from '../model/frames';
+import { after, buildingsApartM, inverse, moveBuilding, throughFrame, turnAbout } from '../geometry/frames';
 import { findRooms } from '../geometry/rooms';
 import { emptySite, site as siteSchema, type Site } from '../model/schema';
 import { copyThings, deleteThings, moveThings } from './things';

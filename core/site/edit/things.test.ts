@@ -4,8 +4,8 @@ import { farmSite } from '../../../demo/farmSite';
 import { checkSite } from '../../job/references';
 import { checkSurvey } from '../check/survey';
 import { deleteStoreys, standingOn } from './storeys';
-import { moveBuilding } from '../model/frames';
-import { thingsWithin } from '../geometry/hit';
+import { moveBuilding } from '../geometry/frames';
+import { thingsWithin } from './hit';
 import {
   changeOwnConstruction,
   deleteOwnConstruction,

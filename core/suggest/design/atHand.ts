@@ -1,11 +1,11 @@
 import { kitById } from '../../kit/catalogue/catalogue';
-import type { PlanContext } from '../../plan/evaluate/context';
-import { VERDICT_RANK, type Verdict } from '../../plan/evaluate/judge';
+import type { PlanContext } from '../../plan/network/context';
+import { VERDICT_RANK, type Verdict } from '../../plan/links/judge';
 import { isCable } from '../../plan/option/feeds';
 import { gatewayOf } from '../../plan/option/graph';
-import { withMoved } from '../../plan/option/movedUnit';
+import { withMoved } from '../../plan/network/movedUnit';
 import { nextLetter, withoutUnit } from '../../plan/option/placing';
-import { hangsByLead } from '../../plan/route/cableRun';
+import { hangsByLead } from '../../plan/network/cableRun';
 import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
 import type { Place } from '../../site/model/schema';

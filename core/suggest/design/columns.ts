@@ -1,5 +1,5 @@
 import type { Spot } from '../../site/model/schema';
-import { VERDICT_RANK, type Verdict } from '../../plan/evaluate/judge';
+import { VERDICT_RANK, type Verdict } from '../../plan/links/judge';
 import type { Option, Unit } from '../../plan/option/schema';
 import type { Boxes } from './prices';
 import type { Ports } from './switches';

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import highsLoader from 'highs';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { planContext, type PlanContext } from '../../plan/evaluate/context';
+import { planContext, type PlanContext } from '../../plan/network/context';
 import { evaluate } from '../../plan/evaluate/evaluate';
 import { plainFeed } from '../../plan/option/feeds';
 import { emptyPlan, type Option, type Unit } from '../../plan/option/schema';
@@ -13,7 +13,7 @@ import { beginning } from '../schoolNetwork';
 import { chanceOf } from './chance';
 import { design } from './design';
 import type { Solve } from './program';
-import { leastByTrying, smallBrief, smallHouse, smallToday } from './smallHouse';
+import { leastByTrying, smallBrief, smallHouse, smallToday } from '../../../testing/smallHouse';
 import { solveWith, type LpSolver } from './solver';
 
 let solve: Solve;

@@ -1,8 +1,8 @@
 import { kitById } from '../../kit/catalogue/catalogue';
-import type { PlanContext } from '../../plan/evaluate/context';
+import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
-import { servedOf } from '../../plan/evaluate/judge';
-import { predictOption } from '../../plan/evaluate/predict';
+import { servedOf } from '../../plan/links/judge';
+import { predictOption } from '../../plan/predict/predict';
 import { gatewayOf } from '../../plan/option/graph';
 import { withoutUnit } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';

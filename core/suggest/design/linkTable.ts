@@ -1,11 +1,11 @@
 import { chainOf } from '../../feed/chain';
 import { kitById } from '../../kit/catalogue/catalogue';
-import type { KitItem } from '../../kit/schema';
-import { accessThrough } from '../../plan/evaluate/access';
-import type { PlanContext } from '../../plan/evaluate/context';
-import { hopOf } from '../../plan/evaluate/hop';
-import { linksBefore, linksOf, pipeOf, type OptionLinks } from '../../plan/evaluate/pipe';
-import { verdictOf } from '../../plan/evaluate/predict';
+import type { KitItem } from '../../kit/model/schema';
+import { accessThrough } from '../../plan/links/access';
+import type { PlanContext } from '../../plan/network/context';
+import { hopOf } from '../../plan/links/hop';
+import { linksBefore, linksOf, pipeOf, type OptionLinks } from '../../plan/links/pipe';
+import { verdictOf } from '../../plan/predict/predict';
 import { feedTo } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';

@@ -1,7 +1,7 @@
-import { withChannels } from '../../plan/channels/channelPlan';
-import type { PlanContext } from '../../plan/evaluate/context';
-import { VERDICT_RANK, type Verdict } from '../../plan/evaluate/judge';
-import { predictOption } from '../../plan/evaluate/predict';
+import { withChannels } from '../../plan/links/channelPlan';
+import type { PlanContext } from '../../plan/network/context';
+import { VERDICT_RANK, type Verdict } from '../../plan/links/judge';
+import { predictOption } from '../../plan/predict/predict';
 import { optionsOf } from './choice';
 import { standKey, type LinkTable } from './columns';
 import { attached, STEPS, type Loss } from './program';

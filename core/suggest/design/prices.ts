@@ -1,11 +1,11 @@
 import { kitById } from '../../kit/catalogue/catalogue';
-import { cheapestPacking } from '../../kit/materials';
-import { priceFactor } from '../../kit/price';
-import type { KitItem } from '../../kit/schema';
+import { cheapestPacking } from '../../kit/model/materials';
+import { priceFactor } from '../../kit/catalogue/price';
+import type { KitItem } from '../../kit/model/schema';
 import { partsOf } from '../../plan/cost/parts';
 import { priceOf } from '../../plan/cost/price';
 import { workOf } from '../../plan/cost/work';
-import type { PlanContext } from '../../plan/evaluate/context';
+import type { PlanContext } from '../../plan/network/context';
 import { isCable, parentIdOf } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
 import { onSwitch, portsOf, type Ports } from './switches';

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import highsLoader from 'highs';
-import type { Verdict } from '../../plan/evaluate/judge';
+import type { Verdict } from '../../plan/links/judge';
 import { plainFeed } from '../../plan/option/feeds';
 import type { Unit } from '../../plan/option/schema';
 import { classesOf, standKey, undominated, type Column, type LinkTable } from './columns';

@@ -1,5 +1,5 @@
 import { isCable, parentIdOf } from '../../plan/option/feeds';
-import { VERDICT_RANK, type Verdict } from '../../plan/evaluate/judge';
+import { VERDICT_RANK, type Verdict } from '../../plan/links/judge';
 import { standKey, type LinkTable, type SpotLink } from './columns';
 import { PENALTY_MINOR } from './penalty';
 

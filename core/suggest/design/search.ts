@@ -1,10 +1,10 @@
-import { withChannels } from '../../plan/channels/channelPlan';
-import type { PlanContext } from '../../plan/evaluate/context';
+import { withChannels } from '../../plan/links/channelPlan';
+import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
-import { servedOf } from '../../plan/evaluate/judge';
+import { servedOf } from '../../plan/links/judge';
 import { isCable } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
-import { hangsByLead } from '../../plan/route/cableRun';
+import { hangsByLead } from '../../plan/network/cableRun';
 import type { School } from '../schoolList';
 import { changesOf, isOf } from './atHand';
 import { chanceOf, type Chance } from './chance';

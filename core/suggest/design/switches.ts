@@ -1,10 +1,10 @@
 import { kitById } from '../../kit/catalogue/catalogue';
-import type { KitItem } from '../../kit/schema';
-import type { PlanContext } from '../../plan/evaluate/context';
+import type { KitItem } from '../../kit/model/schema';
+import type { PlanContext } from '../../plan/network/context';
 import { fromParent, isCable, parentIdOf, plainFeed } from '../../plan/option/feeds';
 import { nextLetter } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
-import { portMaps } from '../../plan/power/ports';
+import { portMaps } from '../../plan/links/ports';
 import { areWithin } from '../../site/geometry/apart';
 import { roomsOn } from '../../site/geometry/rooms';
 import { inside } from '../../site/model/levels';

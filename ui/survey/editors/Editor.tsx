@@ -3,8 +3,8 @@ import { Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Thing } from '@/core/site/edit/things';
 import { useJobStore } from '@/ui/job/store';
-import { askDelete } from '../askDelete';
-import { useDrawingStore } from '../drawing';
+import { askDelete } from '../draw/askDelete';
+import { useDrawingStore } from '../draw/drawing';
 import { Button } from '@/ui/pieces/Button';
 
 /** Frame of the editor of one thing: what it is, its fields, and how it is deleted. */

@@ -6,10 +6,10 @@ import type { Site } from '@/core/site/model/schema';
 import { copyThings, type Thing } from '@/core/site/edit/things';
 import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
 import { SelectField } from '@/ui/pieces/fields';
-import { newId } from '@/ui/pieces/newId';
-import { askDelete } from '../askDelete';
-import { constructionChoices } from '../constructionChoices';
-import { useDrawingStore } from '../drawing';
+import { newId } from '@/ui/job/newId';
+import { askDelete } from '../draw/askDelete';
+import { constructionChoices } from '../draw/constructionChoices';
+import { useDrawingStore } from '../draw/drawing';
 import { OpeningEditor, RoomEditor, StairsEditor, WallEditor } from './houseEditors';
 import { FoliageEditor, InterferenceEditor, ObstacleEditor } from './wayEditors';
 import {

@@ -7,8 +7,8 @@ import type { Opening, Room, Wall } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { NameField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { constructionChoices } from '../constructionChoices';
-import { useFoundRooms } from '../SurveyLayers';
+import { constructionChoices } from '../draw/constructionChoices';
+import { useFoundRooms } from '../draw/SurveyLayers';
 import { Editor } from './Editor';
 
 const wallLengthM = (w: Wall) => Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM);

@@ -1,12 +1,12 @@
 'use client';
-import { INTERFERENCE_REACH_M } from '@/core/plan/evaluate/surroundings';
+import { INTERFERENCE_REACH_M } from '@/core/plan/network/surroundings';
 import { lengthText } from '@/core/site/model/lengths';
 import type { Foliage, Interference, Obstacle } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { NameField, SelectField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { constructionChoices } from '../constructionChoices';
-import { DISTURBERS } from '../disturbers';
+import { constructionChoices } from '../draw/constructionChoices';
+import { DISTURBERS } from '../draw/disturbers';
 import { Editor } from './Editor';
 
 /** What an obstacle is, how high it stands and how high it is. */

@@ -16,7 +16,7 @@ import type { Thing } from '@/core/site/edit/things';
 import { useJob } from '@/ui/job/store';
 import { NameField, NumberField, SelectField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { EVIDENCE } from '../evidenceChoices';
+import { EVIDENCE } from '../draw/evidenceChoices';
 import { Editor } from './Editor';
 
 const NONE = '';

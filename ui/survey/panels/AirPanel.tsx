@@ -7,7 +7,7 @@ import type { Neighbour } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, Tick } from '@/ui/pieces/fields';
 import { ListEditor } from '@/ui/pieces/ListEditor';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { Button } from '@/ui/pieces/Button';
 
 const BANDS = (['2.4', '5', '6'] as const).map((value) => ({ value, label: `${value} GHz` }));

@@ -5,7 +5,7 @@ import type { CoaxCable, CoaxPlant } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { SelectField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { EVIDENCE } from '../evidenceChoices';
+import { EVIDENCE } from '../draw/evidenceChoices';
 import { Button } from '@/ui/pieces/Button';
 
 const CABLES: { value: CoaxCable['cable']; label: string }[] = [

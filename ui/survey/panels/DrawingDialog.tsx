@@ -7,9 +7,9 @@ import { storeysById } from '@/core/site/model/levels';
 import { exactLengthText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
 import { SelectField, Tick } from '@/ui/pieces/fields';
-import { newId } from '@/ui/pieces/newId';
-import { constructionChoices } from '../constructionChoices';
-import { drawingFrom } from '../importDrawing';
+import { newId } from '@/ui/job/newId';
+import { constructionChoices } from '../draw/constructionChoices';
+import { drawingFrom } from '../draw/importDrawing';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 

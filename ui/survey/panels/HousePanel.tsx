@@ -3,14 +3,21 @@ import { RotateCw } from 'lucide-react';
 import { useState } from 'react';
 import { resizeBuilding, sizeOf } from '@/core/site/edit/resize';
 import { planAfterMove } from '@/core/plan/option/moveUnits';
-import { after, buildingsApartM, moveBuilding, turnAbout, STILL, type Frame } from '@/core/site/model/frames';
+import {
+  after,
+  buildingsApartM,
+  moveBuilding,
+  turnAbout,
+  STILL,
+  type Frame,
+} from '@/core/site/geometry/frames';
 import { storeysById } from '@/core/site/model/levels';
 import { middleOf } from '@/core/site/geometry/rooms';
 import type { Building, Point } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { NameField, NumberField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { constructionChoices } from '../constructionChoices';
+import { constructionChoices } from '../draw/constructionChoices';
 import { DeleteStoreys } from './DeleteStoreys';
 import { OwnConstructions } from './OwnConstructions';
 import { Rooms } from './Rooms';

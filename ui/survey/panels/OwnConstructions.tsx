@@ -1,7 +1,7 @@
 'use client';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { constructionLossDb } from '@/core/radio/path/materials';
+import { constructionLossDb } from '@/core/radio/materials/materials';
 import {
   P2040_MATERIALS,
   type CustomConstruction,
@@ -17,7 +17,7 @@ import {
 import { useJob } from '@/ui/job/store';
 import { NameField, NumberField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { Button } from '@/ui/pieces/Button';
 
 const DRAWN: { value: DrawStyle; label: string }[] = [

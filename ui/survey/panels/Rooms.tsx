@@ -10,9 +10,9 @@ import { areaText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { Tick } from '@/ui/pieces/fields';
-import { newId } from '@/ui/pieces/newId';
-import { useDrawingStore } from '../drawing';
-import { useFoundRooms } from '../SurveyLayers';
+import { newId } from '@/ui/job/newId';
+import { useDrawingStore } from '../draw/drawing';
+import { useFoundRooms } from '../draw/SurveyLayers';
 
 /** Conditions a room can have; the weather is outdoors. */
 const ROOM_CONDITIONS: readonly Condition[] = ['damp', 'dust', 'frost', 'animals'];

@@ -10,9 +10,9 @@ import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/route';
 import type { Spot } from '@/core/site/model/schema';
 import { suggestSpots } from '@/core/site/check/suggestSpots';
 import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { useSettled } from '@/ui/pieces/useSettled';
-import { useDrawingStore } from '../drawing';
+import { useDrawingStore } from '../draw/drawing';
 import { SpotEditor } from '@/ui/pieces/SpotEditor';
 import { Button } from '@/ui/pieces/Button';
 

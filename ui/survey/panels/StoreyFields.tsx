@@ -7,9 +7,9 @@ import type { Building, Site, Storey } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { NameField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { useSettled } from '@/ui/pieces/useSettled';
-import { constructionChoices } from '../constructionChoices';
+import { constructionChoices } from '../draw/constructionChoices';
 import { DeleteStoreys } from './DeleteStoreys';
 import { Button } from '@/ui/pieces/Button';
 

@@ -1,7 +1,7 @@
 'use client';
 import { describeConstruction } from '@/core/site/model/constructions';
 import { useJob } from '@/ui/job/store';
-import { DISTURBERS } from '../disturbers';
+import { DISTURBERS } from '../draw/disturbers';
 
 /** In the way: what takes signal and what disturbs it, each a press from its place. */
 export function WayPanel() {

@@ -5,7 +5,7 @@ import { middleOf } from '@/core/site/geometry/rooms';
 import type { Circuit } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { NameField, SelectField, Tick } from '@/ui/pieces/fields';
-import { newId } from '@/ui/pieces/newId';
+import { newId } from '@/ui/job/newId';
 import { newUnit, withoutUnit } from '@/core/plan/option/placing';
 import { roomNameAt } from '@/core/site/geometry/roomName';
 import { CoaxTree } from './CoaxTree';

@@ -1,6 +1,6 @@
-import { SMALL_BODY, answer, answerPieces, callerOf, readJson } from '@/server/http';
-import { changeJob, openJob } from '@/server/jobs';
-import { largeHead } from '@/server/large';
+import { SMALL_BODY, answer, answerPieces, callerOf, readJson } from '@/server/requests/http';
+import { changeJob, openJob } from '@/server/jobs/jobs';
+import { largeHead } from '@/server/requests/large';
 
 type Context = { params: Promise<{ jobId: string }> };
 

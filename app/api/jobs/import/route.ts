@@ -1,8 +1,8 @@
 import { JOB_FILE_LIMIT_BYTES } from '@/core/job/limits';
-import { LONG_FILE } from '@/server/files';
-import { answer, readJsonBytes } from '@/server/http';
-import { submittedId } from '@/server/jobs';
+import { LONG_FILE } from '@/server/jobs/files';
+import { answer, readJsonBytes } from '@/server/requests/http';
 import { askThread } from '@/server/thread/ask';
+import { submittedId } from '@/server/base/ids';
 
 export async function POST(request: Request) {
   const file = await readJsonBytes(request, JOB_FILE_LIMIT_BYTES);

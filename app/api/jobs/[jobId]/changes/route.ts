@@ -1,6 +1,6 @@
-import { listen } from '@/server/changes';
-import { answer, callerOf } from '@/server/http';
-import { openHead } from '@/server/jobs';
+import { listen } from '@/server/jobs/changes';
+import { answer, callerOf } from '@/server/requests/http';
+import { openHead } from '@/server/jobs/jobs';
 
 /** A quiet line keeps the way open, ms. */
 const STILL_HERE_MS = 15_000;

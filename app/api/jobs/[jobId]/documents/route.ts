@@ -1,6 +1,6 @@
-import { saveAct } from '@/server/documents';
-import { SAVE_BODY, answer } from '@/server/http';
-import { change } from '@/server/large';
+import { saveAct } from '@/server/jobs/documents';
+import { SAVE_BODY, answer } from '@/server/requests/http';
+import { change } from '@/server/requests/large';
 
 export async function PUT(request: Request, { params }: { params: Promise<{ jobId: string }> }) {
   const { jobId: id } = await params;

@@ -1,7 +1,7 @@
-import { isLongJob } from '@/server/files';
-import { SMALL_BODY, answer, readJson } from '@/server/http';
-import { submittedId } from '@/server/jobs';
+import { isLongJob } from '@/server/jobs/files';
+import { SMALL_BODY, answer, readJson } from '@/server/requests/http';
 import { askThread } from '@/server/thread/ask';
+import { submittedId } from '@/server/base/ids';
 
 export async function POST(request: Request, { params }: { params: Promise<{ jobId: string }> }) {
   const { jobId } = await params;

@@ -1,6 +1,6 @@
-import { readEvidence, recordEvidence } from '@/server/evidence';
-import { EVIDENCE_BODY, answer } from '@/server/http';
-import { change } from '@/server/large';
+import { readEvidence, recordEvidence } from '@/server/jobs/evidence';
+import { EVIDENCE_BODY, answer } from '@/server/requests/http';
+import { change } from '@/server/requests/large';
 
 type Context = { params: Promise<{ jobId: string }> };
 

@@ -1,6 +1,6 @@
-import { isLongJob } from '@/server/files';
-import { answer, callerOf } from '@/server/http';
-import { answered, done } from '@/server/outcome';
+import { isLongJob } from '@/server/jobs/files';
+import { answer, callerOf } from '@/server/requests/http';
+import { answered, done } from '@/server/base/outcome';
 import { askThread } from '@/server/thread/ask';
 
 export async function GET(request: Request, { params }: { params: Promise<{ jobId: string }> }) {

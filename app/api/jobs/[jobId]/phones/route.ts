@@ -1,5 +1,5 @@
 import { letPhoneIn, listPhones } from '@/server/access/phones';
-import { SMALL_BODY, answer, readJson } from '@/server/http';
+import { SMALL_BODY, answer, readJson } from '@/server/requests/http';
 
 type Context = { params: Promise<{ jobId: string }> };
 

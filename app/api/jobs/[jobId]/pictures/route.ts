@@ -1,6 +1,6 @@
 import { PICTURE_LIMIT_BYTES } from '@/core/job/picture';
-import { answer, readPictureBody } from '@/server/http';
-import { addPicture } from '@/server/pictures';
+import { answer, readPictureBody } from '@/server/requests/http';
+import { addPicture } from '@/server/jobs/pictures';
 
 export async function POST(request: Request, { params }: { params: Promise<{ jobId: string }> }) {
   const { jobId } = await params;

@@ -1,5 +1,5 @@
-import { SMALL_BODY, answer, readJson } from '@/server/http';
-import { lightsOf, practise } from '@/server/practice/practise';
+import { SMALL_BODY, answer, readJson } from '@/server/requests/http';
+import { lightsOf, practise } from '@/server/requests/practise';
 
 type Context = { params: Promise<{ jobId: string }> };
 

@@ -1,4 +1,4 @@
-import { EVIDENCE_BODY, answer, readJson } from '@/server/http';
+import { EVIDENCE_BODY, answer, readJson } from '@/server/requests/http';
 import { takeWalkFile } from '@/server/walk/rows';
 
 /** Takes in what a phone has saved as a file. */

@@ -1,5 +1,5 @@
-import { readDocument } from '@/server/documents';
-import { answer } from '@/server/http';
+import { readDocument } from '@/server/jobs/documents';
+import { answer } from '@/server/requests/http';
 
 export async function GET(
   request: Request,

@@ -1,5 +1,5 @@
 import { withdrawPhone } from '@/server/access/phones';
-import { answer } from '@/server/http';
+import { answer } from '@/server/requests/http';
 
 /** Takes back what a phone was let in for. */
 export async function DELETE(

@@ -1,6 +1,6 @@
-import { answer, callerOf } from '@/server/http';
-import { answered } from '@/server/outcome';
-import { readPicture } from '@/server/pictures';
+import { answer, callerOf } from '@/server/requests/http';
+import { answered } from '@/server/base/outcome';
+import { readPicture } from '@/server/jobs/pictures';
 
 export async function GET(
   request: Request,

@@ -1,0 +1,177 @@
+import type { Band } from '../../radio/link/bands';
+import { chainOf } from '../../feed/chain';
+import { needOf, type Need } from '../../site/model/needs';
+import type { Spot } from '../../site/model/schema';
+import type { Option } from '../option/schema';
+import { accessThrough, leadAccess, type Access } from '../links/access';
+import type { PlanContext } from '../network/context';
+import { decide, isSilent, meets, predictedVerdict, type DecidedBy, type Verdict } from '../links/judge';
+import type { Part, UnsureLink } from '../links/part';
+import { linksOf, lowReaches, pipeOf, rangesOf, type OptionLinks } from '../links/pipe';
+
+/** A client sticks to a unit heard at this level or better and less than this below the best (estimates); under two names to any not yet lost. */
+export const STICK_DBM = -72;
+export const STICK_WITHIN_DB = 8;
+
+/** Why a spot has no link. */
+export type NoLink =
+  { kind: 'noUnits' | 'notJoined' | 'noBand' | 'readSilent' } | { kind: 'tooWeak'; levelDbm: number };
+
+/** What one spot gets under an option: numbers and facts; `words.ts` makes sentences of them. */
+export interface Prediction {
+  spotId: string;
+  number: number;
+  name: string;
+  need: Need;
+  /** Band the device uses; null without a link, or on a wire. */
+  band: Band | null;
+  unitId: string | null;
+  rssiDbm: number | null;
+  /** Spread of that level, dB. */
+  sigmaDb: number;
+  phyMbps: number;
+  downMbps: number;
+  upMbps: number;
+  downRangeMbps: [number, number];
+  upRangeMbps: [number, number];
+  /** Loaded round trip, ms. */
+  latencyMs: number;
+  decidedBy: DecidedBy;
+  verdict: Verdict;
+  pipe: Part[];
+  /** Index in the pipe of the part that holds it back in the deciding direction. */
+  narrowest: number;
+  /** What it would give without that part, Mb/s, and the index of the part that would hold it back then. */
+  wouldGiveMbps: number;
+  second: number;
+  /** The unit a device that does not let go may stay on, and what it gets there. */
+  stuck: { unitId: string; downMbps: number; upMbps: number } | null;
+  /** Why there is no link, where there is none. */
+  problem: NoLink | null;
+  /** Runs of this very network at the spot that the figures are taken from; 0 where they are predicted. */
+  runs: number;
+}
+
+function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
+  return {
+    spotId: spot.id,
+    number: spot.number,
+    name: spot.name,
+    need,
+    band: null,
+    unitId: null,
+    rssiDbm: null,
+    sigmaDb: 0,
+    phyMbps: 0,
+    downMbps: 0,
+    upMbps: 0,
+    downRangeMbps: [0, 0],
+    upRangeMbps: [0, 0],
+    latencyMs: 0,
+    decidedBy: 'down',
+    verdict: 'silent',
+    pipe: [],
+    narrowest: 0,
+    wouldGiveMbps: 0,
+    second: 0,
+    stuck: null,
+    problem,
+    runs: 0,
+  };
+}
+
+/** Ways the device at a spot has to the network: the wire it is on, else every unit it hears, the one it chooses first. */
+export function waysTo(context: PlanContext, option: Option, links: OptionLinks, spot: Spot): Access[] {
+  const joined = option.units.filter((u) => links.paths.has(u.id));
+  const wired = option.wiredSpots.find((w) => w.spotId === spot.id);
+  const wiredUnit = wired && joined.find((u) => u.id === wired.unitId);
+  if (wiredUnit) return [leadAccess(context, wiredUnit, wired.dataRunId)];
+  return joined
+    .flatMap((u) => accessThrough(context, links.air, u, spot) ?? [])
+    .sort((a, b) => b.choiceDbm - a.choiceDbm);
+}
+
+/** What a pipe gives, with its range and whether that meets a need. */
+function judgedPipe(pipe: readonly UnsureLink[], need: Need) {
+  const chain = chainOf(pipe.map((link) => link.part));
+  const ranges = rangesOf(pipe);
+  const verdict = predictedVerdict(
+    chain,
+    { downMbps: ranges.down[0], upMbps: ranges.up[0], latencyMs: chain.latencyMs },
+    need,
+  );
+  return { chain, ranges, verdict };
+}
+
+/** The verdict of a pipe alone, as `judgedPipe` gives it, or by a low end of another share: what only that decides is asked last. */
+export function verdictOf(pipe: readonly UnsureLink[], need: Need, share?: number): Verdict {
+  const chain = chainOf(pipe.map((link) => link.part));
+  if (!meets(chain, need)) return isSilent(chain) ? 'silent' : 'short';
+  return lowReaches(pipe, need, share) ? 'serves' : 'tight';
+}
+
+/** Predicts one spot of an option: the unit and band its device would use, the chain to it, range and verdict. */
+function predictSpot(context: PlanContext, option: Option, links: OptionLinks, spot: Spot): Prediction {
+  const need = needOf(spot.activities, context.site.activityLimits);
+  const ways = waysTo(context, option, links, spot);
+  const access = ways[0];
+  if (!access) {
+    const kind = option.units.length === 0 ? 'noUnits' : links.paths.size === 0 ? 'notJoined' : 'noBand';
+    return noLink(spot, need, { kind });
+  }
+  const unsure = pipeOf(context, links, access, spot);
+  const pipe = unsure.map((link) => link.part);
+  const { chain, ranges, verdict } = judgedPipe(unsure, need);
+  const decided = decide(chain, need);
+  const narrowest = decided === 'up' ? chain.narrowestUp : chain.narrowestDown;
+  const { names } = context.brief.policies;
+  const mayStick = (a: Access): boolean =>
+    names === 'two'
+      ? a.downMbps > 0
+      : a.levelDbm >= STICK_DBM && a.levelDbm > access.levelDbm - STICK_WITHIN_DB;
+  const sticky = ways.filter((a) => a !== access && mayStick(a));
+  const stuckWay = sticky.sort((a, b) => a.levelDbm - b.levelDbm)[0];
+  const stuckChain = stuckWay && chainOf(pipeOf(context, links, stuckWay, spot).map((link) => link.part));
+  const slowest = pipe.reduce((worst, part, i) => (part.latencyMs > pipe[worst]!.latencyMs ? i : worst), 0);
+  const held = decided === 'latency' ? slowest : narrowest;
+  return {
+    spotId: spot.id,
+    number: spot.number,
+    name: spot.name,
+    need,
+    band: access.end?.band ?? null,
+    unitId: access.unit.id,
+    rssiDbm: access.end ? access.levelDbm : null,
+    sigmaDb: access.sigmaDb(),
+    phyMbps: access.phyMbps(),
+    downMbps: chain.downMbps,
+    upMbps: chain.upMbps,
+    downRangeMbps: ranges.down,
+    upRangeMbps: ranges.up,
+    latencyMs: chain.latencyMs,
+    decidedBy: decided,
+    verdict,
+    pipe,
+    narrowest: held,
+    wouldGiveMbps: decided === 'up' ? chain.nextUpMbps : chain.nextDownMbps,
+    second: decided === 'up' ? chain.secondUp : chain.secondDown,
+    stuck:
+      stuckWay && stuckChain
+        ? { unitId: stuckWay.unit.id, downMbps: stuckChain.downMbps, upMbps: stuckChain.upMbps }
+        : null,
+    problem: access.downMbps === 0 ? { kind: 'tooWeak', levelDbm: access.levelDbm } : null,
+    runs: 0,
+  };
+}
+
+/** Predicts every spot of a site over links that are known, in the order of their numbers. */
+export function predictSpots(context: PlanContext, option: Option, links: OptionLinks): Prediction[] {
+  return [...context.site.spots]
+    .sort((a, b) => a.number - b.number)
+    .map((spot) => predictSpot(context, option, links, spot));
+}
+
+/** Predicts every spot of a site under an option, in the order of their numbers. */
+export function predictOption(context: PlanContext, option: Option): Prediction[] {
+  return predictSpots(context, option, linksOf(context, option));
+}

@@ -1,0 +1,124 @@
+import { expect, test } from '@jest/globals';
+import { emptyBrief } from '../../brief/brief';
+import { emptySite, type Site } from '../../site/model/schema';
+import { needOf, ROOM_DEFAULT } from '../../site/model/needs';
+import { plotBox } from '../../site/model/levels';
+import { inside } from '../../site/model/levels';
+import { roomsOn } from '../../site/geometry/rooms';
+import { sampleBuilding, sampleRectangle, sampleRow } from '../../../testing/sampleSite';
+import { planContext } from '../network/context';
+import { plainFeed } from '../option/feeds';
+import { emptyPlan, type Option, type Unit } from '../option/schema';
+import { ShadeEngine } from './shadeEngine';
+import { AreaEngine, sumOf } from './served';
+
+const site: Site = {
+  ...emptySite(),
+  buildings: [sampleBuilding('House', ['g'], sampleRectangle(0, 0, 16, 6))],
+  walls: sampleRow('g', 0, 16, 6, [5, 11], 'brickCavity'),
+  rooms: [
+    { id: 'r1', storeyId: 'g', name: 'Left', at: { xM: 2, yM: 3 }, activities: null },
+    { id: 'r2', storeyId: 'g', name: 'Middle', at: { xM: 8, yM: 3 }, activities: null },
+    {
+      id: 'r3',
+      storeyId: 'g',
+      name: 'Right',
+      at: { xM: 13, yM: 3 },
+      activities: [{ activity: 'workFiles', count: 3 }],
+    },
+  ],
+};
+const context = planContext({
+  site,
+  brief: { ...emptyBrief(), line: { ...emptyBrief().line, downMbps: 500, upMbps: 100 } },
+  plan: emptyPlan(),
+});
+const unit = (id: string, xM: number, feed: Unit['feed']): Unit => ({
+  id,
+  letter: id.toUpperCase(),
+  kitId: 'extender-dual',
+  name: id,
+  place: { storeyId: 'g', xM, yM: 3, heightM: 1.2 },
+  feed,
+  radios: {},
+});
+const gateway: Unit = { ...unit('a', 1, plainFeed('line', null)), kitId: 'provider-router' };
+const option = (...units: Unit[]): Option => ({ id: 'o', name: 'O', units, wiredSpots: [] });
+
+test('agrees with the share of cells of the sheet that serve, and adds up over rooms', () => {
+  const o = option(gateway);
+  const { areas, settled } = new AreaEngine(context).served(o, true);
+  expect(settled).toBe(true);
+  // The sheet over the very same cells, counted room by room from outside.
+  const box = plotBox(site, 3);
+  const { grid } = new ShadeEngine(context).shade({
+    option: o,
+    storeyIds: ['g'],
+    box,
+    cellM: 1,
+    activity: null,
+    settle: true,
+  });
+  for (const name of ['Left', 'Middle']) {
+    const room = roomsOn(site, 'g').find((r) => r.named?.name === name)!;
+    let [all, lit] = [0, 0];
+    grid.verdicts.forEach((v, cell) => {
+      const x = grid.originXM + ((cell % grid.columns) + 0.5) * grid.cellM;
+      const y = grid.originYM + (Math.floor(cell / grid.columns) + 0.5) * grid.cellM;
+      if (!inside(room.outline, x, y)) return;
+      all++;
+      if (v === 0) lit++;
+    });
+    const area = areas.find((a) => a.name === name)!;
+    expect(Math.abs(area.share - lit / all)).toBeLessThan(0.01);
+    expect(area.areaM2).toBeCloseTo(room.areaM2, 9);
+  }
+  const indoors = areas.filter((a) => a.storeyId !== null);
+  expect(sumOf(indoors).areaM2).toBeCloseTo(96, 6);
+  expect(sumOf(indoors).servedM2).toBeCloseTo(
+    indoors.reduce((sum, a) => sum + a.share * a.areaM2, 0),
+    9,
+  );
+});
+
+test('a room is held against its own need, which is more than the default here', () => {
+  const near = { ...gateway, place: { ...gateway.place, xM: 10 } };
+  const plain = planContext({
+    site: { ...site, rooms: site.rooms.map((r) => ({ ...r, activities: null })) },
+    brief: context.brief,
+    plan: emptyPlan(),
+  });
+  const right = (c: typeof context) =>
+    new AreaEngine(c).served(option(near), true).areas.find((a) => a.id === 'r3')!;
+  expect(needOf(site.rooms[2]!.activities!).downMbps).toBeGreaterThan(needOf(ROOM_DEFAULT).downMbps);
+  expect(right(context).share).toBeLessThan(right(plain).share);
+});
+
+test('what a unit adds is what nothing else serves, and nothing is served without a unit', () => {
+  const engine = new AreaEngine(context);
+  const one = engine.served(option(gateway), true);
+  const two = engine.served(option(gateway, unit('b', 9, plainFeed('ethernet', 'a'))), true);
+  const total = (a: typeof one) => sumOf(a.areas).servedM2;
+  const adds = (a: typeof one, id: string) => a.addsM2.find((x) => x.unitId === id)!.m2;
+  expect(adds(one, 'a')).toBeCloseTo(total(one), 6);
+  expect(adds(two, 'b')).toBeCloseTo(total(two) - total(one), 6);
+  expect(adds(two, 'b')).toBeGreaterThan(5);
+  expect(sumOf(engine.served(option(), true).areas).servedM2).toBe(0);
+});
+
+test('counted step by step it comes to the same, and a count given up half way spoils no other', () => {
+  const two = option(gateway, unit('b', 9, plainFeed('ethernet', 'a')));
+  const wanted = new AreaEngine(context).served(two, true);
+  const engine = new AreaEngine(context);
+  const givenUp = engine.serving(two, true);
+  givenUp.next();
+  givenUp.next();
+  engine.served(option(gateway), false);
+  const steps = engine.serving(two, true);
+  let count = 0;
+  let step = steps.next();
+  for (; !step.done; step = steps.next()) count++;
+  // Both units' fields and what each adds are steps of their own.
+  expect(count).toBeGreaterThanOrEqual(4);
+  expect(step.value).toEqual(wanted);
+});

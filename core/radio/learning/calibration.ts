@@ -1,0 +1,240 @@
+import { extent } from 'd3-array';
+import { Matrix } from 'ml-matrix';
+import { cholesky } from '../../stats/cholesky';
+import { SHADOWING_DB } from '../link/bands';
+import type { Scene } from '../geometry/scene';
+import { asLoss, priorBeliefs, priorCovariance, priorSigma, withOtherBands, type Beliefs } from './beliefs';
+import type { Features } from '../propagation/features';
+import { censored } from './censored';
+import { inverseOf, update, type Block, type Update } from './gaussian';
+import { beliefsOf, isOffset, type Posterior } from './posterior';
+import { shadowCovariance, type ShadowPoint } from './shadowing';
+
+/** One level or speed known from a reading, as calibration needs it. */
+export interface Observation extends ShadowPoint {
+  id: string;
+  /** The unit it was read from: readings of different ones are taken as independent but for what the parameters explain. */
+  unitId: string;
+  /**
+   * A level, dBm, which shares its shadowing with others of its unit; or a speed beside a level that was read with it, as the
+   * natural logarithm of its ratio to what that level usually gives.
+   */
+  of: 'level' | 'speed';
+  /** What is predicted under some beliefs without any offset, and what it leans on. */
+  predict(beliefs: Beliefs): { value: number; features: Features };
+  measured: number;
+  /** `atMost`: it is somewhere below, as with no connection; `atLeast`: at a ceiling, somewhere above. */
+  kind: 'exact' | 'atMost' | 'atLeast';
+  /** Spread of the reading itself, in its own unit. */
+  noise: number;
+}
+
+export interface Calibration {
+  posterior: Posterior;
+  /** Root mean square error of each level predicted from all other readings, dB. */
+  leaveOneOutDb: number;
+  /** Levels more than 3 σ off what all others say. */
+  outliers: { id: string; offDb: number; sigmas: number }[];
+  /** Levels that were read. */
+  observations: number;
+}
+
+export interface CalibrationOptions {
+  /** Shadowing assumed, dB by band; 0 where it is known that there is none. */
+  shadowingDb: readonly [number, number, number];
+  rounds: number;
+}
+
+const DEFAULTS: CalibrationOptions = {
+  shadowingDb: [...SHADOWING_DB] as [number, number, number],
+  rounds: 8,
+};
+
+/** Rounds end when no parameter moves by more than this, in its own unit. */
+const SETTLED = 0.02;
+
+/** Readings this far off from what the others say are pointed out. */
+const OUTLIER_SIGMAS = 3;
+
+/** What an observation says in one round: a limit is a reading of its own, anew each round. */
+interface Said {
+  target: number;
+  variance: number;
+}
+
+/** Most readings whose shadowing is taken together; more of one unit are parted by where they were taken. */
+const MOST_TOGETHER = 150;
+
+/** Parts observations in the middle of the longer side of where they lie, until few enough are together. */
+function parted(at: readonly number[], list: readonly Observation[]): number[][] {
+  if (at.length <= MOST_TOGETHER) return [[...at]];
+  const axis = (['x', 'y', 'z'] as const)
+    .map((key) => ({ key, span: extent(at, (i) => list[i]![key]) }))
+    .sort((a, b) => b.span[1]! - b.span[0]! - (a.span[1]! - a.span[0]!))[0]!.key;
+  const sorted = [...at].sort((i, j) => list[i]![axis] - list[j]![axis] || i - j);
+  const half = sorted.length >> 1;
+  return [...parted(sorted.slice(0, half), list), ...parted(sorted.slice(half), list)];
+}
+
+/** Levels of one unit share shadowing whatever the band; units are independent, and so is each speed. */
+function groupsOf(list: readonly Observation[]): number[][] {
+  const units = new Map<string, number[]>();
+  list.forEach((o, i) => {
+    const key = o.of === 'level' ? o.unitId : `speed ${i}`;
+    const at = units.get(key);
+    if (at) at.push(i);
+    else units.set(key, [i]);
+  });
+  return [...units.values()].flatMap((at) => parted(at, list));
+}
+
+function blockOf(
+  at: readonly number[],
+  list: readonly Observation[],
+  said: readonly Said[],
+  shadowingDb: readonly number[],
+): Block {
+  const covariance = at.map((i, row) =>
+    Float64Array.from(at, (j, column) => {
+      if (column > row) return 0;
+      const [a, b] = [list[i]!, list[j]!];
+      const shared = a.of === 'level' ? shadowCovariance(a, b, shadowingDb) : 0;
+      // Two exact readings at one place would make it singular.
+      return shared + (i === j ? said[i]!.variance + 1e-9 : 0);
+    }),
+  );
+  return { at, factor: cholesky(covariance) };
+}
+
+/** Inverse of the prior covariance of some parameters: only the losses of one construction hang together. */
+function priorPrecision(parameters: readonly string[], scene: Scene): Matrix {
+  const precision = Matrix.zeros(parameters.length, parameters.length);
+  const together = new Map<string, number[]>();
+  parameters.forEach((name, i) => {
+    const key = asLoss(name)?.construction ?? name;
+    const group = together.get(key);
+    if (group) group.push(i);
+    else together.set(key, [i]);
+  });
+  for (const group of together.values()) {
+    const inverted = inverseOf(
+      new Matrix(group.map((i) => group.map((j) => priorCovariance(parameters[i]!, parameters[j]!, scene)))),
+    );
+    group.forEach((i, a) => group.forEach((j, b) => precision.set(i, j, inverted.get(a, b))));
+  }
+  return precision;
+}
+
+/** The parameters some predictions lean on, those of all bands of a construction, less what is sure beforehand. */
+function parametersOf(
+  rows: readonly { features: Features }[],
+  before: readonly string[],
+  scene: Scene,
+): string[] {
+  const named = new Set(before);
+  for (const row of rows) for (const key of row.features.keys()) named.add(key);
+  return [...new Set([...named].flatMap(withOtherBands))]
+    .filter((name) => priorSigma(name, scene) > 0)
+    .sort();
+}
+
+/**
+ * Corrects the model by readings: a Gaussian update of offsets, construction losses, bends, clutter, airtime and the share of
+ * TCP from their priors, repeated with the paths computed anew (each way weighted by its share of the power) and limits by
+ * Laplace's approximation. The order of readings does not matter. Null without readings. Source: docs/model.md "Calibration".
+ */
+export function calibrate(
+  scene: Scene,
+  given: readonly Observation[],
+  options: Partial<CalibrationOptions> = {},
+): Calibration | null {
+  const { shadowingDb, rounds } = { ...DEFAULTS, ...options };
+  const list = [...given].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+  const n = list.length;
+  if (n === 0) return null;
+  const groups = groupsOf(list);
+  const said: Said[] = list.map((o) => ({ target: o.measured, variance: o.noise ** 2 }));
+  let blocks: Block[] = [];
+  let posterior: Posterior = { parameters: [], mean: [], covariance: [], left: [] };
+  let step: Update | null = null;
+  let prior = { key: '', precision: Matrix.zeros(0, 0) };
+  for (let round = 0; round < rounds; round++) {
+    const beliefs = round === 0 ? priorBeliefs(scene) : beliefsOf(scene, posterior);
+    const rows = list.map((o) => o.predict(beliefs));
+    const parameters = parametersOf(rows, posterior.parameters, scene);
+    const at = new Map(parameters.map((name, i) => [name, i]));
+    const key = parameters.join();
+    if (prior.key !== key) prior = { key, precision: priorPrecision(parameters, scene) };
+    const previous = new Map(posterior.parameters.map((name, i) => [name, posterior.mean[i]!]));
+    if (round === 0)
+      list.forEach((o, i) => {
+        // Before anything is known a limit is held against what is predicted.
+        if (o.kind !== 'exact') said[i] = limit(o, rows[i]!.value);
+      });
+    const isFirst = blocks.length === 0;
+    blocks = groups.map((group, g) =>
+      isFirst || group.some((i) => list[i]!.kind !== 'exact')
+        ? blockOf(group, list, said, shadowingDb)
+        : blocks[g]!,
+    );
+    const h = Matrix.zeros(n, parameters.length);
+    const z = Matrix.zeros(n, 1);
+    rows.forEach((row, i) => {
+      // What is not linear stands at the last mean; offsets are linear and stand nowhere else.
+      let swing = 0;
+      for (const [name, by] of row.features) {
+        const column = at.get(name);
+        if (column === undefined) continue;
+        h.set(i, column, by);
+        if (!isOffset(name)) swing += by * (previous.get(name) ?? 0);
+      }
+      z.set(i, 0, said[i]!.target - row.value + swing);
+    });
+    step = update(blocks, h, z, prior.precision);
+    const mean = step.mean.to1DArray();
+    const moved = Math.max(...mean.map((m, i) => Math.abs(m - (previous.get(parameters[i]!) ?? 0))));
+    posterior = { parameters, mean, covariance: step.covariance.to2DArray(), left: [] };
+    if (round === rounds - 1 || (round > 0 && moved < SETTLED)) break;
+    list.forEach((o, i) => {
+      if (o.kind === 'exact') return;
+      // The value itself, shadowing included: what was said less the noise the fit leaves in it.
+      const { target, variance } = said[i]!;
+      said[i] = limit(o, target - variance * step!.weights[i]!);
+    });
+  }
+  const { weights } = step!;
+  posterior.left = list.flatMap((o, i) =>
+    o.of === 'level'
+      ? [
+          {
+            from: o.from,
+            band: o.band,
+            x: o.x,
+            y: o.y,
+            z: o.z,
+            weight: weights[i]!,
+            noise: said[i]!.variance,
+          },
+        ]
+      : [],
+  );
+  const read = step!
+    .leaveOneOut()
+    .flatMap((e, i) =>
+      list[i]!.of === 'level' && list[i]!.kind === 'exact' ? [{ ...e, id: list[i]!.id }] : [],
+    );
+  return {
+    posterior,
+    leaveOneOutDb: Math.sqrt(read.reduce((sum, e) => sum + e.off ** 2, 0) / Math.max(1, read.length)),
+    outliers: read.flatMap((e) =>
+      Math.abs(e.off) > OUTLIER_SIGMAS * e.sigma
+        ? [{ id: e.id, offDb: e.off, sigmas: Math.abs(e.off) / e.sigma }]
+        : [],
+    ),
+    observations: list.filter((o) => o.of === 'level').length,
+  };
+}
+
+/** A limit as it pulls on a value. */
+const limit = (o: Observation, value: number): Said =>
+  censored(value, o.measured, o.noise, o.kind === 'atMost' ? -1 : 1);

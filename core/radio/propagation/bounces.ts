@@ -1,0 +1,98 @@
+import type { PerBand } from '../link/bands';
+import { crossingsBetween, distanceBetweenM, type Crossings, type Spot3 } from '../geometry/crossings';
+import type { Detour } from './detours';
+import { WEAKER_BACK_DB, comesFrom, imagesOf, skipAt, thrown, type Image } from './mirrors';
+import { FREE_1M_DB, NEAREST_M, NOTHING_HEARD_DB, crossedAllDb, type LossCorrection } from './pathLoss';
+import type { Scene } from '../geometry/scene';
+
+/** A way that is thrown back once between two points, as far as it hangs on geometry alone. */
+interface Bounce {
+  lengthM: number;
+  /** What its length beyond a metre and the mirror take, dB: free space at a metre and what else it meets come on top. */
+  leastDb: number;
+  image: Image;
+  /** Part of the way from the image at which the mirror is. */
+  part: number;
+  /** What both its legs meet, once anybody asked. */
+  crossings: Crossings | null;
+}
+
+/** Ways by their ends, kept: they hang on nothing that readings teach. */
+const known = new WeakMap<Scene, Map<string, Bounce[]>>();
+const MOST_KNOWN = 4000;
+
+function findBounces(scene: Scene, u: Spot3, p: Spot3): Bounce[] {
+  const found: Bounce[] = [];
+  for (const image of imagesOf(scene, u)) {
+    if (!comesFrom(scene, image, p)) continue;
+    const { part, lengthM, lossDb } = thrown;
+    const leastDb = 20 * Math.log10(Math.max(NEAREST_M, lengthM)) + lossDb;
+    found.push({ lengthM, leastDb, image, part, crossings: null });
+  }
+  return found.sort((a, b) => a.leastDb - b.leastDb);
+}
+
+function bouncesBetween(scene: Scene, u: Spot3, p: Spot3): Bounce[] {
+  let ways = known.get(scene);
+  if (!ways) known.set(scene, (ways = new Map()));
+  const key = `${u.x},${u.y},${u.z},${p.x},${p.y},${p.z}`;
+  let bounces = ways.get(key);
+  if (!bounces) {
+    if (ways.size >= MOST_KNOWN) ways.delete(ways.keys().next().value!);
+    ways.set(key, (bounces = findBounces(scene, u, p)));
+  }
+  return bounces;
+}
+
+/** What both legs of a way meet that is thrown back at a part of the way from an image, as of one line: a mirror keeps every angle. */
+export function thrownCrossings(scene: Scene, image: Image, part: number, u: Spot3, p: Spot3): Crossings {
+  const { at, mirror } = image;
+  const off = {
+    x: at.x + part * (p.x - at.x),
+    y: at.y + part * (p.y - at.y),
+    z: mirror.slab ? mirror.d : at.z + part * (p.z - at.z),
+  };
+  const skip = skipAt(scene, image);
+  const a = crossingsBetween(scene, u, off, skip);
+  const b = crossingsBetween(scene, p, off, skip);
+  const distanceM = distanceBetweenM(at, p);
+  return {
+    distanceM,
+    walls: [...a.walls, ...b.walls],
+    floors: [...a.floors, ...b.floors],
+    steep: Math.min(1, Math.abs(p.z - at.z) / distanceM),
+    indoorM: a.indoorM + b.indoorM,
+    leafM: a.leafM + b.leafM,
+    bareM: a.bareM + b.bareM,
+  };
+}
+
+/**
+ * The strongest ways between two points that are thrown back once by a wall, floor or roof, by band; null where none is strong
+ * enough beside a straight line of `straightDb`. Images, Fresnel's reflectivity at the angle (docs/model.md "Thrown back").
+ */
+export function strongestBounces(
+  scene: Scene,
+  u: Spot3,
+  p: Spot3,
+  straightDb: PerBand,
+  correction?: LossCorrection,
+): (Detour | null)[] {
+  const best: (Detour | null)[] = [null, null, null];
+  const limit = straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + WEAKER_BACK_DB));
+  for (const bounce of bouncesBetween(scene, u, p)) {
+    const { leastDb, lengthM, image, part } = bounce;
+    // The list begins with what could lose least.
+    if (limit.every((db, b) => leastDb + FREE_1M_DB[b]! >= db)) break;
+    bounce.crossings ??= thrownCrossings(scene, image, part, u, p);
+    const { crossings } = bounce;
+    const crossedDb = crossedAllDb(scene, crossings, correction);
+    for (let b = 0; b < 3; b++) {
+      const lossDb = leastDb + FREE_1M_DB[b]! + crossedDb[b]!;
+      if (lossDb >= limit[b]!) continue;
+      limit[b] = lossDb;
+      best[b] = { round: 'face', lossDb, lengthM, legs: [crossings], through: [] };
+    }
+  }
+  return best;
+}

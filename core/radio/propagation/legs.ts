@@ -1,0 +1,77 @@
+import { BANDS, type PerBand } from '../link/bands';
+import { crossingsBetween, type Crossings, type Skip, type Spot3 } from '../geometry/crossings';
+import { correctedLossDb, crossedAllDb, type LossCorrection } from './pathLoss';
+import type { Portal } from './portals';
+import type { Scene } from '../geometry/scene';
+
+/** What a leg that ends at a portal does not cross: the wall or floor it is an opening of. */
+export function skipOf(portal: Portal): Skip {
+  return { barriers: portal.wall ? [portal.wall] : [], slabs: portal.slab ? [portal.slab] : [] };
+}
+
+export interface Leg {
+  crossings: Crossings;
+  lossDb: PerBand;
+}
+
+export function legOf(scene: Scene, crossings: Crossings, correction?: LossCorrection): Leg {
+  return { crossings, lossDb: crossedAllDb(scene, crossings, correction) };
+}
+
+/** Loss of what fills the opening at a portal, dB. */
+export function throughDb(scene: Scene, portal: Portal, i: number, correction?: LossCorrection): number {
+  return portal.construction < 0 ? 0 : correctedLossDb(scene, portal.construction, BANDS[i]!, correction);
+}
+
+/** Legs from each portal to a fixed point, as far as anybody has asked for them. */
+export interface PointLegs {
+  at: Spot3;
+  crossings: (Crossings | undefined)[];
+  legs: (Leg | undefined)[];
+  correction: LossCorrection | undefined;
+}
+
+/** What legs cross is geometry alone, kept once a scene; their losses by correction. Both by point. */
+interface Known {
+  crossings: Map<string, (Crossings | undefined)[]>;
+  byCorrection: Map<string, Map<string, PointLegs>>;
+}
+
+const knownOf = new WeakMap<Scene, Known>();
+/** Points and corrections kept; more are met only while something is dragged or calibrated. */
+const MOST_POINTS = 2000;
+const MOST_CORRECTIONS = 4;
+
+/** The leg from a portal to a fixed point, worked out when it is first asked for. */
+export function legTo(scene: Scene, portals: readonly Portal[], to: PointLegs, j: number): Leg {
+  return (to.legs[j] ??= legOf(
+    scene,
+    (to.crossings[j] ??= crossingsBetween(scene, portals[j]!.at, to.at, skipOf(portals[j]!))),
+    to.correction,
+  ));
+}
+
+/** What is known of the legs to a fixed point. */
+export function legsTo(scene: Scene, p: Spot3, correction?: LossCorrection): PointLegs {
+  let known = knownOf.get(scene);
+  if (!known) knownOf.set(scene, (known = { crossings: new Map(), byCorrection: new Map() }));
+  const id = correction?.id ?? '';
+  let byPoint = known.byCorrection.get(id);
+  if (!byPoint) {
+    if (known.byCorrection.size >= MOST_CORRECTIONS)
+      known.byCorrection.delete(known.byCorrection.keys().next().value!);
+    known.byCorrection.set(id, (byPoint = new Map()));
+  }
+  const key = `${p.x},${p.y},${p.z}`;
+  const legs = byPoint.get(key);
+  if (legs) return legs;
+  let crossings = known.crossings.get(key);
+  if (!crossings) {
+    if (known.crossings.size > MOST_POINTS) known.crossings.clear();
+    known.crossings.set(key, (crossings = []));
+  }
+  const made: PointLegs = { at: p, crossings, legs: [], correction };
+  if (byPoint.size > MOST_POINTS) byPoint.clear();
+  byPoint.set(key, made);
+  return made;
+}

@@ -1,0 +1,179 @@
+import { CONSTRUCTIONS, inSentence, isBuiltIn } from '../../site/model/constructions';
+import { BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
+import { lossParameter, pathFeatures, type Features } from './features';
+import { crossingsBetween, type Crossings, type Spot3 } from '../geometry/crossings';
+import { arrivalsOf, type Arrivals } from './arrivals';
+import { strongestBounces } from './bounces';
+import { roundLimitDb, strongestDetours, togetherDb, type Detour } from './detours';
+import { straightLossDb, type LossCorrection } from './pathLoss';
+import type { Scene } from '../geometry/scene';
+
+/**
+ * One radio path between two points in one band: the straight line, the strongest way round an edge and the strongest that a face
+ * throws back, together.
+ */
+export interface RadioPath {
+  lossDb: number;
+  distanceM: number;
+  features: Features;
+  crossings: Crossings;
+  /** The way round that carries most of the power; null where the straight line does. */
+  detour: Detour | null;
+}
+
+/** Ways from the units met last; a drag asks for a new one at every move, so few are kept. */
+const arrivalsKnown = new WeakMap<Scene, Map<string, Arrivals>>();
+const MOST_KNOWN = 64;
+
+const arrivalsKey = (u: Spot3, correction: LossCorrection | undefined): string =>
+  `${u.x},${u.y},${u.z},${correction ? correction.id : ''}`;
+
+function isKnown(scene: Scene, u: Spot3, correction: LossCorrection | undefined): boolean {
+  return arrivalsKnown.get(scene)?.has(arrivalsKey(u, correction)) ?? false;
+}
+
+/** Ways from a unit to every portal, kept for the places asked for lately. */
+export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection | undefined): Arrivals {
+  let known = arrivalsKnown.get(scene);
+  if (!known) arrivalsKnown.set(scene, (known = new Map()));
+  const key = arrivalsKey(u, correction);
+  let arrivals = known.get(key);
+  if (!arrivals) {
+    if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
+    known.set(key, (arrivals = arrivalsOf(scene, u, correction)));
+  }
+  return arrivals;
+}
+
+/** Paths met lately by scene and correction; a drag leaves many behind, so the oldest go. */
+const pathsKnown = new WeakMap<Scene, Map<string, Map<string, RadioPath[]>>>();
+const MOST_PATHS = 8000;
+const MOST_CORRECTIONS = 3;
+
+function knownPaths(scene: Scene, correction: LossCorrection | undefined): Map<string, RadioPath[]> {
+  let byCorrection = pathsKnown.get(scene);
+  if (!byCorrection) pathsKnown.set(scene, (byCorrection = new Map()));
+  const id = correction?.id ?? '';
+  let paths = byCorrection.get(id);
+  if (!paths) {
+    if (byCorrection.size >= MOST_CORRECTIONS) byCorrection.delete(byCorrection.keys().next().value!);
+    byCorrection.set(id, (paths = new Map()));
+  }
+  return paths;
+}
+
+/** The loss between two points of a scene in a band and what it leans on, each way weighted by its share of the power. */
+export function radioPath(
+  scene: Scene,
+  u: Spot3,
+  p: Spot3,
+  band: Band,
+  correction?: LossCorrection,
+): RadioPath {
+  const paths = knownPaths(scene, correction);
+  const key = `${u.x},${u.y},${u.z},${p.x},${p.y},${p.z}`;
+  let bands = paths.get(key);
+  if (!bands) {
+    if (paths.size >= MOST_PATHS) paths.delete(paths.keys().next().value!);
+    paths.set(key, (bands = findPaths(scene, u, p, correction)));
+  }
+  return bands[BAND_INDEX[band]]!;
+}
+
+/** The paths of all three bands: what the straight line and the ways round meet is worked out once for them. */
+function findPaths(scene: Scene, u: Spot3, p: Spot3, correction: LossCorrection | undefined): RadioPath[] {
+  // A way is the same in both directions: start it where the ways to all bends are known already.
+  if (!isKnown(scene, u, correction) && isKnown(scene, p, correction)) [u, p] = [p, u];
+  const crossings = crossingsBetween(scene, u, p);
+  const { distanceM } = crossings;
+  const straightDbs = BANDS.map((band) =>
+    straightLossDb(scene, crossings, band, correction),
+  ) as unknown as PerBand;
+  const limitDb = roundLimitDb(straightDbs);
+  const bounces = strongestBounces(scene, u, p, straightDbs, correction);
+  const arrivals = arrivalsFrom(scene, u, correction);
+  const bends = strongestDetours(scene, u, arrivals, p, limitDb, correction);
+  return BANDS.map((band, b): RadioPath => {
+    const straightDb = straightDbs[b]!;
+    const straight = pathFeatures(scene, crossings, band, correction);
+    const rounds = [bends[b]!, bounces[b]!].filter((way) => way !== null);
+    if (rounds.length === 0)
+      return { lossDb: straightDb, distanceM, features: straight, crossings, detour: null };
+    const lossDb = rounds.reduce((db, way) => togetherDb(db, way.lossDb), straightDb);
+    const features = new Map<string, number>();
+    const add = (part: Features, weight: number) => {
+      for (const [name, by] of part) features.set(name, (features.get(name) ?? 0) + weight * by);
+    };
+    const share = (db: number) => 10 ** ((lossDb - db) / 10);
+    add(straight, share(straightDb));
+    for (const way of rounds) add(roundFeatures(scene, way, band, correction), share(way.lossDb));
+    const strongest = rounds.reduce((x, y) => (y.lossDb < x.lossDb ? y : x));
+    const detour = strongest.lossDb < straightDb ? strongest : null;
+    return { lossDb, distanceM, features, crossings, detour };
+  });
+}
+
+/** What a way round leans on. */
+function roundFeatures(
+  scene: Scene,
+  way: Detour,
+  band: Band,
+  correction: LossCorrection | undefined,
+): Features {
+  const features = new Map<string, number>(way.round === 'edge' ? [['bend', -1]] : []);
+  const add = (name: string, by: number) => features.set(name, (features.get(name) ?? 0) + by);
+  for (const leg of way.legs)
+    for (const [name, by] of pathFeatures(scene, leg, band, correction)) add(name, by);
+  for (const c of way.through) add(lossParameter(scene.constructionNames[c]!, band), -1);
+  return features;
+}
+
+/** What a path passes, as facts for a sentence: constructions counted, its length, how it comes. */
+export interface PathFacts {
+  passed: readonly { construction: string; count: number }[];
+  lengthM: number;
+  /** By which kind of way it comes. */
+  way: 'straight' | Detour['round'];
+  foliage: boolean;
+}
+
+/** The facts of a path, by its strongest way. */
+export function factsOf(scene: Scene, path: RadioPath): PathFacts {
+  const { detour } = path;
+  const legs = detour ? detour.legs : [path.crossings];
+  const counts = new Map<string, number>();
+  const all = [
+    ...legs.flatMap((c) => [...c.walls.map((w) => w.construction), ...c.floors]),
+    ...(detour?.through ?? []),
+  ];
+  for (const c of all) {
+    const name = scene.constructionNames[c]!;
+    if (name !== 'open') counts.set(name, (counts.get(name) ?? 0) + 1);
+  }
+  return {
+    passed: [...counts].map(([construction, count]) => ({ construction, count })),
+    lengthM: detour ? detour.lengthM : path.distanceM,
+    way: detour ? detour.round : 'straight',
+    foliage: legs.some((c) => c.leafM + c.bareM > 0),
+  };
+}
+
+const BY_WAY: Record<PathFacts['way'], string> = {
+  straight: '',
+  edge: 'round by an opening or corner: ',
+  face: 'thrown back by a wall or floor: ',
+};
+
+/** "1 × cavity brick, 7.4 m", or the way round an obstacle. `lengthText` formats metres in the job's unit. */
+export function pathWords(facts: PathFacts, lengthText: (m: number) => string): string {
+  // Two constructions of the job's own read alike here; their names are the job's, not the model's.
+  const counts = new Map<string, number>();
+  for (const { construction, count } of facts.passed) {
+    const text = isBuiltIn(construction) ? inSentence(CONSTRUCTIONS[construction].label) : 'own construction';
+    counts.set(text, (counts.get(text) ?? 0) + count);
+  }
+  const list = [...counts].map(([text, n]) => `${n} × ${text}`);
+  if (facts.foliage) list.push('foliage');
+  const what = [...(list.length > 0 ? list : ['nothing in the way']), lengthText(facts.lengthM)];
+  return `${BY_WAY[facts.way]}${what.join(', ')}`;
+}

@@ -1,0 +1,127 @@
+import { SCATTER_DB, STAIR_SCATTER_DB, edgeTable, roomScatterDb, type EdgeTable } from './edge';
+import { TOUCH_M, type Spot3 } from '../geometry/meet';
+import type { Scene } from '../geometry/scene';
+import type { Barrier, Slab } from '../geometry/solids';
+
+/** Where a path may bend: beside a jamb of a door or window, in a stairwell, round a corner of a building. */
+export interface Portal {
+  at: Spot3;
+  /** The wall it is an opening of, with that opening's index; null elsewhere. */
+  wall: Barrier | null;
+  opening: number;
+  /** The floor it is a hole in; null elsewhere. */
+  slab: Slab | null;
+  /** Construction passed at the bend (the door or pane itself); −1 for nothing. */
+  construction: number;
+  /** What the bend loses by its turn. */
+  edge: EdgeTable;
+}
+
+/** How far inside an opening the path bends from its jamb, m; half its width for narrow ones. */
+const INSET_M = 0.15;
+/** How far off a building's corner the path passes outdoors, m. */
+const CORNER_OFF_M = 0.2;
+
+function openingPortals(wall: Barrier, reflectivity: number): Portal[] {
+  const edge = edgeTable(roomScatterDb(reflectivity));
+  const lengthM = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
+  return wall.openings.flatMap((o, opening) => {
+    if (o.s1 <= o.s0) return [];
+    const inset = Math.min(INSET_M / lengthM, (o.s1 - o.s0) / 2);
+    return [o.s0 + inset, o.s1 - inset].map((s) => ({
+      at: {
+        x: wall.ax + s * (wall.bx - wall.ax),
+        y: wall.ay + s * (wall.by - wall.ay),
+        z: (o.sillM + o.headM) / 2,
+      },
+      wall,
+      opening,
+      slab: null,
+      construction: o.construction,
+      edge,
+    }));
+  });
+}
+
+function holePortals(slab: Slab): Portal[] {
+  return slab.holes.flatMap((hole) => {
+    const corners = Array.from(
+      { length: hole.length / 2 },
+      (_, i) => [hole[2 * i]!, hole[2 * i + 1]!] as const,
+    );
+    const cx = corners.reduce((sum, c) => sum + c[0], 0) / corners.length;
+    const cy = corners.reduce((sum, c) => sum + c[1], 0) / corners.length;
+    const points = [
+      [cx, cy] as const,
+      ...corners.map(([x, y]) => [x + (cx - x) * 0.2, y + (cy - y) * 0.2] as const),
+    ];
+    return points.map(([x, y]) => ({
+      at: { x, y, z: slab.levelM },
+      wall: null,
+      opening: -1,
+      slab,
+      construction: -1,
+      edge: edgeTable(STAIR_SCATTER_DB),
+    }));
+  });
+}
+
+/** Convex corners of a footprint, a little outside, at the middle of each storey given by its height. */
+function cornerPortals(outline: Float64Array, heights: readonly number[]): Portal[] {
+  const n = outline.length / 2;
+  const at = (i: number) => ({ x: outline[2 * ((i + n) % n)]!, y: outline[2 * ((i + n) % n) + 1]! });
+  let area = 0;
+  for (let i = 0; i < n; i++) area += at(i).x * at(i + 1).y - at(i + 1).x * at(i).y;
+  const out: Portal[] = [];
+  for (let i = 0; i < n; i++) {
+    const [a, c, b] = [at(i - 1), at(i), at(i + 1)];
+    const cross = (c.x - a.x) * (b.y - c.y) - (c.y - a.y) * (b.x - c.x);
+    if (cross * area <= 0) continue;
+    const [la, lb] = [Math.hypot(c.x - a.x, c.y - a.y), Math.hypot(c.x - b.x, c.y - b.y)];
+    const dx = (c.x - a.x) / la + (c.x - b.x) / lb;
+    const dy = (c.y - a.y) / la + (c.y - b.y) / lb;
+    const length = Math.hypot(dx, dy);
+    for (const z of heights)
+      out.push({
+        at: { x: c.x + (dx / length) * CORNER_OFF_M, y: c.y + (dy / length) * CORNER_OFF_M, z },
+        wall: null,
+        opening: -1,
+        slab: null,
+        construction: -1,
+        edge: edgeTable(SCATTER_DB),
+      });
+  }
+  return out;
+}
+
+const known = new WeakMap<Scene, Portal[]>();
+
+/**
+ * All places of a scene where a path may bend. Bends lie at the jambs (where the shortest way round turns), at the middle
+ * height of the opening, which lets everything behind them be computed once for all units.
+ */
+export function portalsOf(scene: Scene): readonly Portal[] {
+  let portals = known.get(scene);
+  if (!portals) {
+    portals = [
+      ...scene.barriers.flatMap((w) => openingPortals(w, scene.reflectivity[w.construction]!)),
+      ...scene.slabs.flatMap(holePortals),
+      ...scene.footprints.flatMap((f, i) => cornerPortals(f, scene.storeyMiddlesM[i]!)),
+    ];
+    known.set(scene, portals);
+  }
+  return portals;
+}
+
+/** On which side of an opening's wall a point lies, 1 or −1, 0 in its line; a path must change sides there. */
+export function sideOf(wall: Barrier, p: { x: number; y: number }): -1 | 0 | 1 {
+  const cross = (wall.bx - wall.ax) * (p.y - wall.ay) - (wall.by - wall.ay) * (p.x - wall.ax);
+  return cross > TOUCH_M * wall.lengthM ? 1 : cross < -TOUCH_M * wall.lengthM ? -1 : 0;
+}
+
+/** Whether a path from one point to another changes sides at a portal, as a way through it must. Corners need not. */
+export function passesThrough(portal: Portal, from: Spot3, to: Spot3): boolean {
+  if (portal.wall) return sideOf(portal.wall, from) * sideOf(portal.wall, to) <= 0;
+  if (portal.slab) return from.z > portal.slab.levelM !== to.z > portal.slab.levelM;
+  return true;
+}

@@ -1,0 +1,21 @@
+import { networkInterfaces } from 'node:os';
+import { forbidden, type Caller } from '../base/caller';
+import { done, type Outcome } from '../base/outcome';
+import { ownAddresses, serving, type Knock, type OwnAddress } from '../base/serving';
+
+export interface Contact {
+  lan: boolean;
+  port: number;
+  secure: boolean;
+  addresses: OwnAddress[];
+  /** The newest first. */
+  knocks: Knock[];
+}
+
+/** How phones can reach this machine, and what has come from elsewhere lately. */
+export function contact(caller: Caller): Outcome<Contact> {
+  const no = forbidden(caller, 'administer');
+  if (no) return no;
+  const { lan, port, secure, knocks } = serving();
+  return done({ lan, port, secure, addresses: ownAddresses(networkInterfaces()), knocks });
+}
