@@ -12,8 +12,8 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 function startOne(path: string, n: number): Promise<string> {
   const script = `
     import { openDatabase } from './db/connection.ts';
-    import { createJob } from './server/jobs.ts';
-    import { OWNER } from './server/access/caller.ts';
+    import { createJob } from './server/jobs/jobs.ts';
+    import { OWNER } from './server/base/caller.ts';
     const db = openDatabase(process.argv[1]);
     for (let i = 0; i < 10; i++) {
       const made = createJob(OWNER, { name: 'Job', id: 'process-' + process.argv[2] + '-' + i }, db);
