@@ -1,6 +1,5 @@
 import highsLoader from 'highs';
 import { planContext, type PlanContext } from '../core/plan/network/context';
-import { servedOf } from '../core/plan/links/judge';
 import { emptyPlan, type Option } from '../core/plan/option/schema';
 import { learntContext } from '../core/readings/learn';
 import { design, type Design } from '../core/suggest/design/design';
@@ -11,6 +10,7 @@ import { beginning } from '../core/suggest/schoolNetwork';
 import { leastByTrying, smallHouse, smallToday } from '../testing/smallHouse';
 import { quillfeatherFarm } from '../demo/farm';
 import { estateJob } from './estateJob';
+import { servedOf } from '../core/site/model/verdict';
 
 const solver = (await highsLoader()) as unknown as LpSolver;
 let solverMs = 0;

@@ -2,10 +2,15 @@ import { describe, expect, test } from '@jest/globals';
 import { Z90 } from '../core/radio/learning/beliefs';
 import { planContext } from '../core/plan/network/context';
 import { predictOption } from '../core/plan/predict/predict';
-import { predictRead, runsOf } from '../core/readings/conditioned';
+import { readOf } from '../core/readings/readOf';
 import { learntContext } from '../core/readings/learn';
 import type { Reading } from '../core/evidence/rows';
 import type { Option } from '../core/plan/option/schema';
+import type { PlanContext } from '../core/plan/network/context';
+import type { EvidenceRows } from '../core/evidence/rows';
+
+const predictRead = (context: PlanContext, option: Option, rows: EvidenceRows) =>
+  predictOption({ ...context, read: readOf(context.site, rows, { option, kit: [] }) }, option);
 import { practiceJob, proveHouse, rmse, spotAt, type HouseResult } from './truth';
 
 const SEEDS = [2, 9, 13, 21];
@@ -60,10 +65,9 @@ describe('what was read of a network stands', () => {
   const rows = job.evidence.map((r) =>
     r.kind === 'reading' && r.subject.kind === 'spot' && r.subject.spotId === lost.id ? silent(r) : r,
   );
-  const network = { option, kit: [] };
   test('the figure of the network that was read lies within its runs, and no connection is silent', () => {
     const { context } = learntContext({ ...job, evidence: rows });
-    for (const p of predictRead(context, network, rows)) {
+    for (const p of predictRead(context, option, rows)) {
       const runs = rows.filter(
         (r) => r.kind === 'reading' && r.subject.kind === 'spot' && r.subject.spotId === p.spotId,
       ) as Reading[];
@@ -80,7 +84,7 @@ describe('what was read of a network stands', () => {
     const { context } = learntContext({ ...job, evidence: rows });
     const all = (of: (r: Reading) => Reading) => rows.map((r) => (r.kind === 'reading' ? of(r) : r));
     const runs = (rowsNow: typeof rows, o: Option = option) =>
-      predictRead(context, { option: o, kit: [] }, rowsNow).reduce((n, p) => n + p.runs, 0);
+      predictRead(context, o, rowsNow).reduce((n, p) => n + p.runs, 0);
     expect(runs(rows)).toBeGreaterThan(0);
     expect(runs(all((r) => ({ ...r, device: 'phone' })))).toBe(0);
     expect(runs(all((r) => ({ ...r, band: '5' })))).toBe(0);
@@ -90,7 +94,7 @@ describe('what was read of a network stands', () => {
     };
     expect(runs(rows, moved)).toBe(0);
     const unknown = { ...option, units: option.units.map((u) => ({ ...u, kitId: 'nobody' })) };
-    expect(runsOf(job.site, rows, { option: unknown, kit: [] }).size).toBe(0);
+    expect(readOf(job.site, rows, { option: unknown, kit: [] }).size).toBe(0);
   });
   test('a unit that nothing at a spot would use does not change it', () => {
     const context = planContext(job);

@@ -1,4 +1,3 @@
-import { servedOf, type Verdict } from '../core/plan/links/judge';
 import highsLoader from 'highs';
 import type { JobFile } from '../core/job/jobFile';
 import { moneyText } from '../core/plan/cost/money';
@@ -10,6 +9,7 @@ import { proofWords } from '../core/suggest/design/proofWords';
 import { solveWith, type LpSolver } from '../core/suggest/design/solver';
 import { SCHOOLS } from '../core/suggest/schoolList';
 import { table } from './text';
+import { servedOf, type Verdict } from '../core/site/model/verdict';
 
 export interface DesignReport {
   job: string;

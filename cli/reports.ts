@@ -3,13 +3,13 @@ import { checkSurvey } from '../core/site/check/survey';
 import { roomsOn } from '../core/site/geometry/rooms';
 import { walkingRoute } from '../core/site/geometry/route';
 import { suggestSpots } from '../core/site/check/suggestSpots';
-import type { Prediction } from '../core/plan/predict/predict';
+import { predictOption, type Prediction } from '../core/plan/predict/predict';
 import type { Option } from '../core/plan/option/schema';
 import { acceptedOption } from '../core/evidence/built';
 import { heldBackLabel, problemWords } from '../core/plan/predict/words';
 import { headlineOf } from '../core/readings/verdict';
 import { standingOf } from '../core/readings/standing';
-import { predictRead } from '../core/readings/conditioned';
+import { readOf } from '../core/readings/readOf';
 import { learntContext } from '../core/readings/learn';
 import { taughtWords } from '../core/readings/taught';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
@@ -97,9 +97,10 @@ export function predictReport(
       job: job.name,
       option: option.name,
       calibration: learnt,
-      spots: predictRead(context, { option, kit: job.plan.ownKit }, job.evidence).map((p) =>
-        spotRow(p, option, job.brief.lengthUnit),
-      ),
+      spots: predictOption(
+        { ...context, read: readOf(job.site, job.evidence, { option, kit: job.plan.ownKit }) },
+        option,
+      ).map((p) => spotRow(p, option, job.brief.lengthUnit)),
     },
   };
 }

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { MOST_MINOR } from '../brief/brief';
 import { light } from '../kit/model/details';
-import { verdictWord } from '../plan/links/judge';
 import { feed } from '../plan/option/schema';
 import { clientType, id, label, note, place } from '../site/model/schema';
 import { bandId } from '../site/model/radioTerms';
 import { network, networkLabels } from './network';
+import { verdictWord } from '../site/model/verdict';
 
 const timestamp = z.iso.datetime({ offset: true, error: 'a time looks like 2026-06-03T09:20:00Z' });
 

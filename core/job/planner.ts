@@ -17,7 +17,7 @@ import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../plan/shade
 import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
-import { conditioned, runsOf } from '../readings/conditioned';
+import { readOf } from '../readings/readOf';
 import { learntContext, type Learnt } from '../readings/learn';
 import { nextSpot, type NextSpot } from '../readings/nextSpot';
 import { oddReadings, type OddReading } from '../readings/outliers';
@@ -140,12 +140,13 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     const network = { ...planned, option: withTrials(planned.option, rows) };
     const { id: _, name: __, ...option } = network.option;
     const own = JSON.stringify([option, network.kit, today.units]);
-    return evaluations(`${key} ${own}`, () => {
-      const made = evaluate({ ...context, ownKit: network.kit }, network.option, today);
-      const read = runsOf(docs.site, rows, network);
-      if (read.size === 0) return made;
-      return { ...made, predictions: made.predictions.map((p) => conditioned(p, read.get(p.spotId))) };
-    });
+    return evaluations(`${key} ${own}`, () =>
+      evaluate(
+        { ...context, ownKit: network.kit, read: readOf(docs.site, rows, network) },
+        network.option,
+        today,
+      ),
+    );
   }
 
   return {

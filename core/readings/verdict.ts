@@ -1,13 +1,14 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { needOf, type Need } from '../site/model/needs';
 import type { Site, Spot } from '../site/model/schema';
-import { decide, isSilent, type DecidedBy, type Verdict } from '../plan/links/judge';
+import { decide, isSilent, type DecidedBy } from '../plan/links/judge';
 import { evidenceOf, type Evidence } from '../evidence/fold';
 import type { EvidenceRows, Reading } from '../evidence/rows';
 import { TOUCH_WORDS, type Touch } from '../plan/predict/touch';
 import { lineTest, type LineTest } from './line';
 import { builtStates, type Standing } from './standing';
 import { median } from '../stats/median';
+import { type Verdict, VERDICTS } from '../site/model/verdict';
 
 /** A run as it counts for internet use: through the house to the line. */
 interface Run {
@@ -214,12 +215,10 @@ function afterRuns(e: Evidence, spotId: string, readings: readonly Reading[], af
   return { counted: counted.flat(), rounds, past };
 }
 
-const STEPS: readonly Verdict[] = ['serves', 'tight', 'short', 'silent'];
-
 /** Whether a spot that was not dead reads worse now, on runs enough to say so. */
 function isWorse(before: PhaseResult | null, after: PhaseResult | null): boolean {
   if (!before || !after || before.verdict === 'silent' || before.verdict === 'short') return false;
-  if (STEPS.indexOf(after.verdict) <= STEPS.indexOf(before.verdict)) return false;
+  if (VERDICTS.indexOf(after.verdict) <= VERDICTS.indexOf(before.verdict)) return false;
   return after.verdict !== 'tight' || after.missing.length === 0;
 }
 

@@ -1,4 +1,3 @@
-import { servedOf } from '../plan/links/judge';
 import { kitById } from '../kit/catalogue/catalogue';
 import type { PlanContext } from '../plan/network/context';
 import { evaluate } from '../plan/evaluate/evaluate';
@@ -9,6 +8,7 @@ import { compareFeeds, type FeedChoice } from './feeds';
 import { gatewayChoices, glowOf, type GatewayChoice, type Glow } from './more';
 import { SCHOOLS } from './schoolList';
 import { planBySchool, type SchoolPlan } from './schools';
+import { servedOf } from '../site/model/verdict';
 
 /** What can be asked about an option: each kind with what it is asked of. */
 export type Question =

@@ -1,5 +1,4 @@
 import { apartM } from '../site/geometry/apart';
-import { servedOf } from '../plan/links/judge';
 import type { FeedKind } from '../kit/model/schema';
 import { kitOf, type PlanContext } from '../plan/network/context';
 import { evaluate } from '../plan/evaluate/evaluate';
@@ -8,6 +7,7 @@ import { categoryLabel, parentIdOf } from '../plan/option/feeds';
 import { fedThrough } from '../plan/option/graph';
 import { FEED_LABEL, feedTo } from '../plan/option/placing';
 import type { Feed, FeedOf, Option, Unit } from '../plan/option/schema';
+import { servedOf } from '../site/model/verdict';
 
 /** A feed that is possible for a unit here and now, with what it gives and what it takes. */
 export interface FeedChoice {

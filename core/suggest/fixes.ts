@@ -1,4 +1,3 @@
-import { servedOf } from '../plan/links/judge';
 import { kitById } from '../kit/catalogue/catalogue';
 import type { PlanContext } from '../plan/network/context';
 import { evaluate } from '../plan/evaluate/evaluate';
@@ -10,6 +9,7 @@ import { compareFeeds } from './feeds';
 import { gatewayChoices, unitOn } from './more';
 import { SCHOOLS } from './schoolList';
 import { feedsFor } from './schoolNetwork';
+import { servedOf } from '../site/model/verdict';
 
 /** One change that would serve a spot, with what the whole option then does and takes. */
 export interface Fix {

@@ -1,4 +1,3 @@
-import { servedOf } from '../plan/links/judge';
 import { kitById } from '../kit/catalogue/catalogue';
 import type { KitItem } from '../kit/model/schema';
 import { headroomOf } from '../plan/compare/facts';
@@ -12,6 +11,7 @@ import type { Option, Unit } from '../plan/option/schema';
 import { entryLeads } from '../plan/network/cableRun';
 import type { Place } from '../site/model/schema';
 import { candidatePlaces, isTaken, placesFor, type Candidate } from './candidates';
+import { servedOf } from '../site/model/verdict';
 
 /** How much a network does for the spots: each counts to its full need and no further. */
 export const goodOf = (predictions: readonly Prediction[]): number =>

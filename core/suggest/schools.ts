@@ -1,5 +1,4 @@
 import { apartM } from '../site/geometry/apart';
-import { servedOf, VERDICT_RANK } from '../plan/links/judge';
 import { kitById } from '../kit/catalogue/catalogue';
 import { crossingsBetween } from '../radio/geometry/crossings';
 import type { Place, Spot } from '../site/model/schema';
@@ -14,6 +13,7 @@ import { fits, isTaken, placesFor, type Candidate } from './candidates';
 import { goodOf, unitOn } from './more';
 import type { School } from './schoolList';
 import { beginning, feedsFor } from './schoolNetwork';
+import { servedOf, VERDICT_RANK } from '../site/model/verdict';
 
 /** What a school came to, with how many networks were tried for it. */
 export interface SchoolPlan {

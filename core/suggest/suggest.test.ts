@@ -1,4 +1,3 @@
-import { servedOf } from '../plan/links/judge';
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { learntContext } from '../readings/learn';
@@ -12,6 +11,7 @@ import { gatewayChoices, glowOf } from './more';
 import { SCHOOLS } from './schoolList';
 import { planBySchool, withFree, type SchoolPlan } from './schools';
 import { kitById } from '../kit/catalogue/catalogue';
+import { servedOf } from '../site/model/verdict';
 
 const job = quillfeatherFarm();
 const { context } = learntContext(job);

@@ -1,4 +1,6 @@
-import type { Verdict } from '@/core/plan/links/judge';
+import type { Verdict } from '@/core/site/model/verdict';
+
+
 
 export type Tone = 'good' | 'care' | 'bad' | 'plain';
 

@@ -1,5 +1,4 @@
 'use client';
-import { servedOf } from '@/core/plan/links/judge';
 import { Check, Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -12,6 +11,7 @@ import { Button } from '@/ui/pieces/Button';
 import { Confirm } from '@/ui/pieces/Confirm';
 import { NameField } from '@/ui/pieces/fields';
 import { Problem } from '@/ui/pieces/Problem';
+import { servedOf } from '@/core/site/model/verdict';
 
 const OptionCard = memo(function OptionCard({
   id,

@@ -1,6 +1,5 @@
 'use client';
 import { lockedUnits } from '@/core/plan/option/locks';
-import { servedOf } from '@/core/plan/links/judge';
 import { Scale } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { SCHOOLS } from '@/core/suggest/schoolList';
@@ -11,6 +10,7 @@ import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { ChoiceTable, moreOrLess } from './ChoiceTable';
 import { keptOption } from './keptOption';
+import { servedOf } from '@/core/site/model/verdict';
 
 const servedBy = (p: SchoolPlan) => servedOf(p.evaluation.predictions).length;
 

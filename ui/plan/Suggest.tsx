@@ -1,5 +1,4 @@
 'use client';
-import { servedOf } from '@/core/plan/links/judge';
 import { Lightbulb } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useRef, useState } from 'react';
@@ -17,6 +16,7 @@ import { DialogButton } from '@/ui/pieces/DialogButton';
 import { NumberField, Tick } from '@/ui/pieces/fields';
 import { keptOption } from './keptOption';
 import type { TradePoint } from './TradeOff';
+import { servedOf } from '@/core/site/model/verdict';
 
 /** Charts are heavy: they come when there is something to draw. */
 const TradeOff = dynamic(() => import('./TradeOff').then((m) => m.TradeOff), { ssr: false });

@@ -1,5 +1,4 @@
 'use client';
-import { VERDICT_RANK } from '@/core/plan/links/judge';
 import { least } from 'd3-array';
 import { useCallback, useEffect, useRef } from 'react';
 import type { KitItem } from '@/core/kit/model/schema';
@@ -11,6 +10,7 @@ import type { Place, Spot } from '@/core/site/model/schema';
 import { shownOption, useJobStore } from '@/ui/job/store';
 import { newId } from '@/ui/job/newId';
 import { usePlanChannels } from './usePlanChannels';
+import { VERDICT_RANK } from '@/core/site/model/verdict';
 
 /** The spot that is served worst, by the numbers there are; undefined before there are any. */
 function worstOf(spots: readonly Spot[], predictions: ReadonlyMap<string, Prediction>): Spot | undefined {

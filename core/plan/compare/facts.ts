@@ -1,6 +1,6 @@
 import type { Evaluation } from '../evaluate/evaluate';
-import { servedOf, VERDICT_RANK, type Verdict } from '../links/judge';
 import type { Prediction } from '../predict/predict';
+import { servedOf, VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 
 /** What is held side by side of an option. */
 export interface OptionFacts {

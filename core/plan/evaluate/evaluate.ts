@@ -9,7 +9,7 @@ import type { PlanContext } from '../network/context';
 import { loadsOf, type MediumLoad } from '../predict/load';
 import type { Part } from '../links/part';
 import { linksOf } from '../links/pipe';
-import { predictSpots, type Prediction } from '../predict/predict';
+import { reckonSpots, withRead, type Prediction } from '../predict/predict';
 
 /** Everything that is computed of one option, as plain data. */
 export interface Evaluation {
@@ -28,13 +28,13 @@ export interface Evaluation {
 /** Evaluates an option once: what every spot gets, what is loaded, objected to, bought and done, and what it costs. */
 export function evaluate(context: PlanContext, option: Option, today: Option): Evaluation {
   const links = linksOf(context, option);
-  const predictions = predictSpots(context, option, links);
+  const reckoned = reckonSpots(context, option, links);
   const parts = partsOf(context, option, today);
   const work = workOf(context, option, today);
   return {
-    predictions,
+    predictions: withRead(context, reckoned),
     feeds: Object.fromEntries([...links.hops].map(([id, hop]) => [id, hop.part])),
-    loads: loadsOf(context, option, predictions),
+    loads: loadsOf(context, option, reckoned),
     notices: ruleNotices(context, option, today),
     parts,
     work,

@@ -6,7 +6,6 @@ import {
   elevationDb,
   linkAt,
   prepareClientLink,
-  quietMbpsAt,
   type PreparedLink,
   type RadioEnd,
 } from '../../radio/link/link';
@@ -15,16 +14,14 @@ import { powerLimit } from '../../radio/link/regions';
 import type { Spot3 } from '../../radio/geometry/crossings';
 import type { ClientTypeId, Spot } from '../../site/model/schema';
 import type { Unit } from '../option/schema';
+import { airOf, type Air } from './air';
 import { airKey } from './airtime';
 import { choiceDbm } from './choice';
 import { kitOf, pointOf, type PlanContext } from '../network/context';
 import { ethernetGoodputMbps, runRateMbps } from '../../feed/ethernet';
 import { portGoodputMbps } from './hop';
 import { sureLink, type Part, type UnsureLink } from './part';
-import { channelMedium, radioEnd } from '../network/radios';
-
-/** Idle round trip the air adds, ms (estimate). */
-const AIR_LATENCY_MS = 2;
+import { radioEnd } from '../network/radios';
 
 /** A way a spot's device may be served. */
 export interface Access {
@@ -52,24 +49,15 @@ function mayUse(context: PlanContext, end: RadioEnd, spot: Spot): boolean {
 function airLink(
   context: PlanContext,
   unit: Unit,
-  end: RadioEnd,
-  prepared: PreparedLink,
-  share: number,
-  path: RadioPath,
-  sigmaDb: number,
-  level: UnsureLink['level'],
+  air: Air,
+  { end, path, prepared, sigmaDb, level }: Heard,
 ): UnsureLink {
-  const { meanLn, sigmaLn } = context.beliefs.speed(end.band);
-  const free = share * Math.exp(meanLn);
-  const ratesAt = (shiftDb: number) => {
-    const quiet = quietMbpsAt(prepared, shiftDb);
-    return { downMbps: quiet.downMbps * free, upMbps: quiet.upMbps * free };
-  };
+  const ratesAt = (shiftDb: number) => air.ratesAt(prepared, shiftDb);
   const part: Part = {
     kind: 'air',
     ...ratesAt(0),
-    latencyMs: AIR_LATENCY_MS + context.airQueueMs[BAND_INDEX[end.band]],
-    mediumId: channelMedium(end),
+    latencyMs: air.latencyMs,
+    mediumId: air.mediumId,
     measured: false,
     unitId: unit.id,
     parentId: null,
@@ -81,7 +69,15 @@ function airLink(
       way: factsOf(context.scene, path),
     },
   };
-  return { part, sigmaDb, sigmaLn, mostMbps: Infinity, ratesAt, level, drawn: new Map() };
+  return {
+    part,
+    sigmaDb: sigmaDb(),
+    sigmaLn: air.sigmaLn,
+    mostMbps: Infinity,
+    ratesAt,
+    level: level(),
+    drawn: new Map(),
+  };
 }
 
 /** What a device hears of a unit in one band: its level before and after what was learnt, and how unsure that is. */
@@ -148,12 +144,13 @@ export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band
 /** A way over one band of a unit, with what a device goes by there. */
 function accessBy(
   context: PlanContext,
-  air: ReadonlyMap<string, number>,
+  shares: ReadonlyMap<string, number>,
   unit: Unit,
   band: Band,
-  { end, path, prepared, sigmaDb, level }: Heard,
+  heard: Heard,
 ): Access {
-  const share = air.get(airKey(unit.id, band))!;
+  const { end, prepared, sigmaDb } = heard;
+  const air = airOf(context, end, shares.get(airKey(unit.id, band))!);
   let link: UnsureLink | null = null;
   return {
     unit,
@@ -162,8 +159,8 @@ function accessBy(
     choiceDbm: choiceDbm(band, prepared.downDbm),
     sigmaDb,
     phyMbps: () => linkAt(prepared, 0).down.rate?.phyMbps ?? 0,
-    downMbps: quietMbpsAt(prepared, 0).downMbps * share * Math.exp(context.beliefs.speed(band).meanLn),
-    link: () => (link ??= airLink(context, unit, end, prepared, share, path, sigmaDb(), level())),
+    downMbps: air.ratesAt(prepared, 0).downMbps,
+    link: () => (link ??= airLink(context, unit, air, heard)),
   };
 }
 

@@ -1,7 +1,7 @@
 import { BAND_INDEX, BAND_MHZ, SHADOWING_DB } from '../../radio/link/bands';
 import { groundLossDb } from '../../radio/link/bridge';
 import { Z90, levelSigmaDb, withEnds } from '../../radio/learning/beliefs';
-import { elevationDb, prepareUnitLink, quietMbpsAt } from '../../radio/link/link';
+import { elevationDb, prepareUnitLink } from '../../radio/link/link';
 import { factsOf, radioPath } from '../../radio/propagation/path';
 import { ETHERNET_TCP_SHARE, copperRateMbps, ethernetGoodputMbps, runRateMbps } from '../../feed/ethernet';
 import { coaxAttenuation, coaxTreeOf, mocaMbps } from '../../feed/coax';
@@ -11,10 +11,11 @@ import type { KitItem } from '../../kit/model/schema';
 import { categoryLabel, dataRunOf, parentIdOf } from '../option/feeds';
 import type { Feed, FeedOf, Option, Unit } from '../option/schema';
 import { cableRun } from '../network/cableRun';
+import { airOf } from './air';
 import { airShare } from './airtime';
 import { kitOf, pointOf, type PlanContext } from '../network/context';
 import { roughLink, sureLink, type Part, type UnsureLink, type Why } from './part';
-import { channelMedium, meshRadios, partnerOf, radioEnd } from '../network/radios';
+import { meshRadios, partnerOf, radioEnd } from '../network/radios';
 import { outletsOf, runsBetween } from '../network/surroundings';
 
 /** A hop of the backhaul: what it gives, and how unsure its level is. */
@@ -189,13 +190,8 @@ function airHop(ends: Ends): Hop {
     const learnt = beliefs.shiftDb(features);
     const link = prepareUnitLink(parentEnd, childEnd, brief, path.lossDb + ground, tilt, learnt);
     if (!link) continue;
-    const air = airShare(context, option, parent, parentEnd);
-    const { meanLn, sigmaLn } = beliefs.speed(band);
-    const free = air * Math.exp(meanLn);
-    const ratesAt = (shiftDb: number) => {
-      const quiet = quietMbpsAt(link, shiftDb);
-      return { downMbps: quiet.downMbps * free, upMbps: quiet.upMbps * free };
-    };
+    const air = airOf(context, parentEnd, airShare(context, option, parent, parentEnd));
+    const ratesAt = (shiftDb: number) => air.ratesAt(link, shiftDb);
     const middle = ratesAt(0);
     const score = Math.min(middle.downMbps, middle.upMbps);
     // Units keep to the faster radio while it holds, though a slower one might give more.
@@ -205,7 +201,7 @@ function airHop(ends: Ends): Hop {
     const part = feedPart(
       child,
       { kind: 'air', bridge, band, levelDbm: link.downDbm, way },
-      { ...middle, latencyMs: HOP_LATENCY_MS.wireless, mediumId: channelMedium(parentEnd) },
+      { ...middle, latencyMs: HOP_LATENCY_MS.wireless, mediumId: air.mediumId },
     );
     best = {
       score,
@@ -214,7 +210,7 @@ function airHop(ends: Ends): Hop {
         part,
         ratesAt,
         drawn: new Map(),
-        sigmaLn,
+        sigmaLn: air.sigmaLn,
         mostMbps: Infinity,
         sigmaDb: levelSigmaDb(beliefs, features, band),
         level: { features, ownDb: SHADOWING_DB[BAND_INDEX[band]] },

@@ -1,9 +1,5 @@
-import { z } from 'zod';
 import type { Need } from '../../site/model/needs';
-
-/** The four steps of shade, in words. */
-export const verdictWord = z.enum(['serves', 'tight', 'short', 'silent']);
-export type Verdict = z.infer<typeof verdictWord>;
+import type { Verdict } from '../../site/model/verdict';
 export type DecidedBy = 'down' | 'up' | 'latency';
 
 /** Below this a spot is silent, Mb/s. */
@@ -47,12 +43,4 @@ export function predictedVerdict(middle: Outcome, low: Outcome, need: Need): Ver
   if (meets(low, need)) return 'serves';
   if (meets(middle, need)) return 'tight';
   return isSilent(middle) ? 'silent' : 'short';
-}
-
-/** Verdicts from the worst, 0, to the best. */
-export const VERDICT_RANK: Record<Verdict, number> = { silent: 0, short: 1, tight: 2, serves: 3 };
-
-/** Those that serve, of predictions or anything else that carries a verdict. */
-export function servedOf<T extends { verdict: Verdict }>(all: readonly T[]): T[] {
-  return all.filter((p) => p.verdict === 'serves');
 }

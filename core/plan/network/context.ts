@@ -10,6 +10,7 @@ import type { MaterialItem } from '../../kit/model/materials';
 import type { KitItem } from '../../kit/model/schema';
 import { LINE_LATENCY_MS, type Brief } from '../../brief/brief';
 import type { Plan, Unit } from '../option/schema';
+import { NOTHING_READ, type Read } from './read';
 
 /** The line as it is known: by contract, or by the wired test at the gateway. */
 export interface LineState {
@@ -34,6 +35,8 @@ export interface PlanContext {
   line: LineState;
   /** What the air adds to a round trip under load, by band, ms. */
   airQueueMs: PerBand;
+  /** What was read of the very network that is predicted, by spot; nothing unless somebody fills it in. */
+  read: Read;
 }
 
 const NO_QUEUE: PerBand = [0, 0, 0];
@@ -80,6 +83,7 @@ export function planContext(
     scene,
     beliefs: posterior ? beliefsOf(scene, posterior) : priorBeliefs(scene),
     airQueueMs,
+    read: NOTHING_READ,
     line,
   };
 }

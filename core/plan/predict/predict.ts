@@ -4,10 +4,12 @@ import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
 import type { Option } from '../option/schema';
 import { accessThrough, leadAccess, type Access } from '../links/access';
+import { asRead } from './asRead';
 import type { PlanContext } from '../network/context';
-import { decide, isSilent, meets, predictedVerdict, type DecidedBy, type Verdict } from '../links/judge';
+import { decide, isSilent, meets, predictedVerdict, type DecidedBy } from '../links/judge';
 import type { Part, UnsureLink } from '../links/part';
 import { linksOf, lowReaches, pipeOf, rangesOf, type OptionLinks } from '../links/pipe';
+import type { Verdict } from '../../site/model/verdict';
 
 /** A client sticks to a unit heard at this level or better and less than this below the best (estimates); under two names to any not yet lost. */
 export const STICK_DBM = -72;
@@ -164,14 +166,18 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
   };
 }
 
-/** Predicts every spot of a site over links that are known, in the order of their numbers. */
-export function predictSpots(context: PlanContext, option: Option, links: OptionLinks): Prediction[] {
+/** What every spot of a site would get over links that are known, in the order of their numbers, whatever was read there. */
+export function reckonSpots(context: PlanContext, option: Option, links: OptionLinks): Prediction[] {
   return [...context.site.spots]
     .sort((a, b) => a.number - b.number)
     .map((spot) => predictSpot(context, option, links, spot));
 }
 
+/** Predictions with what was read of this very network in the place of what was reckoned. */
+export const withRead = ({ read }: PlanContext, reckoned: readonly Prediction[]): Prediction[] =>
+  reckoned.map((p) => asRead(p, read.get(p.spotId)));
+
 /** Predicts every spot of a site under an option, in the order of their numbers. */
 export function predictOption(context: PlanContext, option: Option): Prediction[] {
-  return predictSpots(context, option, linksOf(context, option));
+  return withRead(context, reckonSpots(context, option, linksOf(context, option)));
 }

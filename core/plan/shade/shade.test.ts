@@ -4,9 +4,10 @@ import { inside, plotBox } from '../../site/model/levels';
 import { planContext, pointOf } from '../network/context';
 import { predictOption } from '../predict/predict';
 import { ShadeEngine, type ShadeQuestion } from './shadeEngine';
-import { SHADE, SHADE_CLIENT, shadeNeeds } from './shadeTable';
+import { SHADE_CLIENT, shadeNeeds } from './shadeTable';
 import type { Option } from '../option/schema';
 import { fromParent } from '../option/feeds';
+import { VERDICTS } from '../../site/model/verdict';
 
 const farm = quillfeatherFarm();
 const context = planContext(farm);
@@ -41,12 +42,27 @@ test('the sheet gives way to what was read: shade round a place that reads far w
   const at = (xM: number, yM: number) =>
     Math.floor((yM - plain!.originYM) / plain!.cellM) * plain!.columns +
     Math.floor((xM - plain!.originXM) / plain!.cellM);
-  expect(SHADE[plain!.verdicts[at(read.x, read.y)]!]).toBe('serves');
-  expect(SHADE[weaker!.verdicts[at(read.x, read.y)]!]).toBe('silent');
+  expect(VERDICTS[plain!.verdicts[at(read.x, read.y)]!]).toBe('serves');
+  expect(VERDICTS[weaker!.verdicts[at(read.x, read.y)]!]).toBe('silent');
   expect(weaker!.verdicts[at(1, 9)]).toBe(plain!.verdicts[at(1, 9)]);
   expect(weaker!.verdicts.slice(at(20, 20), at(20, 20) + 10)).toEqual(
     plain!.verdicts.slice(at(20, 20), at(20, 20) + 10),
   );
+});
+
+test('a queue in the air that readings found spoils a place on the sheet as it does in the list', () => {
+  const queued = planContext(farm, undefined, null, [260, 260, 260]);
+  const [plain, waiting] = [context, queued].map(
+    (c) => new ShadeEngine(c).shade(question({ cellM: 1 })).grid,
+  );
+  // A room wants a film within 200 ms: nowhere does it work behind a queue of 260.
+  expect(plain!.verdicts.includes(VERDICTS.indexOf('serves'))).toBe(true);
+  expect(waiting!.verdicts.includes(VERDICTS.indexOf('serves'))).toBe(false);
+  expect(
+    predictOption(queued, option).filter(
+      (p) => p.need.latencyMs <= 200 && p.band !== null && p.verdict === 'serves',
+    ),
+  ).toEqual([]);
 });
 
 describe('light and shade', () => {
@@ -95,10 +111,10 @@ describe('light and shade', () => {
     // The sheet uses one typical spread per band, so a verdict on the edge may fall one step beside.
     for (const { cell, spot } of spots)
       expect(
-        Math.abs(settled.grid.verdicts[cell]! - SHADE.indexOf(predicted.get(spot.id)!.verdict)),
+        Math.abs(settled.grid.verdicts[cell]! - VERDICTS.indexOf(predicted.get(spot.id)!.verdict)),
       ).toBeLessThanOrEqual(1);
     const alike = spots.filter(
-      (s) => SHADE[settled.grid.verdicts[s.cell]!] === predicted.get(s.spot.id)!.verdict,
+      (s) => VERDICTS[settled.grid.verdicts[s.cell]!] === predicted.get(s.spot.id)!.verdict,
     );
     expect(alike.length).toBeGreaterThanOrEqual(6);
   });

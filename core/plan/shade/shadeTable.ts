@@ -3,18 +3,17 @@ import { END_SIGMA_DB, SPEED_DB_PER_LN, Z90, withEnds } from '../../radio/learni
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import { clientLink, type RadioEnd } from '../../radio/link/link';
 import { powerLimit, type RadioRules } from '../../radio/link/regions';
-import { chainOf, type ChainPart } from '../../feed/chain';
+import { chainOf } from '../../feed/chain';
 import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } from '../../site/model/needs';
 import type { ClientTypeId } from '../../site/model/schema';
+import { airOf } from '../links/air';
 import { airKey } from '../links/airtime';
 import { kitOf, type PlanContext } from '../network/context';
-import { predictedVerdict, type Verdict } from '../links/judge';
+import { predictedVerdict } from '../links/judge';
 import { linksOf, linksBefore } from '../links/pipe';
-import { channelMedium, radioEnd } from '../network/radios';
+import { radioEnd } from '../network/radios';
 import type { Option, Unit } from '../option/schema';
-
-/** Verdicts as numbers of a shade grid, lightest first. */
-export const SHADE: readonly Verdict[] = ['serves', 'tight', 'short', 'silent'];
+import { VERDICTS } from '../../site/model/verdict';
 
 /** Levels a table covers, dBm, in steps of a quarter dB. */
 export const TABLE_LOW_DBM = -120;
@@ -99,7 +98,7 @@ function verdictTables(
   const outcomes = Array.from({ length: TABLE_SIZE + down }, (_, i) => outcomeAt(i + LOW_STEPS - down));
   const table = (need: Need) =>
     Uint8Array.from({ length: TABLE_SIZE }, (_, i) =>
-      SHADE.indexOf(predictedVerdict(outcomes[i + down]!, outcomes[i]!, need)),
+      VERDICTS.indexOf(predictedVerdict(outcomes[i + down]!, outcomes[i]!, need)),
     );
   const made = { indoors: table(needs.indoors), outdoors: table(needs.outdoors) };
   if (tables.size >= MOST_TABLES) tables.delete(tables.keys().next().value!);
@@ -122,21 +121,13 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
       const end = radioEnd(unit, kit, radio);
       const zero = clientLink(end, SHADE_CLIENT, rules, 0, 0, 0);
       if (!zero) continue;
-      const air = links.air.get(airKey(unit.id, band))! * Math.exp(context.beliefs.speed(band).meanLn);
+      const air = airOf(context, end, links.air.get(airKey(unit.id, band))!);
       const { downMbps, upMbps } = goodputByLevel(end, rules, zero.down.levelDbm);
-      const outcomeAt: OutcomeAt = (step) => {
-        const part: ChainPart = {
-          downMbps: downMbps[step]! * air,
-          upMbps: upMbps[step]! * air,
-          latencyMs: 2,
-          mediumId: channelMedium(end),
-        };
-        return chainOf([...before, part]);
-      };
+      const outcomeAt: OutcomeAt = (step) =>
+        chainOf([...before, air.part({ downMbps: downMbps[step]!, upMbps: upMbps[step]! })]);
       const learnt = context.beliefs.shiftDb(withEnds(new Map(), unit.id, SHADE_CLIENT, band));
-      const { sigmaLn } = context.beliefs.speed(band);
       const sigmaDb = Math.hypot(
-        SPEED_DB_PER_LN * sigmaLn,
+        SPEED_DB_PER_LN * air.sigmaLn,
         END_SIGMA_DB,
         TYPICAL_PATH_SIGMA_DB,
         SHADOWING_DB[BAND_INDEX[band]],
@@ -145,7 +136,8 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
         rules.region,
         rules.ownLimitsDbm,
         end,
-        air,
+        air.free,
+        air.latencyMs,
         needs,
         before.map((p) => [p.downMbps.toFixed(1), p.upMbps.toFixed(1), p.latencyMs.toFixed(1), p.mediumId]),
       ]);

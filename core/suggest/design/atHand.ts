@@ -1,6 +1,5 @@
 import { kitById } from '../../kit/catalogue/catalogue';
 import type { PlanContext } from '../../plan/network/context';
-import { VERDICT_RANK, type Verdict } from '../../plan/links/judge';
 import { isCable } from '../../plan/option/feeds';
 import { gatewayOf } from '../../plan/option/graph';
 import { withMoved } from '../../plan/network/movedUnit';
@@ -13,6 +12,7 @@ import { fits, isTaken, placesFor, type Candidate } from '../candidates';
 import { unitOn } from '../more';
 import type { School } from '../schoolList';
 import { feedsFor } from '../schoolNetwork';
+import { VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 
 /** Places tried for a unit that moves, and for one more. */
 const MOST_MOVES = 4;

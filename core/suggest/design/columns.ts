@@ -1,8 +1,8 @@
 import type { Spot } from '../../site/model/schema';
-import { VERDICT_RANK, type Verdict } from '../../plan/links/judge';
 import type { Option, Unit } from '../../plan/option/schema';
 import type { Boxes } from './prices';
 import type { Ports } from './switches';
+import { VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 
 /** A unit that could be added: its kit at a place, fed in one way, with what it takes and what each spot would get of it. */
 export interface Column {

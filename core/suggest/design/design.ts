@@ -1,7 +1,6 @@
 import { kitById } from '../../kit/catalogue/catalogue';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
-import { servedOf } from '../../plan/links/judge';
 import { predictOption } from '../../plan/predict/predict';
 import { gatewayOf } from '../../plan/option/graph';
 import { withoutUnit } from '../../plan/option/placing';
@@ -12,6 +11,7 @@ import { chanceOf, type Chance } from './chance';
 import { linkTable } from './linkTable';
 import type { Solve } from './program';
 import { ABOUT, gapOf, Search, shareOf, type DesignAsk, type Found } from './search';
+import { servedOf } from '../../site/model/verdict';
 
 /** A plan that was found, with its proof. */
 export interface Design {

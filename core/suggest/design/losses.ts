@@ -1,11 +1,11 @@
 import { withChannels } from '../../plan/links/channelPlan';
 import type { PlanContext } from '../../plan/network/context';
-import { VERDICT_RANK, type Verdict } from '../../plan/links/judge';
 import { predictOption } from '../../plan/predict/predict';
 import { optionsOf } from './choice';
 import { standKey, type LinkTable } from './columns';
 import { attached, STEPS, type Loss } from './program';
 import { withSwitches } from './switches';
+import { VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 
 /** Networks looked at for what was lost in one, at most. */
 const MOST_LOOKS = 60;

@@ -1,4 +1,4 @@
-import type { Verdict } from '../../plan/links/judge';
+import type { Verdict } from '../../site/model/verdict';
 
 /** What a spot that is not served weighs, minor units: fewest silent, then short, then tight, then money. */
 export const PENALTY_MINOR: Record<Verdict, number> = {

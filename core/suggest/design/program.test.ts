@@ -1,7 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import highsLoader from 'highs';
-import type { Verdict } from '../../plan/links/judge';
 import { plainFeed } from '../../plan/option/feeds';
 import type { Unit } from '../../plan/option/schema';
 import { classesOf, standKey, undominated, type Column, type LinkTable } from './columns';
@@ -17,6 +16,7 @@ import {
   type Solve,
 } from './program';
 import { solveWith, type LpSolver } from './solver';
+import type { Verdict } from '../../site/model/verdict';
 
 let solve: Solve;
 beforeAll(async () => {

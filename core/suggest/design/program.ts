@@ -1,7 +1,7 @@
 import { isCable, parentIdOf } from '../../plan/option/feeds';
-import { VERDICT_RANK, type Verdict } from '../../plan/links/judge';
 import { standKey, type LinkTable, type SpotLink } from './columns';
 import { PENALTY_MINOR } from './penalty';
+import { VERDICTS, VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 
 /** What came of a program: its best values with their objective, that it has none, or that the nodes did not reach. */
 export type Solved =
@@ -38,11 +38,10 @@ export interface Limits {
 }
 
 /** Verdicts a spot can be brought to, from the best, each with the next worse. */
-export const STEPS: readonly [Verdict, Verdict][] = [
-  ['serves', 'tight'],
-  ['tight', 'short'],
-  ['short', 'silent'],
-];
+export const STEPS: readonly (readonly [Verdict, Verdict])[] = VERDICTS.slice(0, -1).map((verdict, i) => [
+  verdict,
+  VERDICTS[i + 1]!,
+]);
 const isAtLeast = (a: Verdict, b: Verdict): boolean => VERDICT_RANK[a] >= VERDICT_RANK[b];
 
 /** Whether a value of a choice is one. */

@@ -6,7 +6,6 @@ import { partsOf } from '../../plan/cost/parts';
 import { priceOf } from '../../plan/cost/price';
 import { workOf } from '../../plan/cost/work';
 import { evaluate } from '../../plan/evaluate/evaluate';
-import type { Verdict } from '../../plan/links/judge';
 import { linksOf, lowReaches, pipeOf, rangesOf } from '../../plan/links/pipe';
 import { predictOption, verdictOf, waysTo } from '../../plan/predict/predict';
 import { plainFeed } from '../../plan/option/feeds';
@@ -30,6 +29,7 @@ import type { DesignProgress } from './search';
 import { smallHouse, smallToday } from '../../../testing/smallHouse';
 import { solveWith, type LpSolver } from './solver';
 import { withSwitches } from './switches';
+import type { Verdict } from '../../site/model/verdict';
 
 let solve: Solve;
 beforeAll(async () => {

@@ -1,7 +1,6 @@
 import { withChannels } from '../../plan/links/channelPlan';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
-import { servedOf } from '../../plan/links/judge';
 import { isCable } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
 import { hangsByLead } from '../../plan/network/cableRun';
@@ -14,6 +13,7 @@ import { PENALTY_MINOR } from './penalty';
 import { withSwitches } from './switches';
 import { lossesOf } from './losses';
 import { chosenOf, guardsFor, minorOf, programOf, type Guard, type Loss, type Solve } from './program';
+import { servedOf } from '../../site/model/verdict';
 
 /** What is asked of a search. */
 export interface DesignAsk {
