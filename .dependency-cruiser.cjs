@@ -46,6 +46,7 @@ const SECOND_LEVEL = [
     evaluate: ['option', 'network', 'links', 'predict', 'cost', 'rules', 'shade'],
     compare: ['option', 'network', 'links', 'predict', 'cost', 'rules', 'shade', 'evaluate'],
   }),
+  ...inside('core/suggest', { choices: [], search: ['choices'], questions: ['choices'] }),
   ...inside('server', {
     base: [],
     access: ['base'],

@@ -13,19 +13,19 @@ import { learntContext } from '../core/readings/learn';
 import { needOf } from '../core/site/model/needs';
 import type { Place, Spot } from '../core/site/model/schema';
 import { median } from '../core/stats/median';
-import { candidatePlaces, isTaken, type Candidate } from '../core/suggest/candidates';
-import { beginning } from '../core/suggest/schoolNetwork';
+import { candidatePlaces, isTaken, type Candidate } from '../core/suggest/choices/places';
+import { beginning } from '../core/suggest/choices/beginning';
 import { withChannels } from '../core/plan/links/channelPlan';
 import { feedTo } from '../core/plan/option/placing';
-import { design } from '../core/suggest/design/design';
-import { solveWith, type LpSolver } from '../core/suggest/design/solver';
-import { unitAt } from '../core/suggest/more';
-import { SCHOOLS, type School } from '../core/suggest/schoolList';
-import { planBySchool } from '../core/suggest/schools';
+import { suggest } from '../core/suggest/search/suggest';
+import { solveWith, type LpSolver } from '../core/suggest/search/solver';
+import { POLICIES, type Policy } from '../core/suggest/choices/policies';
+import { planByRule } from '../core/suggest/questions/ruleOfThumb';
 import { practisedReadings } from '../demo/practise';
 import { hiddenHouse, type HiddenHouse } from '../meter/practice/hidden';
 import { practiceDevice, practiceUnits } from '../meter/practiceInputs';
 import { practiceJob } from '../server/jobs/practiceJob';
+import { unitAt } from '../core/suggest/choices/addedUnit';
 
 const COUNT = Number(process.argv[2] ?? 100);
 const FIRST_SEED = 5001;
@@ -36,7 +36,7 @@ const TRIES_A_UNIT = 6;
 const MOST_UNITS = 4;
 /** The same kit, feeds and way with the router for every planner. */
 const KIT = ['mesh-dual'];
-const wireless: School = { ...SCHOOLS.find((s) => s.id === 'wirelessFirst')!, kits: KIT };
+const wireless: Policy = { ...POLICIES.find((s) => s.id === 'wirelessFirst')!, kits: KIT };
 const noPause = () => Promise.resolve();
 
 interface House {
@@ -214,7 +214,7 @@ for (let seed = FIRST_SEED; houses < COUNT && seed < FIRST_SEED + 4 * COUNT; see
   const { today } = house.job.plan;
   const plain = planContext(house.job);
   for (const placing of ['halfway', 'twoRooms'] as const) {
-    const plan = await planBySchool(plain, today, { ...wireless, placing }, [], noPause);
+    const plan = planByRule(plain, today, { ...wireless, placing }, []);
     judge(house, seed, plan?.option ?? today, put(placing));
   }
   judge(house, seed, byTruth(house), put('the truth at hand'));
@@ -225,11 +225,11 @@ for (let seed = FIRST_SEED; houses < COUNT && seed < FIRST_SEED + 4 * COUNT; see
     ['the same, 90 % sure', read, 0.9],
     ['the same, 97 % sure', read, 0.97],
   ] as const) {
-    const found = await design(
+    const found = await suggest(
       context,
       today,
       {
-        school: wireless,
+        policy: wireless,
         most: MOST_UNITS,
         locked: [],
         pause: noPause,

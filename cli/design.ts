@@ -4,10 +4,10 @@ import { moneyText } from '../core/plan/cost/money';
 import { lockedUnits } from '../core/plan/option/locks';
 import type { Option } from '../core/plan/option/schema';
 import { learntContext } from '../core/readings/learn';
-import { design } from '../core/suggest/design/design';
-import { proofWords } from '../core/suggest/design/proofWords';
-import { solveWith, type LpSolver } from '../core/suggest/design/solver';
-import { SCHOOLS } from '../core/suggest/schoolList';
+import { suggest } from '../core/suggest/search/suggest';
+import { proofWords } from '../core/suggest/search/proofWords';
+import { solveWith, type LpSolver } from '../core/suggest/search/solver';
+import { POLICIES } from '../core/suggest/choices/policies';
 import { table } from './text';
 import { servedOf, type Verdict } from '../core/site/model/verdict';
 
@@ -39,7 +39,7 @@ export interface DesignReport {
 
 type Answer = { ok: true; report: DesignReport } | { ok: false; path: string; message: string };
 
-/** "spend-least" as the name of a school. */
+/** "spend-least" as the name of a way of working. */
 const camel = (text: string) => text.replace(/-([a-z])/g, (_, c: string) => c.toUpperCase());
 
 /** A number of an argument within bounds; null where it is none. */
@@ -55,12 +55,12 @@ export async function designReport(
   say: (words: string) => void,
 ): Promise<Answer> {
   const policy = camel(args.policy ?? job.brief.policies.feed);
-  const school = SCHOOLS.find((s) => s.id === policy);
-  if (!school)
+  const way = POLICIES.find((s) => s.id === policy);
+  if (!way)
     return {
       ok: false,
       path: '--policy',
-      message: `there is no policy "${args.policy}"; there are ${SCHOOLS.map((s) => s.id.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)).join(', ')}`,
+      message: `there is no policy "${args.policy}"; there are ${POLICIES.map((s) => s.id.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)).join(', ')}`,
     };
   const chance = args.chance === undefined ? undefined : within(args.chance, 0.01, 0.99);
   if (chance === null) return { ok: false, path: '--chance', message: 'is a share from 0.01 to 0.99' };
@@ -74,11 +74,11 @@ export async function designReport(
       message: `there is no option "${args.from}"; there are ${job.plan.options.map((o) => `"${o.name}"`).join(', ') || 'none'}`,
     };
   const { context } = learntContext(job);
-  const found = await design(
+  const found = await suggest(
     context,
     job.plan.today,
     {
-      school,
+      policy: way,
       most: Math.round(most),
       locked: from ? lockedUnits(from) : [],
       pause: () => Promise.resolve(),
@@ -105,18 +105,18 @@ export async function designReport(
     ok: true,
     report: {
       job: job.name,
-      policy: school.label,
+      policy: way.label,
       currency: job.brief.currency,
-      option: { ...found.option, name: `Suggested: ${school.label}` },
+      option: { ...found.option, name: `Suggested: ${way.label}` },
       totalMinor: found.evaluation.price.totalMinor,
       hours: found.evaluation.price.hours,
-      isProven: found.isProven,
-      isWhole: found.isWhole,
-      isAsSure: found.isAsSure,
-      gap: found.gap,
+      isProven: found.proof.isProven,
+      isWhole: found.proof.isWhole,
+      isAsSure: found.proof.isAsSure,
+      gap: found.proof.gap,
       chance: found.chance.whole,
       risk: risk && `${risk.number} ${risk.name}: ${risk.words}`,
-      places: found.places,
+      places: found.proof.places,
       spots: found.evaluation.predictions.map((p) => ({
         number: p.number,
         name: p.name,

@@ -3,7 +3,7 @@ import { checkSurvey } from '../core/site/check/survey';
 import { roomsOn } from '../core/site/geometry/rooms';
 import { walkingRoute } from '../core/site/geometry/route';
 import { suggestSpots } from '../core/site/check/suggestSpots';
-import { predictOption, type Prediction } from '../core/plan/predict/predict';
+import { predictOption } from '../core/plan/predict/predict';
 import type { Option } from '../core/plan/option/schema';
 import { acceptedOption } from '../core/evidence/built';
 import { heldBackLabel, problemWords } from '../core/plan/predict/words';
@@ -15,6 +15,7 @@ import { taughtWords } from '../core/readings/taught';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
 import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/verdict';
 import { partBecause, partLabel } from '../core/plan/links/partWords';
+import type { Prediction } from '../core/plan/predict/prediction';
 
 /** One spot of `predict --json`. Null where there is no link. */
 function spotRow(p: Prediction, option: Option, lengthUnit: JobFile['brief']['lengthUnit']) {

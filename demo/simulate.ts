@@ -1,9 +1,10 @@
 import { seeded } from '@/meter/practice/random';
 import { normalQuantile } from '@/core/stats/normalDraws';
-import { predictOption, type Prediction } from '@/core/plan/predict/predict';
+import { predictOption } from '@/core/plan/predict/predict';
 import type { PlanContext } from '@/core/plan/network/context';
 import type { Option } from '@/core/plan/option/schema';
 import type { EvidenceRow, Reading, StateRow } from '@/core/evidence/rows';
+import type { Prediction } from '@/core/plan/predict/prediction';
 
 const round = (v: number, digits: number) => Number(v.toFixed(digits));
 

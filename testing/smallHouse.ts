@@ -12,11 +12,11 @@ import { emptyPlan, type Option } from '../core/plan/option/schema';
 import { emptySite, type Place, type Site, type Spot, type Wall } from '../core/site/model/schema';
 import { sampleBuilding, sampleRectangle, sampleWall } from './sampleSite';
 import { seeded } from '../core/stats/seeded';
-import { fits, isTaken, placesFor } from '../core/suggest/candidates';
-import { unitAt } from '../core/suggest/more';
-import type { School } from '../core/suggest/schoolList';
-import { valueOf } from '../core/suggest/design/search';
-import { withSwitches } from '../core/suggest/design/switches';
+import { fits, isTaken, placesFor } from '../core/suggest/choices/places';
+import type { Policy } from '../core/suggest/choices/policies';
+import { valueOf } from '../core/suggest/search/judged';
+import { withSwitches } from '../core/suggest/search/switches';
+import { unitAt } from '../core/suggest/choices/addedUnit';
 
 /** A made-up spot that wants much or little. */
 export const madeSpot = (i: number, place: Place, next: () => number): Spot => ({
@@ -104,18 +104,18 @@ export const boxAt = (place: Place): Option => ({
 export const smallToday: Option = boxAt({ storeyId: 'g', xM: 1.5, yM: 1.5, heightM: 1.2 });
 
 /**
- * The best of every network of a few new units: each at any place, of any kit of a school, by air from any unit that is there from
+ * The best of every network of a few new units: each at any place, of any kit of a policy, by air from any unit that is there from
  * the start or hangs on one, by cable or coax from the gateway. What costs as much as `most` already is passed over: it
  * cannot be worth more. Minor units.
  */
 export function leastByTrying(
   context: PlanContext,
   bases: readonly Option[],
-  school: School,
+  policy: Policy,
   newUnits: number,
   mostMinor = Infinity,
 ): number {
-  const kits = school.kits.map((id) => kitById(id)!);
+  const kits = policy.kits.map((id) => kitById(id)!);
   const places = placesFor(context, kits);
   const { labourMinorPerHour } = context.brief;
   let best = mostMinor;

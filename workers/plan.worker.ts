@@ -13,10 +13,10 @@ import {
 import type { Documents } from '../core/job/settle';
 import type { KitItem } from '../core/kit/model/schema';
 import type { ServedAnswer } from '../core/plan/shade/served';
-import type { Design } from '../core/suggest/design/design';
-import type { DesignAsk, DesignProgress } from '../core/suggest/design/search';
-import { solveWith, type LpSolver } from '../core/suggest/design/solver';
-import type { Answers, Question } from '../core/suggest/ask';
+import type { Suggestion } from '../core/suggest/search/suggest';
+import type { SearchAsk, SearchProgress } from '../core/suggest/search/judged';
+import { solveWith, type LpSolver } from '../core/suggest/search/solver';
+import type { Answers, Question } from '../core/suggest/questions/ask';
 import type { Option } from '../core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '../core/plan/shade/shadeEngine';
 import { atOnce } from '../core/stats/atOnce';
@@ -40,7 +40,7 @@ const timed = <T>(work: () => T): T & { workMs: number } => {
 const STOPPED = 'stopped';
 let highs: ReturnType<typeof highsLoader> | null = null;
 /** Which search is the newest: an older one ends at its next turn. */
-let designs = 0;
+let searches = 0;
 
 /** What is made exact while the hand rests, by the number of its newest question: an older one is given up. */
 const settlings = { shade: 0, served: 0 };
@@ -93,32 +93,32 @@ const api = {
   ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]> {
     return own().ask<K>(question, breathing());
   },
-  /** Searches the plan worth most; `progress` hears how far it has come, `stopDesign` ends it. */
-  async design(
-    ask: Omit<DesignAsk, 'pause' | 'progress'>,
-    progress: (p: DesignProgress) => void,
-  ): Promise<Design | null> {
-    const turn = ++designs;
+  /** Searches the plan worth most; `progress` hears how far it has come, `stopSuggest` ends it. */
+  async suggest(
+    ask: Omit<SearchAsk, 'pause' | 'progress'>,
+    progress: (p: SearchProgress) => void,
+  ): Promise<Suggestion | null> {
+    const turn = ++searches;
     const breath = breathing();
     highs ??= highsLoader();
     const solve = solveWith((await highs) as unknown as LpSolver);
-    return own().design(
+    return own().suggest(
       {
         ...ask,
         progress: (p) => void progress(p),
         pause: async () => {
           await breath();
-          if (turn !== designs) throw new Error(STOPPED);
+          if (turn !== searches) throw new Error(STOPPED);
         },
       },
       solve,
     );
   },
-  stopDesign(): void {
-    designs++;
+  stopSuggest(): void {
+    searches++;
   },
-  withChannels(option: Option): Option {
-    return own().withChannels(option);
+  withChannels(option: Option, all: boolean): Option {
+    return own().withChannels(option, all);
   },
 };
 export type PlanWorker = typeof api;

@@ -8,11 +8,12 @@ import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
 import { withChannels } from '../plan/links/channelPlan';
 import type { KitItem } from '../kit/model/schema';
 import { AreaEngine, type ServedAnswer } from '../plan/shade/served';
-import { answer, type Answers, type Question } from '../suggest/ask';
-import { design, type Design } from '../suggest/design/design';
-import type { DesignAsk } from '../suggest/design/search';
-import type { Solve } from '../suggest/design/program';
-import type { Option } from '../plan/option/schema';
+import { answer, type Answers, type Question } from '../suggest/questions/ask';
+import { suggest, type Suggestion } from '../suggest/search/suggest';
+import type { SearchAsk } from '../suggest/search/judged';
+import type { Solve } from '../suggest/search/program';
+import { radioKey, type Option, type Unit } from '../plan/option/schema';
+import { withRadiosOf } from '../plan/option/radioChanges';
 import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../plan/shade/shadeEngine';
 import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
@@ -227,16 +228,31 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       );
       return engine.serving(withTrials(option, rows), settle);
     },
-    /** Answers what is asked about an option: its feeds, places, ways with the router, plans by a school. */
+    /** Answers what is asked about an option: its backhauls, places, ways with the router, rules of thumb. */
     ask: <K extends Question['kind']>(
       question: Extract<Question, { kind: K }>,
       pause: () => Promise<void>,
     ): Promise<Answers[K]> => answer<K>(contextNow().context, docs.plan.today, question, pause),
-    /** The plan that is worth most by a school, searched with a solver. */
-    design: (ask: DesignAsk, solve: Solve): Promise<Design | null> =>
-      design(contextNow().context, docs.plan.today, ask, solve),
-    /** An option with a channel and width for every radio in use. */
-    withChannels: (option: Option): Option => withChannels(contextNow().context, option),
+    /** The plan that is worth most by a way of working, searched with a solver. */
+    suggest: (ask: SearchAsk, solve: Solve): Promise<Suggestion | null> =>
+      suggest(contextNow().context, docs.plan.today, ask, solve),
+    /**
+     * An option with a channel and width for every radio in use. What is built and read keeps its own unless `all` is asked
+     * for: another one would end proofs that a new unit does not touch.
+     */
+    withChannels(option: Option, all = false): Option {
+      const { accepted, states } = evidenceOf(rows);
+      const built = new Set(
+        all || accepted?.optionId !== option.id
+          ? []
+          : [...states.values()].flatMap((s) =>
+              s.phase === 'after' ? s.network.units.map((u) => u.id) : [],
+            ),
+      );
+      const held = (u: Unit): Unit => (built.has(u.id) ? { ...u, byHand: radioKey.options } : u);
+      const planned = withChannels(contextNow().context, { ...option, units: option.units.map(held) });
+      return withRadiosOf(option, { ...planned, units: planned.units.filter((u) => !built.has(u.id)) });
+    },
   };
 }
 

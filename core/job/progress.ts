@@ -2,10 +2,10 @@ import type { Option } from '../plan/option/schema';
 import { doneSteps } from '../evidence/fold';
 import type { EvidenceRows } from '../evidence/rows';
 import type { SpotVerdict } from '../readings/verdict';
-import type { Prediction } from '../plan/predict/predict';
 import type { Brief } from '../brief/brief';
 import type { ScheduledStep } from '../fit/schedule';
 import type { StopId } from './stops';
+import type { Prediction } from '../plan/predict/prediction';
 
 export interface StopProgress {
   done: boolean;

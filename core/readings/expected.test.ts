@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
-import type { Prediction } from '../plan/predict/predict';
 import { expectedOf } from './expected';
+import type { Prediction } from '../plan/predict/prediction';
 
 const p = { rssiDbm: -63, downRangeMbps: [20, 45] } as unknown as Prediction;
 

@@ -1,5 +1,5 @@
-import type { Prediction } from '../plan/predict/predict';
 import type { Expected } from './doubts';
+import type { Prediction } from '../plan/predict/prediction';
 
 /** Places a model has to have learnt from before a reading is held against it: fewer teach the device, not the house. */
 const PLACES_LEARNT = 4;

@@ -1,9 +1,9 @@
 import { hearing } from '../plan/links/access';
 import type { PlanContext } from '../plan/network/context';
-import type { Prediction } from '../plan/predict/predict';
 import type { Option } from '../plan/option/schema';
 import { covarianceDb2, withEnds } from '../radio/learning/beliefs';
 import type { Spot } from '../site/model/schema';
+import type { Prediction } from '../plan/predict/prediction';
 
 /** The spot to read next, and what that is worth. */
 export interface NextSpot {

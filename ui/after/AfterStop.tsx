@@ -3,7 +3,6 @@ import Link from 'next/link';
 import { useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { Forecast } from '@/core/evidence/rows';
-import type { Prediction } from '@/core/plan/predict/predict';
 import type { SpotVerdict } from '@/core/readings/verdict';
 import type { Spot } from '@/core/site/model/schema';
 import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/job/derived';
@@ -26,6 +25,7 @@ import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { CompareSheet } from './CompareSheet';
 import { partLabel } from '@/core/plan/links/partWords';
+import type { Prediction } from '@/core/plan/predict/prediction';
 
 /** Word of the result column and its tone. */
 function resultOf(v: SpotVerdict): { result: string; tone: Tone } {

@@ -11,7 +11,7 @@ import { CurrencyField } from './CurrencyField';
 import { NeedsTable } from './NeedsTable';
 import { OfferFields } from './OfferFields';
 import { PowerLimits } from './PowerLimits';
-import { Schools } from './Schools';
+import { WaysOfWorking } from './WaysOfWorking';
 import { Consents, Visit } from './VisitLists';
 
 const LINE_KINDS: { value: Brief['line']['kind']; label: string }[] = [
@@ -228,7 +228,7 @@ export function BriefStop() {
         <div className="space-y-5">
           <Complaints />
           <NeedsTable />
-          <Schools />
+          <WaysOfWorking />
           <OfferFields />
           <Link className="btn btn-strong" href={`/jobs/${jobId}/survey`}>
             Next: survey the house

@@ -5,10 +5,10 @@ import { evidenceOf } from '@/core/evidence/fold';
 import type { RowOf } from '@/core/evidence/rows';
 import type { Derived } from '@/core/job/planner';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
-import type { Prediction } from '@/core/plan/predict/predict';
 import type { Option } from '@/core/plan/option/schema';
 import { openPlanLine, type PlanLine, type Worked } from './planWorker';
 import { shownOption, useJob, useJobStore, type JobState } from './store';
+import type { Prediction } from '@/core/plan/predict/prediction';
 
 /**
  * What is computed of the job, once for all views; it comes from the plan worker a moment after what it is about. It

@@ -7,10 +7,11 @@ import type { Documents } from '@/core/job/settle';
 import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
 import type { ServedAnswer } from '@/core/plan/shade/served';
-import type { Answers, Question } from '@/core/suggest/ask';
-import type { Design } from '@/core/suggest/design/design';
-import type { DesignAsk, DesignProgress } from '@/core/suggest/design/search';
+import type { Answers, Question } from '@/core/suggest/questions/ask';
+import type { Suggestion } from '@/core/suggest/search/suggest';
+import type { SearchAsk, SearchProgress } from '@/core/suggest/search/judged';
 import type { PlanWorker, Settling } from '@/workers/plan.worker';
+import { followChannels, planChannelsOf } from './channels';
 import { KINDS } from './history';
 import { nextTurn } from './pace';
 import { docsOf, shownOption, type JobState, type JobStore } from './store';
@@ -31,18 +32,19 @@ export interface PlanLine {
   onFault(listener: (words: string | null) => void): () => void;
   /** Light and shade; null where exact ones were asked for and given up meanwhile. */
   shade(question: ShadeQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null>;
-  withChannels(option: Option): Promise<Option>;
+  /** Plans the channels of an option anew, also of what is built and read. */
+  planChannelsAnew(option: Option): Promise<void>;
   /** How much of each room, storey, building and yard a network serves; null as for `shade`. */
   served(network: Built, settle: boolean): Promise<ServedAnswer | null>;
   /** Gives up what is being made exact: the hand has gone on. */
   stopSettling(what: Settling): void;
   ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]>;
   /** Searches the plan worth most; null where it was stopped or nothing can stand on the line. */
-  design(
-    ask: Omit<DesignAsk, 'pause' | 'progress'>,
-    progress: (p: DesignProgress) => void,
-  ): Promise<Design | null>;
-  stopDesign(): void;
+  suggest(
+    ask: Omit<SearchAsk, 'pause' | 'progress'>,
+    progress: (p: SearchProgress) => void,
+  ): Promise<Suggestion | null>;
+  stopSuggest(): void;
   close(): void;
 }
 
@@ -134,6 +136,11 @@ export function openPlanLine(store: JobStore): PlanLine {
     }
   }
 
+  const withChannels = (option: Option, all: boolean): Promise<Option> => {
+    feed(stateOf(store.getState()));
+    return told(remote.withChannels(option, all));
+  };
+  const unfollow = followChannels(store, (option) => withChannels(option, false));
   const unsubscribe = store.subscribe(() => void run());
   void run();
   return {
@@ -150,26 +157,23 @@ export function openPlanLine(store: JobStore): PlanLine {
       feed(stateOf(store.getState()));
       return told(remote.shade(question, network));
     },
-    withChannels: (option) => {
-      feed(stateOf(store.getState()));
-      return told(remote.withChannels(option));
-    },
+    planChannelsAnew: (option) => planChannelsOf(store, option, (o) => withChannels(o, true)),
     served: (network, settle) => {
       feed(stateOf(store.getState()));
       return told(remote.served(network.option, network.kit, settle));
     },
     stopSettling: (what) => void remote.stopSettling(what),
-    design: async (ask, progress) => {
+    suggest: async (ask, progress) => {
       feed(stateOf(store.getState()));
       try {
-        return await remote.design(ask, proxy(progress));
+        return await remote.suggest(ask, proxy(progress));
       } catch (error) {
         if ((error as Error).message === STOPPED) return null;
         if (!closed) fault(FAULT);
         throw error;
       }
     },
-    stopDesign: () => void remote.stopDesign(),
+    stopSuggest: () => void remote.stopSuggest(),
     ask: <K extends Question['kind']>(question: Extract<Question, { kind: K }>) => {
       feed(stateOf(store.getState()));
       const ask = remote.ask as unknown as (q: Question) => Promise<Answers[K]>;
@@ -177,6 +181,7 @@ export function openPlanLine(store: JobStore): PlanLine {
     },
     close() {
       closed = true;
+      unfollow();
       unsubscribe();
       worker.terminate();
     },

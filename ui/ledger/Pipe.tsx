@@ -1,12 +1,12 @@
 'use client';
 import { useState } from 'react';
 import { carriedMbps } from '@/core/feed/chain';
-import type { Prediction } from '@/core/plan/predict/predict';
 import { problemWords, rangeWords } from '@/core/plan/predict/words';
 import type { Option } from '@/core/plan/option/schema';
 import { useJob } from '@/ui/job/store';
 import { speedText } from '@/ui/pieces/format';
 import { partBecause, partLabel } from '@/core/plan/links/partWords';
+import type { Prediction } from '@/core/plan/predict/prediction';
 
 /** Height of the widest length of pipe that is drawn whole, px. */
 const TALL_PX = 44;

@@ -1,11 +1,11 @@
 import type { ReactNode } from 'react';
-import type { Prediction } from '@/core/plan/predict/predict';
 import type { PhaseResult, SpotVerdict } from '@/core/readings/verdict';
 import type { Need } from '@/core/site/model/needs';
 import { speedText } from '@/ui/pieces/format';
 import type { Spot } from '@/core/site/model/schema';
 import type { LedgerRow } from './Ledger';
 import type { TrackMarks } from './Track';
+import type { Prediction } from '@/core/plan/predict/prediction';
 
 /** What is known of a spot where a row is made: its verdict and its prediction come a moment later than the page. */
 export interface RowFacts {

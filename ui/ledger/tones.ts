@@ -1,7 +1,5 @@
 import type { Verdict } from '@/core/site/model/verdict';
 
-
-
 export type Tone = 'good' | 'care' | 'bad' | 'plain';
 
 /** How a verdict is shown in a ledger. */

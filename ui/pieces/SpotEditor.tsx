@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { changeSpot, deleteSpot } from '@/core/site/edit/plot';
 import { ACTIVITIES, activityId, needOf, type ActivityId } from '@/core/site/model/needs';
-import type { ClientTypeId, Spot } from '@/core/site/model/schema';
+import { type ClientTypeId, type Spot, MOST_ACTIVITIES } from '@/core/site/model/schema';
 import { readingsAt } from '@/core/evidence/fold';
 import { useJob } from '@/ui/job/store';
 import { LengthField } from '@/ui/pieces/LengthField';
@@ -116,7 +116,7 @@ export function SpotEditor({ spot }: { spot: Spot }) {
         </ul>
         <Button
           className="mt-1"
-          disabled={spot.activities.length >= 12}
+          disabled={spot.activities.length >= MOST_ACTIVITIES}
           onClick={() => set({ activities: [...spot.activities, { activity: 'web', count: 1 }] })}
         >
           <Plus size={15} aria-hidden="true" /> Activity

@@ -3,9 +3,9 @@ import type { KitItem, KitRadio } from '@/core/kit/model/schema';
 import { channelChoices } from '@/core/plan/links/channelPlan';
 import { settingKey } from '@/core/plan/network/radios';
 import type { RadioKey, Unit } from '@/core/plan/option/schema';
-import { useJob } from '@/ui/job/store';
+import { useJob, useJobStore, shownOption } from '@/ui/job/store';
 import { SelectField } from '@/ui/pieces/fields';
-import { usePlanChannels } from './usePlanChannels';
+import { usePlanLine } from '@/ui/job/derived';
 
 const PLANNED = '';
 
@@ -26,7 +26,12 @@ export function Channels({ unit, kit }: { unit: Unit; kit: KitItem }) {
   const brief = useJob((s) => s.brief);
   const ownKit = useJob((s) => s.plan.ownKit);
   const setOption = useJob((s) => s.setOption);
-  const planChannels = usePlanChannels();
+  const line = usePlanLine();
+  const store = useJobStore();
+  const planAnew = () => {
+    const option = shownOption(store.getState());
+    if (option) void line?.planChannelsAnew(option);
+  };
   if (kit.radios.length === 0) return null;
   const field = (radio: KitRadio) => {
     const key = settingKey(radio);
@@ -54,7 +59,6 @@ export function Channels({ unit, kit }: { unit: Unit; kit: KitItem }) {
             ...o,
             units: o.units.map((u) => (u.id === unit.id ? withHand(u, key, channel, width) : u)),
           }));
-          void planChannels();
         }}
       />
     );
@@ -64,7 +68,7 @@ export function Channels({ unit, kit }: { unit: Unit; kit: KitItem }) {
       <div className="grid grid-cols-3 gap-x-3 gap-y-2">{kit.radios.map(field)}</div>
       <p className="mt-1 text-[13px] text-ink-2">
         Channels are planned as units come and go.{' '}
-        <button type="button" className="link" onClick={() => void planChannels(true)}>
+        <button type="button" className="link" onClick={planAnew}>
           Plan them again
         </button>{' '}
         Check your country’s rules.

@@ -22,6 +22,8 @@ export interface ChoiceRow {
   onTake: (() => void) | null;
   /** Why it cannot be taken, said beside a button that is off. */
   refused?: string;
+  /** Something else that can be done with it. */
+  also?: { label: string; onPress: () => void };
 }
 
 /** A difference of price in words: nothing, so much more or so much less. */
@@ -92,7 +94,12 @@ export function ChoiceTable({
             <td className="px-2 py-1.5 text-right whitespace-nowrap">{moneyText(r.totalMinor, currency)}</td>
             <td className="px-2 py-1.5 text-right whitespace-nowrap">{r.hours.toFixed(1)} h</td>
             <td className="px-2 py-1.5">{r.more}</td>
-            <td className="py-1 text-right whitespace-nowrap">
+            <td className="space-x-1 py-1 text-right whitespace-nowrap">
+              {r.also && (
+                <Button aria-label={`${r.also.label}: ${r.label}`} onClick={r.also.onPress}>
+                  {r.also.label}
+                </Button>
+              )}
               {r.onTake ? (
                 <Button
                   aria-label={`${take}: ${r.label}`}

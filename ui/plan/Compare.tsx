@@ -4,7 +4,6 @@ import { Dialog } from 'radix-ui';
 import type { PartLine } from '@/core/plan/cost/parts';
 import { partsCsv } from '@/core/plan/cost/partsCsv';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
-import type { Prediction } from '@/core/plan/predict/predict';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
@@ -12,6 +11,7 @@ import { speedText } from '@/ui/pieces/format';
 import { saveText } from '@/ui/pieces/saveText';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { CompareFacts } from './CompareFacts';
+import type { Prediction } from '@/core/plan/predict/prediction';
 
 const TONES = { good: 'text-good', care: 'text-amber', bad: 'text-dusk font-semibold', plain: 'text-ink-2' };
 

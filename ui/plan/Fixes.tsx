@@ -7,13 +7,11 @@ import { useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { ChoiceTable, moreOrLess } from './ChoiceTable';
-import { keptOption } from './keptOption';
-import { usePlanChannels } from './usePlanChannels';
+import { useTake } from './useAdopt';
 
 function Table({ option, spotId }: { option: Option; spotId: string }) {
-  const setOption = useJob((s) => s.setOption);
+  const take = useTake();
   const currency = useJob((s) => s.brief.currency);
-  const planChannels = usePlanChannels();
   const question = useMemo(() => ({ kind: 'fixes' as const, option, spotId }), [option, spotId]);
   const fixes = useAsk<'fixes'>(question);
   if (!fixes)
@@ -36,10 +34,7 @@ function Table({ option, spotId }: { option: Option; spotId: string }) {
         totalMinor: f.totalMinor,
         hours: f.hours,
         more: moreOrLess(f.moreMinor, currency),
-        onTake: () => {
-          setOption((o) => ({ ...keptOption(f.option, o.name), id: o.id, name: o.name, locks: o.locks }));
-          void planChannels();
-        },
+        onTake: () => take(f),
       }))}
     />
   );

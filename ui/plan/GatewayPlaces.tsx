@@ -6,15 +6,13 @@ import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
 import { DialogButton } from '@/ui/pieces/DialogButton';
-import { newId } from '@/ui/job/newId';
+import { useTake } from './useAdopt';
 import { cableText, ChoiceTable } from './ChoiceTable';
-import { usePlanChannels } from './usePlanChannels';
 
 function Places({ option }: { option: Option }) {
-  const setOption = useJob((s) => s.setOption);
+  const take = useTake();
   const showStorey = useJob((s) => s.showStorey);
   const lengthUnit = useJob((s) => s.brief.lengthUnit);
-  const planChannels = usePlanChannels();
   const question = useMemo(() => ({ kind: 'gateway' as const, option }), [option]);
   const choices = useAsk<'gateway'>(question);
   if (!choices)
@@ -40,17 +38,9 @@ function Places({ option }: { option: Option }) {
           i === 0
             ? null
             : () => {
-                const id = newId('unit');
-                // The unit that was only tried gets an id of its own.
-                setOption((o) => ({
-                  ...c.option,
-                  id: o.id,
-                  name: o.name,
-                  units: c.option.units.map((u) => (o.units.some((x) => x.id === u.id) ? u : { ...u, id })),
-                }));
+                take(c);
                 const at = gatewayOf(c.option)?.place.storeyId;
                 if (at) showStorey(at);
-                void planChannels();
               },
       }))}
     />

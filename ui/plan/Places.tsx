@@ -1,11 +1,11 @@
 'use client';
 import { useMemo } from 'react';
 import { kitById } from '@/core/kit/catalogue/catalogue';
-import type { Glow } from '@/core/suggest/more';
 import type { Option } from '@/core/plan/option/schema';
 import type { Place } from '@/core/site/model/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
+import type { Glow } from '@/core/suggest/questions/goodPlaces';
 
 /** What a unit of a kit would do at each place it could stand; null while nothing is asked or the worker tries. */
 export function useGlow(option: Option | null, kitId: string | null): readonly Glow[] | null {

@@ -1,6 +1,5 @@
 'use client';
 import { memo, useMemo } from 'react';
-import type { Prediction } from '@/core/plan/predict/predict';
 import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { useDerived, useSettling } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
@@ -13,6 +12,7 @@ import { rangeWords } from '@/core/plan/predict/words';
 import { speedText } from '@/ui/pieces/format';
 import { AccessChoice } from './AccessChoice';
 import { Fixes } from './Fixes';
+import type { Prediction } from '@/core/plan/predict/prediction';
 
 /** Numbers of a prediction in words, for readers of the track. */
 function predictionLabel(p: Prediction): string {

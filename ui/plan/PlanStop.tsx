@@ -29,7 +29,6 @@ import { PlanTools } from './PlanTools';
 import { UnitPanel } from './UnitPanel';
 import { useAddUnit } from './useAddUnit';
 import { useDrawWay } from './useDrawWay';
-import { usePlanChannels } from './usePlanChannels';
 
 /** Says that a unit is locked where somebody tried to move or delete it. */
 const lockedWords = (letter: string) => `${letter} is locked: unlock it in its panel first.`;
@@ -91,7 +90,6 @@ export function PlanStop() {
   const ownKit = useJob((s) => s.plan.ownKit);
   const option = useOption();
   const { predictions, shown } = useDerived();
-  const planChannels = usePlanChannels();
   const network = useMemo(() => (option ? { option, kit: ownKit } : null), [option, ownKit]);
   const [activity, setActivity] = useState<ActivityId | ''>('');
   const [glowKit, setGlowKit] = useState('');
@@ -117,7 +115,6 @@ export function PlanStop() {
       if (of && unit && isLocked(of, unit.id)) return setHeldId(unit.id);
       setOption((o) => withoutUnit(o, s.id));
       select(null);
-      void planChannels();
     },
     letGo: () => select(null),
   });

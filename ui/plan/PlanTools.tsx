@@ -7,7 +7,7 @@ import { AreaServed } from './AreaServed';
 import { Compare } from './Compare';
 import { KitDialog } from './KitDialog';
 import { RouterWays } from './RouterWays';
-import { Schools } from './Schools';
+import { RulesOfThumb } from './RulesOfThumb';
 import { Suggest } from './Suggest';
 
 /** What can be asked of the options: side by side, by a rule, area served, who routes, the kit, and the page for the customer. */
@@ -20,7 +20,7 @@ export const PlanTools = memo(function PlanTools() {
     <div className="flex shrink-0 flex-wrap items-center gap-2" role="group" aria-label="Judge and offer">
       <Suggest />
       {hasOption && <Compare />}
-      <Schools />
+      <RulesOfThumb />
       {hasUnits && (
         <>
           <AreaServed />

@@ -9,7 +9,6 @@ import { useJob } from '@/ui/job/store';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { OfShown } from './OfShown';
 import { ChoiceTable } from './ChoiceTable';
-import { usePlanChannels } from './usePlanChannels';
 
 const ROLE_WORDS = {
   modem: 'is a modem',
@@ -21,7 +20,6 @@ const ROLE_WORDS = {
 function Ways({ option }: { option: Option }) {
   const setOption = useJob((s) => s.setOption);
   const ownKit = useJob((s) => s.plan.ownKit);
-  const planChannels = usePlanChannels();
   const question = useMemo(() => ({ kind: 'routing' as const, option }), [option]);
   const choices = useAsk<'routing'>(question);
   const gateway = gatewayOf(option);
@@ -57,7 +55,6 @@ function Ways({ option }: { option: Option }) {
             more: c.steps.join(' '),
             onTake: () => {
               setOption((o) => ({ ...c.option, id: o.id, name: o.name }));
-              void planChannels();
             },
           }))}
         />

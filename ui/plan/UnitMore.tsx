@@ -18,7 +18,6 @@ import { Button } from '@/ui/pieces/Button';
 import { SelectField } from '@/ui/pieces/fields';
 import { FeedCompare } from './FeedCompare';
 import { GatewayPlaces } from './GatewayPlaces';
-import { usePlanChannels } from './usePlanChannels';
 
 const SELF = '';
 const ENDING = {
@@ -92,7 +91,6 @@ export function UnitMore({
 }) {
   const setOption = useJob((s) => s.setOption);
   const ownKit = useJob((s) => s.plan.ownKit);
-  const planChannels = usePlanChannels();
   const locked = isLocked(option, unit.id);
   const change = (values: Partial<Unit>) =>
     setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === unit.id ? { ...u, ...values } : u)) }));
@@ -115,16 +113,7 @@ export function UnitMore({
         {feed.kind === 'line' ? (
           <GatewayPlaces option={option} />
         ) : (
-          !locked && (
-            <FeedCompare
-              unit={unit}
-              option={option}
-              onTake={(next) => {
-                change({ feed: next });
-                void planChannels();
-              }}
-            />
-          )
+          !locked && <FeedCompare unit={unit} option={option} onTake={(next) => change({ feed: next })} />
         )}
         {needsRun(feed) && (
           <Button onClick={() => onDraw(unit.id)}>

@@ -20,7 +20,6 @@ import { Channels } from './Channels';
 import { isLocked } from '@/core/plan/option/locks';
 import { Trial } from './Trial';
 import { UnitMore } from './UnitMore';
-import { usePlanChannels } from './usePlanChannels';
 import { partBecause } from '@/core/plan/links/partWords';
 
 const NONE = '';
@@ -83,7 +82,6 @@ function Settings({ unit, option, onDraw }: PanelProps) {
   const ownKit = useJob((s) => s.plan.ownKit);
   const setOption = useJob((s) => s.setOption);
   const select = useJob((s) => s.select);
-  const planChannels = usePlanChannels();
   const kit = kitById(unit.kitId, ownKit);
   const below = fedThrough(option, unit.id);
   const parents = option.units.filter((u) => !below.has(u.id));
@@ -93,11 +91,6 @@ function Settings({ unit, option, onDraw }: PanelProps) {
   const { feed } = unit;
   const locked = isLocked(option, unit.id);
   const changeFeed = (next: Feed) => change({ feed: next });
-  /** Another feed or parent changes who hears whom: channels are planned anew. */
-  const refeed = (next: Feed) => {
-    change({ feed: next });
-    void planChannels();
-  };
   const kinds = feedChoices(unit, ownKit).filter(
     (k) => k !== 'line' || unit.feed.kind === 'line' || !gatewayOf(option),
   );
@@ -122,7 +115,6 @@ function Settings({ unit, option, onDraw }: PanelProps) {
           onClick={() => {
             setOption((o) => withoutUnit(o, unit.id));
             select(null);
-            void planChannels();
           }}
         >
           <Trash2 size={15} aria-hidden="true" /> Delete unit
@@ -135,7 +127,7 @@ function Settings({ unit, option, onDraw }: PanelProps) {
           label="Fed by"
           value={unit.feed.kind}
           options={kinds.map((k) => ({ value: k, label: FEED_LABEL[k] }))}
-          onChange={(kind) => refeed(feedTo(site, kind, parent ?? gatewayOf(option), unit.place))}
+          onChange={(kind) => changeFeed(feedTo(site, kind, parent ?? gatewayOf(option), unit.place))}
         />
         {unit.feed.kind !== 'line' && (
           <SelectField
@@ -146,7 +138,7 @@ function Settings({ unit, option, onDraw }: PanelProps) {
               ...parents.map((u) => ({ value: u.id, label: `${u.letter} ${u.name}` })),
             ]}
             onChange={(id) =>
-              refeed(feedTo(site, unit.feed.kind, parents.find((u) => u.id === id) ?? null, unit.place))
+              changeFeed(feedTo(site, unit.feed.kind, parents.find((u) => u.id === id) ?? null, unit.place))
             }
           />
         )}

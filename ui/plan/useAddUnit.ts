@@ -2,15 +2,14 @@
 import { least } from 'd3-array';
 import { useCallback, useEffect, useRef } from 'react';
 import type { KitItem } from '@/core/kit/model/schema';
-import type { Prediction } from '@/core/plan/predict/predict';
 import { newUnit } from '@/core/plan/option/placing';
 import { middleOf } from '@/core/site/geometry/rooms';
 import { sheetStoreys } from '@/core/site/model/levels';
 import type { Place, Spot } from '@/core/site/model/schema';
 import { shownOption, useJobStore } from '@/ui/job/store';
 import { newId } from '@/ui/job/newId';
-import { usePlanChannels } from './usePlanChannels';
 import { VERDICT_RANK } from '@/core/site/model/verdict';
+import type { Prediction } from '@/core/plan/predict/prediction';
 
 /** The spot that is served worst, by the numbers there are; undefined before there are any. */
 function worstOf(spots: readonly Spot[], predictions: ReadonlyMap<string, Prediction>): Spot | undefined {
@@ -26,7 +25,6 @@ export function useAddUnit(
   predictions: ReadonlyMap<string, Prediction>,
 ): (kit: KitItem, at?: Place) => void {
   const store = useJobStore();
-  const planChannels = usePlanChannels();
   const now = useRef({ unserved, predictions });
   useEffect(() => {
     now.current = { unserved, predictions };
@@ -71,8 +69,7 @@ export function useAddUnit(
         }));
       state.select({ kind: 'unit', id: added.id });
       if (added.place.storeyId) state.showStorey(added.place.storeyId);
-      void planChannels();
     },
-    [store, planChannels],
+    [store],
   );
 }

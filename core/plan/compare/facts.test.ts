@@ -3,8 +3,8 @@ import { evaluate } from '../evaluate/evaluate';
 import { plainFeed } from '../option/feeds';
 import { NOTHING, contextOf, gateway, option, place, site, unit } from '../../../testing/sampleHouse';
 import type { Evaluation } from '../evaluate/evaluate';
-import type { Prediction } from '../predict/predict';
 import { headroomOf, optionFacts } from './facts';
+import type { Prediction } from '../predict/prediction';
 
 const prediction = (more: Partial<Prediction>): Prediction =>
   ({

@@ -1,6 +1,6 @@
 import type { Evaluation } from '../evaluate/evaluate';
-import type { Prediction } from '../predict/predict';
 import { servedOf, VERDICT_RANK, type Verdict } from '../../site/model/verdict';
+import type { Prediction } from '../predict/prediction';
 
 /** What is held side by side of an option. */
 export interface OptionFacts {

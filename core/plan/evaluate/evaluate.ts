@@ -9,7 +9,8 @@ import type { PlanContext } from '../network/context';
 import { loadsOf, type MediumLoad } from '../predict/load';
 import type { Part } from '../links/part';
 import { linksOf } from '../links/pipe';
-import { reckonSpots, withRead, type Prediction } from '../predict/predict';
+import { reckonSpots, withRead } from '../predict/predict';
+import type { Prediction } from '../predict/prediction';
 
 /** Everything that is computed of one option, as plain data. */
 export interface Evaluation {

@@ -95,10 +95,13 @@ export const option = z.strictObject({
 });
 export type Option = z.infer<typeof option>;
 
+/** Options of one plan at most. */
+export const MOST_OPTIONS = 12;
+
 export const plan = z.strictObject({
   /** The network as it is before anything is done: an option like any other. */
   today: option,
-  options: z.array(option).max(12),
+  options: z.array(option).max(MOST_OPTIONS),
   ownKit: z.array(kitItem).max(100),
   /** Materials with the job's own prices, and further ones. */
   ownMaterials: z.array(materialItem).max(200).default([]),

@@ -2,7 +2,7 @@ import { chainOf } from '../../feed/chain';
 import { decide, predictedVerdict } from '../links/judge';
 import type { Part } from '../links/part';
 import type { SpotRead } from '../network/read';
-import type { Prediction } from './predict';
+import type { Prediction } from './prediction';
 
 /** A pipe that gives what was read: the last way to the device takes what is missing, and no length is narrower than the whole. */
 function pipeThatGives(pipe: readonly Part[], downMbps: number, upMbps: number): Part[] {

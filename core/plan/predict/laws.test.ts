@@ -10,11 +10,12 @@ import { withChannels } from '../links/channelPlan';
 import { planContext, type PlanContext } from '../network/context';
 import { loadsOf } from './load';
 import { partsOf } from '../cost/parts';
-import { predictOption, type Prediction } from './predict';
+import { predictOption } from './predict';
 import { ruleNotices } from '../rules/rules';
 import { type Option, type Unit } from '../option/schema';
 import { heldBackLabel, problemWords } from './words';
 import { plainFeed } from '../option/feeds';
+import type { Prediction } from './prediction';
 
 const farm = quillfeatherFarm();
 const context = planContext(farm);

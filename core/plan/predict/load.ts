@@ -1,9 +1,9 @@
 import { airtimeKey, contentionOf } from '../links/airtime';
 import type { PlanContext } from '../network/context';
-import type { Prediction } from './predict';
 import type { Option } from '../option/schema';
 import { parentIdOf } from '../option/feeds';
 import { partLabel } from '../links/partWords';
+import type { Prediction } from './prediction';
 
 /** Share of a radio channel and of a wire that may be used at the busiest hour (estimates). */
 export const AIR_LOAD_LIMIT = 0.7;

@@ -1,4 +1,3 @@
-import type { Band } from '../../radio/link/bands';
 import { chainOf } from '../../feed/chain';
 import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
@@ -6,81 +5,15 @@ import type { Option } from '../option/schema';
 import { accessThrough, leadAccess, type Access } from '../links/access';
 import { asRead } from './asRead';
 import type { PlanContext } from '../network/context';
-import { decide, isSilent, meets, predictedVerdict, type DecidedBy } from '../links/judge';
-import type { Part, UnsureLink } from '../links/part';
+import { decide, isSilent, meets, predictedVerdict } from '../links/judge';
+import type { UnsureLink } from '../links/part';
 import { linksOf, lowReaches, pipeOf, rangesOf, type OptionLinks } from '../links/pipe';
 import type { Verdict } from '../../site/model/verdict';
+import { type Prediction, noLink } from './prediction';
 
 /** A client sticks to a unit heard at this level or better and less than this below the best (estimates); under two names to any not yet lost. */
 export const STICK_DBM = -72;
 export const STICK_WITHIN_DB = 8;
-
-/** Why a spot has no link. */
-export type NoLink =
-  { kind: 'noUnits' | 'notJoined' | 'noBand' | 'readSilent' } | { kind: 'tooWeak'; levelDbm: number };
-
-/** What one spot gets under an option: numbers and facts; `words.ts` makes sentences of them. */
-export interface Prediction {
-  spotId: string;
-  number: number;
-  name: string;
-  need: Need;
-  /** Band the device uses; null without a link, or on a wire. */
-  band: Band | null;
-  unitId: string | null;
-  rssiDbm: number | null;
-  /** Spread of that level, dB. */
-  sigmaDb: number;
-  phyMbps: number;
-  downMbps: number;
-  upMbps: number;
-  downRangeMbps: [number, number];
-  upRangeMbps: [number, number];
-  /** Loaded round trip, ms. */
-  latencyMs: number;
-  decidedBy: DecidedBy;
-  verdict: Verdict;
-  pipe: Part[];
-  /** Index in the pipe of the part that holds it back in the deciding direction. */
-  narrowest: number;
-  /** What it would give without that part, Mb/s, and the index of the part that would hold it back then. */
-  wouldGiveMbps: number;
-  second: number;
-  /** The unit a device that does not let go may stay on, and what it gets there. */
-  stuck: { unitId: string; downMbps: number; upMbps: number } | null;
-  /** Why there is no link, where there is none. */
-  problem: NoLink | null;
-  /** Runs of this very network at the spot that the figures are taken from; 0 where they are predicted. */
-  runs: number;
-}
-
-function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
-  return {
-    spotId: spot.id,
-    number: spot.number,
-    name: spot.name,
-    need,
-    band: null,
-    unitId: null,
-    rssiDbm: null,
-    sigmaDb: 0,
-    phyMbps: 0,
-    downMbps: 0,
-    upMbps: 0,
-    downRangeMbps: [0, 0],
-    upRangeMbps: [0, 0],
-    latencyMs: 0,
-    decidedBy: 'down',
-    verdict: 'silent',
-    pipe: [],
-    narrowest: 0,
-    wouldGiveMbps: 0,
-    second: 0,
-    stuck: null,
-    problem,
-    runs: 0,
-  };
-}
 
 /** Ways the device at a spot has to the network: the wire it is on, else every unit it hears, the one it chooses first. */
 export function waysTo(context: PlanContext, option: Option, links: OptionLinks, spot: Spot): Access[] {

@@ -1,4 +1,4 @@
-import type { Prediction } from './predict';
+import type { Prediction } from './prediction';
 
 /** Levels nearer than this are the same level to a reading, dB. */
 export const SAME_LEVEL_DB = 0.5;

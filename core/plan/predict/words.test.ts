@@ -2,9 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import { gateway, option, place, unit } from '../../../testing/sampleHouse';
 import { plainFeed } from '../option/feeds';
 import type { Part, Why } from '../links/part';
-import type { NoLink, Prediction } from './predict';
 import { heldBackLabel, problemWords, rangeWords } from './words';
 import { partBecause, partLabel } from '../links/partWords';
+import type { NoLink, Prediction } from './prediction';
 
 const house = option(gateway, unit('B', place(10), plainFeed('wireless', 'a')));
 const part = (why: Why, more: Partial<Part> = {}): Part => ({

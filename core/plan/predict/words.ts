@@ -1,8 +1,8 @@
 import { levelText } from '../../site/model/levelText';
 import type { Option } from '../option/schema';
 import type { Part } from '../links/part';
-import type { Prediction } from './predict';
 import { partLabel } from '../links/partWords';
+import type { Prediction } from './prediction';
 
 /** Why there is no link at a spot, in words; null where there is one. */
 export function problemWords({ problem }: Pick<Prediction, 'problem'>): string | null {

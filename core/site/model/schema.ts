@@ -234,6 +234,9 @@ export const clientType = z.enum([
 ]);
 export type ClientTypeId = z.infer<typeof clientType>;
 
+/** What runs at one spot or in one room at most. */
+export const MOST_ACTIVITIES = 12;
+
 export const spot = z.strictObject({
   id,
   number: z.number().int().min(1).max(999),
@@ -241,7 +244,7 @@ export const spot = z.strictObject({
   place,
   client: clientType,
   deviceName: z.string().max(80),
-  activities: z.array(activityCount).max(12),
+  activities: z.array(activityCount).max(MOST_ACTIVITIES),
   complaint: z.string().max(400),
 });
 export type Spot = z.infer<typeof spot>;
@@ -251,7 +254,7 @@ export const room = z.strictObject({
   storeyId: id,
   name: label,
   at: point,
-  activities: z.array(activityCount).max(12).nullable(),
+  activities: z.array(activityCount).max(MOST_ACTIVITIES).nullable(),
   /** What it asks of what stands in it; a plain dry room asks nothing. */
   conditions: z.array(condition).max(5).optional(),
 });

@@ -15,29 +15,29 @@ import { portMaps } from '../../plan/links/ports';
 import { cableRunOf, hangsByLead } from '../../plan/network/cableRun';
 import { contextOf, gateway, NOTHING, option, place, unit } from '../../../testing/sampleHouse';
 import { needOf } from '../../site/model/needs';
-import { unitAt } from '../more';
-import { SCHOOLS, type School } from '../schoolList';
-import { beginning } from '../schoolNetwork';
+import { POLICIES, type Policy } from '../choices/policies';
+import { beginning } from '../choices/beginning';
 import { changesOf, isOf } from './atHand';
 import { optionsOf } from './choice';
-import { design } from './design';
+import { suggest } from './suggest';
 import { linkTable } from './linkTable';
 import { lossesOf } from './losses';
 import { LeastPrices } from './prices';
 import { attached, type Solve } from './program';
-import type { DesignProgress } from './search';
+import type { SearchProgress } from './judged';
 import { smallHouse, smallToday } from '../../../testing/smallHouse';
 import { solveWith, type LpSolver } from './solver';
 import { withSwitches } from './switches';
 import type { Verdict } from '../../site/model/verdict';
+import { unitAt } from '../choices/addedUnit';
 
 let solve: Solve;
 beforeAll(async () => {
   solve = solveWith((await highsLoader()) as unknown as LpSolver);
 });
 const noPause = () => Promise.resolve();
-const schoolOf = (id: string): School => SCHOOLS.find((s) => s.id === id)!;
-const extenders: School = { ...schoolOf('spendLeast'), feeds: 'any', placing: 'any' };
+const policyOf = (id: string): Policy => POLICIES.find((s) => s.id === id)!;
+const extenders: Policy = { ...policyOf('spendLeast'), feeds: 'any' };
 const priceMinor = (context: ReturnType<typeof smallHouse>, o: Option) =>
   priceOf(partsOf(context, o, smallToday), workOf(context, o, smallToday), context.brief.labourMinorPerHour)
     .totalMinor;
@@ -121,9 +121,9 @@ describe('least prices', () => {
   test('sums of them are never more than what networks cost, over every pair of columns of small houses', async () => {
     for (const seed of [2, 5]) {
       const context = smallHouse(seed, { rooms: 6, outlets: 5, coax: true });
-      const school: School = { ...schoolOf('replace'), kits: ['mesh-dual', 'mesh-own-radio'] };
-      const base = beginning(context, school, 'replace', smallToday, [])!;
-      const table = await linkTable(context, smallToday, school, base, noPause);
+      const policy: Policy = { ...policyOf('replace'), kits: ['mesh-dual', 'mesh-own-radio'] };
+      const base = beginning(context, policy, 'replace', smallToday, [])!;
+      const table = await linkTable(context, smallToday, policy, base, noPause);
       const { boxes } = table;
       const boxed = (kitId: string, more: number): number => {
         const of = boxes.find((b) => b.kitId === kitId);
@@ -186,7 +186,7 @@ describe('least prices', () => {
 describe('what is lost together', () => {
   test('holds: while those columns stand the spot gets no more, whatever stands beside them', async () => {
     const rank: Record<Verdict, number> = { silent: 0, short: 1, tight: 2, serves: 3 };
-    const school: School = { ...schoolOf('wirelessFirst'), kits: ['mesh-dual'] };
+    const policy: Policy = { ...policyOf('wirelessFirst'), kits: ['mesh-dual'] };
     const checked: { got: number; less: number }[] = [];
     for (const [seed, rooms] of [
       [1, 5],
@@ -196,8 +196,8 @@ describe('what is lost together', () => {
       [5, 7],
     ] as const) {
       const context = smallHouse(seed, { rooms, outlets: 8 });
-      const base = beginning(context, school, 'replace', smallToday, [])!;
-      const table = await linkTable(context, smallToday, school, base, noPause);
+      const base = beginning(context, policy, 'replace', smallToday, [])!;
+      const table = await linkTable(context, smallToday, policy, base, noPause);
       const first = table.columns.flatMap((c, j) =>
         c.parents === null && table.columns.findIndex((o) => o.place === c.place) === j ? [j] : [],
       );
@@ -226,15 +226,15 @@ describe('what is lost together', () => {
 
 describe('the plan at hand', () => {
   const context = smallHouse(2);
-  const ask = { school: extenders, most: 2, locked: [], pause: noPause };
+  const ask = { policy: extenders, most: 2, locked: [], pause: noPause };
   const extender = (id: string, x: number): Unit => ({
     ...unitAt(context, smallToday, kitById('extender-ax')!, { storeyId: 'g', xM: x, yM: 3, heightM: 1 }, id),
     feed: plainFeed('wireless', 'old'),
   });
   const atHand: Option = { ...smallToday, id: 'hand', units: [...smallToday.units, extender('e', 10)] };
-  test('is one of a school by its router, kits and feeds; what is locked is always right', () => {
+  test('is one of a policy by its router, kits and feeds; what is locked is always right', () => {
     expect(isOf(context, extenders, atHand, [])).toBe(true);
-    expect(isOf(context, schoolOf('wireFirst'), atHand, [])).toBe(false);
+    expect(isOf(context, policyOf('wireFirst'), atHand, [])).toBe(false);
     const wired = {
       ...atHand,
       units: atHand.units.map((u) => (u.id === 'e' ? { ...u, feed: plainFeed('ethernet', 'old') } : u)),
@@ -257,41 +257,41 @@ describe('the plan at hand', () => {
     for (const o of kept) expect(e(o)).toEqual(e(atHand));
   });
   test('comes first, is said at once, and ends with what is found without it', async () => {
-    const plain = (await design(context, smallToday, ask, solve))!;
-    const told: DesignProgress[] = [];
-    const again = (await design(
+    const plain = (await suggest(context, smallToday, ask, solve))!;
+    const told: SearchProgress[] = [];
+    const again = (await suggest(
       context,
       smallToday,
       { ...ask, from: atHand, progress: (p) => told.push(p) },
       solve,
     ))!;
-    expect(again.cheapestMinor).toBe(plain.cheapestMinor);
-    expect(again.isProven).toBe(true);
+    expect(again.proof.cheapestMinor).toBe(plain.proof.cheapestMinor);
+    expect(again.proof.isProven).toBe(true);
     const firstBest = told.findIndex((p) => p.best !== null);
     const firstTable = told.findIndex((p) => p.words.startsWith('Places and links'));
     expect(firstBest).toBeGreaterThanOrEqual(0);
     expect(firstBest).toBeLessThan(firstTable);
     expect(told[firstBest]!.best).toMatchObject({ of: context.site.spots.length });
     // From its own answer nothing better is found.
-    const settled = (await design(context, smallToday, { ...ask, from: plain.option }, solve))!;
-    expect(settled.cheapestMinor).toBe(plain.cheapestMinor);
+    const settled = (await suggest(context, smallToday, { ...ask, from: plain.option }, solve))!;
+    expect(settled.proof.cheapestMinor).toBe(plain.proof.cheapestMinor);
   });
   test('a unit that is locked keeps what it hangs on, and a search with it ends', async () => {
     const far = { ...extender('far', 14), feed: plainFeed('wireless', 'e'), letter: 'C' };
     const chain = withLock({ ...atHand, units: [...atHand.units, far] }, 'far', true);
     const locked = lockedUnits(chain);
     expect(locked.map((u) => u.id)).toEqual(['old', 'e', 'far']);
-    const found = (await design(context, smallToday, { ...ask, locked, from: chain }, solve))!;
+    const found = (await suggest(context, smallToday, { ...ask, locked, from: chain }, solve))!;
     expect(found.option.units.map((u) => u.id)).toEqual(expect.arrayContaining(['old', 'e', 'far']));
     // Even one whose parent is gone ends with an answer.
-    const alone = (await design(context, smallToday, { ...ask, locked: [far] }, solve))!;
+    const alone = (await suggest(context, smallToday, { ...ask, locked: [far] }, solve))!;
     expect(alone.option.units.map((u) => u.id)).toContain('far');
   });
   test('where nothing is as sure as asked the surest of the best is said, and that it is not', async () => {
-    const sure = (await design(context, smallToday, { ...ask, chance: 0.99 }, solve))!;
-    const plain = (await design(context, smallToday, ask, solve))!;
-    expect(plain.isAsSure).toBe(true);
-    expect(sure.isAsSure).toBe(sure.chance.whole >= 0.99);
+    const sure = (await suggest(context, smallToday, { ...ask, chance: 0.99 }, solve))!;
+    const plain = (await suggest(context, smallToday, ask, solve))!;
+    expect(plain.proof.isAsSure).toBe(true);
+    expect(sure.proof.isAsSure).toBe(sure.chance.whole >= 0.99);
     expect(sure.chance.whole).toBeGreaterThanOrEqual(plain.chance.whole);
   });
 });

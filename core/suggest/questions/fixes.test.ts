@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
-import { evaluate } from '../plan/evaluate/evaluate';
-import { smallHouse, smallToday as today } from '../../testing/smallHouse';
+import { evaluate } from '../../plan/evaluate/evaluate';
+import { smallHouse, smallToday as today } from '../../../testing/smallHouse';
 import { fixesOf } from './fixes';
 
 const context = smallHouse(12, { rooms: 7, outlets: 8, coax: true });

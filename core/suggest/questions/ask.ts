@@ -1,14 +1,15 @@
-import { kitById } from '../kit/catalogue/catalogue';
-import type { PlanContext } from '../plan/network/context';
-import { evaluate } from '../plan/evaluate/evaluate';
-import type { Option, Unit } from '../plan/option/schema';
-import { routingChoices, type RoutingChoice } from '../plan/network/routing';
+import { kitById } from '../../kit/catalogue/catalogue';
+import type { PlanContext } from '../../plan/network/context';
+import { evaluate } from '../../plan/evaluate/evaluate';
+import type { Option, Unit } from '../../plan/option/schema';
+import { routingChoices, type RoutingChoice } from '../../plan/network/routing';
 import { fixesOf, type Fix } from './fixes';
 import { compareFeeds, type FeedChoice } from './feeds';
-import { gatewayChoices, glowOf, type GatewayChoice, type Glow } from './more';
-import { SCHOOLS } from './schoolList';
-import { planBySchool, type SchoolPlan } from './schools';
-import { servedOf } from '../site/model/verdict';
+import { servedOf } from '../../site/model/verdict';
+import { glowOf, type Glow } from './goodPlaces';
+import { gatewayChoices, type GatewayChoice } from './gatewayPlaces';
+import { type RulePlan, planByRule } from './ruleOfThumb';
+import { RULES_OF_THUMB } from '../choices/policies';
 
 /** What can be asked about an option: each kind with what it is asked of. */
 export type Question =
@@ -16,7 +17,7 @@ export type Question =
   | { kind: 'glow'; option: Option; kitId: string }
   | { kind: 'gateway'; option: Option }
   | { kind: 'routing'; option: Option }
-  | { kind: 'school'; schoolId: string; locked: readonly Unit[] }
+  | { kind: 'rule'; ruleId: string; locked: readonly Unit[] }
   | { kind: 'fixes'; option: Option; spotId: string };
 
 /** A way with the router, with what it gives and takes. */
@@ -31,7 +32,7 @@ export interface Answers {
   glow: Glow[];
   gateway: GatewayChoice[];
   routing: PricedRouting[];
-  school: SchoolPlan | null;
+  rule: RulePlan | null;
   fixes: Fix[];
 }
 
@@ -65,9 +66,9 @@ export async function answer<K extends Question['kind']>(
         });
       case 'fixes':
         return fixesOf(context, today, q.option, q.spotId, pause);
-      case 'school': {
-        const school = SCHOOLS.find((s) => s.id === q.schoolId);
-        return school ? planBySchool(context, today, school, q.locked, pause) : null;
+      case 'rule': {
+        const rule = RULES_OF_THUMB.find((r) => r.id === q.ruleId);
+        return rule ? planByRule(context, today, rule, q.locked) : null;
       }
     }
   })();

@@ -11,10 +11,9 @@ import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
 import { needOf } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
-import { areThinned, fits, isTaken, placesFor, type Candidate } from '../candidates';
-import { unitOn } from '../more';
-import type { School } from '../schoolList';
-import { feedsFor } from '../schoolNetwork';
+import { areThinned, fits, isTaken, placesFor, type Candidate } from '../choices/places';
+import type { Policy } from '../choices/policies';
+import { feedsFor } from '../choices/beginning';
 import {
   classesOf,
   standKey,
@@ -25,6 +24,7 @@ import {
   type SpotLink,
 } from './columns';
 import { LeastPrices } from './prices';
+import { unitOn } from '../choices/addedUnit';
 
 /** A unit that hears its parent with less than this, Mb/s, is no parent to others and no link worth a column. */
 const LEAST_HOP_MBPS = 1;
@@ -87,10 +87,10 @@ function linksUnder(context: PlanContext, base: Option, stand: Stand, unit: Unit
   };
 }
 
-/** What a table is made of: a job with a network that is there from the start, and a school. */
+/** What a table is made of: a job with a network that is there from the start, and a policy. */
 interface Ground {
   context: PlanContext;
-  school: School;
+  policy: Policy;
   base: Option;
   spots: readonly Spot[];
   here: readonly SpotLink[];
@@ -122,9 +122,9 @@ function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, 
   };
 }
 
-/** Units that hang on what is there from the start, by every feed of the school. */
+/** Units that hang on what is there from the start, by every feed of the policy. */
 async function firstColumns(ground: Ground, pause: () => Promise<void>) {
-  const { context, school, base, kits, places } = ground;
+  const { context, policy, base, kits, places } = ground;
   const columns: Column[] = [];
   const stands = new Map<string, Stand>();
   for (const place of places) {
@@ -132,7 +132,7 @@ async function firstColumns(ground: Ground, pause: () => Promise<void>) {
     for (const kit of kits) {
       if (!fits(kit, place)) continue;
       const plain = plainAt(ground, place, kit);
-      for (const feed of feedsFor(context, school, base, plain, kit)) {
+      for (const feed of feedsFor(context, policy, base, plain, kit)) {
         const unit = { ...plain, feed };
         const links = linksOf(context, { ...base, units: [...base.units, unit] });
         const hop = links.hops.get(unit.id);
@@ -197,14 +197,14 @@ async function secondColumns(
 }
 
 /**
- * Everything that could be added to a network by a school, each with its least cost and what every spot would get of it.
+ * Everything that could be added to a network by a policy, each with its least cost and what every spot would get of it.
  * `radios` holds one unit for each kit at each place whose ways to the spots are known; several tables share it. `share` is that of
  * the draws in which a spot may miss its need and still serve, a tenth where nothing is said.
  */
 export async function linkTable(
   context: PlanContext,
   today: Option,
-  school: School,
+  policy: Policy,
   base: Option,
   pause: () => Promise<void>,
   radios: Map<string, Unit> = new Map(),
@@ -217,14 +217,14 @@ export async function linkTable(
       .map((u) => spotLink(context, links, u, u, s, share))
       .reduce((best, l) => (l.choiceDbm > best.choiceDbm ? l : best), NOTHING),
   );
-  const kits = school.kits.map((id) => kitById(id, context.ownKit)!);
+  const kits = policy.kits.map((id) => kitById(id, context.ownKit)!);
   const places = placesFor(context, kits).filter((c) => !isTaken(base, c.place));
-  const prices = new LeastPrices(context, base, today, school.kits);
-  const ground: Ground = { context, school, base, spots, here, prices, kits, places, radios, share };
+  const prices = new LeastPrices(context, base, today, policy.kits);
+  const ground: Ground = { context, policy, base, spots, here, prices, kits, places, radios, share };
   const { columns, stands } = await firstColumns(ground, pause);
   const areFew = places.length - 1 <= MOST_PARENT_PLACES;
   const most = areFew ? places.length : FEW_PARENT_PLACES;
-  const second = school.feeds === 'wire' ? [] : await secondColumns(ground, stands, most, pause);
+  const second = policy.feeds === 'wire' ? [] : await secondColumns(ground, stands, most, pause);
   return {
     base,
     here,
@@ -233,6 +233,6 @@ export async function linkTable(
     boxes: prices.boxes,
     ports: prices.ports,
     spots,
-    isWhole: !areThinned(context, kits) && (school.feeds === 'wire' || areFew),
+    isWhole: !areThinned(context, kits) && (policy.feeds === 'wire' || areFew),
   };
 }

@@ -5,19 +5,41 @@ import { predictOption } from '../../plan/predict/predict';
 import { gatewayOf } from '../../plan/option/graph';
 import { withoutUnit } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
-import { MESH } from '../schoolList';
-import { beginning } from '../schoolNetwork';
+import { MESH } from '../choices/policies';
+import { beginning } from '../choices/beginning';
 import { chanceOf, type Chance } from './chance';
 import { linkTable } from './linkTable';
 import type { Solve } from './program';
-import { ABOUT, gapOf, Search, shareOf, type DesignAsk, type Found } from './search';
+import { ABOUT, gapOf, Search, shareOf, type SearchAsk, type Found } from './judged';
 import { servedOf } from '../../site/model/verdict';
+import type { Proposal } from '../choices/added';
 
-/** A plan that was found, with its proof. */
-export interface Design {
-  option: Option;
-  evaluation: Evaluation;
+/** What proves a plan, or what of it is open. Values in minor units. */
+export interface Proof {
+  /** Whether nothing better is left among the places, kits and backhauls of the tables. */
+  isProven: boolean;
+  /** Whether every place and way was in the tables; else some were left out, and nothing is proven. */
+  isWhole: boolean;
+  /** Whether it is as sure as was asked; true where nothing was. */
+  isAsSure: boolean;
+  /** Least any plan of these places, kits and feeds can be worth. */
+  boundMinor: number;
+  /** What the cheapest plan that serves as much is worth: the surest of those about as cheap is taken. */
+  cheapestMinor: number;
+  /** How much less a plan could still cost, as a share; 0 where it is proven. */
+  gap: number;
+  /** Programs solved and networks judged. */
+  solved: number;
+  judged: number;
+  places: number;
+  columns: number;
+}
+
+/** A plan that was found, with its proof and its chance. */
+export interface Suggestion extends Proposal {
+  proof: Proof;
   chance: Chance;
+  evaluation: Evaluation;
   /** The chance that every spot serves with nothing done. */
   todayChance: number;
   /** What it costs and what its spots weigh, minor units. */
@@ -30,28 +52,10 @@ export interface Design {
   lockStops: readonly string[];
   /** Spots it does not serve, and what would have to give for each. */
   unmet: readonly Unmet[];
-  /** Least any plan of these places, kits and feeds can be worth, minor units. */
-  boundMinor: number;
-  /** Whether it is as sure as was asked; true where nothing was. */
-  isAsSure: boolean;
-  /** Whether nothing better is left among them. */
-  isProven: boolean;
-  /** What the cheapest plan that serves as much is worth, minor units: the surest of those about as cheap is taken. */
-  cheapestMinor: number;
-  /** Whether every place and way was in the tables; else some were left out, and nothing is proven. */
-  isWhole: boolean;
-  /** How much less a plan could still cost, as a share; 0 where it is proven. */
-  gap: number;
-  /** Programs solved and networks judged. */
-  solved: number;
-  judged: number;
-  places: number;
-  columns: number;
 }
 
 /** A plan beside the one that was taken, for a look at what more money would make surer. */
-export interface OtherPlan {
-  option: Option;
+export interface OtherPlan extends Proposal {
   priceMinor: number;
   chance: number;
 }
@@ -69,17 +73,17 @@ export interface Unmet {
   words: string;
 }
 
-/** The networks a search begins with: what is locked, and the ways with the router a school allows, each kit of a gateway apart. */
-function beginnings(context: PlanContext, ask: DesignAsk, today: Option): Option[] {
-  const { school, locked } = ask;
-  const ways = school.router === 'any' ? (['replace', 'behind'] as const) : [school.router];
-  const mesh = school.kits.filter((k) => (MESH as readonly string[]).includes(k));
+/** The networks a search begins with: what is locked, and the ways with the router a policy allows, each kit of a gateway apart. */
+function beginnings(context: PlanContext, ask: SearchAsk, today: Option): Option[] {
+  const { policy, locked } = ask;
+  const ways = policy.router === 'any' ? (['replace', 'behind'] as const) : [policy.router];
+  const mesh = policy.kits.filter((k) => (MESH as readonly string[]).includes(k));
   return ways.flatMap((way) => {
-    const base = beginning(context, school, way, today, locked);
+    const base = beginning(context, policy, way, today, locked);
     if (!base) return [];
     if (way === 'behind') {
       // With plug-in units alone the box serves as it is; a mesh hangs on it by a lead.
-      const plug = { ...school, kits: school.kits.filter((k) => !mesh.includes(k)) };
+      const plug = { ...policy, kits: policy.kits.filter((k) => !mesh.includes(k)) };
       const bare = plug.kits.length > 0 ? beginning(context, plug, way, today, locked) : null;
       return bare && mesh.length > 0 ? [bare, base] : [base];
     }
@@ -96,7 +100,11 @@ function beginnings(context: PlanContext, ask: DesignAsk, today: Option): Option
 }
 
 /** Judged plans that serve as much as the one that was taken, by price; each is surer than all that are cheaper. */
-function othersOf(judgedPlans: readonly Found[], taken: Found): OtherPlan[] {
+function othersOf(
+  judgedPlans: readonly Found[],
+  taken: Found,
+  propose: (o: Option) => Proposal,
+): OtherPlan[] {
   const served = (f: Found) => servedOf(f.evaluation.predictions).length;
   const as = judgedPlans.filter((f) => served(f) >= served(taken));
   as.sort((a, b) => a.evaluation.price.totalMinor - b.evaluation.price.totalMinor);
@@ -104,7 +112,7 @@ function othersOf(judgedPlans: readonly Found[], taken: Found): OtherPlan[] {
   for (const f of as) {
     const last = out[out.length - 1];
     if (!last || f.chance().whole > last.chance)
-      out.push({ option: f.option, priceMinor: f.evaluation.price.totalMinor, chance: f.chance().whole });
+      out.push({ ...propose(f.option), priceMinor: f.evaluation.price.totalMinor, chance: f.chance().whole });
   }
   return out;
 }
@@ -131,23 +139,23 @@ function unmetOf({ evaluation }: Found, reachable: ReadonlySet<string>): Unmet[]
       name,
       words: reachable.has(spotId)
         ? `${verdict}: a unit could serve it, but not within the budget, the number of units and the load. Allow more of one of them.`
-        : `${verdict}: no place, kit and feed of this school serves it surely. Allow a cable, an outlet nearer to it, a wire to its device, or less of a need.`,
+        : `${verdict}: no place, kit and feed of this policy serves it surely. Allow a cable, an outlet nearer to it, a wire to its device, or less of a need.`,
     }));
 }
 
 /**
- * The plan that is worth most among the candidate places, kits and feeds of a school: a program over the link table is solved, what
+ * The plan that is worth most among the candidate places, kits and feeds of a policy: a program over the link table is solved, what
  * it chooses is judged by the full model, and a choice that was judged is cut off; it ends when the least the program can still
  * find is no better than the best judged (then it is proven), or after a number of programs (then the gap is said). The
  * table only ever says too much, never too little: each link is that of a lone unit, each kit at its least price.
  * Null where nothing can stand on the line.
  */
-export async function design(
+export async function suggest(
   context: PlanContext,
   today: Option,
-  ask: DesignAsk,
+  ask: SearchAsk,
   solve: Solve,
-): Promise<Design | null> {
+): Promise<Suggestion | null> {
   const reachable = new Set<string>();
   const radios = new Map<string, Unit>();
   // The cheapest beginning first: what it leads to cuts the search of the others short.
@@ -160,7 +168,7 @@ export async function design(
   let [places, columns] = [0, 0];
   for (const [i, base] of starts.entries()) {
     search.tell(`Places and links, ${i + 1} of ${starts.length}`, null);
-    const table = await linkTable(context, today, ask.school, base, ask.pause, radios, shareOf(ask.chance));
+    const table = await linkTable(context, today, ask.policy, base, ask.pause, radios, shareOf(ask.chance));
     places = Math.max(places, new Set(table.columns.map((c) => c.place)).size);
     columns += table.columns.length;
     for (const c of table.columns)
@@ -182,24 +190,26 @@ export async function design(
           .sort((a, b) => b.chance().whole - a.chance().whole || a.valueMinor - b.valueMinor)[0]!
       : cheapest;
   return {
-    option: found.option,
+    ...search.propose(found.option),
     evaluation: found.evaluation,
     chance: found.chance(),
     valueMinor: found.valueMinor,
-    boundMinor: least,
-    isProven,
-    isAsSure: ask.chance === undefined || found.chance().whole >= ask.chance,
+    proof: {
+      isProven,
+      isWhole,
+      isAsSure: ask.chance === undefined || found.chance().whole >= ask.chance,
+      boundMinor: least,
+      cheapestMinor: cheapest.valueMinor,
+      gap: isProven ? 0 : gapOf(cheapest.valueMinor, least),
+      solved,
+      judged,
+      places,
+      columns,
+    },
     todayChance: today.units.length > 0 ? chanceOf(context, today).whole : 0,
-    others: othersOf(alike, found),
+    others: othersOf(alike, found, search.propose),
     lockStops: found.evaluation.notices.flatMap((n) => (n.weight === 'stop' ? [n.words] : [])),
     reasons: reasonsOf(context, found),
     unmet: unmetOf(found, reachable),
-    cheapestMinor: cheapest.valueMinor,
-    isWhole,
-    gap: isProven ? 0 : gapOf(cheapest.valueMinor, least),
-    solved,
-    judged,
-    places,
-    columns,
   };
 }

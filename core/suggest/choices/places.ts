@@ -1,12 +1,12 @@
-import type { Mount } from '../kit/model/details';
-import type { KitItem } from '../kit/model/schema';
-import type { PlanContext } from '../plan/network/context';
-import type { Option } from '../plan/option/schema';
-import { apartM, areWithin } from '../site/geometry/apart';
-import { roomNameAt } from '../site/geometry/roomName';
-import { roomsOn } from '../site/geometry/rooms';
-import { boxAround, eavesLevelM, inside } from '../site/model/levels';
-import type { Building, Place, Point, Site } from '../site/model/schema';
+import type { Mount } from '../../kit/model/details';
+import type { KitItem } from '../../kit/model/schema';
+import type { PlanContext } from '../../plan/network/context';
+import type { Option } from '../../plan/option/schema';
+import { apartM, areWithin } from '../../site/geometry/apart';
+import { roomNameAt } from '../../site/geometry/roomName';
+import { roomsOn } from '../../site/geometry/rooms';
+import { boxAround, eavesLevelM, inside } from '../../site/model/levels';
+import type { Building, Place, Point, Site } from '../../site/model/schema';
 
 /** A place a unit could stand at, with what is there for it. */
 export interface Candidate {

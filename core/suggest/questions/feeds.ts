@@ -1,13 +1,13 @@
-import { apartM } from '../site/geometry/apart';
-import type { FeedKind } from '../kit/model/schema';
-import { kitOf, type PlanContext } from '../plan/network/context';
-import { evaluate } from '../plan/evaluate/evaluate';
-import { runsBetween } from '../plan/network/surroundings';
-import { categoryLabel, parentIdOf } from '../plan/option/feeds';
-import { fedThrough } from '../plan/option/graph';
-import { FEED_LABEL, feedTo } from '../plan/option/placing';
-import type { Feed, FeedOf, Option, Unit } from '../plan/option/schema';
-import { servedOf } from '../site/model/verdict';
+import { apartM } from '../../site/geometry/apart';
+import type { FeedKind } from '../../kit/model/schema';
+import { kitOf, type PlanContext } from '../../plan/network/context';
+import { evaluate } from '../../plan/evaluate/evaluate';
+import { runsBetween } from '../../plan/network/surroundings';
+import { categoryLabel, parentIdOf } from '../../plan/option/feeds';
+import { fedThrough } from '../../plan/option/graph';
+import { FEED_LABEL, feedTo } from '../../plan/option/placing';
+import type { Feed, FeedOf, Option, Unit } from '../../plan/option/schema';
+import { servedOf } from '../../site/model/verdict';
 
 /** A feed that is possible for a unit here and now, with what it gives and what it takes. */
 export interface FeedChoice {

@@ -1,20 +1,21 @@
-import { kitById } from '../kit/catalogue/catalogue';
-import type { PlanContext } from '../plan/network/context';
-import { evaluate } from '../plan/evaluate/evaluate';
-import { predictOption } from '../plan/predict/predict';
-import { gatewayOf } from '../plan/option/graph';
-import type { Option } from '../plan/option/schema';
-import { fits, isTaken, placesFor } from './candidates';
+import { kitById } from '../../kit/catalogue/catalogue';
+import type { PlanContext } from '../../plan/network/context';
+import { evaluate } from '../../plan/evaluate/evaluate';
+import { predictOption } from '../../plan/predict/predict';
+import { gatewayOf } from '../../plan/option/graph';
+import type { Option } from '../../plan/option/schema';
+import { fits, isTaken, placesFor } from '../choices/places';
 import { compareFeeds } from './feeds';
-import { gatewayChoices, unitOn } from './more';
-import { SCHOOLS } from './schoolList';
-import { feedsFor } from './schoolNetwork';
-import { servedOf } from '../site/model/verdict';
+import { POLICIES } from '../choices/policies';
+import { feedsFor } from '../choices/beginning';
+import { servedOf } from '../../site/model/verdict';
+import { unitOn } from '../choices/addedUnit';
+import { gatewayChoices } from './gatewayPlaces';
+import { type Proposal, proposed } from '../choices/added';
 
 /** One change that would serve a spot, with what the whole option then does and takes. */
-export interface Fix {
+export interface Fix extends Proposal {
   label: string;
-  option: Option;
   /** Spots the whole option serves then, what it costs in all, and more than now; minor units. */
   served: number;
   totalMinor: number;
@@ -48,7 +49,7 @@ export async function fixesOf(
     if (e.notices.some((n) => n.weight === 'stop')) return;
     found.push({
       label,
-      option: tried,
+      ...proposed(tried, [option]),
       served: servedOf(e.predictions).length,
       totalMinor: e.price.totalMinor,
       moreMinor: e.price.totalMinor - nowMinor,
@@ -68,7 +69,7 @@ export async function fixesOf(
       wiredSpots: [...option.wiredSpots.filter((w) => w.spotId !== spotId), { spotId, unitId: unit.id }],
     });
   for (const c of gatewayChoices(context, option, today).slice(2)) tryIt(c.label, c.option);
-  const free = SCHOOLS[0]!;
+  const free = POLICIES[0]!;
   const mesh = option.units.some((u) => kitById(u.kitId, context.ownKit)?.family);
   const kits = free.kits
     .map((id) => kitById(id, context.ownKit)!)

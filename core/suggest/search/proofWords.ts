@@ -1,4 +1,4 @@
-import type { Design } from './design';
+import type { Proof } from './suggest';
 
 /** What proves a plan, or what is open: one sentence for every screen and the command line. */
 export function proofWords({
@@ -7,7 +7,7 @@ export function proofWords({
   isAsSure,
   gap,
   places,
-}: Pick<Design, 'isProven' | 'isWhole' | 'isAsSure' | 'gap' | 'places'>): string {
+}: Pick<Proof, 'isProven' | 'isWhole' | 'isAsSure' | 'gap' | 'places'>): string {
   if (!isAsSure) return 'No plan that was tried is as sure as asked; this is the surest of the best.';
   if (isProven) return `Proven: nothing cheaper serves as much from ${places} places.`;
   if (!isWhole) return 'Not proven: the plot has more places than are looked at, or more second hops.';

@@ -44,7 +44,7 @@ const CABLES: Choice<'cables'>[] = [
 ];
 
 /** The schools of the job, each with what it costs said beside it. */
-export function Schools() {
+export function WaysOfWorking() {
   const policies = useJob((s) => s.brief.policies);
   const setBrief = useJob((s) => s.setBrief);
   const set = (values: Partial<Policies>) =>

@@ -1,28 +1,34 @@
-/** A way practitioners plan by, as a set of things it allows. */
-export interface School {
+/** A way of working, as a set of things it allows: a filter of the search. */
+export interface Policy {
   id: string;
   label: string;
   about: string;
   feeds: 'any' | 'wire' | 'air' | 'noDrilling';
   kits: readonly string[];
-  placing: 'any' | 'halfway' | 'asNear' | 'twoRooms' | 'twoWalls' | 'plugIn';
   router: 'any' | 'replace' | 'behind';
 }
+
+/** A rule practitioners place units by where they cannot calculate: the yardstick of the search. */
+export interface RuleOfThumb extends Policy {
+  placing: 'halfway' | 'asNear' | 'twoRooms' | 'twoWalls' | 'plugIn';
+}
+
+/** Level a parent is to be heard at where units overlap, dBm (numbers: plan −67). */
+export const PLANNED_DBM = -67;
 
 export const MESH = ['mesh-dual', 'mesh-own-radio'] as const;
 /** Access points for where a cable comes: under a ceiling, and outdoors under the eaves or on a pole. */
 const WIRED = ['ceiling-poe', 'outdoor-poe'] as const;
 const PLUG_IN = ['extender-dual', 'extender-ax'] as const;
 
-/** The schools there are; the first is bound by nothing and the yardstick of all others. */
-export const SCHOOLS: readonly School[] = [
+/** Ways of working a search is made for; the first is bound by nothing. */
+export const POLICIES: readonly Policy[] = [
   {
     id: 'free',
     label: 'Free',
     about: 'Bound by no rule: any kit, feed and place that is there, the best of what was tried.',
     feeds: 'any',
     kits: [...MESH, ...PLUG_IN, ...WIRED],
-    placing: 'any',
     router: 'any',
   },
   {
@@ -31,7 +37,6 @@ export const SCHOOLS: readonly School[] = [
     about: 'Cable, fibre or coax for every unit; the air is for devices.',
     feeds: 'wire',
     kits: [...MESH, ...WIRED],
-    placing: 'any',
     router: 'replace',
   },
   {
@@ -40,7 +45,6 @@ export const SCHOOLS: readonly School[] = [
     about: 'Nothing to run: every unit by air.',
     feeds: 'air',
     kits: MESH,
-    placing: 'any',
     router: 'replace',
   },
   {
@@ -49,13 +53,48 @@ export const SCHOOLS: readonly School[] = [
     about: 'Air, powerline, coax and runs that are there; no hole anywhere.',
     feeds: 'noDrilling',
     kits: MESH,
-    placing: 'any',
     router: 'replace',
   },
   {
     id: 'spendLeast',
     label: 'Spend least',
-    about: 'The router stays, extenders halfway.',
+    about: 'The router stays, extenders on the air beside it.',
+    feeds: 'air',
+    kits: PLUG_IN,
+    router: 'behind',
+  },
+  {
+    id: 'oneFamily',
+    label: 'One family',
+    about: 'Mesh units of one family alone: one app, updated together. The free plan may mix.',
+    feeds: 'any',
+    kits: [...MESH, 'outdoor-poe'],
+    router: 'any',
+  },
+  {
+    id: 'behind',
+    label: 'Behind the router',
+    about: 'The box on the line stays and routes, the mesh is its access point.',
+    feeds: 'any',
+    kits: [...MESH, ...WIRED],
+    router: 'behind',
+  },
+  {
+    id: 'replace',
+    label: 'Replace the router',
+    about: 'The mesh takes the place of the box on the line.',
+    feeds: 'any',
+    kits: [...MESH, ...WIRED],
+    router: 'replace',
+  },
+];
+
+/** Rules of thumb, each by itself: nothing is worked out but what the rule says. */
+export const RULES_OF_THUMB: readonly RuleOfThumb[] = [
+  {
+    id: 'extenderHalfway',
+    label: 'Extender halfway',
+    about: 'The router stays, an extender at the real outlet nearest the middle.',
     feeds: 'air',
     kits: PLUG_IN,
     placing: 'halfway',
@@ -105,32 +144,5 @@ export const SCHOOLS: readonly School[] = [
     kits: PLUG_IN,
     placing: 'plugIn',
     router: 'behind',
-  },
-  {
-    id: 'oneFamily',
-    label: 'One family',
-    about: 'Mesh units of one family alone: one app, updated together. The free plan may mix.',
-    feeds: 'any',
-    kits: [...MESH, 'outdoor-poe'],
-    placing: 'any',
-    router: 'any',
-  },
-  {
-    id: 'behind',
-    label: 'Behind the router',
-    about: 'The box on the line stays and routes, the mesh is its access point.',
-    feeds: 'any',
-    kits: [...MESH, ...WIRED],
-    placing: 'any',
-    router: 'behind',
-  },
-  {
-    id: 'replace',
-    label: 'Replace the router',
-    about: 'The mesh takes the place of the box on the line.',
-    feeds: 'any',
-    kits: [...MESH, ...WIRED],
-    placing: 'any',
-    router: 'replace',
   },
 ];

@@ -8,11 +8,11 @@ import { hangsByLead } from '../../plan/network/cableRun';
 import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
 import type { Place } from '../../site/model/schema';
-import { fits, isTaken, placesFor, type Candidate } from '../candidates';
-import { unitOn } from '../more';
-import type { School } from '../schoolList';
-import { feedsFor } from '../schoolNetwork';
+import { fits, isTaken, placesFor, type Candidate } from '../choices/places';
+import type { Policy } from '../choices/policies';
+import { feedsFor } from '../choices/beginning';
 import { VERDICT_RANK, type Verdict } from '../../site/model/verdict';
+import { unitOn } from '../choices/addedUnit';
 
 /** Places tried for a unit that moves, and for one more. */
 const MOST_MOVES = 4;
@@ -20,24 +20,24 @@ const MOST_MORE = 5;
 /** What a storey between two places counts for, m. */
 const STOREY_M = 3;
 
-/** Whether a plan is one a school allows: its way with the router, kits and feeds, but for what is locked. */
-export function isOf(context: PlanContext, school: School, option: Option, locked: readonly Unit[]): boolean {
+/** Whether a plan is one a policy allows: its way with the router, kits and feeds, but for what is locked. */
+export function isOf(context: PlanContext, policy: Policy, option: Option, locked: readonly Unit[]): boolean {
   const gateway = gatewayOf(option);
   if (!gateway) return false;
   const isLocked = (unit: Unit) => locked.some((l) => l.id === unit.id);
   const way = kitById(gateway.kitId, context.ownKit)?.kind === 'router' ? 'behind' : 'replace';
-  if (school.router !== 'any' && school.router !== way && !isLocked(gateway)) return false;
+  if (policy.router !== 'any' && policy.router !== way && !isLocked(gateway)) return false;
   return option.units.every((unit) => {
-    // A switch at a side, or the first of a mesh beside a box, hangs there whatever the school feeds by.
+    // A switch at a side, or the first of a mesh beside a box, hangs there whatever the policy feeds by.
     if (isLocked(unit) || hangsByLead(context, option, unit)) return true;
     const { feed } = unit;
-    if (feed.kind === 'line') return way === 'behind' || school.kits.includes(unit.kitId);
+    if (feed.kind === 'line') return way === 'behind' || policy.kits.includes(unit.kitId);
     const isNewCable = isCable(feed) && feed.dataRunId === null;
     const isAir = feed.kind === 'wireless' || feed.kind === 'bridge';
-    if (school.feeds === 'air' && !isAir) return false;
-    if (school.feeds === 'wire' && isAir) return false;
-    if (isNewCable && (school.feeds === 'noDrilling' || !context.brief.allowed.drilling)) return false;
-    return school.kits.includes(unit.kitId);
+    if (policy.feeds === 'air' && !isAir) return false;
+    if (policy.feeds === 'wire' && isAir) return false;
+    if (isNewCable && (policy.feeds === 'noDrilling' || !context.brief.allowed.drilling)) return false;
+    return policy.kits.includes(unit.kitId);
   });
 }
 
@@ -47,17 +47,17 @@ function nearest(places: readonly Candidate[], to: Place, most: number): Candida
 }
 
 /**
- * Plans one change away from the one at hand, by a school: without a unit, a unit fed otherwise, of another kit or at a place
+ * Plans one change away from the one at hand, by a policy: without a unit, a unit fed otherwise, of another kit or at a place
  * near by, a unit more for the worst spot. Locked units stay. An order that never depends on the clock.
  */
 export function* changesOf(
   context: PlanContext,
-  school: School,
+  policy: Policy,
   option: Option,
   locked: readonly Unit[],
   verdicts: ReadonlyMap<string, Verdict>,
 ): Generator<Option> {
-  const kits = school.kits.map((id) => kitById(id, context.ownKit)!);
+  const kits = policy.kits.map((id) => kitById(id, context.ownKit)!);
   const places = placesFor(context, kits).filter((c) => !isTaken(option, c.place));
   const free = option.units.filter((u) => u.feed.kind !== 'line' && !locked.some((l) => l.id === u.id));
   const having = (unit: Unit): Option => ({
@@ -74,13 +74,13 @@ export function* changesOf(
     for (const place of nearest(places, worst.place, MOST_MORE))
       for (const kit of kits.filter((k) => fits(k, place))) {
         const plain = unitOn(context, option, kit, place, `more-${nextLetter(option).toLowerCase()}`);
-        for (const feed of feedsFor(context, school, option, plain, kit))
+        for (const feed of feedsFor(context, policy, option, plain, kit))
           yield { ...option, units: [...option.units, { ...plain, feed }] };
       }
   for (const unit of free) {
     const kit = kitById(unit.kitId, context.ownKit)!;
     const bare = withoutUnit(option, unit.id);
-    for (const feed of feedsFor(context, school, bare, unit, kit)) yield having({ ...unit, feed });
+    for (const feed of feedsFor(context, policy, bare, unit, kit)) yield having({ ...unit, feed });
     for (const other of kits)
       if (other.id !== unit.kitId && other.mount === kit.mount && other.feeds.includes(unit.feed.kind))
         yield having({ ...unit, kitId: other.id, radios: {} });

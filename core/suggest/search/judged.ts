@@ -4,7 +4,7 @@ import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
 import { isCable } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
 import { hangsByLead } from '../../plan/network/cableRun';
-import type { School } from '../schoolList';
+import type { Policy } from '../choices/policies';
 import { changesOf, isOf } from './atHand';
 import { chanceOf, type Chance } from './chance';
 import { optionsOf } from './choice';
@@ -14,10 +14,11 @@ import { withSwitches } from './switches';
 import { lossesOf } from './losses';
 import { chosenOf, guardsFor, minorOf, programOf, type Guard, type Loss, type Solve } from './program';
 import { servedOf } from '../../site/model/verdict';
+import { type Proposal, proposed } from '../choices/added';
 
 /** What is asked of a search. */
-export interface DesignAsk {
-  school: School;
+export interface SearchAsk {
+  policy: Policy;
   /** Units beside what is there from the start, at most. */
   most: number;
   locked: readonly Unit[];
@@ -28,14 +29,14 @@ export interface DesignAsk {
   /** Programs solved at most for one way with the router: the gap says what is left open. */
   mostSolves?: number;
   pause: () => Promise<void>;
-  progress?: (p: DesignProgress) => void;
+  progress?: (p: SearchProgress) => void;
 }
 
 /** How far a search has come. */
-export interface DesignProgress {
+export interface SearchProgress {
   words: string;
   /** The best so far; null before any. */
-  best: { option: Option; totalMinor: number; served: number; of: number } | null;
+  best: (Proposal & { totalMinor: number; served: number; of: number }) | null;
   /** How much less a plan could still cost, as a share; null before anything is known of that. */
   gap: number | null;
 }
@@ -106,12 +107,15 @@ export class Search {
   constructor(
     private readonly context: PlanContext,
     private readonly today: Option,
-    private readonly ask: DesignAsk,
+    private readonly ask: SearchAsk,
     private readonly solve: Solve,
   ) {
     this.locked = new Set(ask.locked.map((u) => u.id));
   }
 
+  /** A network with what it adds to today's, the plan at hand and what is locked. */
+  readonly propose = (option: Option): Proposal =>
+    proposed(option, [this.today, this.ask.from, { units: [...this.ask.locked] }]);
   /** What the search holds on to. */
   get held(): Found | null {
     return this.best ?? this.near;
@@ -122,7 +126,7 @@ export class Search {
     this.ask.progress?.({
       words,
       best: best && {
-        option: best.option,
+        ...this.propose(best.option),
         totalMinor: best.evaluation.price.totalMinor,
         served: servedOf(best.evaluation.predictions).length,
         of: best.evaluation.predictions.length,
@@ -131,19 +135,19 @@ export class Search {
     });
   }
 
-  /** Begins with the plan at hand where the school allows it: it is judged as it is, then what is one change away, while that is better. */
+  /** Begins with the plan at hand where the policy allows it: it is judged as it is, then what is one change away, while that is better. */
   async around(from: Option): Promise<void> {
     const { context, ask } = this;
     const isNew = (o: Option, u: Unit) =>
       u.feed.kind !== 'line' && !this.locked.has(u.id) && !hangsByLead(context, o, u);
     const isTooMany = (o: Option) => o.units.filter((u) => isNew(o, u)).length > ask.most;
-    if (!isOf(context, ask.school, from, ask.locked) || isTooMany(from)) return;
+    if (!isOf(context, ask.policy, from, ask.locked) || isTooMany(from)) return;
     this.tell('The plan at hand', null);
     this.keep(from, false);
     let left = MOST_AROUND;
     for (let at = this.held; at && left > 0;) {
       const verdicts = new Map(at.evaluation.predictions.map((p) => [p.spotId, p.verdict]));
-      for (const next of changesOf(context, ask.school, at.option, ask.locked, verdicts)) {
+      for (const next of changesOf(context, ask.policy, at.option, ask.locked, verdicts)) {
         if (isTooMany(next)) continue;
         if (left-- <= 0) break;
         await ask.pause();

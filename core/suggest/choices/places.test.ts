@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { kitById } from '../kit/catalogue/catalogue';
-import { contextOf, outlet, place, site } from '../../testing/sampleHouse';
-import { apartM } from '../site/geometry/apart';
-import { inside } from '../site/model/levels';
-import type { Site } from '../site/model/schema';
-import { areThinned, candidatePlaces, fits, isTaken, placesFor } from './candidates';
+import { kitById } from '../../kit/catalogue/catalogue';
+import { contextOf, outlet, place, site } from '../../../testing/sampleHouse';
+import { apartM } from '../../site/geometry/apart';
+import { inside } from '../../site/model/levels';
+import type { Site } from '../../site/model/schema';
+import { areThinned, candidatePlaces, fits, isTaken, placesFor } from './places';
 
 const kit = (id: string) => kitById(id)!;
 const names = (s: Partial<Site>, ...ids: string[]) =>

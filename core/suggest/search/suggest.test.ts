@@ -6,15 +6,15 @@ import { evaluate } from '../../plan/evaluate/evaluate';
 import { plainFeed } from '../../plan/option/feeds';
 import { emptyPlan, type Option, type Unit } from '../../plan/option/schema';
 import { emptySite } from '../../site/model/schema';
-import { candidatePlaces } from '../candidates';
-import { unitAt } from '../more';
-import type { School } from '../schoolList';
-import { beginning } from '../schoolNetwork';
+import { candidatePlaces } from '../choices/places';
+import type { Policy } from '../choices/policies';
+import { beginning } from '../choices/beginning';
 import { chanceOf } from './chance';
-import { design } from './design';
+import { suggest } from './suggest';
 import type { Solve } from './program';
 import { leastByTrying, smallBrief, smallHouse, smallToday } from '../../../testing/smallHouse';
 import { solveWith, type LpSolver } from './solver';
+import { unitAt } from '../choices/addedUnit';
 
 let solve: Solve;
 beforeAll(async () => {
@@ -24,49 +24,51 @@ beforeAll(async () => {
 const contextOf = (seed: number): PlanContext => smallHouse(seed);
 const today = smallToday;
 const brief = smallBrief;
-const school: School = {
+const policy: Policy = {
   id: 'small',
   label: 'Small',
   about: '',
   feeds: 'any',
   kits: ['extender-dual', 'extender-ax'],
-  placing: 'any',
+
   router: 'behind',
 };
-const ask = { school, most: 2, locked: [], pause: () => Promise.resolve() };
+const ask = { policy, most: 2, locked: [], pause: () => Promise.resolve() };
 
 const router: Option = { ...today, id: 'x' };
 
 describe('the plan that is worth most', () => {
   test.each([1, 2, 3, 4, 5, 6])('equals exhaustive search in a small house (%i)', async (seed) => {
     const context = contextOf(seed);
-    const found = (await design(context, today, ask, solve))!;
-    expect(found.isProven).toBe(true);
-    expect(found.cheapestMinor).toBe(leastByTrying(context, [router], school, 2));
-    expect(found.valueMinor).toBeLessThanOrEqual(found.cheapestMinor * 1.03);
+    const found = (await suggest(context, today, ask, solve))!;
+    expect(found.proof.isProven).toBe(true);
+    expect(found.proof.cheapestMinor).toBe(leastByTrying(context, [router], policy, 2));
+    expect(found.valueMinor).toBeLessThanOrEqual(found.proof.cheapestMinor * 1.03);
   });
   // Twenty such houses are gone through by `npm run bench:design`.
   test.each([12])(
     'no network of three units, two kits and three feeds at eight places is worth more (%i)',
     async (seed) => {
       const context = smallHouse(seed, { rooms: 7, outlets: 8, coax: true });
-      const mesh: School = {
-        ...school,
+      const mesh: Policy = {
+        ...policy,
         kits: ['mesh-dual', 'mesh-own-radio'],
         router: 'replace',
       };
-      const found = (await design(context, today, { ...ask, school: mesh, most: 3 }, solve))!;
-      expect(found.isProven).toBe(true);
+      const found = (await suggest(context, today, { ...ask, policy: mesh, most: 3 }, solve))!;
+      expect(found.proof.isProven).toBe(true);
       const bases = mesh.kits.map((kitId) => ({
         ...beginning(context, mesh, 'replace', today, [])!,
         units: beginning(context, mesh, 'replace', today, [])!.units.map((u) => ({ ...u, kitId })),
       }));
-      expect(leastByTrying(context, bases, mesh, 3, found.cheapestMinor)).toBe(found.cheapestMinor);
+      expect(leastByTrying(context, bases, mesh, 3, found.proof.cheapestMinor)).toBe(
+        found.proof.cheapestMinor,
+      );
     },
   );
   test('is the same twice, and says why each unit is there', async () => {
     const context = contextOf(2);
-    const [a, b] = [await design(context, today, ask, solve), await design(context, today, ask, solve)];
+    const [a, b] = [await suggest(context, today, ask, solve), await suggest(context, today, ask, solve)];
     expect(a!.option).toEqual(b!.option);
     expect(a!.chance).toEqual(b!.chance);
     for (const r of a!.reasons) expect(r.spots.length + a!.reasons.length).toBeGreaterThan(0);
@@ -78,20 +80,20 @@ describe('the plan that is worth most', () => {
       feed: plainFeed('wireless', 'old'),
       letter: 'K',
     };
-    const kept = (await design(context, today, { ...ask, locked: [today.units[0]!, locked] }, solve))!;
+    const kept = (await suggest(context, today, { ...ask, locked: [today.units[0]!, locked] }, solve))!;
     expect(kept.option.units.find((u) => u.id === 'kept')).toMatchObject({
       place: locked.place,
       letter: 'K',
     });
     expect(kept.lockStops.length).toBeGreaterThan(0);
     const poor = { ...context, brief: { ...brief, allowed: { ...brief.allowed, budgetMinor: 0 } } };
-    const none = (await design(poor, today, ask, solve))!;
+    const none = (await suggest(poor, today, ask, solve))!;
     expect(none.option.units.map((u) => u.id)).toEqual(['old']);
     for (const u of none.unmet) expect(u.words).toMatch(/budget|Allow/);
   });
   test('without places or a line it says so instead of failing', async () => {
     const bare = planContext({ site: emptySite(), brief, plan: emptyPlan() });
-    expect(await design(bare, { ...today, units: [] }, ask, solve)).toBeNull();
+    expect(await suggest(bare, { ...today, units: [] }, ask, solve)).toBeNull();
     const placeless = planContext({
       site: {
         ...contextOf(1).site,
@@ -100,20 +102,20 @@ describe('the plan that is worth most', () => {
       brief,
       plan: emptyPlan(),
     });
-    const found = (await design(placeless, today, ask, solve))!;
+    const found = (await suggest(placeless, today, ask, solve))!;
     expect(found.option.units).toHaveLength(1);
     expect(found.unmet.every((u) => u.words.includes('no place, kit and feed'))).toBe(true);
   });
   test('asked to be surer it is no cheaper, and what it says of its chance holds to that', async () => {
     const context = contextOf(2);
-    const plain = (await design(context, today, ask, solve))!;
-    const sure = (await design(
+    const plain = (await suggest(context, today, ask, solve))!;
+    const sure = (await suggest(
       context,
       today,
       { ...ask, chance: Math.min(0.95, plain.chance.whole + 0.02) },
       solve,
     ))!;
-    expect(sure.valueMinor).toBeGreaterThanOrEqual(plain.cheapestMinor);
+    expect(sure.valueMinor).toBeGreaterThanOrEqual(plain.proof.cheapestMinor);
   });
 });
 

@@ -1,18 +1,18 @@
-import { kitById } from '../kit/catalogue/catalogue';
-import type { KitItem } from '../kit/model/schema';
-import { buildingAt } from '../site/model/levels';
-import type { PlanContext } from '../plan/network/context';
-import { runsBetween } from '../plan/network/surroundings';
-import { feedTo, freePlace } from '../plan/option/placing';
-import { gatewayOf } from '../plan/option/graph';
-import type { Feed, Option, Unit } from '../plan/option/schema';
-import { unitAt } from './more';
-import { MESH, type School } from './schoolList';
+import { kitById } from '../../kit/catalogue/catalogue';
+import type { KitItem } from '../../kit/model/schema';
+import { buildingAt } from '../../site/model/levels';
+import type { PlanContext } from '../../plan/network/context';
+import { runsBetween } from '../../plan/network/surroundings';
+import { feedTo, freePlace } from '../../plan/option/placing';
+import { gatewayOf } from '../../plan/option/graph';
+import type { Feed, Option, Unit } from '../../plan/option/schema';
+import { MESH, type Policy } from './policies';
+import { unitAt } from './addedUnit';
 
-/** Feeds a school allows a unit at a place. */
+/** Feeds a policy allows a unit at a place. */
 export function feedsFor(
   context: PlanContext,
-  school: School,
+  policy: Policy,
   option: Option,
   unit: Unit,
   kit: KitItem,
@@ -21,12 +21,12 @@ export function feedsFor(
   const gateway = gatewayOf(option)!;
   const out: Feed[] = [];
   const takes = (k: Feed['kind']) => kit.feeds.includes(k);
-  const drill = brief.allowed.drilling && school.feeds !== 'noDrilling' && school.feeds !== 'air';
-  if (school.feeds !== 'wire' && takes('wireless'))
+  const drill = brief.allowed.drilling && policy.feeds !== 'noDrilling' && policy.feeds !== 'air';
+  if (policy.feeds !== 'wire' && takes('wireless'))
     for (const parent of option.units)
       if (kitById(parent.kitId, context.ownKit)!.radios.length > 0)
         out.push(feedTo(site, 'wireless', parent, unit.place));
-  if (school.feeds === 'air') return out;
+  if (policy.feeds === 'air') return out;
   for (const parent of new Set([gateway, ...option.units.slice(-1)])) {
     if (takes('ethernet'))
       for (const run of runsBetween(site, parent.place, unit.place)) {
@@ -35,7 +35,7 @@ export function feedsFor(
       }
     const coax = takes('coax') ? feedTo(site, 'coax', parent, unit.place) : null;
     if (coax?.kind === 'coax' && coax.nearCoaxId && coax.farCoaxId) out.push(coax);
-    if (school.feeds === 'noDrilling' && takes('powerline') && site.outlets.length > 1)
+    if (policy.feeds === 'noDrilling' && takes('powerline') && site.outlets.length > 1)
       out.push(feedTo(site, 'powerline', parent, unit.place));
     if (!drill) continue;
     const between =
@@ -47,10 +47,10 @@ export function feedsFor(
   return out;
 }
 
-/** The network a school begins with: what is locked, the gateway by its way with the router. Null where there is no place for one. */
+/** The network a policy begins with: what is locked, the gateway by its way with the router. Null where there is no place for one. */
 export function beginning(
   context: PlanContext,
-  school: Pick<School, 'kits'>,
+  policy: Pick<Policy, 'kits'>,
   router: 'replace' | 'behind',
   today: Option,
   locked: readonly Unit[],
@@ -61,8 +61,8 @@ export function beginning(
   const place =
     kept?.place ?? box?.place ?? (site.lineEntry.storeyId ? { ...site.lineEntry, heightM: 1.2 } : null);
   if (!place) return null;
-  const empty: Option = { id: 'school', name: '', units: [], wiredSpots: [] };
-  const plug = !MESH.some((k) => school.kits.includes(k));
+  const empty: Option = { id: 'found', name: '', units: [], wiredSpots: [] };
+  const plug = !MESH.some((k) => policy.kits.includes(k));
   const own = locked.filter((u) => u !== kept);
   if (router === 'behind' && box) {
     const start = { ...empty, units: [kept ?? box] };
@@ -71,7 +71,7 @@ export function beginning(
     const kit = kitById('mesh-own-radio', context.ownKit)!;
     const beside = freePlace(site, start, place);
     const root: Unit = {
-      ...unitAt(context, start, kit, beside, 'school-root'),
+      ...unitAt(context, start, kit, beside, 'policy-root'),
       feed: {
         kind: 'ethernet',
         parentId: start.units[0]!.id,
@@ -87,7 +87,7 @@ export function beginning(
   }
   const kit = kitById(plug ? 'mesh-dual' : 'mesh-own-radio', context.ownKit)!;
   const first: Unit = kept ?? {
-    ...unitAt(context, empty, kit, place, 'school-a'),
+    ...unitAt(context, empty, kit, place, 'policy-a'),
     name: box?.name ?? 'At the line',
     feed: { kind: 'line' },
   };

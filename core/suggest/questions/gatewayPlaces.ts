@@ -1,0 +1,100 @@
+import { kitById } from '../../kit/catalogue/catalogue';
+import type { PlanContext } from '../../plan/network/context';
+import { evaluate } from '../../plan/evaluate/evaluate';
+import { gatewayOf } from '../../plan/option/graph';
+import type { Option } from '../../plan/option/schema';
+import { entryLeads } from '../../plan/network/cableRun';
+import { candidatePlaces, isTaken } from '../choices/places';
+import { servedOf } from '../../site/model/verdict';
+import { goodOf, unitAt } from '../choices/addedUnit';
+import { glowOf } from './goodPlaces';
+import { type Proposal, proposed } from '../choices/added';
+
+/** A place for the gateway, or one node more, with what it does and takes. */
+export interface GatewayChoice extends Proposal {
+  label: string;
+  served: number;
+  good: number;
+  totalMinor: number;
+  hours: number;
+  cableM: number;
+  holes: number;
+  stops: readonly string[];
+}
+
+/** Most places the gateway is tried at, and most that are told. */
+const MOST_TOLD = 8;
+
+/**
+ * Where else the gateway could stand, each with the way of the line to it (a run that is there, the coax, a new cable), beside
+ * staying and adding one node of its own kind at the best place. The best first.
+ */
+export function gatewayChoices(context: PlanContext, option: Option, today: Option): GatewayChoice[] {
+  const gateway = gatewayOf(option);
+  if (!gateway || gateway.feed.kind !== 'line') return [];
+  const told = (label: string, tried: Option): GatewayChoice => {
+    const e = evaluate(context, tried, today);
+    return {
+      label,
+      ...proposed(tried, [option]),
+      served: servedOf(e.predictions).length,
+      good: goodOf(e.predictions),
+      totalMinor: e.price.totalMinor,
+      hours: e.price.hours,
+      cableM: e.cables.reduce((sum, c) => sum + c.run.lengthM, 0),
+      holes: e.cables.reduce((sum, c) => sum + c.run.walls + c.run.floors, 0),
+      stops: e.notices.flatMap((n) => (n.weight === 'stop' ? [n.words] : [])),
+    };
+  };
+  const moved = candidatePlaces(context)
+    .filter((c) => !isTaken(option, c.place))
+    .flatMap((c) => {
+      const leads = entryLeads(context, c.place);
+      const by = leads.length > 0 ? leads.map((l) => l.by) : [undefined];
+      return [...new Set(by)].map((entry) => ({
+        c,
+        tried: {
+          ...option,
+          units: option.units.map((u) =>
+            u.id === gateway.id
+              ? {
+                  ...u,
+                  place: c.place,
+                  name: c.name,
+                  feed: entry ? { kind: 'line' as const, entry } : { kind: 'line' as const },
+                }
+              : u,
+          ),
+        },
+        how:
+          entry === 'run'
+            ? 'over the run that is there'
+            : entry === 'coax'
+              ? 'over the coax'
+              : entry
+                ? 'by a new cable'
+                : 'beside the entry',
+      }));
+    })
+    .map(({ c, tried, how }) => told(`${gateway.letter} to ${c.name}, ${how}`, tried));
+  const kit = kitById(gateway.kitId, context.ownKit)!;
+  const nodeKit = kit.feeds.includes('wireless') ? kit : kitById('mesh-dual', context.ownKit)!;
+  const best = glowOf(context, option, nodeKit)[0];
+  const node = best
+    ? [
+        told(`Stay, one ${nodeKit.label} more at ${best.candidate.name}`, {
+          ...option,
+          units: [
+            ...option.units,
+            unitAt(context, option, nodeKit, best.candidate.place, `${gateway.id}-more`),
+          ],
+        }),
+      ]
+    : [];
+  const order = (a: GatewayChoice, b: GatewayChoice) =>
+    Number(a.stops.length > 0) - Number(b.stops.length > 0) ||
+    b.served - a.served ||
+    b.good - a.good ||
+    a.totalMinor - b.totalMinor;
+  return [told('As it is', option), ...node, ...moved.sort(order).slice(0, MOST_TOLD)];
+}

@@ -1,0 +1,115 @@
+'use client';
+import { moneyText } from '@/core/plan/cost/money';
+import { servedOf } from '@/core/site/model/verdict';
+import type { Proposal } from '@/core/suggest/choices/added';
+import { proofWords } from '@/core/suggest/search/proofWords';
+import { useJob } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
+import type { Found, SoFar } from './useSearch';
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+/** One plan that was found: what it does, what proves it, what it risks, and why each unit is there. */
+export function FoundPlan({
+  found,
+  onAdopt,
+  full,
+}: {
+  found: Found;
+  onAdopt: (proposal: Proposal, name: string) => void;
+  full?: string;
+}) {
+  const currency = useJob((s) => s.brief.currency);
+  const { plan: d, policy } = found;
+  if (!d)
+    return (
+      <li className="border-t border-rule py-2">
+        <strong className="font-semibold">{policy.label}: </strong>nothing can stand on the line: survey where
+        it enters, or put today’s router on the sheet.
+      </li>
+    );
+  const { predictions, price } = d.evaluation;
+  const served = servedOf(predictions).length;
+  return (
+    <li className="border-t border-rule py-2" data-suggested={policy.id} data-price={price.totalMinor}>
+      <div className="flex flex-wrap items-start justify-between gap-2">
+        <div className="min-w-0 flex-1">
+          <p className="fig font-semibold">
+            {policy.label}: {moneyText(price.totalMinor, currency)}, serves {served} of {predictions.length},{' '}
+            {percent(d.chance.whole)} sure
+          </p>
+          <p className="text-[13px] text-ink-2">
+            {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {price.hours.toFixed(1)} h.{' '}
+            {proofWords(d.proof)}
+            {d.proof.cheapestMinor < price.totalMinor && served === predictions.length
+              ? ` The cheapest costs ${moneyText(d.proof.cheapestMinor, currency)}; this one is surer.`
+              : ''}
+          </p>
+          <p className="text-[13px]">
+            {d.reasons
+              .map((r) =>
+                r.spots.length > 0
+                  ? `${r.letter} is there for ${r.spots.join(', ')}`
+                  : `${r.letter} carries others`,
+              )
+              .join('; ')}
+            {d.reasons.length > 0 ? '. ' : ''}
+            {d.chance.risk &&
+              `The risk is ${d.chance.risk.number} ${d.chance.risk.name}, ${percent(d.chance.risk.chance)}. ${d.chance.risk.words}`}
+          </p>
+          {d.lockStops.map((words) => (
+            <p key={words} className="text-[13px] text-mains">
+              Locked, and will not do: {words}
+            </p>
+          ))}
+          {d.unmet.map((u) => (
+            <p key={u.spotId} className="text-[13px] text-mains">
+              {u.number} {u.name}: {u.words}
+            </p>
+          ))}
+        </div>
+        <Button
+          disabled={full !== undefined}
+          title={full}
+          aria-label={`Adopt ${policy.label}`}
+          onClick={() => onAdopt(d, policy.label)}
+        >
+          Adopt
+        </Button>
+      </div>
+    </li>
+  );
+}
+
+/** The best of a search that goes on or was stopped, which can be taken as it is. */
+export function SoFarLine({
+  label,
+  best,
+  words,
+  onAdopt,
+  full,
+}: {
+  label: string;
+  best: SoFar;
+  words: string;
+  onAdopt: (proposal: Proposal, name: string) => void;
+  full?: string;
+}) {
+  const currency = useJob((s) => s.brief.currency);
+  return (
+    <div className="mt-2 flex flex-wrap items-center justify-between gap-2" data-sofar>
+      <p className="fig">
+        {label}, {words}: {moneyText(best.totalMinor, currency)}, serves {best.served} of {best.of},{' '}
+        {best.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}
+      </p>
+      <Button
+        disabled={full !== undefined}
+        title={full}
+        aria-label={`Adopt ${label} as it is so far`}
+        onClick={() => onAdopt(best, label)}
+      >
+        Adopt
+      </Button>
+    </div>
+  );
+}
