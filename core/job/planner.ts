@@ -26,6 +26,7 @@ import { standingOf } from '../readings/standing';
 import { RUNS_WANTED, headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/verdict';
 import { withTrials } from '../readings/trials';
 import type { Documents } from './settle';
+import { lru, numberOf } from '../stats/lru';
 
 /** Everything that is computed of a job, as plain data: it can go from one thread to another. */
 export interface Derived {
@@ -78,19 +79,6 @@ const countRead = (rows: EvidenceRows): number =>
 const placesRead = (rows: EvidenceRows): number =>
   new Set(evidenceOf(rows).valid.flatMap((r) => (r.subject.kind === 'spot' ? [r.subject.spotId] : []))).size;
 
-/** Keeps the newest values by key, the oldest go first. */
-function keeper<T>(most: number) {
-  const kept = new Map<string, T>();
-  return (key: string, make: () => T): T => {
-    let value = kept.get(key);
-    if (value === undefined) {
-      if (kept.size >= most) kept.delete(kept.keys().next().value!);
-      kept.set(key, (value = make()));
-    }
-    return value;
-  };
-}
-
 /**
  * Computes what a job shows, each thing once: a scene by its site, a calibration by site, kit and readings, an evaluation
  * by context and option. The browser runs it in a worker, the command line in place.
@@ -98,26 +86,21 @@ function keeper<T>(most: number) {
 export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   let docs: Documents = { brief: first.brief, site: first.site, plan: first.plan };
   let rows: EvidenceRows = first.evidence;
-  const numbers = new WeakMap<object, number>();
-  let count = 0;
-  /** A number for a thing that is replaced when it changes, for keys. */
-  const numberOf = (thing: object): number => {
-    let n = numbers.get(thing);
-    if (n === undefined) numbers.set(thing, (n = ++count));
-    return n;
-  };
-  const learnt = keeper<Learnt & { number: number }>(3);
-  const evaluations = keeper<Evaluation>(MOST_KEPT);
-  const verdictsKnown = keeper<{ verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
-  const nexts = keeper<{ next: NextSpot | null }>(3);
-  const readingsSay = keeper<{
-    learntOf: Derived['calibration'];
-    odd: Derived['odd'];
-    lines: Derived['lines'];
-  }>(3);
-  const sheets = keeper<readonly ScheduledStep[]>(8);
-  const engines = keeper<ShadeEngine>(3);
-  const areaEngines = keeper<AreaEngine>(2);
+  const learnt = lru<string, Learnt>(3);
+  const evaluations = lru<string, Evaluation>(MOST_KEPT);
+  const verdictsKnown = lru<string, { verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
+  const nexts = lru<string, { next: NextSpot | null }>(3);
+  const readingsSay = lru<
+    string,
+    {
+      learntOf: Derived['calibration'];
+      odd: Derived['odd'];
+      lines: Derived['lines'];
+    }
+  >(3);
+  const sheets = lru<string, readonly ScheduledStep[]>(8);
+  const engines = lru<string, ShadeEngine>(3);
+  const areaEngines = lru<string, AreaEngine>(2);
 
   /** What is known now, with a key for what is computed from it. */
   function contextNow(): Learnt & { key: string } {
@@ -131,9 +114,8 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     ].join();
     const known = learnt(`${key} ${countRead(rows)}`, () => ({
       ...learntContext({ ...docs, evidence: rows }, line),
-      number: ++count,
     }));
-    return { ...known, key: `${key} ${known.number}` };
+    return { ...known, key: `${key} ${numberOf(known)}` };
   }
 
   function evaluated(context: PlanContext, key: string, planned: Built): Evaluation {

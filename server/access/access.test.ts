@@ -13,7 +13,7 @@ describe('a phone', () => {
   test('is let in to one job for some hours by a token of which only the hash is kept', () => {
     const db = openDatabase(':memory:');
     const job = farm(db);
-    const { token, ...phone } = valueOf(letPhoneIn(OWNER, job, asked, AT, db));
+    const { token, ...phone } = valueOf(letPhoneIn(OWNER, job, asked, db, AT));
     expect(JSON.stringify(db.prepare('SELECT * FROM phone').all())).not.toContain(token);
     expect(valueOf(knownPhone(token, '192.168.1.5:4680', later(1), db))).toMatchObject({
       jobId: job,
@@ -28,14 +28,14 @@ describe('a phone', () => {
   test('is refused with words when its code has ended, was withdrawn, or is none', () => {
     const db = openDatabase(':memory:');
     const job = farm(db);
-    const { token, id } = valueOf(letPhoneIn(OWNER, job, asked, AT, db));
+    const { token, id } = valueOf(letPhoneIn(OWNER, job, asked, db, AT));
     expect(knownPhone(token, null, later(9), db)).toMatchObject({ ok: false, status: 401 });
     expect(knownPhone(`${token}x`, null, AT, db)).toMatchObject({ ok: false, status: 401 });
     expect(knownPhone('', null, AT, db)).toMatchObject({ ok: false, status: 401 });
-    valueOf(withdrawPhone(OWNER, job, id, AT, db));
+    valueOf(withdrawPhone(OWNER, job, id, db, AT));
     const refused = knownPhone(token, null, AT, db);
     expect(refused.ok ? '' : refused.problems[0]!.message).toContain('withdrawn');
-    expect(withdrawPhone(OWNER, mill(db), id, AT, db)).toMatchObject({ ok: false, status: 404 });
+    expect(withdrawPhone(OWNER, mill(db), id, db, AT)).toMatchObject({ ok: false, status: 404 });
   });
   test.each([
     [{ ...asked, name: ' ' }, 'name the phone'],
@@ -45,13 +45,13 @@ describe('a phone', () => {
     [{}, 'Invalid'],
   ])('%p is asked about', (body, words) => {
     const db = openDatabase(':memory:');
-    const refused = letPhoneIn(OWNER, farm(db), body, AT, db);
+    const refused = letPhoneIn(OWNER, farm(db), body, db, AT);
     expect(refused.ok ? 'let in' : refused.problems.map((p) => p.message).join()).toContain(words);
   });
   test('only the owner lets phones in', () => {
     const db = openDatabase(':memory:');
     const phone = { name: 'Mia', rights: new Set(['record'] as const) };
-    expect(letPhoneIn(phone, farm(db), asked, AT, db)).toMatchObject({ ok: false, status: 403 });
+    expect(letPhoneIn(phone, farm(db), asked, db, AT)).toMatchObject({ ok: false, status: 403 });
     expect(listPhones(phone, 'farm-test', db)).toMatchObject({ ok: false, status: 403 });
   });
 });

@@ -1,3 +1,4 @@
+import { throttle } from '../base/throttle';
 import { createHash, randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
 
 /** scrypt with 64 MB and about a tenth of a second a try (RFC 7914). */
@@ -8,7 +9,6 @@ const STAYS_MS = 12 * 3_600_000;
 const FREE_TRIES = 4;
 const FIRST_WAIT_MS = 2000;
 const LONGEST_WAIT_MS = 5 * 60_000;
-const MOST_REMEMBERED = 500;
 
 /** Letters and digits that are not mistaken for each other when read aloud. */
 const LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789';
@@ -37,27 +37,17 @@ export async function openDoor(passphrase: string, nowMs: () => number = Date.no
   const salt = randomBytes(16);
   const wanted = await derive(passphrase, salt);
   const sessions = new Map<string, number>();
-  const failed = new Map<string, { count: number; lastMs: number }>();
+  const tries = throttle(
+    FREE_TRIES,
+    (failures) => Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** (failures - FREE_TRIES)),
+    nowMs,
+  );
   const keyOf = (session: string) => createHash('sha256').update(session).digest('hex');
-
-  /** How long an address has to wait before its next try, ms. */
-  function waitOf(from: string): number {
-    const f = failed.get(from);
-    if (!f || f.count < FREE_TRIES) return 0;
-    const wait = Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** (f.count - FREE_TRIES));
-    return Math.max(0, f.lastMs + wait - nowMs());
-  }
-  const fail = (from: string) => {
-    const count = (failed.get(from)?.count ?? 0) + 1;
-    failed.delete(from);
-    failed.set(from, { count, lastMs: nowMs() });
-    if (failed.size > MOST_REMEMBERED) failed.delete(failed.keys().next().value!);
-  };
   let busy = 0;
 
   return {
     async tryIt(text: string, from: string): Promise<Tried> {
-      const waitMs = Math.max(waitOf(from), waitOf('anybody'));
+      const waitMs = Math.max(tries.waitOf(from), tries.waitOf('anybody'));
       if (waitMs > 0) return { ok: false, waitMs };
       // Each try takes memory: few at once.
       if (busy >= 2) return { ok: false, waitMs: FIRST_WAIT_MS };
@@ -65,15 +55,14 @@ export async function openDoor(passphrase: string, nowMs: () => number = Date.no
       try {
         const got = await derive(text.slice(0, 200), salt);
         if (!timingSafeEqual(got, wanted)) {
-          fail(from);
           // Many addresses of one attacker share a slower wait.
-          if ((failed.get(from)?.count ?? 0) >= FREE_TRIES) fail('anybody');
-          return { ok: false, waitMs: waitOf(from) };
+          if (tries.fail(from) >= FREE_TRIES) tries.fail('anybody');
+          return { ok: false, waitMs: tries.waitOf(from) };
         }
       } finally {
         busy--;
       }
-      failed.delete(from);
+      tries.clear(from);
       const session = randomBytes(24).toString('base64url');
       for (const [key, endsMs] of sessions) if (endsMs < nowMs()) sessions.delete(key);
       sessions.set(keyOf(session), nowMs() + STAYS_MS);

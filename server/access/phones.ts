@@ -3,9 +3,9 @@ import { z } from 'zod';
 import { database, type Db } from '@/db/connection';
 import { findJob } from '@/db/jobs';
 import * as rows from '@/db/phones';
-import { problemsOf } from '@/core/job/parse';
+import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
-import { forbidden, type Caller } from '../base/caller';
+import type { Caller } from '../base/caller';
 import { freshId } from '../base/ids';
 
 /** What a phone is let in for. Neither is ever for keys. */
@@ -55,55 +55,42 @@ const phoneOf = (row: rows.PhoneRow): Phone => ({
 });
 
 /** Lets a phone in to one job. The token is given once, here; only its hash is kept. */
-export function letPhoneIn(
-  caller: Caller,
-  jobId: string,
-  body: unknown,
-  now = new Date(),
-  db: Db = database(),
-): Outcome<Phone & { token: string }> {
-  const no = forbidden(caller, 'administer');
-  if (no) return no;
-  if (!findJob(db, jobId)) return noSuchJob();
-  const parsed = asked.safeParse(body);
-  if (!parsed.success) return { ok: false, status: 400, problems: problemsOf(parsed.error) };
-  const { name, scope, hours } = parsed.data;
-  const token = randomBytes(24).toString('base64url');
-  const row = {
-    id: freshId(),
-    job_id: jobId,
-    token_hash: hashOf(token),
-    name,
-    scope,
-    made_at: now.toISOString(),
-    ends_at: new Date(now.getTime() + hours * 3_600_000).toISOString(),
-  };
-  rows.insertPhone(db, row);
-  return done({ ...phoneOf({ ...row, withdrawn_at: null, seen_at: null, hosts: '[]' }), token });
-}
+export const letPhoneIn = useCase(
+  'administer',
+  asked,
+  ({ db, now }, sent, jobId: string): Outcome<Phone & { token: string }> => {
+    if (!findJob(db, jobId)) return noSuchJob();
+    const { name, scope, hours } = sent;
+    const token = randomBytes(24).toString('base64url');
+    const row = {
+      id: freshId(),
+      job_id: jobId,
+      token_hash: hashOf(token),
+      name,
+      scope,
+      made_at: now.toISOString(),
+      ends_at: new Date(now.getTime() + hours * 3_600_000).toISOString(),
+    };
+    rows.insertPhone(db, row);
+    return done({ ...phoneOf({ ...row, withdrawn_at: null, seen_at: null, hosts: '[]' }), token });
+  },
+);
 
 /** Phones of a job, the newest first. */
-export function listPhones(caller: Caller, jobId: string, db: Db = database()): Outcome<Phone[]> {
-  const no = forbidden(caller, 'administer');
-  if (no) return no;
+export const listPhones = useCase('administer', ({ db }, jobId: string): Outcome<Phone[]> => {
   if (!findJob(db, jobId)) return noSuchJob();
   return done(rows.phonesOfJob(db, jobId).map(phoneOf));
-}
+});
 
 /** Takes back what a phone was let in for; what it recorded stays. */
-export function withdrawPhone(
-  caller: Caller,
-  jobId: string,
-  phoneId: string,
-  now = new Date(),
-  db: Db = database(),
-): Outcome<Record<string, never>> {
-  const no = forbidden(caller, 'administer');
-  if (no) return no;
-  if (!rows.withdrawPhone(db, jobId, phoneId, now.toISOString()))
-    return refuse(404, 'There is no such phone. Reload the page.');
-  return done({});
-}
+export const withdrawPhone = useCase(
+  'administer',
+  ({ db, now }, jobId: string, phoneId: string): Outcome<Record<string, never>> => {
+    if (!rows.withdrawPhone(db, jobId, phoneId, now.toISOString()))
+      return refuse(404, 'There is no such phone. Reload the page.');
+    return done({});
+  },
+);
 
 /**
  * The phone of a token, by whichever of our addresses it came. Refused where the token is none of ours, has ended, or was

@@ -1,5 +1,3 @@
-import { refuse } from './outcome';
-
 /** What a caller may do: look, add evidence, change documents, and create, take in or put away whole jobs. */
 export type Right = 'see' | 'record' | 'change' | 'administer';
 
@@ -14,9 +12,3 @@ export const OWNER: Caller = {
   name: 'owner',
   rights: new Set<Right>(['see', 'record', 'change', 'administer']),
 };
-
-/** A refusal where a caller may not do something, else null. */
-export function forbidden(caller: Caller, right: Right): ReturnType<typeof refuse> | null {
-  if (caller.rights.has(right)) return null;
-  return refuse(403, 'This device may not do that here. Do it on the machine that runs Nestle.');
-}

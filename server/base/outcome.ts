@@ -5,15 +5,14 @@ import type { Problem } from '@/core/job/problem';
 export type Refusal = 400 | 401 | 403 | 404 | 409 | 413 | 415 | 421 | 429 | 503;
 
 /** What a use case answers: a value, or problems a person can mend. */
-export type Outcome<T> = { ok: true; value: T } | { ok: false; status: Refusal; problems: Problem[] };
+export type Outcome<T> = { ok: true; value: T } | Refused;
 
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
-export function refuse(
-  status: Refusal,
-  message: string,
-  path = '',
-): { ok: false; status: Refusal; problems: Problem[] } {
+/** A bad end with its problems. */
+export type Refused = { ok: false; status: Refusal; problems: Problem[] };
+
+export function refuse(status: Refusal, message: string, path = ''): Refused {
   return { ok: false, status, problems: [{ path, message }] };
 }
 
@@ -21,7 +20,7 @@ export const noSuchJob = () =>
   refuse(404, 'This job is not in the database. It may have been deleted; go back to the list.');
 
 /** Runs a use case; a fault of the database becomes words and 503, any other error is a bug and goes on. */
-export function answered<T extends Outcome<unknown>>(work: () => T): T | ReturnType<typeof refuse> {
+export function answered<T extends Outcome<unknown>>(work: () => T): T | Refused {
   try {
     return work();
   } catch (error) {

@@ -1,7 +1,9 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Door } from '../access/passphrase';
 import { SESSION_COOKIE, addressOf } from './who';
-import { readBody } from './replies';
+import { readBytes } from '../base/body';
+import { textOf } from '../base/json';
+import { sentBy } from './replies';
 
 /** The page that asks for the passphrase; it needs no script. */
 const page = (words: string) => `<!doctype html>
@@ -39,9 +41,9 @@ export async function answerEnter(
   secure: boolean,
 ): Promise<void> {
   if (request.method !== 'POST') return show(response, 200, '');
-  const body = await readBody(request, 2048);
+  const body = await readBytes(sentBy(request), 2048);
   if (!body.ok) return show(response, body.status, 'This is no passphrase.');
-  const said = new URLSearchParams(body.value).get('passphrase') ?? '';
+  const said = new URLSearchParams(textOf(body.value)).get('passphrase') ?? '';
   const tried = await door.tryIt(said, addressOf(request));
   if (!tried.ok) {
     const seconds = Math.ceil(tried.waitMs / 1000);

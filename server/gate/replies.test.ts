@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { createServer, request as ask, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { readBody, reply } from './replies';
+import { readBytes } from '../base/body';
+import { reply, sentBy } from './replies';
 
 const LIMIT_BYTES = 2048;
 let server: Server;
@@ -9,7 +10,7 @@ let heardBytes = 0;
 
 beforeAll(async () => {
   server = createServer((request, response) => {
-    void readBody(request, LIMIT_BYTES).then((body) => {
+    void readBytes(sentBy(request), LIMIT_BYTES).then((body) => {
       heardBytes = request.socket.bytesRead;
       reply(response, body.ok ? { ok: true, value: { length: body.value.length } } : body);
     });

@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { refuse, type Outcome } from '../base/outcome';
+import type { Sent } from '../base/body';
+import type { Outcome } from '../base/outcome';
 
 /** Answers an outcome as JSON; nothing of it is kept on the way. */
 export function reply(response: ServerResponse, outcome: Outcome<unknown>): void {
@@ -15,39 +16,14 @@ export function reply(response: ServerResponse, outcome: Outcome<unknown>): void
   response.end(JSON.stringify(body));
 }
 
-/** How often its limit a body may be and still be heard to its end, so that who sent it reads why it was refused. */
-const HEARD_OUT = 8;
+/** What a request to the gate sends: listened to piece by piece, and left alone once nobody asks for more. */
+export const sentBy = (request: IncomingMessage): Sent => ({
+  type: request.headers['content-type'],
+  length: request.headers['content-length'],
+  pieces: piecesOf(request),
+});
 
-/** The body of a request, refused past its limit. */
-export function readBody(request: IncomingMessage, limitBytes: number): Promise<Outcome<string>> {
-  const tooMuch = refuse(413, `This is larger than ${Math.round(limitBytes / 1024)} kB.`);
-  return new Promise((resolve) => {
-    const pieces: Buffer[] = [];
-    let size = 0;
-    request.on('data', (piece: Buffer) => {
-      size += piece.length;
-      if (size <= limitBytes) pieces.push(piece);
-      else if (size > HEARD_OUT * limitBytes) {
-        request.pause();
-        resolve(tooMuch);
-      }
-    });
-    request.once('end', () =>
-      resolve(size > limitBytes ? tooMuch : { ok: true, value: Buffer.concat(pieces).toString('utf8') }),
-    );
-    request.once('error', () => resolve(refuse(400, 'The request broke off.')));
-  });
-}
-
-/** The body of a request as JSON. */
-export async function readJsonBody(request: IncomingMessage, limitBytes: number): Promise<Outcome<unknown>> {
-  const type = (request.headers['content-type'] ?? '').split(';')[0]!.trim().toLowerCase();
-  if (type !== 'application/json') return refuse(415, 'Send JSON.');
-  const text = await readBody(request, limitBytes);
-  if (!text.ok) return text;
-  try {
-    return { ok: true, value: JSON.parse(text.value) as unknown };
-  } catch {
-    return refuse(400, 'The request is not valid JSON.');
-  }
+async function* piecesOf(request: IncomingMessage): AsyncGenerator<Uint8Array> {
+  // The connection stays open for the answer.
+  for await (const piece of request.iterator({ destroyOnReturn: false })) yield piece as Buffer;
 }

@@ -6,23 +6,20 @@ import { askThread } from '../thread/ask';
 import { practise } from '../requests/practise';
 import { takeWalkRows } from '../walk/rows';
 import { WALK_API } from './gate';
-import { readJsonBody, reply } from './replies';
+import { ROWS_BODY, readJson } from '../base/body';
+import { throttle } from '../base/throttle';
+import { reply, sentBy } from './replies';
 import { addressOf, tokenOf } from './who';
 
-/** Forty rows with notes fit in this, bytes. */
-const ROWS_BODY = 256 * 1024;
 /** Wrong tokens from one address before it has to wait, and how long, ms. */
 const FREE_TRIES = 12;
 const WAIT_MS = 30_000;
-const MOST_REMEMBERED = 500;
-
-const wrong = new Map<string, { count: number; lastMs: number }>();
+const tries = throttle(FREE_TRIES, () => WAIT_MS);
 
 /** The phone a request comes from. Whoever tries tokens has to wait. */
 export function phoneOf(request: IncomingMessage): Outcome<KnownPhone> {
   const from = addressOf(request);
-  const tries = wrong.get(from);
-  if (tries && tries.count >= FREE_TRIES && Date.now() - tries.lastMs < WAIT_MS)
+  if (tries.waitOf(from) > 0)
     return refuse(429, 'Too many tries. Wait half a minute, then scan the code again.');
   const token = tokenOf(request);
   const known = answered(() =>
@@ -30,12 +27,8 @@ export function phoneOf(request: IncomingMessage): Outcome<KnownPhone> {
       ? refuse(401, 'This phone is not let in. Scan the code on the laptop’s screen.')
       : knownPhone(token, request.headers.host?.toLowerCase() ?? null),
   );
-  if (known.ok) wrong.delete(from);
-  else if (known.status === 401 && token !== null) {
-    wrong.delete(from);
-    wrong.set(from, { count: (tries?.count ?? 0) + 1, lastMs: Date.now() });
-    if (wrong.size > MOST_REMEMBERED) wrong.delete(wrong.keys().next().value!);
-  }
+  if (known.ok) tries.clear(from);
+  else if (known.status === 401 && token !== null) tries.fail(from);
   return known;
 }
 
@@ -83,11 +76,11 @@ export async function answerWalk(
   try {
     if (what === 'job' && request.method === 'GET') return reply(response, await view(phone.value, url));
     if (what === 'rows' && request.method === 'POST') {
-      const body = await readJsonBody(request, ROWS_BODY);
+      const body = await readJson(sentBy(request), ROWS_BODY);
       return reply(response, body.ok ? answered(() => takeWalkRows(phone.value, body.value)) : body);
     }
     if (what === 'practice' && request.method === 'POST') {
-      const body = await readJsonBody(request, ROWS_BODY);
+      const body = await readJson(sentBy(request), ROWS_BODY);
       const { caller, jobId } = phone.value;
       return reply(response, body.ok ? await practise(caller, jobId, body.value) : body);
     }

@@ -3,17 +3,20 @@ import { problemsOf } from '@/core/job/parse';
 import { shortList, type Problem } from '@/core/job/problem';
 import { checkPlan, checkSite } from '@/core/job/references';
 import { illFormedAt } from '@/core/job/text';
-import { database, type Db } from '@/db/connection';
 import { findJob, insertDocument, touchJob } from '@/db/jobs';
-import { forbidden, type Caller } from '../base/caller';
 import { announce } from './changes';
 import { DOCUMENTS, DOCUMENT_KINDS, documentOf, type DocumentKind, type DocumentOf } from './loaded';
+import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 
-const change = z.strictObject({ baseRevision: z.number().int().min(0), document: z.unknown() });
+const NEEDS = 'A save needs brief, site or plan, each with baseRevision and document.';
+const change = z.strictObject(
+  { baseRevision: z.number(NEEDS).int(NEEDS).min(0, NEEDS), document: z.unknown() },
+  NEEDS,
+);
 const act = z
-  .strictObject({ brief: change.optional(), site: change.optional(), plan: change.optional() })
-  .refine((a) => Object.values(a).some(Boolean), 'nothing to save');
+  .strictObject({ brief: change.optional(), site: change.optional(), plan: change.optional() }, NEEDS)
+  .refine((a) => Object.values(a).some(Boolean), NEEDS);
 
 export type Saved = { revisions: Partial<Record<DocumentKind, number>>; savedAt: string };
 /** Documents that were saved by somebody else since, as they are now. */
@@ -35,17 +38,12 @@ function referenceProblems(next: Pick<Documents, 'site' | 'plan'>, changed: Read
  * Saves one act: every document it changes as a new revision, all of them or none. Each carries the revision it started
  * from; where any is stale, nothing is saved and the current ones come back, to be merged.
  */
-export function saveAct(caller: Caller, id: string, body: unknown, db: Db = database()): SaveOutcome {
-  const no = forbidden(caller, 'change');
-  if (no) return no;
-  const envelope = act.safeParse(body);
-  if (!envelope.success)
-    return refuse(400, 'A save needs brief, site or plan, each with baseRevision and document.');
+export const saveAct = useCase('change', act, ({ db }, sent, id: string): SaveOutcome => {
   if (!findJob(db, id)) return noSuchJob();
-  const kinds = DOCUMENT_KINDS.filter((kind) => envelope.data[kind]);
+  const kinds = DOCUMENT_KINDS.filter((kind) => sent[kind]);
   const given: Partial<Record<DocumentKind, unknown>> = {};
   for (const kind of kinds) {
-    const parsed = DOCUMENTS[kind].safeParse(envelope.data[kind]!.document);
+    const parsed = DOCUMENTS[kind].safeParse(sent[kind]!.document);
     if (!parsed.success)
       return { ok: false, status: 400, problems: shortList(problemsOf(parsed.error, [kind])) };
     const bad = illFormedAt(parsed.data);
@@ -58,7 +56,7 @@ export function saveAct(caller: Caller, id: string, body: unknown, db: Db = data
       const now = { site: documentOf(db, id, 'site'), plan: documentOf(db, id, 'plan') };
       for (const kind of kinds) {
         const { revision, value } = documentOf(db, id, kind);
-        if (revision !== envelope.data[kind]!.baseRevision) current[kind] = { revision, document: value };
+        if (revision !== sent[kind]!.baseRevision) current[kind] = { revision, document: value };
       }
       if (Object.keys(current).length > 0)
         return {
@@ -78,7 +76,7 @@ export function saveAct(caller: Caller, id: string, body: unknown, db: Db = data
       const savedAt = new Date().toISOString();
       const revisions: Saved['revisions'] = {};
       for (const kind of kinds) {
-        const revision = envelope.data[kind]!.baseRevision + 1;
+        const revision = sent[kind]!.baseRevision + 1;
         insertDocument(db, id, kind, { revision, json: JSON.stringify(given[kind]), saved_at: savedAt });
         revisions[kind] = revision;
       }
@@ -88,19 +86,15 @@ export function saveAct(caller: Caller, id: string, body: unknown, db: Db = data
     .immediate();
   if (outcome.ok) announce(db, id);
   return outcome;
-}
+});
 
 /** One document as it is now. */
-export function readDocument(
-  caller: Caller,
-  id: string,
-  kind: string,
-  db: Db = database(),
-): Outcome<{ revision: number; document: unknown }> {
-  const no = forbidden(caller, 'see');
-  if (no) return no;
-  if (!Object.hasOwn(DOCUMENTS, kind)) return refuse(404, `There is no document "${kind.slice(0, 40)}".`);
-  if (!findJob(db, id)) return noSuchJob();
-  const { revision, value } = documentOf(db, id, kind as DocumentKind);
-  return done({ revision, document: value });
-}
+export const readDocument = useCase(
+  'see',
+  ({ db }, id: string, kind: string): Outcome<{ revision: number; document: unknown }> => {
+    if (!Object.hasOwn(DOCUMENTS, kind)) return refuse(404, `There is no document "${kind.slice(0, 40)}".`);
+    if (!findJob(db, id)) return noSuchJob();
+    const { revision, value } = documentOf(db, id, kind as DocumentKind);
+    return done({ revision, document: value });
+  },
+);

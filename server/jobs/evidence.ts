@@ -12,12 +12,12 @@ import { problemsOf } from '@/core/job/parse';
 import { shortList, type Problem } from '@/core/job/problem';
 import { checkEvidence } from '@/core/job/references';
 import { illFormedAt } from '@/core/job/text';
-import { database, type Db } from '@/db/connection';
+import type { Db } from '@/db/connection';
 import { countRows, findRow, insertRows, newestNumber, rowsAfter, rowsOfKind } from '@/db/evidence';
 import { findJob, touchJob } from '@/db/jobs';
-import { forbidden, type Caller } from '../base/caller';
 import { announce } from './changes';
 import { documentOf, rowOf } from './loaded';
+import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 
 /** The id by which rows of a submission name the network that comes with them. */
@@ -73,93 +73,84 @@ function missing(db: Db, jobId: string, row: EvidenceRow, coming: ReadonlySet<st
  * Adds evidence, all of it or none, and gives the rows as they are stored, with the number and time they were got. Sending
  * the same rows again is harmless and gives the same; the same id with other content is refused.
  */
-export function recordEvidence(
-  caller: Caller,
-  jobId: string,
-  body: unknown,
-  db: Db = database(),
-): Outcome<{ rows: EvidenceRow[]; added: number }> {
-  const no = forbidden(caller, 'record');
-  if (no) return no;
-  if (!findJob(db, jobId)) return noSuchJob();
-  const parsed = submission.safeParse(body);
-  if (!parsed.success) return { ok: false, status: 400, problems: shortList(problemsOf(parsed.error)) };
-  const { against, rows: raw } = parsed.data;
-  const outcome = db.transaction((): Outcome<{ rows: EvidenceRow[]; added: number }> => {
-    const receivedAt = new Date().toISOString();
-    const frozen = against ? stateRows(db, jobId, against, receivedAt) : [];
-    const rows: EvidenceRow[] = [...frozen];
-    for (const r of raw) {
-      const { received: _, ...given } = r;
-      const stateId = given.stateId === AGAINST && frozen[0] ? frozen[0].id : given.stateId;
-      const row = evidenceRow.safeParse('stateId' in given ? { ...given, stateId } : given);
-      if (!row.success) return { ok: false, status: 400, problems: shortList(problemsOf(row.error)) };
-      if (OWN.has(row.data.kind))
-        return refuse(400, `A ${row.data.kind} is made by the server alone.`, 'kind');
-      const bad = illFormedAt(row.data);
-      if (bad !== null) return refuse(400, 'holds a broken character: type it again', bad);
-      rows.push(row.data);
-    }
-    const problems: Problem[] = [];
-    if (frozen[0] && !findRow(db, jobId, 'state', frozen[0].id))
-      checkEvidence(frozen, documentOf(db, jobId, 'site').value, (path, message) =>
-        problems.push({ path, message }),
-      );
-    if (problems.length > 0) return { ok: false, status: 400, problems: shortList(problems) };
-    const coming = new Set(rows.map((r) => `${r.kind} ${r.id}`));
-    const stored: EvidenceRow[] = [];
-    let number = newestNumber(db, jobId);
-    let added = 0;
-    const counts = new Map<EvidenceKind, number>();
-    for (const row of rows) {
-      const { received: _, ...plain } = row;
-      const json = JSON.stringify(plain);
-      const known = findRow(db, jobId, row.kind, row.id);
-      if (known) {
-        if (known.json !== json && !OWN.has(row.kind)) throw new Clash(row.kind);
-        stored.push(rowOf(known));
-        continue;
+export const recordEvidence = useCase(
+  'record',
+  submission,
+  ({ db }, sent, jobId: string): Outcome<{ rows: EvidenceRow[]; added: number }> => {
+    if (!findJob(db, jobId)) return noSuchJob();
+    const { against, rows: raw } = sent;
+    const outcome = db.transaction((): Outcome<{ rows: EvidenceRow[]; added: number }> => {
+      const receivedAt = new Date().toISOString();
+      const frozen = against ? stateRows(db, jobId, against, receivedAt) : [];
+      const rows: EvidenceRow[] = [...frozen];
+      for (const r of raw) {
+        const { received: _, ...given } = r;
+        const stateId = given.stateId === AGAINST && frozen[0] ? frozen[0].id : given.stateId;
+        const row = evidenceRow.safeParse('stateId' in given ? { ...given, stateId } : given);
+        if (!row.success) return { ok: false, status: 400, problems: shortList(problemsOf(row.error)) };
+        if (OWN.has(row.data.kind))
+          return refuse(400, `A ${row.data.kind} is made by the server alone.`, 'kind');
+        const bad = illFormedAt(row.data);
+        if (bad !== null) return refuse(400, 'holds a broken character: type it again', bad);
+        rows.push(row.data);
       }
-      const lacks = missing(db, jobId, row, coming);
-      if (lacks) throw new Lacks(lacks);
-      const held = counts.get(row.kind) ?? countRows(db, jobId, row.kind);
-      counts.set(row.kind, held + 1);
-      if (held >= MOST_ROWS[row.kind])
-        throw new Lacks(
-          `A job holds at most ${MOST_ROWS[row.kind]} rows of kind ${row.kind}. Duplicate the job and go on in the copy.`,
+      const problems: Problem[] = [];
+      if (frozen[0] && !findRow(db, jobId, 'state', frozen[0].id))
+        checkEvidence(frozen, documentOf(db, jobId, 'site').value, (path, message) =>
+          problems.push({ path, message }),
         );
-      number++;
-      added++;
-      insertRows(db, jobId, [{ number, kind: row.kind, row_id: row.id, received_at: receivedAt, json }]);
-      stored.push({ ...row, received: { number, at: receivedAt } });
+      if (problems.length > 0) return { ok: false, status: 400, problems: shortList(problems) };
+      const coming = new Set(rows.map((r) => `${r.kind} ${r.id}`));
+      const stored: EvidenceRow[] = [];
+      let number = newestNumber(db, jobId);
+      let added = 0;
+      const counts = new Map<EvidenceKind, number>();
+      for (const row of rows) {
+        const { received: _, ...plain } = row;
+        const json = JSON.stringify(plain);
+        const known = findRow(db, jobId, row.kind, row.id);
+        if (known) {
+          if (known.json !== json && !OWN.has(row.kind)) throw new Clash(row.kind);
+          stored.push(rowOf(known));
+          continue;
+        }
+        const lacks = missing(db, jobId, row, coming);
+        if (lacks) throw new Lacks(lacks);
+        const held = counts.get(row.kind) ?? countRows(db, jobId, row.kind);
+        counts.set(row.kind, held + 1);
+        if (held >= MOST_ROWS[row.kind])
+          throw new Lacks(
+            `A job holds at most ${MOST_ROWS[row.kind]} rows of kind ${row.kind}. Duplicate the job and go on in the copy.`,
+          );
+        number++;
+        added++;
+        insertRows(db, jobId, [{ number, kind: row.kind, row_id: row.id, received_at: receivedAt, json }]);
+        stored.push({ ...row, received: { number, at: receivedAt } });
+      }
+      if (added > 0) touchJob(db, jobId, receivedAt);
+      return done({ rows: stored, added });
+    }).immediate;
+    try {
+      const result = outcome();
+      if (result.ok && result.value.added > 0) announce(db, jobId);
+      return result;
+    } catch (error) {
+      if (error instanceof Clash) return clash(error.message);
+      if (error instanceof Lacks) return refuse(400, error.message);
+      throw error;
     }
-    if (added > 0) touchJob(db, jobId, receivedAt);
-    return done({ rows: stored, added });
-  }).immediate;
-  try {
-    const result = outcome();
-    if (result.ok && result.value.added > 0) announce(db, jobId);
-    return result;
-  } catch (error) {
-    if (error instanceof Clash) return clash(error.message);
-    if (error instanceof Lacks) return refuse(400, error.message);
-    throw error;
-  }
-}
+  },
+);
 
 /** Thrown inside the transaction, so that nothing of it stays. */
 class Clash extends Error {}
 class Lacks extends Error {}
 
 /** Evidence of a job after a number, in its order. */
-export function readEvidence(
-  caller: Caller,
-  jobId: string,
-  after: number,
-  db: Db = database(),
-): Outcome<{ rows: EvidenceRow[] }> {
-  const no = forbidden(caller, 'see');
-  if (no) return no;
-  if (!findJob(db, jobId)) return noSuchJob();
-  return done({ rows: rowsAfter(db, jobId, Number.isFinite(after) ? after : 0).map(rowOf) });
-}
+export const readEvidence = useCase(
+  'see',
+  ({ db }, jobId: string, after: number): Outcome<{ rows: EvidenceRow[] }> => {
+    if (!findJob(db, jobId)) return noSuchJob();
+    return done({ rows: rowsAfter(db, jobId, Number.isFinite(after) ? after : 0).map(rowOf) });
+  },
+);

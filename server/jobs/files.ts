@@ -8,8 +8,9 @@ import { database, type Db } from '@/db/connection';
 import { insertRows, newestNumber } from '@/db/evidence';
 import { deleteJob, findJob, insertDocument, insertJob, setSummary } from '@/db/jobs';
 import { insertPicture, pictureCount, picturesOf } from '@/db/pictures';
-import { forbidden, type Caller } from '../base/caller';
+import type { Caller } from '../base/caller';
 import { DOCUMENT_KINDS, loadJob } from './loaded';
+import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 
 /** Puts a whole job into the database under an id that is free. */
@@ -44,9 +45,7 @@ export function isLongJob(id: string, db: Db = database()): boolean {
 }
 
 /** A job as its file: everything, the pictures its survey uses too. */
-export function exportJob(caller: Caller, id: string, db: Db = database()): Outcome<JobFile> {
-  const no = forbidden(caller, 'see');
-  if (no) return no;
+export const exportJob = useCase('see', ({ db }, id: string): Outcome<JobFile> => {
   const open = loadJob(db, id);
   if (!open) return noSuchJob();
   const used = new Set(open.job.site.underlays.map((u) => u.pictureId));
@@ -54,42 +53,33 @@ export function exportJob(caller: Caller, id: string, db: Db = database()): Outc
     .filter((p) => used.has(p.picture_id))
     .map((p) => ({ id: p.picture_id, type: p.type, base64: p.bytes.toString('base64') }));
   return done({ ...open.job, pictures });
-}
+});
 
 /** Copies a job, with as much of it as is asked for, under the id the submission came with. */
-export function duplicateJob(
-  caller: Caller,
-  id: string,
-  newId: string,
-  takes: unknown = 'everything',
-  db: Db = database(),
-): Outcome<{ id: string }> {
-  const no = forbidden(caller, 'administer');
-  if (no) return no;
-  const wanted = copyTakes.safeParse(takes);
-  if (!wanted.success) return refuse(400, 'A copy takes the house, the plan or everything.', 'takes');
-  if (findJob(db, newId)) return done({ id: newId });
-  const job = exportJob(caller, id, db);
-  if (!job.ok) return job;
-  storeJob(db, copyOf(job.value, wanted.data), newId);
-  return done({ id: newId });
-}
+export const duplicateJob = useCase(
+  'administer',
+  ({ db, caller }, id: string, newId: string, takes: unknown): Outcome<{ id: string }> => {
+    const wanted = copyTakes.safeParse(takes ?? 'everything');
+    if (!wanted.success) return refuse(400, 'A copy takes the house, the plan or everything.', 'takes');
+    if (findJob(db, newId)) return done({ id: newId });
+    const job = exportJob(caller, id, db);
+    if (!job.ok) return job;
+    storeJob(db, copyOf(job.value, wanted.data), newId);
+    return done({ id: newId });
+  },
+);
 
 /** Takes a job file in as a new job. A file with problems changes nothing; the same submission again makes no second job. */
-export function importJob(
-  caller: Caller,
-  text: string,
-  id: string,
-  db: Db = database(),
-): Outcome<{ id: string }> {
-  const no = forbidden(caller, 'administer');
-  if (no) return no;
-  if (findJob(db, id)) return done({ id });
-  const parsed = parseJobFile(text);
-  if (!parsed.ok) return { ok: false, status: 400, problems: parsed.problems };
-  storeJob(db, parsed.job, id);
-  return done({ id });
-}
+export const importJob = useCase(
+  'administer',
+  ({ db }, text: string, id: string): Outcome<{ id: string }> => {
+    if (findJob(db, id)) return done({ id });
+    const parsed = parseJobFile(text);
+    if (!parsed.ok) return { ok: false, status: 400, problems: parsed.problems };
+    storeJob(db, parsed.job, id);
+    return done({ id });
+  },
+);
 
 /** Replaces the demo jobs by fresh ones, or puts them in where they are missing. */
 export function seedDemo(

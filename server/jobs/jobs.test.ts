@@ -76,10 +76,10 @@ test('the list reads no job: one that cannot be read is listed all the same', ()
 test('who may not do something is told so, and nothing happens', () => {
   const id = mill(db);
   const guest: Caller = { name: 'guest', rights: new Set(['see']) };
-  expect(openJob(guest, id, db).ok).toBe(true);
+  expect(openJob(guest, id, undefined, db).ok).toBe(true);
   expect(jobHead(guest, id, db)).toEqual({ ok: true, value: { id, name: 'Mill' } });
   const stranger: Caller = { name: 'stranger', rights: new Set() };
-  for (const unseen of [openJob(stranger, id, db), jobHead(stranger, id, db)])
+  for (const unseen of [openJob(stranger, id, undefined, db), jobHead(stranger, id, db)])
     expect(unseen).toMatchObject({ ok: false, status: 403 });
   for (const refused of [
     createJob(guest, { name: 'x' }, db),
@@ -107,15 +107,15 @@ test.each([
 ])('a job whose %s is damaged says so; the list and every other job answer', (what, damage) => {
   const [whole, damaged] = [farm(db), mill(db)];
   db.exec(damage);
-  const outcome = answered(() => openJob(OWNER, damaged, db));
+  const outcome = answered(() => openJob(OWNER, damaged, undefined, db));
   expect(outcome).toMatchObject({ ok: false, status: 503 });
   expect(JSON.stringify(outcome)).toMatch(new RegExp(`${what} of this job cannot be read`, 'i'));
   expect(valueOf(listJobs(OWNER, db))).toHaveLength(2);
-  expect(answered(() => openJob(OWNER, whole, db)).ok).toBe(true);
+  expect(answered(() => openJob(OWNER, whole, undefined, db)).ok).toBe(true);
 });
 
 describe('a job given out in pieces', () => {
-  const joined = (id: string) => [...valueOf(openJob(OWNER, id, db))];
+  const joined = (id: string) => [...valueOf(openJob(OWNER, id, undefined, db))];
   test('is the job, whatever it holds', () => {
     const [whole, empty] = [farm(db), mill(db)];
     for (const id of [whole, empty]) expect(JSON.parse(joined(id).join(''))).toEqual(opened(id, db));
@@ -137,7 +137,7 @@ describe('a job given out in pieces', () => {
     expect(numbers).toEqual([...new Set(numbers)].sort((a, b) => a - b));
   });
   test('one that is not there is not found, by its head neither', () => {
-    for (const none of [openJob(OWNER, 'nobody', db), jobHead(OWNER, 'nobody', db)])
+    for (const none of [openJob(OWNER, 'nobody', undefined, db), jobHead(OWNER, 'nobody', db)])
       expect(none).toMatchObject({ ok: false, status: 404 });
   });
 });

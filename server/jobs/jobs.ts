@@ -4,12 +4,11 @@ import { JOB_FILE_VERSION, jobName, type JobFile } from '@/core/job/jobFile';
 import { illFormedAt } from '@/core/job/text';
 import { emptyPlan } from '@/core/plan/option/schema';
 import { emptySite, practiceHouse } from '@/core/site/model/schema';
-import { database, type Db } from '@/db/connection';
 import * as rows from '@/db/jobs';
-import { forbidden, type Caller } from '../base/caller';
 import { storeJob } from './files';
 import { headText, jobPieces } from './loaded';
 import { practiceJob } from './practiceJob';
+import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 import { submittedId } from '../base/ids';
 
@@ -39,9 +38,7 @@ function storedHeadline(json: string | null): JobSummary['headline'] {
 }
 
 /** All jobs, newest change first, with what the list shows of each. It reads no job, so that none can break it. */
-export function listJobs(caller: Caller, db: Db = database()): Outcome<JobSummary[]> {
-  const no = forbidden(caller, 'see');
-  if (no) return no;
+export const listJobs = useCase('see', ({ db }): Outcome<JobSummary[]> => {
   return done(
     rows.listJobs(db).map((row) => ({
       id: row.id,
@@ -51,51 +48,39 @@ export function listJobs(caller: Caller, db: Db = database()): Outcome<JobSummar
       headline: storedHeadline(row.summary),
     })),
   );
-}
+});
 
 /** Space the database takes with all jobs and pictures, bytes. */
-export function spaceUsed(caller: Caller, db: Db = database()): Outcome<number> {
-  const no = forbidden(caller, 'see');
-  return no ?? done(rows.bytesUsed(db));
-}
+export const spaceUsed = useCase('see', ({ db }): Outcome<number> => {
+  return done(rows.bytesUsed(db));
+});
 
 /** What a page needs to know of a job before it is read: that it is there, and its name. */
-export function jobHead(
-  caller: Caller,
-  id: string,
-  db: Db = database(),
-): Outcome<{ id: string; name: string }> {
-  const no = forbidden(caller, 'see');
-  if (no) return no;
+export const jobHead = useCase('see', ({ db }, id: string): Outcome<{ id: string; name: string }> => {
   const row = rows.findJob(db, id);
   return row ? done({ id, name: row.name }) : noSuchJob();
-}
+});
 
 /** The JSON of all of a job but its evidence: its documents are read and checked whole. */
-export function jobHeadText(caller: Caller, id: string, db: Db = database()): Outcome<string> {
-  const no = forbidden(caller, 'see');
-  if (no) return no;
+export const jobHeadText = useCase('see', ({ db }, id: string): Outcome<string> => {
   const head = headText(db, id);
   return head === null ? noSuchJob() : done(head);
-}
+});
 
 /**
  * A whole job as the JSON of an `OpenJob`, piece by piece, after its head, which may have been made elsewhere: a job of tens
  * of thousands of readings is never parsed here, and between two pieces others are answered.
  */
-export function openJob(
-  caller: Caller,
-  id: string,
-  db: Db = database(),
-  head = jobHeadText(caller, id, db),
-): Outcome<Iterable<string>> {
-  const no = forbidden(caller, 'see');
-  if (no) return no;
-  return head.ok ? done(jobPieces(db, id, head.value)) : head;
-}
+export const openJob = useCase(
+  'see',
+  ({ db, caller }, id: string, head: Outcome<string> | undefined): Outcome<Iterable<string>> => {
+    const known = head ?? jobHeadText(caller, id, db);
+    return known.ok ? done(jobPieces(db, id, known.value)) : known;
+  },
+);
 
 const creation = z.strictObject({
-  name: z.unknown(),
+  name: jobName,
   id: z.unknown().optional(),
   /** Begins in a generated practice house instead of on an empty plot. */
   practice: practiceHouse.omit({ house: true }).optional(),
@@ -115,22 +100,15 @@ const emptyJob = (name: string): JobFile => ({
 /**
  * Creates a job under the id of its submission, empty or in a practice house; the same submission again gives the same job.
  */
-export function createJob(caller: Caller, body: unknown, db: Db = database()): Outcome<{ id: string }> {
-  const no = forbidden(caller, 'administer');
-  if (no) return no;
-  const given = creation.safeParse(body);
-  if (!given.success) return refuse(400, 'A new job needs a name.', 'name');
-  const parsed = jobName.safeParse(given.data.name);
-  if (!parsed.success) return refuse(400, parsed.error.issues[0]!.message, 'name');
-  if (illFormedAt(parsed.data) !== null) return refuse(400, 'The name holds a broken character.', 'name');
-  const id = submittedId(given.data.id);
+export const createJob = useCase('administer', creation, ({ db }, sent): Outcome<{ id: string }> => {
+  const { name, practice } = sent;
+  if (illFormedAt(name) !== null) return refuse(400, 'The name holds a broken character.', 'name');
+  const id = submittedId(sent.id);
   const known = rows.findJob(db, id);
-  if (known)
-    return known.name === parsed.data ? done({ id }) : refuse(409, 'This id is taken. Reload the page.');
-  const { practice } = given.data;
-  storeJob(db, practice ? practiceJob(parsed.data, practice) : emptyJob(parsed.data), id);
+  if (known) return known.name === name ? done({ id }) : refuse(409, 'This id is taken. Reload the page.');
+  storeJob(db, practice ? practiceJob(name, practice) : emptyJob(name), id);
   return done({ id });
-}
+});
 
 const change = z.union([
   z.strictObject({ name: jobName }),
@@ -139,24 +117,17 @@ const change = z.union([
 ]);
 
 /** Renames or archives a job, or keeps its headline for the list. */
-export function changeJob(caller: Caller, id: string, body: unknown, db: Db = database()): Outcome<null> {
-  const no = forbidden(caller, 'change');
-  if (no) return no;
+export const changeJob = useCase('change', change, ({ db }, sent, id: string): Outcome<null> => {
   if (!rows.findJob(db, id)) return noSuchJob();
-  const parsed = change.safeParse(body);
-  if (!parsed.success) return refuse(400, parsed.error.issues[0]!.message);
-  const { data } = parsed;
-  if ('name' in data) {
-    if (illFormedAt(data.name) !== null) return refuse(400, 'The name holds a broken character.', 'name');
-    rows.renameJob(db, id, data.name, new Date().toISOString());
-  } else if ('archived' in data) rows.setArchived(db, id, data.archived);
-  else rows.setSummary(db, id, JSON.stringify(data.headline));
+  if ('name' in sent) {
+    if (illFormedAt(sent.name) !== null) return refuse(400, 'The name holds a broken character.', 'name');
+    rows.renameJob(db, id, sent.name, new Date().toISOString());
+  } else if ('archived' in sent) rows.setArchived(db, id, sent.archived);
+  else rows.setSummary(db, id, JSON.stringify(sent.headline));
   return done(null);
-}
+});
 
 /** Whether a job may be followed, before a stream is opened for it. */
-export function openHead(caller: Caller, id: string, db: Db = database()): Outcome<null> {
-  const no = forbidden(caller, 'see');
-  if (no) return no;
+export const openHead = useCase('see', ({ db }, id: string): Outcome<null> => {
   return rows.findJob(db, id) ? done(null) : noSuchJob();
-}
+});

@@ -25,26 +25,21 @@ import { asValues, practiceDevice, practiceUnits } from '@/meter/practiceInputs'
 import type { Against } from '../jobs/evidence';
 import type { OpenJob } from '../jobs/loaded';
 import { refuse, type Outcome } from '../base/outcome';
+import { lru } from '@/core/stats/lru';
 
 /** The house a practice job is truly played in, whatever was drawn since. */
 const trueSite = ({ house, seed }: PracticeHouseRef): Site =>
   house === 'farm' ? farmSite() : house === 'row' ? rowSite() : practiceHouse(seed).site;
 
 const MOST_KEPT = 4;
-const houses = new Map<string, HiddenHouse>();
+const houses = lru<string, HiddenHouse>(MOST_KEPT);
 
 /** The hidden house of a practice job; made once. */
-export function houseOf(ref: PracticeHouseRef): HiddenHouse {
-  const key = JSON.stringify(ref);
-  let known = houses.get(key);
-  if (!known) {
+export const houseOf = (ref: PracticeHouseRef): HiddenHouse =>
+  houses(JSON.stringify(ref), () => {
     const site = trueSite(ref);
-    known = hiddenHouse(site, ref, (name) => constructionLossDb(name, site.customConstructions));
-    houses.set(key, known);
-    if (houses.size > MOST_KEPT) houses.delete(houses.keys().next().value!);
-  }
-  return known;
-}
+    return hiddenHouse(site, ref, (name) => constructionLossDb(name, site.customConstructions));
+  });
 
 export const practiceAsked = z.strictObject({
   /** Id of the reading, made once by whoever asks. */

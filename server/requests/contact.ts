@@ -1,5 +1,5 @@
 import { networkInterfaces } from 'node:os';
-import { forbidden, type Caller } from '../base/caller';
+import { useCase } from '../base/useCase';
 import { done, type Outcome } from '../base/outcome';
 import { ownAddresses, serving, type Knock, type OwnAddress } from '../base/serving';
 
@@ -13,9 +13,7 @@ export interface Contact {
 }
 
 /** How phones can reach this machine, and what has come from elsewhere lately. */
-export function contact(caller: Caller): Outcome<Contact> {
-  const no = forbidden(caller, 'administer');
-  if (no) return no;
+export const contact = useCase('administer', (_): Outcome<Contact> => {
   const { lan, port, secure, knocks } = serving();
   return done({ lan, port, secure, addresses: ownAddresses(networkInterfaces()), knocks });
-}
+});

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { DatabaseFault } from '../../db/faults';
-import { answer, answerPieces, readJson, readPictureBody, readJsonBytes } from './http';
+import { readJson, readJsonBytes, readPictureBody } from '../base/body';
+import { answer, answerPieces, sentBy } from './http';
 import { done, refuse } from '../base/outcome';
 
 const post = (body: BodyInit | null, headers: Record<string, string> = {}) =>
@@ -10,7 +11,7 @@ const post = (body: BodyInit | null, headers: Record<string, string> = {}) =>
     headers: { 'content-type': 'application/json', host: '127.0.0.1:4680', ...headers },
   });
 const refused = (status: number) => expect.objectContaining({ ok: false, status });
-const json = (request: Request) => readJson(request, 1000);
+const json = (request: Request) => readJson(sentBy(request), 1000);
 
 describe('what is taken in', () => {
   test('one JSON object, whatever parameters its type has', async () => {
@@ -27,7 +28,7 @@ describe('what is taken in', () => {
     ['a type inside another', 'text/plain; application/json'],
   ])('not %s', async (_, type) => {
     expect(await json(post('{}', { 'content-type': type }))).toEqual(refused(415));
-    expect(await readJsonBytes(post('{}', { 'content-type': type }), 1000)).toEqual(refused(415));
+    expect(await readJsonBytes(sentBy(post('{}', { 'content-type': type })), 1000)).toEqual(refused(415));
   });
   test.each([
     ['null', 'null'],
@@ -42,18 +43,18 @@ describe('what is taken in', () => {
   });
   test('a picture is sent as one', async () => {
     const picture = post(new Uint8Array([1, 2, 3]), { 'content-type': 'image/png' });
-    const read = await readPictureBody(picture, 10);
+    const read = await readPictureBody(sentBy(picture), 10);
     expect(read.ok && [read.value.type, [...read.value.bytes]]).toEqual(['image/png', [1, 2, 3]]);
-    expect(await readPictureBody(post('{}'), 10)).toEqual(refused(415));
+    expect(await readPictureBody(sentBy(post('{}')), 10)).toEqual(refused(415));
   });
 });
 
 describe('what is too much', () => {
   test('is refused by what it says of itself, and by what comes', async () => {
     const said = post(new Uint8Array(4), { 'content-type': 'image/png', 'content-length': '99999999' });
-    expect(await readPictureBody(said, 10)).toEqual(refused(413));
+    expect(await readPictureBody(sentBy(said), 10)).toEqual(refused(413));
     const came = post(new Uint8Array(11), { 'content-type': 'image/png' });
-    expect(await readPictureBody(came, 10)).toEqual(refused(413));
+    expect(await readPictureBody(sentBy(came), 10)).toEqual(refused(413));
     expect(await json(post(`{"a":"${'x'.repeat(2000)}"}`))).toEqual(refused(413));
   });
 });

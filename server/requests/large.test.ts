@@ -76,6 +76,6 @@ test('what is sent at length is read in a thread, and refused there where it is 
 test('a job is given out the same whether its head was made here or in a thread', async () => {
   expect(await largeHead(OWNER, 'small')).toBeUndefined();
   const head = await largeHead(OWNER, 'large');
-  const text = [...valueOf(openJob(OWNER, 'large', database(), head))].join('');
+  const text = [...valueOf(openJob(OWNER, 'large', head))].join('');
   expect(JSON.parse(text)).toEqual(opened('large', database()));
 });

@@ -2,7 +2,8 @@ import { database, type Db } from '@/db/connection';
 import { documentsLength } from '@/db/jobs';
 import type { Caller } from '../base/caller';
 import { announce } from '../jobs/changes';
-import { readJsonBytes } from './http';
+import { readJsonBytes } from '../base/body';
+import { sentBy } from './http';
 import { objectOf } from '../base/json';
 import { answered, done, type Outcome } from '../base/outcome';
 import { askThread } from '../thread/ask';
@@ -31,7 +32,7 @@ export async function change(
   name: 'saveAct' | 'recordEvidence',
   here: (body: Record<string, unknown>) => Outcome<unknown>,
 ): Promise<Outcome<unknown>> {
-  const sent = await readJsonBytes(request, limitBytes);
+  const sent = await readJsonBytes(sentBy(request), limitBytes);
   if (!sent.ok) return sent;
   const bytes = sent.value;
   if (bytes.length <= LARGE_DOCUMENTS && !isLarge(id)) {

@@ -7,10 +7,10 @@ import { site } from '@/core/site/model/schema';
 import { database, type Db } from '@/db/connection';
 import { findRow, rowsOfKind } from '@/db/evidence';
 import { documentAt, findJob } from '@/db/jobs';
-import { forbidden, type Caller } from '../base/caller';
 import type { KnownPhone } from '../access/phones';
 import { AGAINST, recordEvidence, type Against } from '../jobs/evidence';
 import { rowOf } from '../jobs/loaded';
+import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 
 /** Rows at once; a phone that was long without a network sends several times. */
@@ -112,21 +112,17 @@ export function takeWalkRows(
 }
 
 /** Takes rows a phone has saved as a file and the owner brings; they count as that phone's. */
-export function takeWalkFile(
-  caller: Caller,
-  jobId: string,
-  body: unknown,
-  db: Db = database(),
-): Outcome<{ rows: RowAnswer[] }> {
-  const no = forbidden(caller, 'record');
-  if (no) return no;
-  if (!findJob(db, jobId)) return noSuchJob();
-  const phone: KnownPhone = {
-    id: 'file',
-    jobId,
-    scope: 'walkAndSheet',
-    caller: { name: 'Phone', rights: new Set(['record'] as const) },
-    hosts: [],
-  };
-  return takeWalkRows(phone, body, db);
-}
+export const takeWalkFile = useCase(
+  'record',
+  ({ db }, jobId: string, body: unknown): Outcome<{ rows: RowAnswer[] }> => {
+    if (!findJob(db, jobId)) return noSuchJob();
+    const phone: KnownPhone = {
+      id: 'file',
+      jobId,
+      scope: 'walkAndSheet',
+      caller: { name: 'Phone', rights: new Set(['record'] as const) },
+      hosts: [],
+    };
+    return takeWalkRows(phone, body, db);
+  },
+);

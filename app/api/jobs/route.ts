@@ -1,7 +1,8 @@
-import { SMALL_BODY, answer, readJson } from '@/server/requests/http';
+import { SMALL_BODY, readJson } from '@/server/base/body';
+import { answer, sentBy } from '@/server/requests/http';
 import { createJob } from '@/server/jobs/jobs';
 
 export async function POST(request: Request) {
-  const body = await readJson(request, SMALL_BODY);
+  const body = await readJson(sentBy(request), SMALL_BODY);
   return answer(request, (caller) => (body.ok ? createJob(caller, body.value) : body));
 }

@@ -11,6 +11,7 @@ import type { KitItem } from '../../kit/model/schema';
 import { LINE_LATENCY_MS, type Brief } from '../../brief/brief';
 import type { Plan, Unit } from '../option/schema';
 import { NOTHING_READ, type Read } from './read';
+import { ownedBy } from '../../stats/lru';
 
 /** The line as it is known: by contract, or by the wired test at the gateway. */
 export interface LineState {
@@ -53,14 +54,8 @@ export function lineOfBrief(brief: Brief): LineState {
   };
 }
 
-const scenes = new WeakMap<Site, Scene>();
-
 /** The scene of a site, built once for it. */
-export function sceneOf(site: Site): Scene {
-  let scene = scenes.get(site);
-  if (!scene) scenes.set(site, (scene = buildScene(site)));
-  return scene;
-}
+export const sceneOf: (site: Site) => Scene = ownedBy(buildScene);
 
 /** Context of a job. `line`, `posterior` and `airQueueMs` come from readings where there are any. */
 export function planContext(
@@ -93,14 +88,8 @@ export function pointOf(site: Site, place: Place): Spot3 {
   return { x: place.xM, y: place.yM, z: levelOf(site, place) };
 }
 
-const silenced = new WeakMap<KitItem, KitItem>();
-
 /** An item whose radios are off, the same one each time. */
-function silent(kit: KitItem): KitItem {
-  let without = silenced.get(kit);
-  if (!without) silenced.set(kit, (without = { ...kit, radios: [] }));
-  return without;
-}
+const silent = ownedBy((kit: KitItem): KitItem => ({ ...kit, radios: [] }));
 
 /**
  * The kit item of a unit; of a bridged box with its radios off. A unit of unknown kit is refused by the job check; here it

@@ -2,6 +2,7 @@ import { cellX, cellY, type Grid, type Layer } from '../../radio/coverage/layers
 import { shadowCovariance, type LeftOver, type ShadowPoint } from '../../radio/learning/shadowing';
 import type { Band } from '../../radio/link/bands';
 import type { Spot3 } from '../../radio/geometry/crossings';
+import { ownedBy, lru, numberOf } from '../../stats/lru';
 
 /** How far round a reading the sheet shows what it left over, m. */
 const SHOWN_WITHIN_M = 6;
@@ -9,10 +10,8 @@ const SHOWN_WITHIN_M = 6;
 const NOT_SEEN_DB = 0.1;
 
 /** Fields of a layer met lately: those of units that are not under the hand stay what they are. */
-const known = new WeakMap<Layer, Map<string, Float32Array | null>>();
-const MOST_KNOWN = 64;
-const numbers = new WeakMap<readonly LeftOver[], number>();
-let count = 0;
+const MOST_FIELDS = 64;
+const fieldsOf = ownedBy((_: Layer) => lru<string, Float32Array | null>(MOST_FIELDS));
 
 /**
  * What readings left over, added to the level of a unit over the cells of a layer, dB; null where nothing was read near its
@@ -26,17 +25,8 @@ export function leftOverField(
   layer: Layer,
 ): Float32Array | null {
   if (left.length === 0) return null;
-  let number = numbers.get(left);
-  if (number === undefined) numbers.set(left, (number = ++count));
-  let fields = known.get(layer);
-  if (!fields) known.set(layer, (fields = new Map()));
-  const key = [number, from.x, from.y, from.z, band].join();
-  let field = fields.get(key);
-  if (field === undefined) {
-    if (fields.size >= MOST_KNOWN) fields.delete(fields.keys().next().value!);
-    fields.set(key, (field = makeField(left, from, band, grid, layer)));
-  }
-  return field;
+  const key = [numberOf(left), from.x, from.y, from.z, band].join();
+  return fieldsOf(layer)(key, () => makeField(left, from, band, grid, layer));
 }
 
 function makeField(

@@ -14,6 +14,7 @@ import { linksOf, linksBefore } from '../links/pipe';
 import { radioEnd } from '../network/radios';
 import type { Option, Unit } from '../option/schema';
 import { VERDICTS } from '../../site/model/verdict';
+import { lru } from '../../stats/lru';
 
 /** Levels a table covers, dBm, in steps of a quarter dB. */
 export const TABLE_LOW_DBM = -120;
@@ -57,7 +58,8 @@ type OutcomeAt = (step: number) => ReturnType<typeof chainOf>;
 /** How far below its lowest level a table looks for the low end of a range, in steps. */
 const LOW_STEPS = 20 * TABLE_STEPS_PER_DB;
 
-const goodputs = new Map<string, { downMbps: Float64Array; upMbps: Float64Array }>();
+const MOST_GOODPUTS = 100;
+const goodputs = lru<string, { downMbps: Float64Array; upMbps: Float64Array }>(MOST_GOODPUTS);
 
 /** TCP goodput of a radio to the shown device by level, on a quiet channel; kept, since no feed changes it. */
 function goodputByLevel(
@@ -65,25 +67,22 @@ function goodputByLevel(
   rules: RadioRules,
   zeroDbm: number,
 ): { downMbps: Float64Array; upMbps: Float64Array } {
-  const key = JSON.stringify([end, rules.region, rules.ownLimitsDbm]);
-  const known = goodputs.get(key);
-  if (known) return known;
-  const downMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
-  const upMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
-  for (let i = 0; i < downMbps.length; i++) {
-    const level = TABLE_LOW_DBM + (i - LOW_STEPS) / TABLE_STEPS_PER_DB;
-    const link = clientLink(end, SHADE_CLIENT, rules, 0, 0, level - zeroDbm)!;
-    downMbps[i] = link.down.quietMbps;
-    upMbps[i] = link.up.quietMbps;
-  }
-  const made = { downMbps, upMbps };
-  goodputs.set(key, made);
-  return made;
+  return goodputs(JSON.stringify([end, rules.region, rules.ownLimitsDbm]), () => {
+    const downMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
+    const upMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
+    for (let i = 0; i < downMbps.length; i++) {
+      const level = TABLE_LOW_DBM + (i - LOW_STEPS) / TABLE_STEPS_PER_DB;
+      const link = clientLink(end, SHADE_CLIENT, rules, 0, 0, level - zeroDbm)!;
+      downMbps[i] = link.down.quietMbps;
+      upMbps[i] = link.up.quietMbps;
+    }
+    return { downMbps, upMbps };
+  });
 }
 
 /** Tables made lately by what they depend on: while a unit is dragged most stay the same from move to move. */
-const tables = new Map<string, { indoors: Uint8Array; outdoors: Uint8Array }>();
 const MOST_TABLES = 60;
+const tables = lru<string, { indoors: Uint8Array; outdoors: Uint8Array }>(MOST_TABLES);
 
 /** Verdict by level for both needs; each level's outcome is worked out once, its low end read from a step further down. */
 function verdictTables(
@@ -92,18 +91,15 @@ function verdictTables(
   sigmaDb: number,
   needs: ShadeNeeds,
 ): { indoors: Uint8Array; outdoors: Uint8Array } {
-  const known = tables.get(key);
-  if (known) return known;
-  const down = Math.min(LOW_STEPS, Math.round(Z90 * sigmaDb * TABLE_STEPS_PER_DB));
-  const outcomes = Array.from({ length: TABLE_SIZE + down }, (_, i) => outcomeAt(i + LOW_STEPS - down));
-  const table = (need: Need) =>
-    Uint8Array.from({ length: TABLE_SIZE }, (_, i) =>
-      VERDICTS.indexOf(predictedVerdict(outcomes[i + down]!, outcomes[i]!, need)),
-    );
-  const made = { indoors: table(needs.indoors), outdoors: table(needs.outdoors) };
-  if (tables.size >= MOST_TABLES) tables.delete(tables.keys().next().value!);
-  tables.set(key, made);
-  return made;
+  return tables(key, () => {
+    const down = Math.min(LOW_STEPS, Math.round(Z90 * sigmaDb * TABLE_STEPS_PER_DB));
+    const outcomes = Array.from({ length: TABLE_SIZE + down }, (_, i) => outcomeAt(i + LOW_STEPS - down));
+    const table = (need: Need) =>
+      Uint8Array.from({ length: TABLE_SIZE }, (_, i) =>
+        VERDICTS.indexOf(predictedVerdict(outcomes[i + down]!, outcomes[i]!, need)),
+      );
+    return { indoors: table(needs.indoors), outdoors: table(needs.outdoors) };
+  });
 }
 
 /** Tables for every access radio of the units that reach the line. */

@@ -20,6 +20,7 @@ import { castBlocks } from './castBlocks';
 import { type CastLosses, type CastSpace } from './castSpace';
 import type { Grid, Layer } from './layers';
 import { weigh, type Search } from './search';
+import type { Lru } from '../../stats/lru';
 
 /** A way round this much weaker than the straight line adds less than 0.005 dB and is not looked at, dB. */
 export const WEAKER_DB = 30;
@@ -228,8 +229,8 @@ export interface PortalFields {
   space: CastSpace;
   /** Cells asked for in a cast; all 0 between casts. */
   wanted: Uint8Array;
-  /** By number of the portal, the one used last at the end. */
-  byPortal: Map<number, KeptField>;
+  /** By number of the portal. */
+  byPortal: Lru<number, KeptField>;
 }
 
 /** What is kept of a portal: its field, and in which blocks of each layer it is known. */
@@ -239,22 +240,18 @@ interface KeptField {
 }
 
 /** Most fields kept: as many as one unit follows, and some for what the hand comes to. */
-const MOST_KEPT = MOST_BENDS + 100;
+export const MOST_KEPT = MOST_BENDS + 100;
 
 /** Loss from a portal to the cells of some blocks; in the others it may be anything. */
 function keptField(kept: PortalFields, j: number, layer: Layer, blocks: readonly Block[]): CastLoss {
   const { scene, losses, grid, space, wanted, byPortal } = kept;
-  let field = byPortal.get(j);
-  if (!field) {
+  const field = byPortal(j, () => {
     const size = grid.columns * grid.rows;
-    if (byPortal.size >= MOST_KEPT) byPortal.delete(byPortal.keys().next().value!);
-    field = {
+    return {
       loss: [new Float32Array(size), new Float32Array(size), new Float32Array(size)],
       known: new Map(),
     };
-  }
-  byPortal.delete(j);
-  byPortal.set(j, field);
+  });
   let known = field.known.get(layer);
   if (!known) field.known.set(layer, (known = new Uint8Array(blocksOf(layer, grid).length)));
   const fresh = blocks.filter((block) => known[block.index] === 0);

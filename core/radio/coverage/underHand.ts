@@ -13,10 +13,12 @@ import {
   detoursFromKept,
   type DetourJob,
   type PortalFields,
+  MOST_KEPT,
 } from './detourField';
 import { gridOver, type Grid, type Layer } from './layers';
 import { allBlocks, startSearch } from './search';
 import { addFreeSpace, lossArrays, type FieldBase } from './unitField';
+import { type Lru, lru } from '../../stats/lru';
 
 /** Cell of the grid on which detours are found while a unit is dragged, m. */
 export const DRAG_DETOUR_CELL_M = 1;
@@ -60,8 +62,8 @@ export interface UnderHand {
   kept: PortalFields;
   /** The cell of the coarse grid that stands for each cell of the full one: of the same layer where one is near. */
   roughOf: Int32Array;
-  /** By place on the lattice, the one used last at the end. */
-  near: Map<string, Near>;
+  /** By place on the lattice. */
+  near: Lru<string, Near>;
   /** What the hand holds: the field a unit had before it was taken up, or the height of one that had none yet. */
   held: CastLoss | number | null;
   /**
@@ -131,9 +133,9 @@ export function underHandOf(base: FieldBase, layersFor: (grid: Grid) => readonly
   const hand: UnderHand = {
     grid,
     layers,
-    kept: { ...kept, byPortal: new Map() },
+    kept: { ...kept, byPortal: lru(MOST_KEPT) },
     roughOf: nearestRough(fine, base.layers, grid, layers),
-    near: new Map(),
+    near: lru(MOST_ROUGH),
     held: null,
     far: null,
     farther: null,
@@ -204,14 +206,11 @@ function* detoursTo(
 function nearOf(base: FieldBase, hand: UnderHand, at: Spot3): Near {
   const unit = { x: toStep(at.x, DRAG_LATTICE_M), y: toStep(at.y, DRAG_LATTICE_M), z: at.z };
   const key = `${unit.x},${unit.y},${unit.z}`;
-  const found = hand.near.get(key);
-  if (found) return found;
-  const { parts, isAll } = nearParts(base, unit);
-  const blocks = isAll ? allBlocks(hand.layers, hand.grid) : standingFor(hand, parts);
-  const made = { detours: atOnce(detoursTo(base, hand, unit, blocks)).best, parts, isAll };
-  if (hand.near.size >= MOST_ROUGH) hand.near.delete(hand.near.keys().next().value!);
-  hand.near.set(key, made);
-  return made;
+  return hand.near(key, () => {
+    const { parts, isAll } = nearParts(base, unit);
+    const blocks = isAll ? allBlocks(hand.layers, hand.grid) : standingFor(hand, parts);
+    return { detours: atOnce(detoursTo(base, hand, unit, blocks)).best, parts, isAll };
+  });
 }
 
 /** The coarse blocks whose cells stand for those of some blocks of the full grid. */

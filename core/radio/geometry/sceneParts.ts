@@ -1,4 +1,5 @@
 import type { Barrier, Leaves, Slab, Volume } from './solids';
+import { ownedBy } from '../../stats/lru';
 
 /** A rectangle in plan, m. */
 export interface PlanBox {
@@ -40,18 +41,11 @@ export function partOf(things: Omit<ScenePart, keyof PlanBox>): ScenePart {
   return { ...things, ...box };
 }
 
-const boxes = new WeakMap<Float64Array, PlanBox>();
-
 /** The rectangle that holds an outline. */
-export function boxOf(outline: Float64Array): PlanBox {
-  let box = boxes.get(outline);
-  if (!box) {
-    const [xs, ys] = [outline.filter((_, i) => i % 2 === 0), outline.filter((_, i) => i % 2 === 1)];
-    box = { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
-    boxes.set(outline, box);
-  }
-  return box;
-}
+export const boxOf: (outline: Float64Array) => PlanBox = ownedBy((outline: Float64Array) => {
+  const [xs, ys] = [outline.filter((_, i) => i % 2 === 0), outline.filter((_, i) => i % 2 === 1)];
+  return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) };
+});
 
 /** Whether the way between two points passes over a rectangle, seen in plan; edges count. */
 export function passesOver(box: PlanBox, a: { x: number; y: number }, b: { x: number; y: number }): boolean {

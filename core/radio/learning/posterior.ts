@@ -3,6 +3,7 @@ import type { Scene } from '../geometry/scene';
 import { SPEED_LOCAL_LN, asLoss, priorSigma, speedFeatures, type Beliefs } from './beliefs';
 import { lossParameter, type Features } from '../propagation/features';
 import { nearby, type LeftOver } from './shadowing';
+import { numberOf } from '../../stats/lru';
 
 /** What a job has learnt, as plain data that can be handed to a worker. */
 export interface Posterior {
@@ -17,9 +18,6 @@ export interface Posterior {
 
 /** Parameters that act on a level or a speed straight, not through the losses of a path. */
 export const isOffset = (parameter: string): boolean => /^(device|unit|air|share)(:|$)/.test(parameter);
-
-const corrections = new WeakMap<Posterior, string>();
-let posteriors = 0;
 
 /** Beliefs of a posterior; parameters it does not know keep their priors. */
 export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
@@ -59,10 +57,13 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
       return [band, { meanLn: shift(features), sigmaLn: Math.hypot(sigma(features), SPEED_LOCAL_LN) }];
     }),
   );
-  let id = corrections.get(posterior);
-  if (id === undefined) corrections.set(posterior, (id = `posterior ${++posteriors}`));
   return {
-    correction: { id, deltaDb, clutterDbPerM: meanOf('clutter'), bendDb: meanOf('bend') },
+    correction: {
+      id: `posterior ${numberOf(posterior)}`,
+      deltaDb,
+      clutterDbPerM: meanOf('clutter'),
+      bendDb: meanOf('bend'),
+    },
     shiftDb: shift,
     sigmaDb: sigma,
     left: posterior.left,

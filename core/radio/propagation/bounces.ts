@@ -4,6 +4,7 @@ import type { Detour } from './detours';
 import { WEAKER_BACK_DB, comesFrom, imagesOf, skipAt, thrown, type Image } from './mirrors';
 import { FREE_1M_DB, NEAREST_M, NOTHING_HEARD_DB, crossedAllDb, type LossCorrection } from './pathLoss';
 import type { Scene } from '../geometry/scene';
+import { ownedBy, lru } from '../../stats/lru';
 
 /** A way that is thrown back once between two points, as far as it hangs on geometry alone. */
 interface Bounce {
@@ -18,8 +19,8 @@ interface Bounce {
 }
 
 /** Ways by their ends, kept: they hang on nothing that readings teach. */
-const known = new WeakMap<Scene, Map<string, Bounce[]>>();
-const MOST_KNOWN = 4000;
+const MOST_WAYS = 4000;
+const waysKnown = ownedBy((_: Scene) => lru<string, Bounce[]>(MOST_WAYS));
 
 function findBounces(scene: Scene, u: Spot3, p: Spot3): Bounce[] {
   const found: Bounce[] = [];
@@ -32,17 +33,8 @@ function findBounces(scene: Scene, u: Spot3, p: Spot3): Bounce[] {
   return found.sort((a, b) => a.leastDb - b.leastDb);
 }
 
-function bouncesBetween(scene: Scene, u: Spot3, p: Spot3): Bounce[] {
-  let ways = known.get(scene);
-  if (!ways) known.set(scene, (ways = new Map()));
-  const key = `${u.x},${u.y},${u.z},${p.x},${p.y},${p.z}`;
-  let bounces = ways.get(key);
-  if (!bounces) {
-    if (ways.size >= MOST_KNOWN) ways.delete(ways.keys().next().value!);
-    ways.set(key, (bounces = findBounces(scene, u, p)));
-  }
-  return bounces;
-}
+const bouncesBetween = (scene: Scene, u: Spot3, p: Spot3): Bounce[] =>
+  waysKnown(scene)(`${u.x},${u.y},${u.z},${p.x},${p.y},${p.z}`, () => findBounces(scene, u, p));
 
 /** What both legs of a way meet that is thrown back at a part of the way from an image, as of one line: a mirror keeps every angle. */
 export function thrownCrossings(scene: Scene, image: Image, part: number, u: Spot3, p: Spot3): Crossings {

@@ -3,6 +3,7 @@ import { crossingsBetween, type Crossings, type Skip, type Spot3 } from '../geom
 import { correctedLossDb, crossedAllDb, type LossCorrection } from './pathLoss';
 import type { Portal } from './portals';
 import type { Scene } from '../geometry/scene';
+import { ownedBy, lru, type Lru } from '../../stats/lru';
 
 /** What a leg that ends at a portal does not cross: the wall or floor it is an opening of. */
 export function skipOf(portal: Portal): Skip {
@@ -32,15 +33,12 @@ export interface PointLegs {
 }
 
 /** What legs cross is geometry alone, kept once a scene; their losses by correction. Both by point. */
-interface Known {
-  crossings: Map<string, (Crossings | undefined)[]>;
-  byCorrection: Map<string, Map<string, PointLegs>>;
-}
-
-const knownOf = new WeakMap<Scene, Known>();
-/** Points and corrections kept; more are met only while something is dragged or calibrated. */
 const MOST_POINTS = 2000;
 const MOST_CORRECTIONS = 4;
+const knownOf = ownedBy((_: Scene) => ({
+  crossings: lru<string, (Crossings | undefined)[]>(MOST_POINTS),
+  byCorrection: lru<string, Lru<string, PointLegs>>(MOST_CORRECTIONS),
+}));
 
 /** The leg from a portal to a fixed point, worked out when it is first asked for. */
 export function legTo(scene: Scene, portals: readonly Portal[], to: PointLegs, j: number): Leg {
@@ -53,25 +51,13 @@ export function legTo(scene: Scene, portals: readonly Portal[], to: PointLegs, j
 
 /** What is known of the legs to a fixed point. */
 export function legsTo(scene: Scene, p: Spot3, correction?: LossCorrection): PointLegs {
-  let known = knownOf.get(scene);
-  if (!known) knownOf.set(scene, (known = { crossings: new Map(), byCorrection: new Map() }));
-  const id = correction?.id ?? '';
-  let byPoint = known.byCorrection.get(id);
-  if (!byPoint) {
-    if (known.byCorrection.size >= MOST_CORRECTIONS)
-      known.byCorrection.delete(known.byCorrection.keys().next().value!);
-    known.byCorrection.set(id, (byPoint = new Map()));
-  }
+  const known = knownOf(scene);
   const key = `${p.x},${p.y},${p.z}`;
-  const legs = byPoint.get(key);
-  if (legs) return legs;
-  let crossings = known.crossings.get(key);
-  if (!crossings) {
-    if (known.crossings.size > MOST_POINTS) known.crossings.clear();
-    known.crossings.set(key, (crossings = []));
-  }
-  const made: PointLegs = { at: p, crossings, legs: [], correction };
-  if (byPoint.size > MOST_POINTS) byPoint.clear();
-  byPoint.set(key, made);
-  return made;
+  const byPoint = known.byCorrection(correction?.id ?? '', () => lru(MOST_POINTS));
+  return byPoint(key, () => ({
+    at: p,
+    crossings: known.crossings(key, () => []),
+    legs: [],
+    correction,
+  }));
 }

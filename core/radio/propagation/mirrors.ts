@@ -5,6 +5,7 @@ import { boxOf } from '../geometry/sceneParts';
 import { readByCosine } from '../materials/slant';
 import type { Scene } from '../geometry/scene';
 import type { Barrier, Slab } from '../geometry/solids';
+import { ownedBy, lru } from '../../stats/lru';
 
 /** A face that throws back: a wall, or a floor or roof, in its plane. */
 export interface Mirror extends Plane {
@@ -44,7 +45,7 @@ function mirrorOf(wall: Barrier | null, slab: Slab | null): Mirror {
   return { wall, slab, nx, ny, nz: 0, d: nx * wall.ax + ny * wall.ay };
 }
 
-const mirrorsKnown = new WeakMap<Scene, (Mirror | null)[]>();
+const mirrorsOf = ownedBy((_: Scene): Mirror[] => []);
 
 /** How near the face of a mirror comes to a point, m: from below. */
 function nearestM({ barriers, slabs }: Scene, i: number, p: Spot3): number {
@@ -66,10 +67,8 @@ function nearestM({ barriers, slabs }: Scene, i: number, p: Spot3): number {
 
 /** A mirror by its number: walls first, then floors and roofs. Made when it is first asked for. */
 function mirrorAt(scene: Scene, i: number): Mirror {
-  let known = mirrorsKnown.get(scene);
-  if (!known) mirrorsKnown.set(scene, (known = []));
   const { barriers, slabs } = scene;
-  return (known[i] ??= mirrorOf(barriers[i] ?? null, slabs[i - barriers.length] ?? null));
+  return (mirrorsOf(scene)[i] ??= mirrorOf(barriers[i] ?? null, slabs[i - barriers.length] ?? null));
 }
 
 /**
@@ -97,26 +96,21 @@ function goneThrough(mirror: Mirror, w: Barrier): Barrier {
   };
 }
 
-const passedKnown = new WeakMap<Mirror, Map<1 | -1, Skip>>();
+const passedKnown = ownedBy((_: Mirror) => lru<1 | -1, Skip>(2));
 
 /** What a leg that ends at a mirror passes none of: what lies in its plane and behind it, and the parts of walls that do. */
-export function skipAt(scene: Scene, { mirror, side }: Image): Skip {
-  let known = passedKnown.get(mirror);
-  if (!known) passedKnown.set(mirror, (known = new Map()));
-  const made = known.get(side);
-  if (made) return made;
-  const parts = new Map<Barrier, Barrier | null>();
-  for (const w of scene.barriers) {
-    if (!isAt(mirror, w)) continue;
-    const kept = keptWall({ mirror, side }, w);
-    parts.set(w, kept && goneThrough(mirror, kept));
-  }
-  const { slab } = mirror;
-  const slabs = slab ? scene.slabs.filter((s) => Math.abs(s.levelM - slab.levelM) <= TOUCH_M) : [];
-  const skip = { barriers: [], slabs, parts };
-  known.set(side, skip);
-  return skip;
-}
+export const skipAt = (scene: Scene, { mirror, side }: Image): Skip =>
+  passedKnown(mirror)(side, () => {
+    const parts = new Map<Barrier, Barrier | null>();
+    for (const w of scene.barriers) {
+      if (!isAt(mirror, w)) continue;
+      const own = keptWall({ mirror, side }, w);
+      parts.set(w, own && goneThrough(mirror, own));
+    }
+    const { slab } = mirror;
+    const slabs = slab ? scene.slabs.filter((s) => Math.abs(s.levelM - slab.levelM) <= TOUCH_M) : [];
+    return { barriers: [], slabs, parts };
+  });
 
 /** Whether a wall comes to the plane of a mirror: what lies wholly behind it is met by no leg that ends there. */
 function isAt(m: Mirror, w: Barrier): boolean {
@@ -126,8 +120,8 @@ function isAt(m: Mirror, w: Barrier): boolean {
   return Math.min(a, b) <= TOUCH_M && Math.max(a, b) >= -TOUCH_M;
 }
 
-const imagesKnown = new WeakMap<Scene, Map<string, readonly Image[]>>();
-const MOST_KNOWN = 64;
+const MOST_PLACES = 64;
+const imagesKnown = ownedBy((_: Scene) => lru<string, readonly Image[]>(MOST_PLACES));
 
 function findImages(scene: Scene, u: Spot3): Image[] {
   const { barriers, slabs } = scene;
@@ -150,17 +144,8 @@ function findImages(scene: Scene, u: Spot3): Image[] {
 }
 
 /** The images of a place in the mirrors within reach of it. */
-export function imagesOf(scene: Scene, u: Spot3): readonly Image[] {
-  let known = imagesKnown.get(scene);
-  if (!known) imagesKnown.set(scene, (known = new Map()));
-  const key = `${u.x},${u.y},${u.z}`;
-  let images = known.get(key);
-  if (!images) {
-    if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
-    known.set(key, (images = findImages(scene, u)));
-  }
-  return images;
-}
+export const imagesOf = (scene: Scene, u: Spot3): readonly Image[] =>
+  imagesKnown(scene)(`${u.x},${u.y},${u.z}`, () => findImages(scene, u));
 
 /** How a way from an image to a point is thrown back. Reused, since this is asked for many cells. */
 export const thrown = {

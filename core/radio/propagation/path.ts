@@ -7,6 +7,7 @@ import { strongestBounces } from './bounces';
 import { roundLimitDb, strongestDetours, togetherDb, type Detour } from './detours';
 import { straightLossDb, type LossCorrection } from './pathLoss';
 import type { Scene } from '../geometry/scene';
+import { ownedBy, lru, type Lru } from '../../stats/lru';
 
 /**
  * One radio path between two points in one band: the straight line, the strongest way round an edge and the strongest that a face
@@ -22,45 +23,25 @@ export interface RadioPath {
 }
 
 /** Ways from the units met last; a drag asks for a new one at every move, so few are kept. */
-const arrivalsKnown = new WeakMap<Scene, Map<string, Arrivals>>();
-const MOST_KNOWN = 64;
+const MOST_ARRIVALS = 64;
+const arrivalsKnown = ownedBy((_: Scene) => lru<string, Arrivals>(MOST_ARRIVALS));
 
 const arrivalsKey = (u: Spot3, correction: LossCorrection | undefined): string =>
   `${u.x},${u.y},${u.z},${correction ? correction.id : ''}`;
 
 function isKnown(scene: Scene, u: Spot3, correction: LossCorrection | undefined): boolean {
-  return arrivalsKnown.get(scene)?.has(arrivalsKey(u, correction)) ?? false;
+  return arrivalsKnown(scene).has(arrivalsKey(u, correction));
 }
 
 /** Ways from a unit to every portal, kept for the places asked for lately. */
 export function arrivalsFrom(scene: Scene, u: Spot3, correction: LossCorrection | undefined): Arrivals {
-  let known = arrivalsKnown.get(scene);
-  if (!known) arrivalsKnown.set(scene, (known = new Map()));
-  const key = arrivalsKey(u, correction);
-  let arrivals = known.get(key);
-  if (!arrivals) {
-    if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
-    known.set(key, (arrivals = arrivalsOf(scene, u, correction)));
-  }
-  return arrivals;
+  return arrivalsKnown(scene)(arrivalsKey(u, correction), () => arrivalsOf(scene, u, correction));
 }
 
-/** Paths met lately by scene and correction; a drag leaves many behind, so the oldest go. */
-const pathsKnown = new WeakMap<Scene, Map<string, Map<string, RadioPath[]>>>();
+/** Paths met lately by scene and correction; a drag leaves many behind. */
 const MOST_PATHS = 8000;
 const MOST_CORRECTIONS = 3;
-
-function knownPaths(scene: Scene, correction: LossCorrection | undefined): Map<string, RadioPath[]> {
-  let byCorrection = pathsKnown.get(scene);
-  if (!byCorrection) pathsKnown.set(scene, (byCorrection = new Map()));
-  const id = correction?.id ?? '';
-  let paths = byCorrection.get(id);
-  if (!paths) {
-    if (byCorrection.size >= MOST_CORRECTIONS) byCorrection.delete(byCorrection.keys().next().value!);
-    byCorrection.set(id, (paths = new Map()));
-  }
-  return paths;
-}
+const pathsKnown = ownedBy((_: Scene) => lru<string, Lru<string, RadioPath[]>>(MOST_CORRECTIONS));
 
 /** The loss between two points of a scene in a band and what it leans on, each way weighted by its share of the power. */
 export function radioPath(
@@ -70,14 +51,9 @@ export function radioPath(
   band: Band,
   correction?: LossCorrection,
 ): RadioPath {
-  const paths = knownPaths(scene, correction);
+  const paths = pathsKnown(scene)(correction?.id ?? '', () => lru(MOST_PATHS));
   const key = `${u.x},${u.y},${u.z},${p.x},${p.y},${p.z}`;
-  let bands = paths.get(key);
-  if (!bands) {
-    if (paths.size >= MOST_PATHS) paths.delete(paths.keys().next().value!);
-    paths.set(key, (bands = findPaths(scene, u, p, correction)));
-  }
-  return bands[BAND_INDEX[band]]!;
+  return paths(key, () => findPaths(scene, u, p, correction))[BAND_INDEX[band]]!;
 }
 
 /** The paths of all three bands: what the straight line and the ways round meet is worked out once for them. */

@@ -4,6 +4,7 @@ import { LEAST_TURN_DB } from './edge';
 import { revealAt, revealTable } from './reveal';
 import type { Scene } from '../geometry/scene';
 import { slantFactor, slantedDb } from '../materials/slant';
+import { ownedBy, lru } from '../../stats/lru';
 
 /** Nearest distance at which free-space loss is computed, m. */
 export const NEAREST_M = 0.5;
@@ -78,16 +79,11 @@ export interface Losses {
 }
 
 /** Losses under the corrections met lately. */
-const lossesKnown = new WeakMap<Scene, Map<string, Losses>>();
 const MOST_TABLES = 8;
+const lossesKnown = ownedBy((_: Scene) => lru<string, Losses>(MOST_TABLES));
 
 export function lossesOf(scene: Scene, correction: LossCorrection | undefined): Losses {
-  let known = lossesKnown.get(scene);
-  if (!known) lossesKnown.set(scene, (known = new Map()));
-  const id = correction?.id ?? '';
-  let losses = known.get(id);
-  if (!losses) {
-    if (known.size >= MOST_TABLES) known.delete(known.keys().next().value!);
+  return lossesKnown(scene)(correction?.id ?? '', () => {
     const solid = new Float64Array(3 * scene.constructionNames.length);
     for (let c = 0; c < scene.constructionNames.length; c++) {
       const delta = correction?.deltaDb.get(scene.constructionNames[c]!);
@@ -97,9 +93,8 @@ export function lossesOf(scene: Scene, correction: LossCorrection | undefined): 
           scene.lossDb[c]![b]! + (delta ? delta[b]! * scene.thicknessShares[c]! : 0),
         );
     }
-    known.set(id, (losses = { solid, reveals: new Map() }));
-  }
-  return losses;
+    return { solid, reveals: new Map() };
+  });
 }
 
 /** Losses of an opening filled by one construction in a wall of another, by how much of it is open. */

@@ -2,6 +2,7 @@ import { SCATTER_DB, STAIR_SCATTER_DB, edgeTable, roomScatterDb, type EdgeTable 
 import { TOUCH_M, type Spot3 } from '../geometry/meet';
 import type { Scene } from '../geometry/scene';
 import type { Barrier, Slab } from '../geometry/solids';
+import { ownedBy } from '../../stats/lru';
 
 /** Where a path may bend: beside a jamb of a door or window, in a stairwell, round a corner of a building. */
 export interface Portal {
@@ -94,24 +95,15 @@ function cornerPortals(outline: Float64Array, heights: readonly number[]): Porta
   return out;
 }
 
-const known = new WeakMap<Scene, Portal[]>();
-
 /**
  * All places of a scene where a path may bend. Bends lie at the jambs (where the shortest way round turns), at the middle
  * height of the opening, which lets everything behind them be computed once for all units.
  */
-export function portalsOf(scene: Scene): readonly Portal[] {
-  let portals = known.get(scene);
-  if (!portals) {
-    portals = [
-      ...scene.barriers.flatMap((w) => openingPortals(w, scene.reflectivity[w.construction]!)),
-      ...scene.slabs.flatMap(holePortals),
-      ...scene.footprints.flatMap((f, i) => cornerPortals(f, scene.storeyMiddlesM[i]!)),
-    ];
-    known.set(scene, portals);
-  }
-  return portals;
-}
+export const portalsOf: (scene: Scene) => readonly Portal[] = ownedBy((scene: Scene) => [
+  ...scene.barriers.flatMap((w) => openingPortals(w, scene.reflectivity[w.construction]!)),
+  ...scene.slabs.flatMap(holePortals),
+  ...scene.footprints.flatMap((f, i) => cornerPortals(f, scene.storeyMiddlesM[i]!)),
+]);
 
 /** On which side of an opening's wall a point lies, 1 or −1, 0 in its line; a path must change sides there. */
 export function sideOf(wall: Barrier, p: { x: number; y: number }): -1 | 0 | 1 {

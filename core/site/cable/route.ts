@@ -4,6 +4,7 @@ import { levelOf } from '../model/levels';
 import type { Place, Site } from '../model/schema';
 import { type RouteLeg, type RoutePoint } from './legs';
 import { CableNetwork } from './network';
+import { ownedBy, lru } from '../../stats/lru';
 
 /** A way for a cable over walls, holes and ducts. */
 export interface CableRoute {
@@ -18,15 +19,12 @@ export interface CableRoute {
   ductIds: readonly string[];
 }
 
-const networks = new WeakMap<Site, { network: CableNetwork; routes: Map<string, CableRoute | null> }>();
 /** Routes kept for a site; a drag leaves many behind. */
 const MOST_ROUTES = 500;
-
-function knownOf(site: Site) {
-  let known = networks.get(site);
-  if (!known) networks.set(site, (known = { network: new CableNetwork(site), routes: new Map() }));
-  return known;
-}
+const knownOf = ownedBy((site: Site) => ({
+  network: new CableNetwork(site),
+  routes: lru<string, CableRoute | null>(MOST_ROUTES),
+}));
 
 const pointOf = (site: Site, p: Place): RoutePoint => ({
   storeyId: p.storeyId,
@@ -66,6 +64,23 @@ function routeOf(stretches: readonly RouteLeg[]): CableRoute {
   };
 }
 
+/** The way of least work from one node of the network past all others to the last; null where there is none. */
+function routeOver(network: CableNetwork, nodes: readonly string[]): CableRoute | null {
+  const finder = aStar(network.graph, { distance: (_a, _b, link) => link.data.costMin });
+  const legs: RouteLeg[] = [];
+  for (let i = 1; i < nodes.length; i++) {
+    const path = finder.find(nodes[i - 1]!, nodes[i]!).reverse();
+    if (path.length < 2) return null;
+    for (let k = 1; k < path.length; k++) {
+      const [a, b] = [path[k - 1]!, path[k]!];
+      const link = network.graph.getLink(a.id, b.id) ?? network.graph.getLink(b.id, a.id)!;
+      const { kind, lengthM, wallIds, ductId } = link.data;
+      legs.push({ kind, from: a.data.at, to: b.data.at, lengthM, wallIds, ductId });
+    }
+  }
+  return routeOf(legs);
+}
+
 /**
  * The way for a cable from place to place, past all `via` in their order, that takes the fewest minutes (`LAY_MIN`): along
  * walls, through walls and floors where they are drilled, through openings without a door, up stairwells, along the
@@ -81,27 +96,10 @@ export function cableRoute(
   const { network, routes } = knownOf(site);
   const stops = [from, ...via.map((p) => network.nearestWall(p)), to];
   const name = stops.map((p) => `${p.storeyId} ${p.xM} ${p.yM}`).join('|');
-  const known = routes.get(name);
-  if (known !== undefined) return known;
-  const route = network.within(
-    stops.map((p) => pointOf(site, p)),
-    (nodes) => {
-      const finder = aStar(network.graph, { distance: (_a, _b, link) => link.data.costMin });
-      const legs: RouteLeg[] = [];
-      for (let i = 1; i < nodes.length; i++) {
-        const path = finder.find(nodes[i - 1]!, nodes[i]!).reverse();
-        if (path.length < 2) return null;
-        for (let k = 1; k < path.length; k++) {
-          const [a, b] = [path[k - 1]!, path[k]!];
-          const link = network.graph.getLink(a.id, b.id) ?? network.graph.getLink(b.id, a.id)!;
-          const { kind, lengthM, wallIds, ductId } = link.data;
-          legs.push({ kind, from: a.data.at, to: b.data.at, lengthM, wallIds, ductId });
-        }
-      }
-      return routeOf(legs);
-    },
+  return routes(name, () =>
+    network.within(
+      stops.map((p) => pointOf(site, p)),
+      (nodes) => routeOver(network, nodes),
+    ),
   );
-  if (routes.size >= MOST_ROUTES) routes.delete(routes.keys().next().value!);
-  routes.set(name, route);
-  return route;
 }

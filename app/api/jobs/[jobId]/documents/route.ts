@@ -1,5 +1,6 @@
 import { saveAct } from '@/server/jobs/documents';
-import { SAVE_BODY, answer } from '@/server/requests/http';
+import { SAVE_BODY } from '@/server/base/body';
+import { answer } from '@/server/requests/http';
 import { change } from '@/server/requests/large';
 
 export async function PUT(request: Request, { params }: { params: Promise<{ jobId: string }> }) {

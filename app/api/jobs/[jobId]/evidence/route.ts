@@ -1,5 +1,6 @@
 import { readEvidence, recordEvidence } from '@/server/jobs/evidence';
-import { EVIDENCE_BODY, answer } from '@/server/requests/http';
+import { EVIDENCE_BODY } from '@/server/base/body';
+import { answer } from '@/server/requests/http';
 import { change } from '@/server/requests/large';
 
 type Context = { params: Promise<{ jobId: string }> };

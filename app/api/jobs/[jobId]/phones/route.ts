@@ -1,5 +1,6 @@
 import { letPhoneIn, listPhones } from '@/server/access/phones';
-import { SMALL_BODY, answer, readJson } from '@/server/requests/http';
+import { SMALL_BODY, readJson } from '@/server/base/body';
+import { answer, sentBy } from '@/server/requests/http';
 
 type Context = { params: Promise<{ jobId: string }> };
 
@@ -10,6 +11,6 @@ export async function GET(request: Request, { params }: Context) {
 
 export async function POST(request: Request, { params }: Context) {
   const { jobId } = await params;
-  const body = await readJson(request, SMALL_BODY);
+  const body = await readJson(sentBy(request), SMALL_BODY);
   return answer(request, (caller) => (body.ok ? letPhoneIn(caller, jobId, body.value) : body));
 }

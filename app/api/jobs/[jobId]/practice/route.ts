@@ -1,4 +1,5 @@
-import { SMALL_BODY, answer, readJson } from '@/server/requests/http';
+import { SMALL_BODY, readJson } from '@/server/base/body';
+import { answer, sentBy } from '@/server/requests/http';
 import { lightsOf, practise } from '@/server/requests/practise';
 
 type Context = { params: Promise<{ jobId: string }> };
@@ -6,7 +7,7 @@ type Context = { params: Promise<{ jobId: string }> };
 /** Reads the practice house once. */
 export async function POST(request: Request, { params }: Context) {
   const { jobId } = await params;
-  const body = await readJson(request, SMALL_BODY);
+  const body = await readJson(sentBy(request), SMALL_BODY);
   return answer(request, (caller) => (body.ok ? practise(caller, jobId, body.value) : body));
 }
 
