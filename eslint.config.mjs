@@ -26,6 +26,11 @@ const config = [
     },
   },
   {
+    // A use case of the server is no hook, though its name begins like one.
+    files: ['server/**'],
+    rules: { 'react-hooks/rules-of-hooks': 'off' },
+  },
+  {
     // The phone's page is drawn by a smaller library with the attributes of HTML.
     files: ['ui/walk/**'],
     rules: { 'react/no-unknown-property': 'off' },

@@ -242,7 +242,7 @@ for (let seed = FIRST_SEED; houses < COUNT && seed < FIRST_SEED + 4 * COUNT; see
     for (const s of house.dead) {
       const p = found?.evaluation.predictions.find((x) => x.spotId === s.id);
       if (servesTruly(house, found?.option ?? today, s)) continue;
-      if (p?.verdict === 'serves') score.missed++;
+      if (p?.verdict === 'works') score.missed++;
       else score.notPromised++;
     }
     for (const s of found?.chance.spots ?? []) {

@@ -76,8 +76,8 @@ describe('what was read of a network stands', () => {
       expect(p.downMbps).toBeGreaterThanOrEqual(Math.min(...speeds));
       expect(p.downMbps).toBeLessThanOrEqual(Math.max(...speeds));
       for (const part of p.pipe) expect(part.downMbps).toBeGreaterThanOrEqual(p.downMbps - 1e-9);
-      if (p.spotId === lost.id) expect([p.verdict, p.downMbps, p.stuck]).toEqual(['silent', 0, null]);
-      else expect(p.verdict).not.toBe('silent');
+      if (p.spotId === lost.id) expect([p.verdict, p.downMbps, p.stuck]).toEqual(['noSignal', 0, null]);
+      else expect(p.verdict).not.toBe('noSignal');
     }
   });
   test('another device, a band that was fixed, or a network that differs say nothing of it', () => {

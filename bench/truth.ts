@@ -230,7 +230,7 @@ function speedsOf(context: PlanContext, option: Option, truths: readonly Truth[]
     return {
       inside: t.downMbps >= low - 0.05 && t.downMbps <= high + 0.05,
       low: t.downMbps < low - 0.05,
-      serves: p.verdict === 'serves',
+      serves: p.verdict === 'works',
       servesTruly: t.downMbps >= p.need.downMbps && t.upMbps >= p.need.upMbps,
     };
   });

@@ -97,7 +97,7 @@ describe('the command line', () => {
     expect(done.stderr).toContain('Places and links, 1 of');
     expect(report.isProven).toBe(true);
     expect(report.chance).toBeGreaterThan(0.5);
-    expect(report.spots.every((s) => s.verdict === 'serves')).toBe(true);
+    expect(report.spots.every((s) => s.verdict === 'works')).toBe(true);
     expect(report.option.units.slice(1).every((u) => u.feed.kind !== 'wireless')).toBe(true);
     expect(nestle('design', file, '--policy', 'magic')).toMatchObject({
       status: 1,

@@ -43,7 +43,7 @@ export function compareReport(job: JobFile): CompareReport {
         accepted: accepted?.id === o.id,
         ...facts,
         withTaxMinor: withTax(facts.totalMinor, job.brief.offer.taxPercent).totalMinor,
-        notices: e.notices.map((n) => `${n.weight}: ${n.words}`),
+        notices: e.notices.map((n) => `${n.severity}: ${n.words}`),
         parts: e.parts,
       };
     }),

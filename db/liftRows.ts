@@ -1,7 +1,4 @@
 import { liftEvidence2, liftPlan2, liftSite2 } from '@/core/job/lift';
-import { evidenceRows } from '@/core/evidence/rows';
-import { headlineOf, verdictsOf } from '@/core/readings/verdict';
-import { site } from '@/core/site/model/schema';
 import type Database from 'better-sqlite3';
 
 const LISTS: Record<string, string> = {
@@ -14,13 +11,6 @@ const LISTS: Record<string, string> = {
 interface OldRow {
   kind: string;
   json: string;
-}
-
-/** The headline of a lifted job for the list; null where it cannot be read, which the list survives. */
-function headline(siteJson: unknown, rows: unknown): string | null {
-  const [plot, evidence] = [site.safeParse(siteJson), evidenceRows.safeParse(rows)];
-  if (!plot.success || !evidence.success) return null;
-  return JSON.stringify(headlineOf(verdictsOf(plot.data, evidence.data)));
 }
 
 /** Lifts the rows and documents of every job from the second to the third version of the database. */
@@ -51,9 +41,9 @@ export function liftRows(db: Database.Database): void {
       insert.run(id, received.number, row.kind, row.id, received.at ?? '', JSON.stringify(row));
     if (plan) write.run(JSON.stringify(liftPlan2(plan.value)), id, 'plan', plan.revision);
     if (plot) {
-      const lifted = liftSite2(plot.value);
-      write.run(JSON.stringify(lifted), id, 'site', plot.revision);
-      db.prepare('UPDATE job SET summary = ? WHERE id = ?').run(headline(lifted, rows), id);
+      write.run(JSON.stringify(liftSite2(plot.value)), id, 'site', plot.revision);
+      // What the list shows of it is counted by whoever opens it next.
+      db.prepare('UPDATE job SET summary = NULL WHERE id = ?').run(id);
     }
   }
   db.exec('DROP TABLE evidence');

@@ -36,7 +36,7 @@ export const sampleRound = (number: number, stateId: string): RowOf<'round'> => 
 
 export const sampleStrike = (
   readingId: string,
-  act: RowOf<'correction'>['act'] = 'strikeOut',
+  act: RowOf<'correction'>['act'] = 'setAside',
 ): RowOf<'correction'> => ({
   kind: 'correction',
   id: `${act}-${readingId}`,

@@ -5,7 +5,7 @@ const STOPS = ['brief', 'survey', 'before', 'plan', 'fit', 'after', 'handover'];
 /** The stops, and the page of the options for the customer. */
 const PAGES = [...STOPS, 'offer'];
 /** What opens over Plan. */
-const OVER_PLAN = ['Suggest', 'Compare', 'By a rule', 'Area', 'Router', 'Kit'];
+const OVER_PLAN = ['Suggest', 'Compare', 'Rules of thumb', 'Area', 'Router', 'Kit'];
 
 test('axe finds nothing serious on any stop, in either theme', async ({ page }) => {
   await page.goto('/');

@@ -183,20 +183,20 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
   await expect(unit('A').getByLabel('Place')).toHaveValue('Kitchen, at the line');
   await openSpot(page, 7);
   await add(/Mesh node, dual band/);
-  await expect(unit('B').getByLabel('Fed by')).toHaveValue('ethernet');
+  await expect(unit('B').getByLabel('Backhaul', { exact: true })).toHaveValue('ethernet');
   await expect(unit('B').getByLabel('Place')).toHaveValue('Study');
   await openSpot(page, 8);
   await add(/Mesh node, dual band/);
-  await unit('C').getByLabel('Fed by').selectOption('coax');
+  await unit('C').getByLabel('Backhaul', { exact: true }).selectOption('coax');
   await expect(unit('C').getByLabel('Far coax outlet')).not.toHaveValue('');
   await openSpot(page, 3);
   await add(/Mesh node, dual band/);
-  await unit('D').getByLabel('Fed by').selectOption('powerline');
+  await unit('D').getByLabel('Backhaul', { exact: true }).selectOption('powerline');
   await expect(unit('D').getByLabel('Place')).toHaveValue('Lounge');
   await openSpot(page, 4);
   await add(/Mesh node, dual band/);
-  await expect(unit('E').getByLabel('Fed by')).toHaveValue('fibre');
-  await expect(page.locator('[data-spot="4"]')).toContainText('serves');
+  await expect(unit('E').getByLabel('Backhaul', { exact: true })).toHaveValue('fibre');
+  await expect(page.locator('[data-spot="4"]')).toContainText('works');
   job = await exported(page);
   const planned = job.plan.options[0]!;
   // Every radio has a channel though nobody asked for one, and units that hear each other do not all share it.

@@ -10,8 +10,8 @@ test('feeds compared, fibre through the duct, the gateway elsewhere, a lock, the
   // A unit in the studio, beside its outlet, and every feed it could have.
   await addUnit(page, 'Mesh node, own backhaul radio', 'Glaze bench');
   const unit = page.getByRole('region', { name: /^Unit C/ });
-  await unit.getByRole('button', { name: 'Compare feeds' }).click();
-  const feeds = page.getByRole('table', { name: 'Feeds for C' });
+  await unit.getByRole('button', { name: 'Compare backhauls' }).click();
+  const feeds = page.getByRole('table', { name: 'Backhauls for C' });
   await expect(feeds.getByRole('row')).not.toHaveCount(0);
   const fibre = feeds.getByRole('row', { name: /new fibre from A/ });
   await expect(fibre).toContainText('hole');
@@ -105,7 +105,7 @@ test('area served adds up, rules are priced against the best found, and bad kit 
   await expect(page.getByText('What nothing else would serve')).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).click();
 
-  await page.getByRole('button', { name: 'By a rule' }).click();
+  await page.getByRole('button', { name: 'Rules of thumb' }).click();
   await page.getByRole('button', { name: 'Plan by each rule' }).click();
   const rules = page.getByRole('table', { name: 'Plans by rule' });
   await expect(page.getByRole('button', { name: 'Plan by each rule again' })).toBeEnabled({
@@ -137,13 +137,13 @@ test('area served adds up, rules are priced against the best found, and bad kit 
 
 test('places glow, a press puts a unit there, and a way is drawn by hand', async ({ page, request }) => {
   await openPlan(page, request);
-  await page.getByLabel('Places glow for').selectOption('mesh-own-radio');
-  await expect(page.getByText(/Press a place that glows/)).toBeVisible();
-  await page.locator('[data-glow="o-hall"]').press('Enter');
+  await page.getByLabel('Good places for').selectOption('mesh-own-radio');
+  await expect(page.getByText(/Press a good place/)).toBeVisible();
+  await page.locator('[data-good-place="o-hall"]').press('Enter');
   await expect(page.getByRole('region', { name: /^Unit C/ })).toBeVisible();
   const unit = page.getByRole('region', { name: /^Unit C/ });
-  await page.getByLabel('Places glow for').selectOption('');
-  await unit.getByLabel('Fed by').selectOption('ethernet');
+  await page.getByLabel('Good places for').selectOption('');
+  await unit.getByLabel('Backhaul', { exact: true }).selectOption('ethernet');
   await expect(page.locator('[data-route^="unit:"]')).toHaveCount(1);
   const path = () => page.locator('[data-route^="unit:"] path').first().getAttribute('d');
   const proposed = await path();

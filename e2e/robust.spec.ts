@@ -126,9 +126,9 @@ test('a second press of Create makes no second job, and a lost answer is recogni
   await expect(form.getByRole('status')).toContainText('Run recorded');
   await expect(row.getByRole('list', { name: 'Runs' }).getByRole('listitem')).toHaveCount(1);
   await expect(row).toContainText('1 run');
-  // Like anything else it can be taken back: it becomes a strike-out.
+  // Like anything else it can be taken back: it is set aside.
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(row.getByRole('button', { name: /Take back the strike-out/ })).toBeVisible();
+  await expect(row.getByRole('button', { name: /Let count again/ })).toBeVisible();
 });
 
 test('undo leads to the stop it belongs to before it takes anything back', async ({ page }) => {
@@ -233,7 +233,7 @@ test('jobs are searched and archived', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Restore Windmill loft' })).toBeVisible();
 });
 
-test('a run that was mistaken is struck out and no longer counts; a run, and a strike-out, can be taken back', async ({
+test('a run that was mistaken is set aside and no longer counts; a run, and setting one aside, can be taken back', async ({
   page,
 }) => {
   await page.goto('/jobs/farm/before');
@@ -241,7 +241,7 @@ test('a run that was mistaken is struck out and no longer counts; a run, and a s
   await row.getByRole('button').first().click();
   await expect(row).toContainText('Median of 3');
   await row
-    .getByRole('button', { name: /Strike out/ })
+    .getByRole('button', { name: /Set aside/ })
     .first()
     .click();
   await expect(row).toContainText('2 runs');

@@ -23,7 +23,7 @@ test('shade lies where nothing is heard, is painted there, and goes when a unit 
   const { id } = (await made.json()) as { id: string };
   await page.goto(`/jobs/${id}/plan`);
   const kiln = /^Spot 7, Kiln room/;
-  await expect.poll(() => shadedAt(page, kiln)).toContain('silent');
+  await expect.poll(() => shadedAt(page, kiln)).toContain('noSignal');
   // The kitchen table beside the gateway lies in the light.
   expect(await shadedAt(page, /^Spot 1, /)).toEqual([]);
   // It is painted: the paper beside the mark is not all of one colour.
@@ -48,6 +48,6 @@ test('shade lies where nothing is heard, is painted there, and goes when a unit 
   await page.getByRole('button', { name: kiln }).first().click();
   await page.locator('body').press('u');
   await page.getByRole('menuitem', { name: /Mesh node, dual band/ }).click();
-  await page.getByRole('region', { name: 'Unit C' }).getByLabel('Fed by').selectOption('fibre');
+  await page.getByRole('region', { name: 'Unit C' }).getByLabel('Backhaul', { exact: true }).selectOption('fibre');
   await expect.poll(() => shadedAt(page, kiln)).toEqual([]);
 });

@@ -91,5 +91,5 @@ test('what would fix a spot is told for its row, and done by one press', async (
     .first()
     .click();
   // Once it is served there is nothing left to fix.
-  await expect(page.locator('[data-spot="8"]')).toContainText('serves');
+  await expect(page.locator('[data-spot="8"]')).toContainText('works');
 });

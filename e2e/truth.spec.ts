@@ -35,7 +35,7 @@ test('in Plan the very network that was read shows what was read, another one wh
   await page.getByRole('button', { name: 'New option from today’s network' }).click();
   await expect(page.getByRole('button', { name: /^Option 3/ })).toHaveAttribute('aria-pressed', 'true');
   // Nothing connected in the kiln room: no model makes it serve.
-  await expect(row(7)).toContainText('silent');
+  await expect(row(7)).toContainText('noSignal');
   await expect(row(7)).toContainText('read');
   await row(7).getByRole('button').first().click();
   await expect(row(7)).toContainText('3 runs read');

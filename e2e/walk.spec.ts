@@ -28,9 +28,9 @@ test('the whole job, as an installer walks it', async ({ page, request }) => {
   await page.keyboard.press('u');
   await page.getByRole('menuitem', { name: /Mesh node, dual band/ }).click();
   const panel = page.getByRole('region', { name: 'Unit C' });
-  await panel.getByLabel('Fed by').selectOption('fibre');
+  await panel.getByLabel('Backhaul', { exact: true }).selectOption('fibre');
   await expect(panel.getByLabel('From')).toHaveValue('a');
-  await expect(kiln).toContainText('serves');
+  await expect(kiln).toContainText('works');
   await kiln.getByRole('button').first().click();
   await expect(kiln.locator('[data-pipe]')).toContainText('fibre to C');
   await expect(kiln).toContainText('Held back by line');
@@ -99,12 +99,12 @@ test('the whole job, as an installer walks it', async ({ page, request }) => {
   const verified = cli('verify', file).spots.find((s: { number: number }) => s.number === 7);
   expect(verified).toMatchObject({
     gone: true,
-    verdict: 'serves',
+    verdict: 'works',
     missing: [],
     after: { downMbps: 212, upMbps: 96, latencyMs: 31, runs: 3 },
   });
   expect(cli('predict', file).spots.find((s: { number: number }) => s.number === 7)).toMatchObject({
-    verdict: 'serves',
+    verdict: 'works',
     heldBackBy: 'line',
     decidedBy: 'latency',
   });

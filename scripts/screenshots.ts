@@ -20,12 +20,12 @@ const zoomedWiring = async (page: Page) => {
 const comparedFeeds = async (page: Page) => {
   await page.getByRole('button', { name: /^Option 2/ }).click();
   await page.getByRole('button', { name: /^Unit C, / }).click();
-  await page.getByRole('button', { name: 'Compare feeds' }).click();
-  await page.getByRole('table', { name: 'Feeds for C' }).waitFor();
+  await page.getByRole('button', { name: 'Compare backhauls' }).click();
+  await page.getByRole('table', { name: 'Backhauls for C' }).waitFor();
 };
 
 const byRule = async (page: Page) => {
-  await page.getByRole('button', { name: 'By a rule' }).click();
+  await page.getByRole('button', { name: 'Rules of thumb' }).click();
   await page.getByRole('button', { name: 'Plan by each rule' }).click();
   // The name is there with the first plan; it can be pressed when the last is.
   await page.locator('button:enabled', { hasText: 'Plan by each rule again' }).waitFor({ timeout: 120_000 });

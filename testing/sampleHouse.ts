@@ -96,6 +96,6 @@ export const gateway = unit('A', place(1.5, 1), plainFeed('line', null));
 export const provider = unit('A', place(1.5, 1), plainFeed('line', null), 'provider-router');
 export const NOTHING = emptyPlan().today;
 export const words = (o: Option, context = contextOf(), today: Option | null = NOTHING) =>
-  ruleNotices(context, o, today).map((n) => `${n.weight}: ${n.words}`);
+  ruleNotices(context, o, today).map((n) => `${n.severity}: ${n.words}`);
 export const parts = (o: Option, context = contextOf()) =>
   Object.fromEntries(partsOf(context, o, NOTHING).map((p) => [p.label, p.count]));

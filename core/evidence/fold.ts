@@ -58,7 +58,7 @@ function addUp(rows: EvidenceRows): Evidence {
       if (row.replacesId) extras.delete(row.replacesId);
       extras.set(row.id, row);
     } else if (row.kind === 'correction') {
-      if (row.act === 'strikeOut') struck.add(row.readingId);
+      if (row.act === 'setAside') struck.add(row.readingId);
       else struck.delete(row.readingId);
     } else if (row.kind === 'move') moves.set(row.unitId, row);
     else if (row.kind === 'acceptance') accepted = row;

@@ -116,7 +116,7 @@ const correction = z.strictObject({
   kind: z.literal('correction'),
   ...base,
   readingId: id,
-  act: z.enum(['strikeOut', 'takeBack']),
+  act: z.enum(['setAside', 'takeBack']),
   reason: z.string().min(1).max(300),
 });
 

@@ -125,6 +125,6 @@ export function coaxAttenuation(plant: CoaxPlant, fromId: string, toId: string):
     attenuationDb,
     lengthM,
     parts,
-    guessed: route.some((s) => s.cable.evidence === 'guessed'),
+    guessed: route.some((s) => s.cable.certainty === 'guessed'),
   };
 }

@@ -24,7 +24,7 @@ describe('coax trees', () => {
       downId,
       cable: 'rg6' as const,
       lengthM: 10,
-      evidence: 'proven' as const,
+      certainty: 'proven' as const,
     })),
     entryFilter: true,
     satelliteOnCable: false,

@@ -30,9 +30,9 @@ describe('coax', () => {
     outlets: ['a', 'b', 'entry', 'loose'].map((id) => ({ id, name: id, place })),
     splitters: [{ id: 's', name: 's', place, ways: 4, ratedMoca, amplifier }],
     cables: [
-      { id: '1', upId: 'entry', downId: 's', cable: 'rg6', lengthM: 10, evidence: 'proven' },
-      { id: '2', upId: 's', downId: 'a', cable: 'rg6', lengthM: 10, evidence: 'proven' },
-      { id: '3', upId: 's', downId: 'b', cable: 'rg59', lengthM: 20, evidence: 'guessed' },
+      { id: '1', upId: 'entry', downId: 's', cable: 'rg6', lengthM: 10, certainty: 'proven' },
+      { id: '2', upId: 's', downId: 'a', cable: 'rg6', lengthM: 10, certainty: 'proven' },
+      { id: '3', upId: 's', downId: 'b', cable: 'rg59', lengthM: 20, certainty: 'guessed' },
     ],
     entryFilter: true,
     satelliteOnCable: false,

@@ -40,7 +40,7 @@ function runStep(context: PlanContext, run: DataRun, unit: Unit, timed: Timed): 
   const slow = isSlowRun(run);
   return timed(`cable:${unit.id}`, `Test ${run.name} for ${unit.letter}`, {
     detail: [
-      `${lengthText(run.lengthM, context.brief.lengthUnit)}, ${run.evidence}. Find both ends with a tester, label them.`,
+      `${lengthText(run.lengthM, context.brief.lengthUnit)}, ${run.certainty}. Find both ends with a tester, label them.`,
       ...(slow ? ['It only reached 100 Mb/s: a pair is likely broken. Make both ends new, test again.'] : []),
     ],
     good: 'Tester shows all eight wires; the port negotiates its full rate. Enter it in Survey.',
@@ -64,7 +64,7 @@ export function cableStep(context: PlanContext, option: Option, unit: Unit, time
     detail: [
       `${lengthText(found.lengthM, context.brief.lengthUnit)} with slack${found.across ? ', partly in the open' : ''}.`,
       ...drillWords(found),
-      ...(found.duct ? [`Pull it through ${found.duct.name} (${found.duct.evidence}).`] : []),
+      ...(found.duct ? [`Pull it through ${found.duct.name} (${found.duct.certainty}).`] : []),
       ...(found.across ? ['A drip loop before each entry; seal both entries.'] : []),
       ...(allowed.closedRooms ? [`Closed to us: ${allowed.closedRooms}`] : []),
       fibre

@@ -5,9 +5,10 @@ import fc from 'fast-check';
 import { quillfeatherFarm } from '../../demo/farm';
 import { larkspurRow } from '../../demo/larkspur';
 import { fromParent, plainFeed } from '../plan/option/feeds';
-import { writeJobFile, type JobFile } from './jobFile';
+import { writeJobFile, type JobFile, JOB_FILE_VERSION } from './jobFile';
 import { JOB_FILE_LIMIT_BYTES } from './limits';
 import { parseJobFile, tooLarge } from './parse';
+import { certainty } from '../site/model/schema';
 
 const farm = quillfeatherFarm();
 /** The farm with something broken in a copy of it. */
@@ -178,9 +179,43 @@ test('a file of version 1 still opens and is written as of today', () => {
   const text = readFileSync(new URL('./fixtures/job-version-1.json', import.meta.url), 'utf8');
   const parsed = parseJobFile(text);
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
-  expect(parsed.job).toMatchObject({ version: 3, pictures: [], brief: { consents: [], hours: null } });
+  expect(parsed.job).toMatchObject({
+    version: JOB_FILE_VERSION,
+    pictures: [],
+    brief: { consents: [], hours: null },
+  });
   expect(parsed.job.site.spots).toHaveLength(larkspurRow().site.spots.length);
   expect(parseJobFile(writeJobFile(parsed.job))).toEqual({ ok: true, job: parsed.job });
+});
+
+test('a file of version 3 opens in today’s words, with everything in it', () => {
+  const text = readFileSync(new URL('./fixtures/job-version-3.json', import.meta.url), 'utf8');
+  const old = JSON.parse(text) as {
+    site: { dataRuns: { evidence: string }[] };
+    evidence: { kind: string }[];
+  };
+  const parsed = parseJobFile(text);
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+  const { site, evidence } = parsed.job;
+  expect(evidence.map((r) => r.kind)).toEqual(old.evidence.map((r) => r.kind));
+  expect(site.dataRuns.map((r) => r.certainty)).toEqual(old.site.dataRuns.map((r) => r.evidence));
+  expect([...site.ducts, ...site.coax.cables].every((c) => certainty.safeParse(c.certainty).success)).toBe(
+    true,
+  );
+  const accepted = evidence.find((r) => r.kind === 'acceptance')!;
+  expect(accepted.forecast.map((f) => f.verdict)).toEqual(['works', 'tight', 'tooSlow', 'noSignal']);
+  expect(evidence.flatMap((r) => (r.kind === 'correction' ? [r.act] : []))).toEqual(['setAside', 'takeBack']);
+  expect(parseJobFile(writeJobFile(parsed.job))).toEqual({ ok: true, job: parsed.job });
+});
+
+test('whatever lies in a file of version 3 is lifted without a fault, for the schema to name', () => {
+  fc.assert(
+    fc.property(fc.jsonValue(), fc.constantFrom('site', 'evidence'), (value, key) => {
+      const result = parseJobFile(JSON.stringify({ ...farm, version: 3, [key]: value }));
+      if (!result.ok) expect(result.problems.every((p) => p.message.length > 0)).toBe(true);
+    }),
+    { numRuns: 60 },
+  );
 });
 
 describe('pictures in a job file', () => {

@@ -60,7 +60,7 @@ describe('how far a job has come', () => {
   test('the farm has been read, and its plan leaves spots unserved', () => {
     const progress = progressOf(job, { verdicts: verdictsOf(farm.site, farm.evidence), predictions, steps });
     expect(progress.before).toEqual({ done: true, outstanding: '' });
-    const unserved = [...predictions.values()].filter((p) => p.verdict !== 'serves').length;
+    const unserved = [...predictions.values()].filter((p) => p.verdict !== 'works').length;
     expect(progress.plan.outstanding).toBe(`${unserved} unserved`);
     expect(progress.fit.outstanding).toBe(`${steps.length} steps`);
     expect(progress.after.outstanding).toBe('5 not gone');

@@ -46,7 +46,7 @@ export function progressOf(
   const { verdicts, predictions, steps } = numbers;
   const unread = verdicts.filter((v) => !v.before).length;
   const dead = verdicts.filter((v) => v.wasDead);
-  const unserved = [...predictions.values()].filter((p) => p.verdict !== 'serves').length;
+  const unserved = [...predictions.values()].filter((p) => p.verdict !== 'works').length;
   const open = option
     ? steps.length - steps.filter((s) => doneSteps(evidence, option.id).has(s.key)).length
     : 0;

@@ -1,5 +1,6 @@
 import { JOB_FILE_VERSION } from './jobFile';
 import { liftEvidence2, liftPlan2, liftSite2 } from './lift';
+import { liftEvidence3, liftSite3 } from './lift3';
 
 type Json = Record<string, unknown>;
 
@@ -12,6 +13,7 @@ const LIFTS: Record<number, (file: Json) => Json> = {
     plan: liftPlan2(file.plan),
     evidence: liftEvidence2(file.evidence, file.plan, file.site),
   }),
+  3: (file) => ({ ...file, site: liftSite3(file.site), evidence: liftEvidence3(file.evidence) }),
 };
 
 /** Lifts a parsed job file of any earlier version to today's; says what is wrong where that cannot be done. */

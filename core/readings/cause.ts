@@ -36,7 +36,7 @@ export function firstCause(v: SpotVerdict, line: LineTest): Cause | null {
       kind: 'device',
       words: 'The device is at its own ceiling: no network work helps, a newer device does.',
     };
-  if (b.verdict === 'silent' && b.rssiDbm === null)
+  if (b.verdict === 'noSignal' && b.rssiDbm === null)
     return { kind: 'signal', words: 'No connection: the signal does not reach here.' };
   if (b.rssiDbm !== null && b.rssiDbm < WEAK_DBM)
     return {

@@ -49,15 +49,15 @@ test.each([
 
 describe('one phase', () => {
   test('serves, tight, short, silent', () => {
-    expect(judgeRuns(times(3, {}), line, need)!.verdict).toBe('serves');
+    expect(judgeRuns(times(3, {}), line, need)!.verdict).toBe('works');
     expect(judgeRuns([...times(2, {}), run(bad)], line, need)).toMatchObject({
       verdict: 'tight',
       missing: ['1 more run'],
     });
-    expect(judgeRuns([...times(3, {}), run(bad)], line, need)!.verdict).toBe('serves');
-    expect(judgeRuns(times(3, bad), line, need)!.verdict).toBe('short');
+    expect(judgeRuns([...times(3, {}), run(bad)], line, need)!.verdict).toBe('works');
+    expect(judgeRuns(times(3, bad), line, need)!.verdict).toBe('tooSlow');
     expect(judgeRuns(times(3, { connected: false, downMbps: null, upMbps: null }), line, need)!.verdict).toBe(
-      'silent',
+      'noSignal',
     );
     expect(judgeRuns([], line, need)).toBeNull();
   });
@@ -74,7 +74,7 @@ describe('one phase', () => {
   test('a house reading is capped by the line and delayed by its measured rise', () => {
     expect(
       judgeRuns(times(3, { target: 'house', downMbps: 400, upMbps: 300, loadedMs: 12 }), line, need),
-    ).toMatchObject({ downMbps: 100, upMbps: 20, latencyMs: 27, verdict: 'serves' });
+    ).toMatchObject({ downMbps: 100, upMbps: 20, latencyMs: 27, verdict: 'works' });
     expect(judgeRuns(times(3, { target: 'house' }), { ...line, riseMs: null }, need)).toMatchObject({
       verdict: 'tight',
       latencyMs: null,
@@ -113,7 +113,7 @@ describe('gone only on evidence', () => {
     expect(judge([...times(3, {}), ...times(3, { stateId: 'a' })])).toMatchObject({
       wasDead: false,
       gone: false,
-      verdict: 'serves',
+      verdict: 'works',
     });
   });
   test('a voided run does not count', () => {

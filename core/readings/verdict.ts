@@ -1,7 +1,7 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { needOf, type Need } from '../site/model/needs';
 import type { Site, Spot } from '../site/model/schema';
-import { decide, isSilent, type DecidedBy } from '../plan/links/judge';
+import { decide, hasNoSignal, type DecidedBy } from '../plan/links/judge';
 import { evidenceOf, type Evidence } from '../evidence/fold';
 import type { EvidenceRows, Reading } from '../evidence/rows';
 import { TOUCH_WORDS, type Touch } from '../plan/predict/touch';
@@ -102,12 +102,12 @@ export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Ne
     missing.push(`${RUNS_WANTED - runs.length} more ${RUNS_WANTED - runs.length === 1 ? 'run' : 'runs'}`);
   if (medianMet && runs.length === RUNS_WANTED && runsMet === 2 && unjudged === 0) missing.push('1 more run');
   const verdict: Verdict = enoughRunsMet(runsMet, runs.length)
-    ? 'serves'
+    ? 'works'
     : medianMet
       ? 'tight'
-      : isSilent({ downMbps, upMbps })
-        ? 'silent'
-        : 'short';
+      : hasNoSignal({ downMbps, upMbps })
+        ? 'noSignal'
+        : 'tooSlow';
   const first = counted[0]!.r;
   return {
     runs: runs.length,
@@ -217,7 +217,7 @@ function afterRuns(e: Evidence, spotId: string, readings: readonly Reading[], af
 
 /** Whether a spot that was not dead reads worse now, on runs enough to say so. */
 function isWorse(before: PhaseResult | null, after: PhaseResult | null): boolean {
-  if (!before || !after || before.verdict === 'silent' || before.verdict === 'short') return false;
+  if (!before || !after || before.verdict === 'noSignal' || before.verdict === 'tooSlow') return false;
   if (VERDICTS.indexOf(after.verdict) <= VERDICTS.indexOf(before.verdict)) return false;
   return after.verdict !== 'tight' || after.missing.length === 0;
 }
@@ -238,7 +238,7 @@ function verdictOf(
     : [`${spot.client}|free`];
   const { counted, rounds, past } = afterRuns(e, spot.id, readings, afterStates);
   const after = judgeRuns(comparableGroup(counted, wanted), lines.after, need);
-  const wasDead = before !== null && (before.verdict === 'silent' || before.verdict === 'short');
+  const wasDead = before !== null && (before.verdict === 'noSignal' || before.verdict === 'tooSlow');
   const unlike = before && after ? incomparable(before, after) : [];
   const missing: string[] = [];
   if (!before) missing.push('runs before anything is changed');
@@ -258,7 +258,7 @@ function verdictOf(
     before,
     after,
     wasDead,
-    gone: wasDead && after?.verdict === 'serves' && unlike.length === 0,
+    gone: wasDead && after?.verdict === 'works' && unlike.length === 0,
     worse: isWorse(before, after) && unlike.length === 0,
     rounds,
     past,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { networkIn } from '@/core/evidence/built';
 import { freeze } from '@/core/evidence/network';
 import { phase, type EvidenceRow, type EvidenceRows } from '@/core/evidence/rows';
+import { liftRow3 } from '@/core/job/lift3';
 import { plan } from '@/core/plan/option/schema';
 import { site } from '@/core/site/model/schema';
 import { database, type Db } from '@/db/connection';
@@ -21,7 +22,8 @@ const revision = z.number().int().min(0);
 const sent = z.strictObject({
   phase,
   basis: z.strictObject({ site: revision, plan: revision, evidence: revision }),
-  row: z.record(z.string(), z.unknown()),
+  // A phone may have waited since an earlier version: its words are lifted as those of a file are.
+  row: z.record(z.string(), z.unknown()).transform((row) => liftRow3(row) as Record<string, unknown>),
 });
 const sending = z.strictObject({ rows: z.array(sent).min(1, 'nothing to add').max(MOST_AT_ONCE) });
 type Sent = z.infer<typeof sent>;

@@ -49,7 +49,7 @@ export interface WalkUnit {
   at: { storeyId: string | null; xM: number; yM: number };
   /** Whether it is fed by something whose speed can be read beside it. */
   fed: boolean;
-  /** Runs of its feed under load in this phase. */
+  /** Runs of its backhaul under load in this phase. */
   runs: WalkRun[];
 }
 

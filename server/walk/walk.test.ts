@@ -167,7 +167,7 @@ describe('what a phone sends', () => {
         id: 'ev-strike-12',
         at: '2026-06-03T10:00:00Z',
         readingId: 'st-today-1-1',
-        act: 'strikeOut',
+        act: 'setAside',
         reason: 'x',
       },
       {
@@ -175,7 +175,7 @@ describe('what a phone sends', () => {
         id: 'ev-strike-13',
         at: '2026-06-03T10:00:00Z',
         readingId: 'rd-good-1234',
-        act: 'strikeOut',
+        act: 'setAside',
         reason: 'x',
       },
     ]);

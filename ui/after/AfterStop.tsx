@@ -26,23 +26,24 @@ import { Section } from '@/ui/section/Section';
 import { CompareSheet } from './CompareSheet';
 import { partLabel } from '@/core/plan/links/partWords';
 import type { Prediction } from '@/core/plan/predict/prediction';
+import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
 /** Word of the result column and its tone. */
 function resultOf(v: SpotVerdict): { result: string; tone: Tone } {
   if (v.gone) return { result: 'gone ✓', tone: 'good' };
-  if (v.worse) return { result: `worse: ${v.after!.verdict}`, tone: 'bad' };
+  if (v.worse) return { result: `worse: ${VERDICT_WORDS[v.after!.verdict]}`, tone: 'bad' };
   if (!v.after) {
     const again = v.past.length > 0 ? 'read again' : 'not read yet';
     return { result: v.wasDead ? `dead, ${again}` : again, tone: v.past.length > 0 ? 'care' : 'plain' };
   }
   if (v.wasDead)
     return {
-      result: `not yet: ${v.after.verdict}`,
-      tone: v.after.verdict === 'serves' || v.after.verdict === 'tight' ? 'care' : 'bad',
+      result: `not yet: ${VERDICT_WORDS[v.after.verdict]}`,
+      tone: v.after.verdict === 'works' || v.after.verdict === 'tight' ? 'care' : 'bad',
     };
   return {
-    result: v.after.verdict,
-    tone: v.after.verdict === 'serves' ? 'good' : v.after.verdict === 'tight' ? 'care' : 'bad',
+    result: VERDICT_WORDS[v.after.verdict],
+    tone: v.after.verdict === 'works' ? 'good' : v.after.verdict === 'tight' ? 'care' : 'bad',
   };
 }
 
@@ -102,8 +103,8 @@ function Detail({
       )}
       {v?.worse && (
         <p className="mt-1 font-semibold text-mains">
-          This spot was fine before ({v.before!.verdict}) and is worse now ({v.after!.verdict}). Look at what
-          serves it, then read again.
+          This spot was fine before ({VERDICT_WORDS[v.before!.verdict]}) and is worse now (
+          {VERDICT_WORDS[v.after!.verdict]}). Look at what serves it, then read again.
         </p>
       )}
       {v && !v.gone && v.missing.length > 0 && (
@@ -111,7 +112,7 @@ function Detail({
           <strong className="font-semibold">Missing:</strong> {v.missing.join('; ')}.
         </p>
       )}
-      {v?.after && v.after.verdict !== 'serves' && narrow && (
+      {v?.after && v.after.verdict !== 'works' && narrow && (
         <p className="mt-1">
           <strong className="font-semibold">Held back by {partLabel(narrow, network.option)}</strong> by the
           prediction. Change it in Plan, fit it, read again.

@@ -26,6 +26,7 @@ import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { PracticeBar } from '@/ui/readings/PracticeBar';
 import { LearntPanel } from './LearntPanel';
 import { LeftToRead } from './LeftToRead';
+import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
 const CAUSE_WORD = { line: 'the line', device: 'the device', signal: 'signal', airtime: 'airtime' } as const;
 
@@ -88,7 +89,7 @@ export function BeforeStop() {
             ? `before ${speedText(up ? before.upMbps : before.downMbps)} Mb/s`
             : 'not read yet',
           result: before
-            ? `${before.verdict}${v.wasDead ? ' · dead' : ''}`
+            ? `${VERDICT_WORDS[before.verdict]}${v.wasDead ? ' · dead' : ''}`
             : derived
               ? 'not read'
               : 'working it out',

@@ -154,7 +154,7 @@ export function HandOverStop() {
           </section>
         )}
         <section className="mt-5 break-inside-avoid">
-          <h2 className="head2">Where each unit is and what feeds it</h2>
+          <h2 className="head2">Where each unit is and its backhaul</h2>
           {units.length === 0 ? (
             <p>No unit is planned.</p>
           ) : (

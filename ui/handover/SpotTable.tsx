@@ -7,6 +7,7 @@ import type { PhaseResult, SpotVerdict } from '@/core/readings/verdict';
 import { useJob } from '@/ui/job/store';
 import { Track } from '@/ui/ledger/Track';
 import { clockText, dayText, speedText } from '@/ui/pieces/format';
+import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
 const phaseText = (p: PhaseResult | null) =>
   p && p.downMbps === 0 && p.upMbps === 0
@@ -17,10 +18,16 @@ const phaseText = (p: PhaseResult | null) =>
 
 function resultText(v: SpotVerdict): string {
   if (v.gone) return 'dead spot gone';
-  if (v.worse) return `worse than before: ${v.after!.verdict}`;
+  if (v.worse) return `worse than before: ${VERDICT_WORDS[v.after!.verdict]}`;
   if (v.wasDead)
-    return v.after ? `not proven: ${v.missing.join('; ') || v.after.verdict}` : 'dead spot, not read after';
-  return v.after ? v.after.verdict : v.before ? `${v.before.verdict} before` : 'not read';
+    return v.after
+      ? `not proven: ${v.missing.join('; ') || VERDICT_WORDS[v.after.verdict]}`
+      : 'dead spot, not read after';
+  return v.after
+    ? VERDICT_WORDS[v.after.verdict]
+    : v.before
+      ? `${VERDICT_WORDS[v.before.verdict]} before`
+      : 'not read';
 }
 
 /** With which device the runs of a phase were taken, and when the last of them. */

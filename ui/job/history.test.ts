@@ -46,9 +46,9 @@ describe('what is remembered', () => {
 });
 
 test.each([
-  ['take', 'strikeOut', 'takeBack'],
-  ['strikeOut', 'takeBack', 'strikeOut'],
-  ['takeBack', 'strikeOut', 'takeBack'],
+  ['take', 'setAside', 'takeBack'],
+  ['setAside', 'takeBack', 'setAside'],
+  ['takeBack', 'setAside', 'takeBack'],
 ] as const)('undo of %s is %s, and redo %s', (did, undo, redo) => {
   expect([correctionFor(did, 'undo'), correctionFor(did, 'redo')]).toEqual([undo, redo]);
 });

@@ -26,7 +26,7 @@ export interface ReadingAct {
 
 /** The correction of readings that takes an act back, or does it again: a reading that was taken is struck out. */
 export const correctionFor = (did: ReadingAct['did'], way: 'undo' | 'redo'): Correction =>
-  (did === 'strikeOut') === (way === 'redo') ? 'strikeOut' : 'takeBack';
+  (did === 'setAside') === (way === 'redo') ? 'setAside' : 'takeBack';
 
 export type Act = DocumentAct | ReadingAct;
 

@@ -4,8 +4,8 @@ export type Tone = 'good' | 'care' | 'bad' | 'plain';
 
 /** How a verdict is shown in a ledger. */
 export const VERDICT_TONE: Record<Verdict, Tone> = {
-  serves: 'good',
+  works: 'good',
   tight: 'care',
-  short: 'bad',
-  silent: 'bad',
+  tooSlow: 'bad',
+  noSignal: 'bad',
 };

@@ -19,6 +19,7 @@ import { Problem } from '@/ui/pieces/Problem';
 import { Extras } from './Extras';
 import { PriceTable } from './PriceTable';
 import { usePriceNow } from './usePriceNow';
+import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
 /** Signs the option the customer takes: it is accepted with its forecast, parts and price as they stand. */
 function Sign({ option, again }: { option: Option; again: boolean }) {
@@ -69,7 +70,7 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
   const { totalMinor, taxMinor } = withTax(facts.totalMinor, brief.offer.taxPercent);
   const money = (minor: number) => moneyText(minor, brief.currency);
   const isChanged = accepted && agreed !== undefined && isOtherwise(agreed, e);
-  const short = e.predictions.filter((p) => p.verdict !== 'serves');
+  const short = e.predictions.filter((p) => p.verdict !== 'works');
   return (
     <section className="mt-6 break-inside-avoid border-t border-ink pt-2" data-offer={option.id}>
       <div className="flex flex-wrap items-baseline justify-between gap-2">
@@ -82,7 +83,7 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
       <p>
         Serves {facts.served} of {facts.spots} spots
         {short.length > 0
-          ? `; not surely: ${short.map((p) => `${p.number} ${p.name} (${p.verdict})`).join(', ')}`
+          ? `; not surely: ${short.map((p) => `${p.number} ${p.name} (${VERDICT_WORDS[p.verdict]})`).join(', ')}`
           : ''}
         . {facts.hours.toFixed(1)} h of hands-on work
         {facts.cableM > 0
@@ -107,7 +108,7 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
       {e.notices.length > 0 && (
         <ul className="mt-1 list-disc pl-5 text-[13px] text-ink-2">
           {e.notices.map((n) => (
-            <li key={n.words} className={n.weight === 'stop' ? 'text-mains' : ''}>
+            <li key={n.words} className={n.severity === 'blocks' ? 'text-mains' : ''}>
               {n.words}
             </li>
           ))}

@@ -45,7 +45,7 @@ export function AccessChoice({ spotId }: { spotId: string }) {
             value={wired?.dataRunId ?? AIR}
             options={[
               { value: AIR, label: 'a lead or a new cable' },
-              ...runs.map((r) => ({ value: r.id, label: `${r.name} (${r.evidence})` })),
+              ...runs.map((r) => ({ value: r.id, label: `${r.name} (${r.certainty})` })),
             ]}
             onChange={(run) => wire(run === AIR ? { unitId: unit.id } : { unitId: unit.id, dataRunId: run })}
           />

@@ -12,6 +12,7 @@ import { saveText } from '@/ui/pieces/saveText';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { CompareFacts } from './CompareFacts';
 import type { Prediction } from '@/core/plan/predict/prediction';
+import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
 const TONES = { good: 'text-good', care: 'text-amber', bad: 'text-dusk font-semibold', plain: 'text-ink-2' };
 
@@ -21,7 +22,7 @@ function Cell({ prediction: p }: { prediction: Prediction | undefined }) {
   const up = p.decidedBy === 'up';
   return (
     <td className="px-2 whitespace-nowrap">
-      <span className={TONES[VERDICT_TONE[p.verdict]]}>{p.verdict}</span>{' '}
+      <span className={TONES[VERDICT_TONE[p.verdict]]}>{VERDICT_WORDS[p.verdict]}</span>{' '}
       <span className="text-ink-2">
         {p.downMbps === 0 && p.upMbps === 0
           ? ''

@@ -4,6 +4,7 @@ import { moneyText } from '@/core/plan/cost/money';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import { lengthText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
+import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
 /** Rows of facts under the spots: what each option serves, costs, drills and loads. */
 export function CompareFacts({ evaluations }: { evaluations: readonly (Evaluation | undefined)[] }) {
@@ -15,7 +16,7 @@ export function CompareFacts({ evaluations }: { evaluations: readonly (Evaluatio
     ['Spots served', (f) => `${f.served} of ${f.spots}`, 'today too'],
     [
       'Worst spot',
-      (f) => (f.worst ? `${f.worst.number} ${f.worst.name}, ${f.worst.verdict}` : 'none'),
+      (f) => (f.worst ? `${f.worst.number} ${f.worst.name}, ${VERDICT_WORDS[f.worst.verdict]}` : 'none'),
       'today too',
     ],
     ['Parts', (f) => moneyText(f.partsMinor, currency), 'plans only'],
@@ -24,7 +25,7 @@ export function CompareFacts({ evaluations }: { evaluations: readonly (Evaluatio
     ['Hands-on hours', (f) => `${f.hours.toFixed(1)} h`, 'plans only'],
     ['New cable', (f) => (f.cableM > 0 ? lengthText(f.cableM, lengthUnit) : 'none'), 'plans only'],
     ['Holes', (f) => String(f.holes), 'plans only'],
-    ['Will not do, take care', (f) => `${f.stops}, ${f.cares}`, 'today too'],
+    ['Cannot work, to check', (f) => `${f.stops}, ${f.cares}`, 'today too'],
     [
       'Busiest hour',
       (f) => (f.busiest ? `${f.busiest.label} at ${(f.busiest.load * 100).toFixed(0)} %` : 'nothing'),

@@ -21,7 +21,7 @@ function Table({ unit, option, onTake }: { unit: Unit; option: Option; onTake: (
     );
   return (
     <ChoiceTable
-      label={`Feeds for ${unit.letter}`}
+      label={`Backhauls for ${unit.letter}`}
       givesLabel="Gives"
       moreLabel="Cable, holes"
       take="Take it"
@@ -38,8 +38,8 @@ function Table({ unit, option, onTake }: { unit: Unit; option: Option; onTake: (
         totalMinor: c.totalMinor,
         hours: c.hours,
         more: cableText(c.cableM, c.holes, lengthUnit),
-        words: c.cares.map((words) => `Take care: ${words}`),
-        refused: c.stops.length > 0 ? `Will not do: ${c.stops.join(' ')}` : undefined,
+        words: c.cares.map((words) => `Check: ${words}`),
+        refused: c.stops.length > 0 ? `Cannot work: ${c.stops.join(' ')}` : undefined,
         onTake: c.isNow ? null : () => onTake(c.feed),
       }))}
     />
@@ -52,9 +52,9 @@ export function FeedCompare(props: { unit: Unit; option: Option; onTake: (feed: 
     <DialogButton
       icon={Cable}
       wide
-      title={`What can feed ${props.unit.letter}`}
-      label="Compare feeds"
-      about="Speed of the feed, spots the whole option then serves, price and hands-on hours of the whole option. Estimates unless measured."
+      title={`Backhauls for ${props.unit.letter}`}
+      label="Compare backhauls"
+      about="Speed of the backhaul, spots the whole option then serves, price and hands-on hours of the whole option. Estimates unless measured."
     >
       <Table {...props} />
     </DialogButton>

@@ -59,7 +59,7 @@ export function FoundPlan({
           </p>
           {d.lockStops.map((words) => (
             <p key={words} className="text-[13px] text-mains">
-              Locked, and will not do: {words}
+              Locked, and cannot work: {words}
             </p>
           ))}
           {d.unmet.map((u) => (

@@ -29,7 +29,7 @@ function Places({ option }: { option: Option }) {
       rows={choices.map((c, i) => ({
         key: c.label,
         label: c.label,
-        refused: c.stops.length > 0 ? `Will not do: ${c.stops.join(' ')}` : undefined,
+        refused: c.stops.length > 0 ? `Cannot work: ${c.stops.join(' ')}` : undefined,
         served: c.served,
         totalMinor: c.totalMinor,
         hours: c.hours,

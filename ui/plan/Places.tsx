@@ -5,29 +5,29 @@ import type { Option } from '@/core/plan/option/schema';
 import type { Place } from '@/core/site/model/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
-import type { Glow } from '@/core/suggest/questions/goodPlaces';
+import type { GoodPlace } from '@/core/suggest/questions/goodPlaces';
 
 /** What a unit of a kit would do at each place it could stand; null while nothing is asked or the worker tries. */
-export function useGlow(option: Option | null, kitId: string | null): readonly Glow[] | null {
+export function useGoodPlaces(option: Option | null, kitId: string | null): readonly GoodPlace[] | null {
   const question = useMemo(
-    () => (option && kitId ? { kind: 'glow' as const, option, kitId } : null),
+    () => (option && kitId ? { kind: 'goodPlaces' as const, option, kitId } : null),
     [option, kitId],
   );
-  return useAsk<'glow'>(question);
+  return useAsk<'goodPlaces'>(question);
 }
 
 /** Places on the open sheet that glow by how much a unit would do there, in metres; each is pressed to put one there. */
-export function GlowLayer({
-  glows,
+export function GoodPlaceLayer({
+  goodPlaces,
   shown,
   onPut,
 }: {
-  glows: readonly Glow[];
+  goodPlaces: readonly GoodPlace[];
   shown: (place: Place) => boolean;
   onPut: (place: Place) => void;
 }) {
-  const most = Math.max(1e-6, ...glows.map((g) => g.gain));
-  return glows
+  const most = Math.max(1e-6, ...goodPlaces.map((g) => g.gain));
+  return goodPlaces
     .filter((g) => shown(g.candidate.place))
     .map(({ candidate, gain, serves }) => {
       const much = Math.max(0, gain) / most;
@@ -38,7 +38,7 @@ export function GlowLayer({
           key={candidate.id}
           role="button"
           tabIndex={0}
-          data-glow={candidate.id}
+          data-good-place={candidate.id}
           data-mark="glow"
           aria-label={words}
           className="cursor-pointer"
@@ -58,17 +58,17 @@ export function GlowLayer({
 }
 
 /** Says which place would do most, and where nothing would. */
-export function GlowWords({ glows, kitId }: { glows: readonly Glow[] | null; kitId: string }) {
+export function GoodPlaceWords({ goodPlaces, kitId }: { goodPlaces: readonly GoodPlace[] | null; kitId: string }) {
   const ownKit = useJob((s) => s.plan.ownKit);
   const label = kitById(kitId, ownKit)?.label ?? 'unit';
-  const best = glows?.[0];
+  const best = goodPlaces?.[0];
   return (
     <p className="panel shrink-0 border-l-4 border-l-lamp px-3 py-1.5" role="status">
-      {!glows
+      {!goodPlaces
         ? `Trying a ${label} at every place it could stand.`
         : !best || best.gain < 0.05
           ? `No place would do more with one ${label} more.`
-          : `One ${label} more does most at ${best.candidate.name}${best.serves.length > 0 ? `: it would serve ${best.serves.join(', ')} too` : ', though it serves no further spot'}. Press a place that glows to put it there.`}
+          : `One ${label} more does most at ${best.candidate.name}${best.serves.length > 0 ? `: it would serve ${best.serves.join(', ')} too` : ', though it serves no further spot'}. Press a good place to put it there.`}
     </p>
   );
 }

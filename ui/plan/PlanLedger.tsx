@@ -48,7 +48,7 @@ function usePlanRows(): LedgerRow[] {
               <Words spot={spot} />
               <Pipe prediction={p} option={option ?? today} />
               <AccessChoice spotId={spot.id} />
-              {p.verdict !== 'serves' && (
+              {p.verdict !== 'works' && (
                 <div className="mt-2">
                   <Fixes spotId={spot.id} />
                 </div>

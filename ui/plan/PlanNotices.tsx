@@ -34,7 +34,7 @@ export const Notices = memo(function Notices() {
     );
     const busy = over.map((l) => ({
       unitId: null,
-      weight: 'care' as const,
+      severity: 'check' as const,
       words: `At the busiest hour ${l.label} is used to ${(l.load * 100).toFixed(0)} %; plan at most ${l.limit * 100} %.`,
     }));
     return [...shown.notices, ...busy];
@@ -54,8 +54,8 @@ export const Notices = memo(function Notices() {
   return (
     <ul className="panel shrink-0 divide-y divide-rule" aria-label="What a practitioner would object to">
       {notices.map((n) => (
-        <li key={n.words} className={`px-3 py-1.5 ${n.weight === 'stop' ? 'text-mains' : ''}`}>
-          <strong className="font-semibold">{n.weight === 'stop' ? 'Will not do: ' : 'Take care: '}</strong>
+        <li key={n.words} className={`px-3 py-1.5 ${n.severity === 'blocks' ? 'text-mains' : ''}`}>
+          <strong className="font-semibold">{n.severity === 'blocks' ? 'Cannot work: ' : 'Check: '}</strong>
           {n.words}
           {n.unitId !== null && (
             <button type="button" className="link ml-2" onClick={() => open(n.unitId!)}>

@@ -22,7 +22,7 @@ import { useShade } from '@/ui/sheet/useShade';
 import { AddUnit } from './AddUnit';
 import { AreaLine } from './AreaLine';
 import { Options } from './Options';
-import { GlowLayer, GlowWords, useGlow } from './Places';
+import { GoodPlaceLayer, GoodPlaceWords, useGoodPlaces } from './Places';
 import { PlanLedger } from './PlanLedger';
 import { EndedProofs, Notices } from './PlanNotices';
 import { PlanTools } from './PlanTools';
@@ -37,13 +37,13 @@ const lockedWords = (letter: string) => `${letter} is locked: unlock it in its p
 function Foot({
   activity,
   setActivity,
-  glowKit,
-  setGlowKit,
+  placesKit,
+  setPlacesKit,
 }: {
   activity: ActivityId | '';
   setActivity: (a: ActivityId | '') => void;
-  glowKit: string;
-  setGlowKit: (kitId: string) => void;
+  placesKit: string;
+  setPlacesKit: (kitId: string) => void;
 }) {
   const ownKit = useJob((s) => s.plan.ownKit);
   const kits = [...ownKit, ...CATALOGUE.filter((k) => !ownKit.some((o) => o.id === k.id))].filter(
@@ -66,13 +66,13 @@ function Foot({
       <div className="w-36">
         <SelectField
           hideLabel
-          label="Places glow for"
-          value={glowKit}
+          label="Good places for"
+          value={placesKit}
           options={[
             { value: '', label: 'Places: hidden' },
             ...kits.map((k) => ({ value: k.id, label: `Places: ${k.label}` })),
           ]}
-          onChange={setGlowKit}
+          onChange={setPlacesKit}
         />
       </div>
     </>
@@ -92,14 +92,14 @@ export function PlanStop() {
   const { predictions, shown } = useDerived();
   const network = useMemo(() => (option ? { option, kit: ownKit } : null), [option, ownKit]);
   const [activity, setActivity] = useState<ActivityId | ''>('');
-  const [glowKit, setGlowKit] = useState('');
+  const [placesKit, setPlacesKit] = useState('');
   // The unit that was held while locked: the words go when it is let free.
   const [heldId, setHeldId] = useState<string | null>(null);
   const shade = useShade(network, storeyId, activity || null);
-  const glows = useGlow(option, glowKit || null);
+  const goodPlaces = useGoodPlaces(option, placesKit || null);
   const way = useDrawWay();
   const unserved = useMemo(
-    () => site.spots.filter((s) => predictions.get(s.id)?.verdict !== 'serves'),
+    () => site.spots.filter((s) => predictions.get(s.id)?.verdict !== 'works'),
     [site.spots, predictions],
   );
   const addUnit = useAddUnit(unserved, predictions);
@@ -141,32 +141,32 @@ export function PlanStop() {
     () => (
       <>
         <AddUnit onAdd={addUnit} />
-        <Foot activity={activity} setActivity={setActivity} glowKit={glowKit} setGlowKit={setGlowKit} />
+        <Foot activity={activity} setActivity={setActivity} placesKit={placesKit} setPlacesKit={setPlacesKit} />
       </>
     ),
-    [addUnit, activity, glowKit],
+    [addUnit, activity, placesKit],
   );
   const over = useMemo(() => {
-    if (!glows || !glowKit) return null;
+    if (!goodPlaces || !placesKit) return null;
     const open = new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id));
     return (
-      <GlowLayer
-        glows={glows}
+      <GoodPlaceLayer
+        goodPlaces={goodPlaces}
         shown={(p) => p.storeyId === null || open.has(p.storeyId)}
         onPut={(place) => {
-          const kit = kitById(glowKit, ownKit);
+          const kit = kitById(placesKit, ownKit);
           if (kit) addUnit(kit, place);
         }}
       />
     );
-  }, [glows, glowKit, site, storeyId, ownKit, addUnit]);
+  }, [goodPlaces, placesKit, site, storeyId, ownKit, addUnit]);
   const drawn = option?.units.find((u) => u.id === way.unitId);
   const held = option?.units.find((u) => u.id === heldId && isLocked(option, u.id));
   return (
     <Workbench
       sheet={
         <Sheet
-          label="Plan sheet: units and feeds"
+          label="Plan sheet: units and backhauls"
           option={option}
           cables={shown?.cables}
           shade={shade}
@@ -206,7 +206,7 @@ export function PlanStop() {
           <Options />
           <PlanTools />
           <AreaLine />
-          {glowKit && <GlowWords glows={glows} kitId={glowKit} />}
+          {placesKit && <GoodPlaceWords goodPlaces={goodPlaces} kitId={placesKit} />}
           {unit && option && <UnitPanel key={unit.id} unit={unit} option={option} onDraw={way.begin} />}
           <EndedProofs />
           <Notices />

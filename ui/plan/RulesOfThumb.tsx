@@ -134,8 +134,8 @@ export function RulesOfThumb() {
     <DialogButton
       icon={Scale}
       wide
-      title="Plans by rule"
-      label="By a rule"
+      title="Rules of thumb"
+      label="Rules of thumb"
       about="What each rule of thumb would plan here, unit by unit at the place it names first, and what that costs against the best the search finds. “Improve it” searches on from there. Locked units stay."
     >
       <Plans />

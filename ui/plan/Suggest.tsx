@@ -146,7 +146,7 @@ export function Suggest() {
       wide
       title="Suggest a plan"
       label="Suggest"
-      about="The cheapest plan over all places, kits and feeds that serves every spot by the low end of its range, judged by the full model, with its proof and its chance. Fewest silent, then short, then tight, then money. Locked units stay."
+      about="The cheapest plan over all places, kits and backhauls with which every spot works by the low end of its range, judged by the full model, with its proof and its chance. Fewest without signal, then too slow, then tight, then money. Locked units stay."
     >
       <SearchForm />
     </DialogButton>

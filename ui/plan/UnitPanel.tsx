@@ -124,7 +124,7 @@ function Settings({ unit, option, onDraw }: PanelProps) {
       <div className="mt-2 grid grid-cols-3 gap-x-3 gap-y-2">
         <NameField label="Place" value={unit.name} onChange={(name) => change({ name })} />
         <SelectField<FeedKind>
-          label="Fed by"
+          label="Backhaul"
           value={unit.feed.kind}
           options={kinds.map((k) => ({ value: k, label: FEED_LABEL[k] }))}
           onChange={(kind) => changeFeed(feedTo(site, kind, parent ?? gatewayOf(option), unit.place))}
@@ -167,7 +167,7 @@ function Settings({ unit, option, onDraw }: PanelProps) {
             value={feed.dataRunId ?? NONE}
             options={[
               { value: NONE, label: 'a new one' },
-              ...runs.map((r) => ({ value: r.id, label: `${r.name} (${r.evidence})` })),
+              ...runs.map((r) => ({ value: r.id, label: `${r.name} (${r.certainty})` })),
             ]}
             onChange={(id) => changeFeed({ ...feed, dataRunId: id || null })}
           />

@@ -55,12 +55,12 @@ export function RunList({
   if (runs.length === 0) return null;
   const ended = new Map((verdict?.past ?? []).map((p) => [p.round, p]));
   const roundOf = (r: Reading) => (phase === 'after' ? (e.roundOf.get(r.stateId) ?? 1) : null);
-  const correct = async (r: Reading, act: 'strikeOut' | 'takeBack') => {
+  const correct = async (r: Reading, act: 'setAside' | 'takeBack') => {
     if (busy) return;
     setBusy(r.id);
-    const isStrike = act === 'strikeOut';
-    const wrong = await record.correct([r.id], act, isStrike ? 'struck out by hand' : 'taken back by hand');
-    const words = `${isStrike ? 'a run struck out' : 'a run that counts again'}, of ${clockText(r.at)}`;
+    const isStrike = act === 'setAside';
+    const wrong = await record.correct([r.id], act, isStrike ? 'set aside by hand' : 'taken back by hand');
+    const words = `${isStrike ? 'a run set aside' : 'a run that counts again'}, of ${clockText(r.at)}`;
     if (!wrong) store.getState().rememberReadings({ did: act, ids: [r.id], words });
     setProblem(wrong);
     setBusy(null);
@@ -97,10 +97,10 @@ export function RunList({
                 type="button"
                 className="link text-[13px]"
                 disabled={busy !== null}
-                aria-label={`${struck ? 'Take back the strike-out of' : 'Strike out'} the run of ${clockText(r.at)}`}
-                onClick={() => void correct(r, struck ? 'takeBack' : 'strikeOut')}
+                aria-label={`${struck ? 'Let count again:' : 'Set aside'} the run of ${clockText(r.at)}`}
+                onClick={() => void correct(r, struck ? 'takeBack' : 'setAside')}
               >
-                {struck ? 'take back' : 'strike out'}
+                {struck ? 'let count' : 'set aside'}
               </button>
             </li>
           );

@@ -10,10 +10,10 @@ export function ShadePatterns({ id }: { id: string }) {
         <circle cx="2.2" cy="2.2" r="0.95" fill="var(--dusk)" opacity="0.62" />
         <circle cx="6.7" cy="6.7" r="0.95" fill="var(--dusk)" opacity="0.62" />
       </pattern>
-      <pattern id={`${id}-short`} width="8" height="8" patternUnits="userSpaceOnUse">
+      <pattern id={`${id}-tooSlow`} width="8" height="8" patternUnits="userSpaceOnUse">
         <path d="M-2 6 6 -2M0 10 10 0" stroke="var(--dusk)" strokeWidth="1" opacity="0.55" />
       </pattern>
-      <pattern id={`${id}-silent`} width="6" height="6" patternUnits="userSpaceOnUse">
+      <pattern id={`${id}-noSignal`} width="6" height="6" patternUnits="userSpaceOnUse">
         <rect width="6" height="6" fill="var(--dusk)" opacity="0.16" />
         <path
           d="M-1 1 1 -1M0 6 6 0M5 7 7 5M-1 5 1 7M0 0 6 6M5 -1 7 1"

@@ -3,10 +3,10 @@ import type { ReactNode } from 'react';
 import { Button } from '@/ui/pieces/Button';
 
 const SHADE_WORDS = [
-  ['serves', null],
+  ['works', null],
   ['tight', 'tight'],
-  ['short', 'short'],
-  ['silent', 'silent'],
+  ['tooSlow', 'tooSlow'],
+  ['noSignal', 'noSignal'],
 ] as const;
 
 function ShadeKey({ id }: { id: string }) {

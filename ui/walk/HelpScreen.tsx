@@ -9,7 +9,7 @@ const clock = (iso: string) => new Date(iso).toLocaleTimeString([], { hour: '2-d
 const KIND: Record<string, string> = {
   reading: 'reading',
   remark: 'note',
-  correction: 'strike-out',
+  correction: 'set aside',
   step: 'tick',
 };
 

@@ -79,7 +79,7 @@ export function ListScreen() {
                     <span class="number lamp">{u.letter}</span>
                     <span class="what">
                       <strong>{u.name}</strong>
-                      <span class="quietly">its feed under load</span>
+                      <span class="quietly">its backhaul under load</span>
                     </span>
                   </button>
                 </li>

@@ -136,7 +136,7 @@ export function SpotScreen({ spot }: { spot: WalkSpot }) {
   );
 }
 
-/** Beside a unit: its feed under load, read where its air is best. */
+/** Beside a unit: its backhaul under load, read where its air is best. */
 export function UnitScreen({ unit }: { unit: WalkUnit }) {
   const view = useWalk((s) => s.view)!;
   const rows = useWalk((s) => s.rows);

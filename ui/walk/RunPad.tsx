@@ -174,7 +174,7 @@ export function RunPad({
             onClick={() => {
               void record('correction', {
                 readingId: doubt.id,
-                act: 'strikeOut',
+                act: 'setAside',
                 reason: 'doubted on the spot',
               });
               setDoubt(null);

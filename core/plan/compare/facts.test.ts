@@ -13,7 +13,7 @@ const prediction = (more: Partial<Prediction>): Prediction =>
     need: { downMbps: 10, upMbps: 2, latencyMs: 100 },
     downRangeMbps: [40, 60],
     upRangeMbps: [3, 5],
-    verdict: 'serves',
+    verdict: 'works',
     ...more,
   }) as Prediction;
 
@@ -35,7 +35,7 @@ describe('the facts of an option', () => {
     expect(f).toMatchObject({ spots: site.spots.length, hours: e.price.hours });
     expect(f.partsMinor + f.labourMinor).toBe(f.totalMinor);
     expect(f.partsMinor).toBe(e.parts.reduce((sum, p) => sum + p.costMinor, 0));
-    expect(f.served).toBe(e.predictions.filter((p) => p.verdict === 'serves').length);
+    expect(f.served).toBe(e.predictions.filter((p) => p.verdict === 'works').length);
     // From house to barn: 10 m of yard at least, out through one wall and in through another.
     expect(f.cableM).toBeGreaterThan(10);
     expect(f.holes).toBeGreaterThanOrEqual(2);
@@ -62,13 +62,13 @@ describe('the facts of an option', () => {
     const e = evaluate(context, wired, NOTHING);
     const predictions = [
       prediction({ number: 1, name: 'Fine', downRangeMbps: [1, 2] }),
-      prediction({ number: 2, name: 'Short', verdict: 'short', downRangeMbps: [8, 9] }),
-      prediction({ number: 3, name: 'Shorter', verdict: 'short', downRangeMbps: [4, 9] }),
+      prediction({ number: 2, name: 'Short', verdict: 'tooSlow', downRangeMbps: [8, 9] }),
+      prediction({ number: 3, name: 'Shorter', verdict: 'tooSlow', downRangeMbps: [4, 9] }),
     ];
     expect(facts({ ...e, predictions }).worst).toEqual({
       number: 3,
       name: 'Shorter',
-      verdict: 'short',
+      verdict: 'tooSlow',
       share: 0.4,
     });
   });

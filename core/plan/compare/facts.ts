@@ -46,8 +46,8 @@ export function optionFacts(e: Evaluation): OptionFacts {
     hours: e.price.hours,
     cableM: e.cables.reduce((sum, c) => sum + c.run.lengthM, 0),
     holes: e.cables.reduce((sum, c) => sum + c.run.walls + c.run.floors, 0),
-    stops: e.notices.filter((n) => n.weight === 'stop').length,
-    cares: e.notices.filter((n) => n.weight === 'care').length,
+    stops: e.notices.filter((n) => n.severity === 'blocks').length,
+    cares: e.notices.filter((n) => n.severity === 'check').length,
     busiest: load ? { label: load.label, load: load.load, limit: load.limit } : null,
   };
 }

@@ -78,7 +78,7 @@ describe('cables and what is bought', () => {
       category: 'cat5e' as const,
       lengthM: 14,
       negotiatedMbps: 100,
-      evidence: 'proven' as const,
+      certainty: 'proven' as const,
     };
     const context = contextOf({ site: { dataRuns: [slow] } });
     const byJack = evaluate(

@@ -27,7 +27,7 @@ const cable = (id: string, downId: string): CoaxCable => ({
   downId,
   cable: 'rg6',
   lengthM: 6,
-  evidence: 'traced',
+  certainty: 'traced',
 });
 const site: Site = {
   ...emptySite(),

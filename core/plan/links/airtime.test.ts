@@ -137,7 +137,7 @@ describe('power over Ethernet in a plan', () => {
     const notices = ruleNotices(own, option({ ...poeSwitch, kitId: 'weak' }, outdoor('b', 's')));
     expect(notices).toContainEqual(
       expect.objectContaining({
-        weight: 'stop',
+        severity: 'blocks',
         words: expect.stringContaining('needs 802.3at (type 2), S gives only'),
       }),
     );

@@ -83,7 +83,7 @@ function runHop({ context, parent, child, parentKit, childKit }: Ends): Hop | nu
     kind: 'run',
     name: run.name,
     lengthM: run.lengthM,
-    certainty: run.evidence,
+    certainty: run.certainty,
     negotiatedMbps: run.negotiatedMbps,
   };
   return fixedHop(
@@ -223,7 +223,7 @@ function airHop(ends: Ends): Hop {
     return deadHop(
       child,
       bridge ? 'bridge' : `air from ${parent.letter}`,
-      `${parent.letter} and ${child.letter} share no radio: choose another feed or kit.`,
+      `${parent.letter} and ${child.letter} share no radio: choose another backhaul or kit.`,
     );
   return best.hop;
 }
@@ -233,7 +233,7 @@ export function hopOf(context: PlanContext, option: Option, child: Unit): Hop | 
   const { feed } = child;
   if (feed.kind === 'line') return null;
   const parent = option.units.find((u) => u.id === feed.parentId);
-  if (!parent) return deadHop(child, 'feed', 'Choose what feeds this unit.');
+  if (!parent) return deadHop(child, 'feed', 'Choose what this unit hangs on.');
   const common = { context, option, parent, child, parentKit: kitOf(context, parent) };
   const ends = { ...common, childKit: kitOf(context, child) };
   const hop =

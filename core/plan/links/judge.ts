@@ -34,13 +34,13 @@ export function meets(o: Outcome, need: Need): boolean {
 }
 
 /** Whether next to nothing comes through. */
-export function isSilent(o: Pick<Outcome, 'downMbps' | 'upMbps'>): boolean {
+export function hasNoSignal(o: Pick<Outcome, 'downMbps' | 'upMbps'>): boolean {
   return o.downMbps < SILENT_MBPS || o.upMbps < SILENT_MBPS;
 }
 
 /** A prediction serves when its low end meets, is tight when only its middle does, else short or silent. */
 export function predictedVerdict(middle: Outcome, low: Outcome, need: Need): Verdict {
-  if (meets(low, need)) return 'serves';
+  if (meets(low, need)) return 'works';
   if (meets(middle, need)) return 'tight';
-  return isSilent(middle) ? 'silent' : 'short';
+  return hasNoSignal(middle) ? 'noSignal' : 'tooSlow';
 }

@@ -44,7 +44,7 @@ describe('adapters, power and ports', () => {
         downId: `x${x}`,
         cable: 'rg6' as const,
         lengthM: 6,
-        evidence: 'traced' as const,
+        certainty: 'traced' as const,
       })),
     },
   };

@@ -29,7 +29,7 @@ describe('a cable that is laid', () => {
     expect(run.outdoorM).toBeLessThanOrEqual(run.lengthM);
   });
   test('goes through a duct where there is one, and over no yard', () => {
-    const duct = { id: 'd', name: 'Old pipe', evidence: 'proven' as const };
+    const duct = { id: 'd', name: 'Old pipe', certainty: 'proven' as const };
     const path = [
       { xM: 12, yM: 2 },
       { xM: 22, yM: 2 },
@@ -97,7 +97,7 @@ describe('a device at a wired spot', () => {
       category: 'cat6' as const,
       lengthM: 6,
       negotiatedMbps: null,
-      evidence: 'traced' as const,
+      certainty: 'traced' as const,
     };
     const withRun = contextOf({ site: { dataRuns: [there] } });
     expect(spotCable(withRun, wired('a', 'r'), 'desk')?.runName).toBe('Wall run');
@@ -120,7 +120,7 @@ describe('how the gateway gets the line', () => {
     category: 'cat6' as const,
     lengthM: 14,
     negotiatedMbps: 1000,
-    evidence: 'proven' as const,
+    certainty: 'proven' as const,
   };
   const coaxAt = (id: string, x: number) => ({ id, name: id, place: place(x) });
   const coax = { ...site.coax, outlets: [coaxAt('c1', 1), coaxAt('c2', 10)] };

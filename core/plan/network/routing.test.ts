@@ -89,7 +89,7 @@ describe('where the gateway stands', () => {
       category: 'cat6' as const,
       lengthM: 12,
       negotiatedMbps: null,
-      evidence: 'proven' as const,
+      certainty: 'proven' as const,
     };
     const context = contextOf({ site: { dataRuns: [run] } });
     expect(entryLeadOf(context, there, NOTHING)).toMatchObject({ by: 'run', lengthM: 12 });

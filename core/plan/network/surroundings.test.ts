@@ -12,13 +12,13 @@ const run = (id: string, from: Place, to: Place): DataRun => ({
   category: 'cat6',
   lengthM: 12,
   negotiatedMbps: null,
-  evidence: 'traced',
+  certainty: 'traced',
 });
 const duct = (id: string, ...path: [number, number][]): Duct => ({
   id,
   name: id,
   path: path.map(([xM, yM]) => ({ xM, yM })),
-  evidence: 'traced',
+  certainty: 'traced',
 });
 
 describe('runs that join two places', () => {
@@ -49,7 +49,7 @@ describe('the duct from one building to another', () => {
     expect(ductBetween(at(duct('past', [-9, -9], [12, 2], [22, 2], [40, 40])), 'house', 'barn')).toBeNull();
   });
   test('may end a step before the wall, and no farther', () => {
-    expect(ductBetween(at(duct('short', [13.4, 2], [20.6, 2])), 'house', 'barn')?.id).toBe('short');
+    expect(ductBetween(at(duct('tooSlow', [13.4, 2], [20.6, 2])), 'house', 'barn')?.id).toBe('tooSlow');
     expect(ductBetween(at(duct('shorter', [13.6, 2], [20.6, 2])), 'house', 'barn')).toBeNull();
   });
   test('leads to no building that is not there', () => {

@@ -18,7 +18,7 @@ export function feedPath(option: Option, unitId: string): FeedPath {
     if (path.includes(unit))
       return {
         ok: false,
-        reason: `The feeds run in a circle: ${[unit, ...path.slice(0, path.indexOf(unit) + 1)].map((u) => u.letter).join(' → ')}.`,
+        reason: `The backhauls run in a circle: ${[unit, ...path.slice(0, path.indexOf(unit) + 1)].map((u) => u.letter).join(' → ')}.`,
       };
     path.unshift(unit);
     // The line ends the way, whatever parent was left behind in the feed.

@@ -123,7 +123,7 @@ describe('the school of placing', () => {
   test('two rooms wants two walls between, no more and no fewer', () => {
     expect(said('twoRooms', 10, 'wireless')).toEqual([]);
     expect(said('twoRooms', 6, 'wireless')).toEqual([
-      'The school of this job puts two rooms between a unit and its parent; between A and B is 1 wall.',
+      'The way of working of this job puts two rooms between a unit and its parent; between A and B is 1 wall.',
     ]);
   });
   test('two walls is content with fewer, and no school speaks of a cable', () => {

@@ -87,7 +87,7 @@ describe('whatever is planned', () => {
           expect(p.wouldGiveMbps).toBeGreaterThanOrEqual(
             (p.decidedBy === 'up' ? p.upMbps : p.downMbps) - 1e-9,
           );
-          if (p.downMbps === 0) expect(p.verdict).toBe('silent');
+          if (p.downMbps === 0) expect(p.verdict).toBe('noSignal');
           if (p.pipe.length > 0) expect(p.pipe[0]!.kind).toBe('line');
         }
       }),
@@ -186,7 +186,7 @@ describe('laws of a plan', () => {
     const orphan: Unit = { ...gateway, id: 'x', letter: 'X', feed: plainFeed('wireless', 'nobody') };
     const alone = predictOption(context, { ...plain, units: [orphan] });
     expect(
-      alone.every((p) => p.verdict === 'silent' && problemWords(p) === 'no unit is joined to the line'),
+      alone.every((p) => p.verdict === 'noSignal' && problemWords(p) === 'no unit is joined to the line'),
     ).toBe(true);
     const both = bySpot(predictOption(context, { ...plain, units: [gateway, orphan] }));
     expect([...both.values()].every((p) => p.unitId !== 'x')).toBe(true);

@@ -39,7 +39,7 @@ export function loadsOf(
   const parents = new Map(option.units.map((u) => [u.id, parentIdOf(u.feed)]));
   const loads = new Map<string, MediumLoad>();
   for (const p of predictions) {
-    if (p.verdict === 'silent' || p.downMbps <= 0 || p.upMbps <= 0) continue;
+    if (p.verdict === 'noSignal' || p.downMbps <= 0 || p.upMbps <= 0) continue;
     for (const part of p.pipe) {
       if (part.kind === 'device' || part.kind === 'port' || part.downMbps <= 0 || part.upMbps <= 0) continue;
       const down = p.need.downMbps / part.downMbps;

@@ -45,9 +45,9 @@ test('the demo has fourteen spots and five dead ones, each number from its readi
 
 describe('feeding the studio', () => {
   test('without a unit there the kiln room fails; on fibre it serves and is held back by the line', () => {
-    expect(['short', 'silent']).toContain(at(base, 7).verdict);
+    expect(['tooSlow', 'noSignal']).toContain(at(base, 7).verdict);
     const fibre = at(withUnit(studio(plainFeed('fibre', 'a'))), 7);
-    expect(fibre).toMatchObject({ verdict: 'serves', unitId: 'c', band: '5' });
+    expect(fibre).toMatchObject({ verdict: 'works', unitId: 'c', band: '5' });
     expect(fibre.upMbps).toBeCloseTo(context.line.upMbps, 6);
     expect(fibre.pipe.map((p) => p.kind)).toEqual(['line', 'port', 'feed', 'air', 'device']);
   });
@@ -57,7 +57,7 @@ describe('feeding the studio', () => {
       brief: { ...job.brief, line: { ...job.brief.line, downMbps: 9, upMbps: 2 } },
     });
     const limited = at(withUnit(studio(plainFeed('fibre', 'a'))), 7, slow);
-    expect(limited).toMatchObject({ downMbps: 9, upMbps: 2, verdict: 'short' });
+    expect(limited).toMatchObject({ downMbps: 9, upMbps: 2, verdict: 'tooSlow' });
     expect(heldBackLabel(limited, withUnit(studio(plainFeed('fibre', 'a'))))).toBe('line');
     const far = withUnit(studio({ ...plainFeed('ethernet', 'a'), lengthM: 140 }));
     const cut = at(far, 7).pipe.find((p) => p.kind === 'feed')!;
@@ -129,7 +129,9 @@ test('a shared radio halves at each hop, an own radio does not', () => {
 
 test('no units, no line, an orphan: a named result, never NaN', () => {
   const none = predictOption(context, { ...base, units: [] });
-  expect(none.every((p) => p.verdict === 'silent' && problemWords(p) === 'no unit is placed yet')).toBe(true);
+  expect(none.every((p) => p.verdict === 'noSignal' && problemWords(p) === 'no unit is placed yet')).toBe(
+    true,
+  );
   const orphan = predictOption(context, { ...base, units: [studio(plainFeed('ethernet', null))] });
   expect(problemWords(orphan[0]!)).toContain('joined to the line');
   for (const p of [...none, ...orphan])
@@ -244,7 +246,7 @@ describe('what the survey found around a plan', () => {
   });
   const words = (o: Option, c = context) =>
     ruleNotices(c, o)
-      .map((n) => `${n.weight}: ${n.words}`)
+      .map((n) => `${n.severity}: ${n.words}`)
       .join('\n');
   test('an old run gives what was negotiated on it and costs no cable', () => {
     const option = withUnit(hall('run-hall'));

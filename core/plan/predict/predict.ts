@@ -5,7 +5,7 @@ import type { Option } from '../option/schema';
 import { accessThrough, leadAccess, type Access } from '../links/access';
 import { asRead } from './asRead';
 import type { PlanContext } from '../network/context';
-import { decide, isSilent, meets, predictedVerdict } from '../links/judge';
+import { decide, hasNoSignal, meets, predictedVerdict } from '../links/judge';
 import type { UnsureLink } from '../links/part';
 import { linksOf, lowReaches, pipeOf, rangesOf, type OptionLinks } from '../links/pipe';
 import type { Verdict } from '../../site/model/verdict';
@@ -41,8 +41,8 @@ function judgedPipe(pipe: readonly UnsureLink[], need: Need) {
 /** The verdict of a pipe alone, as `judgedPipe` gives it, or by a low end of another share: what only that decides is asked last. */
 export function verdictOf(pipe: readonly UnsureLink[], need: Need, share?: number): Verdict {
   const chain = chainOf(pipe.map((link) => link.part));
-  if (!meets(chain, need)) return isSilent(chain) ? 'silent' : 'short';
-  return lowReaches(pipe, need, share) ? 'serves' : 'tight';
+  if (!meets(chain, need)) return hasNoSignal(chain) ? 'noSignal' : 'tooSlow';
+  return lowReaches(pipe, need, share) ? 'works' : 'tight';
 }
 
 /** Predicts one spot of an option: the unit and band its device would use, the chain to it, range and verdict. */

@@ -61,7 +61,7 @@ export function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
     upRangeMbps: [0, 0],
     latencyMs: 0,
     decidedBy: 'down',
-    verdict: 'silent',
+    verdict: 'noSignal',
     pipe: [],
     narrowest: 0,
     wouldGiveMbps: 0,

@@ -33,7 +33,7 @@ const option = (...units: Unit[]): Option => ({
 });
 const wired = unit('b', 'B', { feed: plainFeed('ethernet', 'a') });
 const words = (context: ReturnType<typeof contextOf>, o: Option, today: Option | null = null) =>
-  [...briefNotices(context, o), ...routingNotices(context, o, today)].map((n) => `${n.weight}: ${n.words}`);
+  [...briefNotices(context, o), ...routingNotices(context, o, today)].map((n) => `${n.severity}: ${n.words}`);
 const consent = (what: Consent['what'], got: boolean, who = ''): Consent => ({ id: what, what, who, got });
 
 test('a brief that says nothing objects to nothing', () => {

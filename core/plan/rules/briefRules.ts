@@ -38,7 +38,7 @@ function closedRoomNotices({ site, brief }: PlanContext, option: Option): RuleNo
     return [
       {
         unitId: unit.id,
-        weight: 'stop' as const,
+        severity: 'blocks' as const,
         words: `${unit.letter} stands in ${room}, which is closed to us: choose another room, or ask.`,
       },
     ];
@@ -50,7 +50,7 @@ function homeNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
   const runs = newRuns(option);
   const lacks = (what: Consent['what']) => !brief.consents.some((c) => c.what === what);
   const out: RuleNotice[] = [];
-  const say = (words: string) => out.push({ unitId: null, weight: 'care', words });
+  const say = (words: string) => out.push({ unitId: null, severity: 'check', words });
   if (runs.length === 0) return out;
   const letters = runs.map((u) => u.letter).join(', ');
   if (brief.allowed.rented && lacks('landlord'))
@@ -60,7 +60,7 @@ function homeNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
       `A listed building and cable runs for ${letters}: put the consent of ${CONSENT_LABEL.listedBuilding} in the brief first.`,
     );
   if (brief.policies.feed === 'noDrilling')
-    say(`The school of this job is no drilling, and ${letters} would need a cable run.`);
+    say(`The way of working of this job is no drilling, and ${letters} would need a cable run.`);
   return out;
 }
 
@@ -70,7 +70,7 @@ function consentNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
     .filter((c) => !c.got && (c.what !== 'drilling' || drills))
     .map((c) => ({
       unitId: null,
-      weight: c.what === 'drilling' ? ('stop' as const) : ('care' as const),
+      severity: c.what === 'drilling' ? ('blocks' as const) : ('check' as const),
       words: `Consent still open: ${CONSENT_LABEL[c.what]}${c.who ? `, ${c.who}` : ''}.`,
     }));
 }
@@ -90,8 +90,8 @@ function placingNotices({ brief, site, scene }: PlanContext, option: Option): Ru
     return [
       {
         unitId: unit.id,
-        weight: 'care' as const,
-        words: `The school of this job puts ${rule} between a unit and its parent; between ${parent.letter} and ${unit.letter} ${walls === 1 ? 'is 1 wall' : `are ${walls} walls`}.`,
+        severity: 'check' as const,
+        words: `The way of working of this job puts ${rule} between a unit and its parent; between ${parent.letter} and ${unit.letter} ${walls === 1 ? 'is 1 wall' : `are ${walls} walls`}.`,
       },
     ];
   });
@@ -103,7 +103,7 @@ function budgetNotices({ brief }: PlanContext, option: Option): RuleNotice[] {
   return [
     {
       unitId: null,
-      weight: 'care',
+      severity: 'check',
       words: 'The budget in the brief is zero: everything is over it. Set one, or leave it empty.',
     },
   ];

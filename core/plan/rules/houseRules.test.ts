@@ -27,7 +27,7 @@ const unit = (id: string, more: Partial<Unit> = {}): Unit => ({
 });
 const option = (...units: Unit[]): Option => ({ id: 'o', name: 'O', units, wiredSpots: [] });
 const words = (context: ReturnType<typeof contextOf>, o: Option) =>
-  houseNotices(context, o).map((n) => `${n.weight}: ${n.words}`);
+  houseNotices(context, o).map((n) => `${n.severity}: ${n.words}`);
 
 describe('a unit inside a wall', () => {
   const at = (xM: number, yM: number, heightM = 1.2) =>
@@ -113,10 +113,10 @@ test('all rules come together, what cannot be done first', () => {
     unit('a', { place: { storeyId: 'f-ground', xM: 5, yM: 3, heightM: 1 } }),
     unit('b', { feed: { ...plainFeed('coax', 'a'), nearCoaxId: one!.id, farCoaxId: two!.id } }),
   );
-  const weights = ruleNotices(context, plan, farm.plan.today).map((n) => n.weight);
-  expect(weights).toEqual([...weights].sort((a, b) => Number(b === 'stop') - Number(a === 'stop')));
-  expect(weights).toContain('stop');
-  expect(weights).toContain('care');
+  const weights = ruleNotices(context, plan, farm.plan.today).map((n) => n.severity);
+  expect(weights).toEqual([...weights].sort((a, b) => Number(b === 'blocks') - Number(a === 'blocks')));
+  expect(weights).toContain('blocks');
+  expect(weights).toContain('check');
 });
 
 test('a plot with more bends than are followed says so, once', () => {

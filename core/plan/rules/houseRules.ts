@@ -30,7 +30,7 @@ export function wallAround({ site }: PlanContext, { place }: Unit): Wall | null 
 function nearNotices(context: PlanContext, unit: Unit): RuleNotice[] {
   const { site, brief } = context;
   const out: RuleNotice[] = [];
-  const say = (words: string) => out.push({ unitId: unit.id, weight: 'care', words });
+  const say = (words: string) => out.push({ unitId: unit.id, severity: 'check', words });
   const wall = wallAround(context, unit);
   if (wall)
     say(
@@ -53,19 +53,19 @@ function coaxNotices({ site, brief }: PlanContext, option: Option): RuleNotice[]
   const units = option.units.filter((u) => u.feed.kind === 'coax');
   if (units.length === 0) return [];
   const out: RuleNotice[] = [];
-  const say = (weight: RuleNotice['weight'], words: string) =>
-    out.push({ unitId: units[0]!.id, weight, words });
+  const say = (severity: RuleNotice['severity'], words: string) =>
+    out.push({ unitId: units[0]!.id, severity, words });
   const { coax } = site;
   if (coax.satelliteOnCable)
-    say('stop', 'Satellite TV runs on this coax: it uses the band of the adapters. Choose another feed.');
+    say('blocks', 'Satellite TV runs on this coax: it uses the band of the adapters. Choose another backhaul.');
   if (!coax.entryFilter)
     say(
-      'care',
+      'check',
       'The coax has no entry filter yet: fit one where it enters, or neighbours hear the adapters.',
     );
   if (brief.line.kind === 'cable')
     say(
-      'care',
+      'check',
       'The line comes by the same kind of cable: where it uses more than 1 GHz the modem needs a filter of its own.',
     );
   const perTree = new Map<string, number>();
@@ -76,7 +76,7 @@ function coaxNotices({ site, brief }: PlanContext, option: Option): RuleNotice[]
   }
   for (const adapters of perTree.values())
     if (adapters > MOCA_ADAPTER_LIMIT)
-      say('stop', `${adapters} coax adapters on one tree; it carries at most ${MOCA_ADAPTER_LIMIT}.`);
+      say('blocks', `${adapters} coax adapters on one tree; it carries at most ${MOCA_ADAPTER_LIMIT}.`);
   return out;
 }
 
@@ -87,7 +87,7 @@ function bendNotices({ scene }: PlanContext, option: Option): RuleNotice[] {
   return [
     {
       unitId: null,
-      weight: 'care',
+      severity: 'check',
       words: `This plot has ${bends} openings and corners a signal may bend at: for each unit the nearest ${MOST_BENDS} are followed, so a way round through a far one is left out.`,
     },
   ];

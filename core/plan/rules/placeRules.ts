@@ -52,11 +52,12 @@ function seatNotices(context: PlanContext, unit: Unit): RuleNotice[] {
   const { site, brief } = context;
   const kit = kitOf(context, unit);
   const out: RuleNotice[] = [];
-  const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
+  const say = (severity: RuleNotice['severity'], words: string) =>
+    out.push({ unitId: unit.id, severity, words });
   const { letter, place } = unit;
   if (kit.radios.length > 0 && place.heightM < FLOOR_M && kit.mount !== 'plugIn' && kit.mount !== 'inWall')
     say(
-      'care',
+      'check',
       `${letter} stands on the floor: half a metre up at least, furniture and people are in its way.`,
     );
   if (kit.radios.length > 0)
@@ -64,10 +65,10 @@ function seatNotices(context: PlanContext, unit: Unit): RuleNotice[] {
       if (o.storeyId !== place.storeyId) continue;
       const m = besideM(unit, o);
       const upright = place.heightM >= o.baseM && place.heightM <= o.baseM + o.heightM;
-      if (m === 0 && upright) say('care', `${letter} sits in ${o.name}: out of it, into the open.`);
+      if (m === 0 && upright) say('check', `${letter} sits in ${o.name}: out of it, into the open.`);
       else if (m < BESIDE_M && upright && METAL_OR_WATER.includes(o.construction))
         say(
-          'care',
+          'check',
           `${letter} stands ${lengthText(m, brief.lengthUnit)} beside ${o.name} (${describeConstruction(o.construction, site.customConstructions).label}): ${lengthText(BESIDE_M, brief.lengthUnit)} away or more.`,
         );
     }
@@ -75,20 +76,20 @@ function seatNotices(context: PlanContext, unit: Unit): RuleNotice[] {
   const cannot = asks.filter((c) => !kit.stands.includes(c));
   if (cannot.length > 0 && place.storeyId !== null)
     say(
-      'stop',
+      'blocks',
       `${letter} is not made for ${where} (${cannot.map((c) => CONDITION_LABEL[c]).join(', ')}): take a weatherproof unit, or stand it outside that room. Its supply does not belong there either.`,
     );
   const surveyed = site.outlets.some((o) => o.place.storeyId === place.storeyId);
   if (surveyed && wantsSocket(context, unit) && !outletWithin(context, place, reachOf(context, unit)))
     say(
-      'care',
+      'check',
       kit.mount === 'plugIn'
         ? `${letter} plugs into a socket and none is here: move it onto an outlet.`
         : `No outlet within the lead of ${letter} (${lengthText(kit.supplyLeadM, brief.lengthUnit)}): move it, or have one put in by an electrician.`,
     );
   if (unit.turned)
     say(
-      'care',
+      'check',
       `The socket of ${letter} is turned ${unit.turned === 'down' ? 'upside down' : 'on its side'}: its pattern turns with it, and the numbers say so. Upright where there is a choice.`,
     );
   return out;
@@ -108,7 +109,7 @@ function channelNotices(context: PlanContext, unit: Unit): RuleNotice[] {
     return [
       {
         unitId: unit.id,
-        weight: 'stop' as const,
+        severity: 'blocks' as const,
         words: `Channel ${end.channel} of ${unit.letter} is for indoors only: choose another for ${end.band} GHz.`,
       },
     ];
@@ -123,8 +124,8 @@ function linkNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
     if (levelDbm !== null && levelDbm !== undefined && levelDbm < WEAK_DBM)
       out.push({
         unitId: unit.id,
-        weight: 'care',
-        words: `${unit.letter} hears its parent at ${levelDbm.toFixed(0)} dBm: a thin link. One step back towards it, or a wire.`,
+        severity: 'check',
+        words: `${unit.letter} has a signal of ${levelDbm.toFixed(0)} dBm to its uplink: a thin link. One step back towards it, or a wire.`,
       });
   }
   const path = feedPath(option, unit.id);
@@ -132,7 +133,7 @@ function linkNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
   if (hops > MOST_AIR_HOPS)
     out.push({
       unitId: unit.id,
-      weight: 'care',
+      severity: 'check',
       words: `${unit.letter} is ${hops} wireless hops from the line: each costs speed and delay. Give one of them a wire.`,
     });
   return out;
@@ -152,7 +153,7 @@ function meshNotices(context: PlanContext, option: Option): RuleNotice[] {
     return [
       {
         unitId: null,
-        weight: 'care' as const,
+        severity: 'check' as const,
         words: `${units.length} units in one mesh, outdoor ones counted; its kit allows ${most}.`,
       },
     ];
@@ -169,7 +170,7 @@ function keptOutNotices(context: PlanContext, option: Option, keptOut: readonly 
     return [
       {
         unitId: unit.id,
-        weight: 'stop' as const,
+        severity: 'blocks' as const,
         words: `${unit.letter} stands in ${room.name}, where the customer wants none: choose another room, or ask.`,
       },
     ];

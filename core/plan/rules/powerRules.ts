@@ -14,7 +14,7 @@ export function portNotices(context: PlanContext, option: Option): RuleNotice[] 
     return [
       {
         unitId,
-        weight: 'stop' as const,
+        severity: 'blocks' as const,
         words: `${letter} has ${ports} ${ports === 1 ? 'port' : 'ports'} and ${used.length} cables want in (${used.map((u) => u.what).join('; ')}): put a switch at its side.`,
       },
     ];
@@ -29,24 +29,25 @@ export function powerNotices(context: PlanContext, option: Option): RuleNotice[]
   for (const unit of option.units) {
     const { poe } = kitOf(context, unit);
     if (!poe || unit.feed.kind === 'line') continue;
-    const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
+    const say = (severity: RuleNotice['severity'], words: string) =>
+      out.push({ unitId: unit.id, severity, words });
     const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
     const source = parent && kitOf(context, parent).poeSource;
     if (unit.feed.kind !== 'ethernet' || !source)
       say(
-        'care',
+        'check',
         `${unit.letter} takes its power over copper and ${unit.feed.kind === 'fibre' ? 'fibre carries none' : unit.feed.kind === 'ethernet' ? `${parent?.letter ?? 'its feed'} gives none` : 'this feed carries none'}: an ${POE_W[poe].label} injector near it is in the parts. No passive injector.`,
       );
     else if (!sourceFeeds(source.type, poe))
       say(
-        'stop',
+        'blocks',
         `${unit.letter} needs ${POE_W[poe].label}, ${parent.letter} gives only ${POE_W[source.type].label}: take a stronger switch or an injector.`,
       );
   }
   for (const load of powerLoads(context, option)) {
     const { letter } = option.units.find((u) => u.id === load.unitId)!;
     const say = (words: string) =>
-      out.push({ unitId: load.unitId, weight: 'stop', words: `${letter}: ${words}` });
+      out.push({ unitId: load.unitId, severity: 'blocks', words: `${letter}: ${words}` });
     const both = `${watts(load.byClassW)} by class, ${watts(load.byDrawW)} by what they draw`;
     const kept = load.allocates === 'class' ? load.byClassW : load.byDrawW;
     if (load.units.length > load.poweredPorts)

@@ -19,8 +19,8 @@ export function routingNotices(context: PlanContext, option: Option, today: Opti
   const out: RuleNotice[] = [];
   const gateway = gatewayOf(option);
   if (!gateway) return out;
-  const say = (unit: Unit, weight: RuleNotice['weight'], words: string) =>
-    out.push({ unitId: unit.id, weight, words });
+  const say = (unit: Unit, severity: RuleNotice['severity'], words: string) =>
+    out.push({ unitId: unit.id, severity, words });
   const root = meshRootOf(context, option) ?? gateway;
   const [first, second] = routersOf(context, option);
   for (const u of option.units) {
@@ -28,27 +28,27 @@ export function routingNotices(context: PlanContext, option: Option, today: Opti
     if (u.role && !roles.includes(u.role))
       say(
         u,
-        'stop',
+        'blocks',
         `${u.letter} cannot be ${u.role === 'bridge' ? 'bridged' : u.role === 'router' ? 'a router' : 'an access point'}: its kit does not do that.`,
       );
   }
   if (first && second)
     say(
       second,
-      'care',
+      'check',
       `${first.letter} stays and routes; ${second.letter} behind it would route a second time and hand out addresses too. Run ${second.letter} as access point, or bridge ${first.letter}, or take ${first.letter} off the line.`,
     );
   const boxHasRadio = kitOf(context, gateway).radios.length > 0;
   if (root !== gateway && boxHasRadio && !(first && second))
     say(
       gateway,
-      'care',
+      'check',
       `The radio of ${gateway.letter} stays on beside the mesh of ${root.letter}: give it the same name and key, or switch it off, or devices hang on the wrong one.`,
     );
   if (roleOf(context, option, gateway) === 'bridge' && !first)
     say(
       gateway,
-      'stop',
+      'blocks',
       `${gateway.letter} is bridged and nothing behind it routes: let ${root === gateway ? 'a unit behind it' : root.letter} route.`,
     );
   const lead = entryLeadOf(context, option, today);
@@ -56,7 +56,7 @@ export function routingNotices(context: PlanContext, option: Option, today: Opti
   if (leadM > FIXED_COPPER_M)
     say(
       gateway,
-      leadM > COPPER_LIMIT_M ? 'stop' : 'care',
+      leadM > COPPER_LIMIT_M ? 'blocks' : 'check',
       `From the entry to ${gateway.letter} are ${lengthText(leadM, context.brief.lengthUnit)} of cable; copper carries the line over ${lengthText(FIXED_COPPER_M, context.brief.lengthUnit)} and its leads: stand it nearer, or take fibre.`,
     );
   const hangs = hangingWords(context);
@@ -65,13 +65,13 @@ export function routingNotices(context: PlanContext, option: Option, today: Opti
     if (goes)
       say(
         gateway,
-        'care',
+        'check',
         `On the router this plan replaces hangs ${hangs.join(' and ')}: agree with the customer how it goes on.`,
       );
     else if (gateway.role === 'bridge')
       say(
         gateway,
-        'care',
+        'check',
         `On ${gateway.letter}, which is bridged, hangs ${hangs.join(' and ')}: a bridged box often drops its telephone, and ports are forwarded on ${root.letter} then. Agree and test.`,
       );
   }

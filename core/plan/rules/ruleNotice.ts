@@ -2,6 +2,6 @@
 export interface RuleNotice {
   unitId: string | null;
   /** `stop` cannot work or may not be done; `care` wants a second look. */
-  weight: 'stop' | 'care';
+  severity: 'blocks' | 'check';
   words: string;
 }

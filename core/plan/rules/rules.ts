@@ -22,27 +22,28 @@ const BRIDGE_GHZ = 5.5;
 
 function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNotice[] {
   const out: RuleNotice[] = [];
-  const say = (weight: RuleNotice['weight'], words: string) => out.push({ unitId: unit.id, weight, words });
+  const say = (severity: RuleNotice['severity'], words: string) =>
+    out.push({ unitId: unit.id, severity, words });
   const { feed } = unit;
   const parent = option.units.find((u) => u.id === parentIdOf(feed));
   const path = feedPath(option, unit.id);
-  if (!path.ok) say('stop', path.reason);
+  if (!path.ok) say('blocks', path.reason);
   const hop = hopOf(context, option, unit);
   if (hop && hop.part.downMbps === 0)
-    say('stop', `${unit.letter}: ${partBecause(hop.part, context.brief.lengthUnit)}`);
+    say('blocks', `${unit.letter}: ${partBecause(hop.part, context.brief.lengthUnit)}`);
   if (!parent) return out;
   if (feed.kind === 'bridge') {
     const [u, p] = [pointOf(context.site, parent.place), pointOf(context.site, unit.place)];
     const way = crossingsBetween(context.scene, u, p);
     if (way.walls.length + way.floors.length > 0 || way.leafM + way.bareM > 0)
       say(
-        'stop',
+        'blocks',
         `${unit.letter}: the bridge has no clear view of ${parent.letter}. Move an end until nothing lies between.`,
       );
     const radiusM = fresnelRadiusM(way.distanceM / 2, way.distanceM / 2, BRIDGE_GHZ);
     if (Math.min(u.z, p.z) < 0.6 * radiusM)
       say(
-        'care',
+        'check',
         `${unit.letter}: mount the bridge at least ${lengthText(0.6 * radiusM, context.brief.lengthUnit)} up, or the ground takes part of it.`,
       );
   }
@@ -50,7 +51,7 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
   const to = buildingAt(context.site, unit.place.xM, unit.place.yM);
   if (feed.kind === 'ethernet' && from?.id !== to?.id)
     say(
-      'care',
+      'check',
       `${unit.letter} is fed by copper from one building to another: take fibre, or surge protection at both ends by someone licensed.`,
     );
   if (
@@ -61,13 +62,13 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
     hop.lengthM > FIXED_COPPER_M
   )
     say(
-      'care',
+      'check',
       `${unit.letter}: ${lengthText(hop.lengthM, context.brief.lengthUnit)} of fixed cable; at most ${lengthText(FIXED_COPPER_M, context.brief.lengthUnit)} and ${lengthText(COPPER_LIMIT_M - FIXED_COPPER_M, context.brief.lengthUnit)} of leads carry the full rate. A shorter way, or fibre.`,
     );
   const { allowed } = context.brief;
   if (needsRun(feed) && !allowed.drilling && hop && (hop.lengthM ?? 0) > 5)
     say(
-      'stop',
+      'blocks',
       `${unit.letter} needs a cable run, and the brief allows no drilling: choose air, powerline or coax, or ask.`,
     );
   return out;
@@ -93,13 +94,17 @@ export function ruleNotices(context: PlanContext, option: Option, today: Option 
     if (open && !kit.outdoor)
       out.push({
         unitId: unit.id,
-        weight: 'stop',
+        severity: 'blocks',
         words: `${unit.letter} is an indoor unit in the open: take an outdoor one or bring it inside.`,
       });
   }
   if (option.units.length > 0 && !option.units.some((u) => u.feed.kind === 'line'))
-    out.push({ unitId: null, weight: 'stop', words: 'No unit is on the line: feed one of them from it.' });
+    out.push({
+      unitId: null,
+      severity: 'blocks',
+      words: 'No unit is on the line: feed one of them from it.',
+    });
   if (context.brief.policies.families === 'one' && families.size > 1)
-    out.push({ unitId: null, weight: 'care', words: 'The job wants one family, the plan mixes two.' });
-  return out.sort((a, b) => Number(b.weight === 'stop') - Number(a.weight === 'stop'));
+    out.push({ unitId: null, severity: 'check', words: 'The job wants one family, the plan mixes two.' });
+  return out.sort((a, b) => Number(b.severity === 'blocks') - Number(a.severity === 'blocks'));
 }

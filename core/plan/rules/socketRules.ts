@@ -34,7 +34,7 @@ export function socketNotices(context: PlanContext, option: Option, today: Optio
     if (outlet.strip && plugs.some((p) => p.covers))
       out.push({
         unitId,
-        weight: 'care',
+        severity: 'check',
         words: `A strip hangs on ${outlet.name}: ${names} straight into the wall, the strip elsewhere.`,
       });
     if (sockets <= outlet.freeSockets) return out;
@@ -50,7 +50,7 @@ export function socketNotices(context: PlanContext, option: Option, today: Optio
     ];
     out.push({
       unitId,
-      weight: 'care',
+      severity: 'check',
       words: `${outlet.name} has ${outlet.freeSockets} free, and ${names} ${plugs.length === 1 ? 'wants' : 'want'} ${sockets}${cover.length > 0 ? ' with what is covered' : ''}: ${help.length > 0 ? help.join('; ') : 'free a socket or choose another outlet'}.`,
     });
     return out;

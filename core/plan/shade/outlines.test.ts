@@ -15,7 +15,7 @@ test('outlines of shade lie where the cells are, on the plot, each step within t
     rows: columns,
     verdicts,
   });
-  expect(outlines.map((o) => o.step)).toEqual(['tight', 'short', 'silent']);
+  expect(outlines.map((o) => o.step)).toEqual(['tight', 'tooSlow', 'noSignal']);
   const boxes = outlines.map(({ cornersM, ringCorners }) => {
     expect(ringCorners).toHaveLength(1);
     expect(cornersM).toHaveLength(2 * ringCorners[0]!);

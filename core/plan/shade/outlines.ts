@@ -4,13 +4,13 @@ import type { ShadeGrid } from './shade';
 
 /** The outline of one step of shade: the corners of all its rings one after another, x and y in turn, m on the plot. */
 export interface ShadeOutline {
-  step: 'tight' | 'short' | 'silent';
+  step: 'tight' | 'tooSlow' | 'noSignal';
   cornersM: Float32Array;
   /** Corners of each ring; rings within rings are holes (even-odd). */
   ringCorners: Uint32Array;
 }
 
-const STEPS: readonly ShadeOutline['step'][] = ['tight', 'short', 'silent'];
+const STEPS: readonly ShadeOutline['step'][] = ['tight', 'tooSlow', 'noSignal'];
 
 /** Blur of the outline, cells: verdicts are steps, and it turns their staircase into the outline the eye expects. */
 const BLUR_CELLS = 0.9;

@@ -42,8 +42,8 @@ test('the sheet gives way to what was read: shade round a place that reads far w
   const at = (xM: number, yM: number) =>
     Math.floor((yM - plain!.originYM) / plain!.cellM) * plain!.columns +
     Math.floor((xM - plain!.originXM) / plain!.cellM);
-  expect(VERDICTS[plain!.verdicts[at(read.x, read.y)]!]).toBe('serves');
-  expect(VERDICTS[weaker!.verdicts[at(read.x, read.y)]!]).toBe('silent');
+  expect(VERDICTS[plain!.verdicts[at(read.x, read.y)]!]).toBe('works');
+  expect(VERDICTS[weaker!.verdicts[at(read.x, read.y)]!]).toBe('noSignal');
   expect(weaker!.verdicts[at(1, 9)]).toBe(plain!.verdicts[at(1, 9)]);
   expect(weaker!.verdicts.slice(at(20, 20), at(20, 20) + 10)).toEqual(
     plain!.verdicts.slice(at(20, 20), at(20, 20) + 10),
@@ -56,11 +56,11 @@ test('a queue in the air that readings found spoils a place on the sheet as it d
     (c) => new ShadeEngine(c).shade(question({ cellM: 1 })).grid,
   );
   // A room wants a film within 200 ms: nowhere does it work behind a queue of 260.
-  expect(plain!.verdicts.includes(VERDICTS.indexOf('serves'))).toBe(true);
-  expect(waiting!.verdicts.includes(VERDICTS.indexOf('serves'))).toBe(false);
+  expect(plain!.verdicts.includes(VERDICTS.indexOf('works'))).toBe(true);
+  expect(waiting!.verdicts.includes(VERDICTS.indexOf('works'))).toBe(false);
   expect(
     predictOption(queued, option).filter(
-      (p) => p.need.latencyMs <= 200 && p.band !== null && p.verdict === 'serves',
+      (p) => p.need.latencyMs <= 200 && p.band !== null && p.verdict === 'works',
     ),
   ).toEqual([]);
 });

@@ -107,7 +107,7 @@ describe('a way that one wall throws back', () => {
     const path = radioPath(scene, at(-4, 3), at(4, 3), '5');
     expect(path.detour?.round).toBe('face');
     expect(pathWords(factsOf(scene, path), metres)).toBe(
-      'thrown back by a wall or floor: nothing in the way, 10.0 m',
+      'reflected by a wall or floor: nothing in the way, 10.0 m',
     );
     // It leans on nothing but the clutter; the stone has next to no share.
     expect(path.features.get('clutter')!).toBeCloseTo(-10, 0);

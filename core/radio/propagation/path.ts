@@ -136,8 +136,8 @@ export function factsOf(scene: Scene, path: RadioPath): PathFacts {
 
 const BY_WAY: Record<PathFacts['way'], string> = {
   straight: '',
-  edge: 'round by an opening or corner: ',
-  face: 'thrown back by a wall or floor: ',
+  edge: 'round an edge: ',
+  face: 'reflected by a wall or floor: ',
 };
 
 /** "1 × cavity brick, 7.4 m", or the way round an obstacle. `lengthText` formats metres in the job's unit. */

@@ -232,7 +232,7 @@ describe('what lies on the way', () => {
         { xM: 13, yM: 1 },
         { xM: 20, yM: 1 },
       ],
-      evidence: 'proven' as const,
+      certainty: 'proven' as const,
     };
     const pulled = cableRoute({ ...site, ducts: [duct] }, at(3, 2), at(22, 2, 'o'))!;
     expect(pulled.ductIds).toEqual(['d']);

@@ -141,7 +141,7 @@ export const outlet = z.strictObject({
 export type Outlet = z.infer<typeof outlet>;
 
 /** How well something in the wall is known. */
-export const evidence = z.enum(['guessed', 'traced', 'proven']);
+export const certainty = z.enum(['guessed', 'traced', 'proven']);
 
 export const coaxPoint = z.strictObject({ id, name: label, place });
 export type CoaxPoint = z.infer<typeof coaxPoint>;
@@ -162,7 +162,7 @@ export const coaxCable = z.strictObject({
   downId: id,
   cable: z.enum(['rg6', 'rg59']),
   lengthM: z.number().min(0.1).max(500),
-  evidence,
+  certainty,
 });
 export type CoaxCable = z.infer<typeof coaxCable>;
 export const coaxPlant = z.strictObject({
@@ -187,7 +187,7 @@ export const dataRun = z.strictObject({
   category: z.enum(['cat5e', 'cat6', 'cat6a', 'fibre']),
   lengthM: z.number().min(0.1).max(5000),
   negotiatedMbps: z.number().min(10).max(10_000).nullable(),
-  evidence,
+  certainty,
 });
 export type DataRun = z.infer<typeof dataRun>;
 
@@ -196,7 +196,7 @@ export const duct = z.strictObject({
   id,
   name: label,
   path: z.array(point).min(2, 'a duct has two ends').max(20),
-  evidence,
+  certainty,
 });
 export type Duct = z.infer<typeof duct>;
 

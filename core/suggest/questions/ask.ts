@@ -6,7 +6,7 @@ import { routingChoices, type RoutingChoice } from '../../plan/network/routing';
 import { fixesOf, type Fix } from './fixes';
 import { compareFeeds, type FeedChoice } from './feeds';
 import { servedOf } from '../../site/model/verdict';
-import { glowOf, type Glow } from './goodPlaces';
+import { goodPlacesOf, type GoodPlace } from './goodPlaces';
 import { gatewayChoices, type GatewayChoice } from './gatewayPlaces';
 import { type RulePlan, planByRule } from './ruleOfThumb';
 import { RULES_OF_THUMB } from '../choices/policies';
@@ -14,7 +14,7 @@ import { RULES_OF_THUMB } from '../choices/policies';
 /** What can be asked about an option: each kind with what it is asked of. */
 export type Question =
   | { kind: 'feeds'; option: Option; unitId: string }
-  | { kind: 'glow'; option: Option; kitId: string }
+  | { kind: 'goodPlaces'; option: Option; kitId: string }
   | { kind: 'gateway'; option: Option }
   | { kind: 'routing'; option: Option }
   | { kind: 'rule'; ruleId: string; locked: readonly Unit[] }
@@ -29,7 +29,7 @@ export interface PricedRouting extends RoutingChoice {
 
 export interface Answers {
   feeds: FeedChoice[];
-  glow: Glow[];
+  goodPlaces: GoodPlace[];
   gateway: GatewayChoice[];
   routing: PricedRouting[];
   rule: RulePlan | null;
@@ -48,9 +48,9 @@ export async function answer<K extends Question['kind']>(
     switch (q.kind) {
       case 'feeds':
         return compareFeeds(context, q.option, today, q.unitId);
-      case 'glow': {
+      case 'goodPlaces': {
         const kit = kitById(q.kitId, context.ownKit);
-        return kit ? glowOf(context, q.option, kit) : [];
+        return kit ? goodPlacesOf(context, q.option, kit) : [];
       }
       case 'gateway':
         return gatewayChoices(context, q.option, today);

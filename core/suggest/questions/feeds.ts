@@ -100,8 +100,8 @@ export function compareFeeds(
     const e = evaluate(context, tried, today);
     const hop = e.feeds[unitId];
     const cable = e.cables.find((c) => c.unitId === unitId);
-    const said = (weight: 'stop' | 'care') =>
-      e.notices.flatMap((n) => (n.unitId === unitId && n.weight === weight ? [n.words] : []));
+    const said = (severity: 'blocks' | 'check') =>
+      e.notices.flatMap((n) => (n.unitId === unitId && n.severity === severity ? [n.words] : []));
     return {
       feed: own,
       label,
@@ -113,8 +113,8 @@ export function compareFeeds(
       hours: e.price.hours,
       cableM: cable?.run.lengthM ?? 0,
       holes: cable ? cable.run.walls + cable.run.floors : 0,
-      stops: said('stop'),
-      cares: said('care'),
+      stops: said('blocks'),
+      cares: said('check'),
       isNow,
     };
   });

@@ -11,16 +11,16 @@ test('each change told serves the spot by the full model, for what it says, the 
   const now = evaluate(context, option, today);
   const nowMinor = now.price.totalMinor;
   const spot = context.site.spots.find(
-    (s) => now.predictions.find((p) => p.spotId === s.id)!.verdict !== 'serves',
+    (s) => now.predictions.find((p) => p.spotId === s.id)!.verdict !== 'works',
   )!;
   const fixes = await fixesOf(context, today, option, spot.id, noPause);
   expect(fixes.length).toBeGreaterThan(0);
   expect(fixes.map((f) => f.moreMinor)).toEqual([...fixes.map((f) => f.moreMinor)].sort((a, b) => a - b));
   for (const f of fixes) {
     const e = evaluate(context, f.option, today);
-    expect(e.predictions.find((p) => p.spotId === spot.id)!.verdict).toBe('serves');
+    expect(e.predictions.find((p) => p.spotId === spot.id)!.verdict).toBe('works');
     expect(e.price.totalMinor - nowMinor).toBe(f.moreMinor);
-    expect(e.notices.filter((n) => n.weight === 'stop')).toEqual([]);
+    expect(e.notices.filter((n) => n.severity === 'blocks')).toEqual([]);
   }
   expect(new Set(fixes.map((f) => f.label)).size).toBe(fixes.length);
 });

@@ -43,10 +43,10 @@ export async function fixesOf(
   const nowMinor = evaluate(context, option, today).price.totalMinor;
   const found: Fix[] = [];
   const tryIt = (label: string, tried: Option) => {
-    const serves = predictOption(context, tried).find((p) => p.spotId === spotId)?.verdict === 'serves';
+    const serves = predictOption(context, tried).find((p) => p.spotId === spotId)?.verdict === 'works';
     if (!serves) return;
     const e = evaluate(context, tried, today);
-    if (e.notices.some((n) => n.weight === 'stop')) return;
+    if (e.notices.some((n) => n.severity === 'blocks')) return;
     found.push({
       label,
       ...proposed(tried, [option]),

@@ -7,7 +7,7 @@ import { entryLeads } from '../../plan/network/cableRun';
 import { candidatePlaces, isTaken } from '../choices/places';
 import { servedOf } from '../../site/model/verdict';
 import { goodOf, unitAt } from '../choices/addedUnit';
-import { glowOf } from './goodPlaces';
+import { goodPlacesOf } from './goodPlaces';
 import { type Proposal, proposed } from '../choices/added';
 
 /** A place for the gateway, or one node more, with what it does and takes. */
@@ -43,7 +43,7 @@ export function gatewayChoices(context: PlanContext, option: Option, today: Opti
       hours: e.price.hours,
       cableM: e.cables.reduce((sum, c) => sum + c.run.lengthM, 0),
       holes: e.cables.reduce((sum, c) => sum + c.run.walls + c.run.floors, 0),
-      stops: e.notices.flatMap((n) => (n.weight === 'stop' ? [n.words] : [])),
+      stops: e.notices.flatMap((n) => (n.severity === 'blocks' ? [n.words] : [])),
     };
   };
   const moved = candidatePlaces(context)
@@ -79,7 +79,7 @@ export function gatewayChoices(context: PlanContext, option: Option, today: Opti
     .map(({ c, tried, how }) => told(`${gateway.letter} to ${c.name}, ${how}`, tried));
   const kit = kitById(gateway.kitId, context.ownKit)!;
   const nodeKit = kit.feeds.includes('wireless') ? kit : kitById('mesh-dual', context.ownKit)!;
-  const best = glowOf(context, option, nodeKit)[0];
+  const best = goodPlacesOf(context, option, nodeKit)[0];
   const node = best
     ? [
         told(`Stay, one ${nodeKit.label} more at ${best.candidate.name}`, {

@@ -7,7 +7,7 @@ import { servedOf } from '../../site/model/verdict';
 import { goodOf, unitOn } from '../choices/addedUnit';
 
 /** What one unit more would do at a place. */
-export interface Glow {
+export interface GoodPlace {
   candidate: Candidate;
   /** Spots it would newly serve. */
   serves: readonly number[];
@@ -16,7 +16,7 @@ export interface Glow {
 }
 
 /** What a unit of a kit would do at each place it could stand, the best first. Places that are taken are left out. */
-export function glowOf(context: PlanContext, option: Option, kit: KitItem): Glow[] {
+export function goodPlacesOf(context: PlanContext, option: Option, kit: KitItem): GoodPlace[] {
   const now = predictOption(context, option);
   const served = new Set(servedOf(now).map((p) => p.spotId));
   const good = goodOf(now);
@@ -30,7 +30,7 @@ export function glowOf(context: PlanContext, option: Option, kit: KitItem): Glow
       const then = predictOption(context, tried);
       return {
         candidate,
-        serves: then.filter((p) => p.verdict === 'serves' && !served.has(p.spotId)).map((p) => p.number),
+        serves: then.filter((p) => p.verdict === 'works' && !served.has(p.spotId)).map((p) => p.number),
         gain: goodOf(then) - good,
       };
     })

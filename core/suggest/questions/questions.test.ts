@@ -11,7 +11,7 @@ import { MESH, PLANNED_DBM, RULES_OF_THUMB } from '../choices/policies';
 import { planByRule, type RulePlan } from './ruleOfThumb';
 import { kitById } from '../../kit/catalogue/catalogue';
 import { servedOf, VERDICT_RANK } from '../../site/model/verdict';
-import { glowOf } from './goodPlaces';
+import { goodPlacesOf } from './goodPlaces';
 import { gatewayChoices } from './gatewayPlaces';
 import { crossingsBetween } from '../../radio/geometry/crossings';
 import { pointOf } from '../../plan/network/context';
@@ -67,12 +67,12 @@ describe('places', () => {
     expect(candidatePlaces(bathroom).map((c) => c.name)).not.toContain('Hall socket');
   });
   test('glow by what one unit more would do there, the best first', () => {
-    const glows = glowOf(context, upstairs, kitById('mesh-own-radio')!);
-    expect(glows[0]!.gain).toBeGreaterThan(0);
-    expect(glows.map((g) => g.serves.length)).toEqual(
-      [...glows.map((g) => g.serves.length)].sort((a, b) => b - a),
+    const goodPlaces = goodPlacesOf(context, upstairs, kitById('mesh-own-radio')!);
+    expect(goodPlaces[0]!.gain).toBeGreaterThan(0);
+    expect(goodPlaces.map((g) => g.serves.length)).toEqual(
+      [...goodPlaces.map((g) => g.serves.length)].sort((a, b) => b - a),
     );
-    expect(glows.some((g) => g.candidate.name === 'Porch shelf socket')).toBe(false);
+    expect(goodPlaces.some((g) => g.candidate.name === 'Porch shelf socket')).toBe(false);
   });
   test('of the gateway: as it is, one node more, and each way of the line', () => {
     const choices = gatewayChoices(context, upstairs, today);
@@ -166,7 +166,7 @@ describe('rules of thumb', () => {
 test('each question has its answer; of a kit or rule nobody knows it is empty', async () => {
   const ask = { option: withStudio };
   expect((await answer<'routing'>(context, today, { kind: 'routing', ...ask }, noPause)).length).toBe(0);
-  expect(await answer<'glow'>(context, today, { kind: 'glow', kitId: 'nobody', ...ask }, noPause)).toEqual(
+  expect(await answer<'goodPlaces'>(context, today, { kind: 'goodPlaces', kitId: 'nobody', ...ask }, noPause)).toEqual(
     [],
   );
   expect(await answer<'rule'>(context, today, { kind: 'rule', ruleId: 'x', locked: [] }, noPause)).toBeNull();

@@ -89,7 +89,7 @@ const scoreOf = (p: readonly Prediction[]): number => servedOf(p).length + goodO
 /** The spot that is served worst of those nobody has given up. */
 function worstOf(context: PlanContext, predictions: readonly Prediction[], givenUp: ReadonlySet<string>) {
   const left = predictions
-    .filter((p) => p.verdict !== 'serves' && !givenUp.has(p.spotId))
+    .filter((p) => p.verdict !== 'works' && !givenUp.has(p.spotId))
     .sort((a, b) => VERDICT_RANK[a.verdict] - VERDICT_RANK[b.verdict] || a.number - b.number)[0];
   return context.site.spots.find((s) => s.id === left?.spotId);
 }

@@ -67,10 +67,10 @@ export function* changesOf(
   for (const unit of free) yield withoutUnit(option, unit.id);
   const worst = [...context.site.spots].sort(
     (a, b) =>
-      VERDICT_RANK[verdicts.get(a.id) ?? 'silent'] - VERDICT_RANK[verdicts.get(b.id) ?? 'silent'] ||
+      VERDICT_RANK[verdicts.get(a.id) ?? 'noSignal'] - VERDICT_RANK[verdicts.get(b.id) ?? 'noSignal'] ||
       a.number - b.number,
   )[0];
-  if (worst && verdicts.get(worst.id) !== 'serves')
+  if (worst && verdicts.get(worst.id) !== 'works')
     for (const place of nearest(places, worst.place, MOST_MORE))
       for (const kit of kits.filter((k) => fits(k, place))) {
         const plain = unitOn(context, option, kit, place, `more-${nextLetter(option).toLowerCase()}`);

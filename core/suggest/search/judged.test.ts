@@ -61,7 +61,7 @@ describe('low ends', () => {
     }
   });
   test('the surer it is to be, the less serves', () => {
-    const rank = { silent: 0, short: 1, tight: 2, serves: 3 } as const;
+    const rank = { noSignal: 0, tooSlow: 1, tight: 2, works: 3 } as const;
     for (const seed of [1, 2, 3, 4]) {
       const context = smallHouse(seed);
       const links = linksOf(context, smallToday);
@@ -87,7 +87,7 @@ describe('ports and leads', () => {
     expect(added.map((u) => u.kitId)).toEqual(['switch-plain']);
     expect(hangsByLead(context, whole, added[0]!)).toBe(true);
     expect(partsOf(context, whole, NOTHING).map((p) => p.label)).toContain('Switch, eight ports');
-    expect(evaluate(context, whole, NOTHING).notices.filter((n) => n.weight === 'stop')).toEqual([]);
+    expect(evaluate(context, whole, NOTHING).notices.filter((n) => n.severity === 'blocks')).toEqual([]);
   });
   test('where there are enough it is left as it is', () => {
     const two = option(gateway, wired('B', 6), wired('C', 10));
@@ -185,7 +185,7 @@ describe('least prices', () => {
 
 describe('what is lost together', () => {
   test('holds: while those columns stand the spot gets no more, whatever stands beside them', async () => {
-    const rank: Record<Verdict, number> = { silent: 0, short: 1, tight: 2, serves: 3 };
+    const rank: Record<Verdict, number> = { noSignal: 0, tooSlow: 1, tight: 2, works: 3 };
     const policy: Policy = { ...policyOf('wirelessFirst'), kits: ['mesh-dual'] };
     const checked: { got: number; less: number }[] = [];
     for (const [seed, rooms] of [

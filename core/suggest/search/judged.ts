@@ -81,7 +81,7 @@ const NONE: ReadonlySet<string> = new Set();
 /** What an evaluated plan is worth: its price, and what its spots weigh that are not served; a plan that will not do is worth nothing. */
 export function valueOf(e: Evaluation, locked: ReadonlySet<string> = NONE): number {
   // What is wrong with a unit that is locked is nothing the search may mend.
-  if (e.notices.some((n) => n.weight === 'stop' && !(n.unitId !== null && locked.has(n.unitId))))
+  if (e.notices.some((n) => n.severity === 'blocks' && !(n.unitId !== null && locked.has(n.unitId))))
     return Infinity;
   return e.price.totalMinor + e.predictions.reduce((sum, p) => sum + PENALTY_MINOR[p.verdict], 0);
 }

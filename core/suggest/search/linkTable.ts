@@ -36,7 +36,7 @@ const FEW_PARENT_PLACES = 10;
 /** Height of a storey, for what is near, m. */
 const STOREY_M = 3;
 
-const NOTHING: SpotLink = { choiceDbm: -Infinity, verdict: 'silent' };
+const NOTHING: SpotLink = { choiceDbm: -Infinity, verdict: 'noSignal' };
 
 /** What a spot would get through one unit of a network, were it to use that one; nothing where `here` is heard better. */
 function spotLink(

@@ -63,7 +63,7 @@ const worthOf = (table: LinkTable, chosen: readonly number[]): number =>
 
 describe('the program', () => {
   test('finds what trying every choice finds, over made-up tables', async () => {
-    const verdict = fc.constantFrom<Verdict>('serves', 'tight', 'short', 'silent');
+    const verdict = fc.constantFrom<Verdict>('works', 'tight', 'tooSlow', 'noSignal');
     const link = fc.tuple(fc.integer({ min: -90, max: -30 }), verdict);
     const tables = fc.tuple(
       fc.array(
@@ -98,66 +98,67 @@ describe('the program', () => {
   test('a louder unit that gives less draws a device away, unless a still louder one keeps it', async () => {
     const columns = [
       column('quiet', 100, [
-        [-60, 'serves'],
-        [-95, 'silent'],
+        [-60, 'works'],
+        [-95, 'noSignal'],
       ]),
       column('loud', 100, [
-        [-50, 'short'],
-        [-50, 'serves'],
+        [-50, 'tooSlow'],
+        [-50, 'works'],
       ]),
       column('louder', 5000, [
-        [-40, 'serves'],
-        [-99, 'silent'],
+        [-40, 'works'],
+        [-99, 'noSignal'],
       ]),
     ];
     const table = tableOf(columns, [
-      [-90, 'silent'],
-      [-90, 'silent'],
+      [-90, 'noSignal'],
+      [-90, 'noSignal'],
     ]);
     expect((await bestOf(table))!.chosen.sort()).toEqual([1, 2]);
   });
   test('a second hop comes with what it hangs on; money and units bound it; what was judged comes not again', async () => {
     const columns = [
-      column('near', 300, [[-80, 'silent']]),
-      column('far', 400, [[-50, 'serves']], { parents: [standKey('near', 'k')] }),
+      column('near', 300, [[-80, 'noSignal']]),
+      column('far', 400, [[-50, 'works']], { parents: [standKey('near', 'k')] }),
     ];
-    const table = tableOf(columns, [[-90, 'silent']]);
+    const table = tableOf(columns, [[-90, 'noSignal']]);
     expect((await bestOf(table))!.chosen).toEqual([0, 1]);
     expect((await bestOf(table, { most: 1 }))!.chosen).toEqual([]);
     expect((await bestOf(table, { budgetMinor: 699 }))!.chosen).toEqual([]);
     expect((await bestOf(table, { cuts: [[0, 1]] }))!.chosen).not.toEqual([0, 1]);
-    expect(await bestOf(tableOf([], [[-90, 'short']]), { cuts: [[]] })).toBeNull();
+    expect(await bestOf(tableOf([], [[-90, 'tooSlow']]), { cuts: [[]] })).toBeNull();
   });
   test('what is lost by standing together is not counted on together', async () => {
     const columns = [
       column('a', 100, [
-        [-50, 'serves'],
-        [-99, 'silent'],
+        [-50, 'works'],
+        [-99, 'noSignal'],
       ]),
       column('b', 100, [
-        [-99, 'silent'],
-        [-50, 'serves'],
+        [-99, 'noSignal'],
+        [-50, 'works'],
       ]),
       column('c', 900, [
-        [-99, 'silent'],
-        [-50, 'serves'],
+        [-99, 'noSignal'],
+        [-50, 'works'],
       ]),
     ];
     const table = tableOf(columns, [
-      [-90, 'silent'],
-      [-90, 'silent'],
+      [-90, 'noSignal'],
+      [-90, 'noSignal'],
     ]);
     expect((await bestOf(table))!.chosen).toEqual([0, 1]);
-    const losses = [{ spot: 0, verdict: 'serves' as const, column: 0, standing: [0, 1] }];
+    const losses = [{ spot: 0, verdict: 'works' as const, column: 0, standing: [0, 1] }];
     expect((await bestOf(table, { losses }))!.chosen).toEqual([0, 2]);
   });
   test('boxes: three cost less than two singles; what is in the house costs nothing', async () => {
-    const served = (s: number): Link[] => [0, 1, 2].map((i) => (i === s ? [-50, 'serves'] : [-99, 'silent']));
+    const served = (s: number): Link[] =>
+      [0, 1, 2].map((i) => (i === s ? [-50, 'works'] : [-99, 'noSignal']));
     const columns = ['a', 'b', 'c'].map((p, s) => column(p, 0, served(s)));
     const here: Link[] = [
-      [-90, 'silent'],
-      [-90, 'silent'],
-      [-90, 'silent'],
+      [-90, 'noSignal'],
+      [-90, 'noSignal'],
+      [-90, 'noSignal'],
     ];
     const sold = [
       { pieces: 1, costMinor: 1000 },
@@ -173,7 +174,7 @@ describe('the program', () => {
       column(
         p,
         500,
-        [0, 1, 2].map((i): Link => (i === s ? [-50, 'serves'] : [-99, 'silent'])),
+        [0, 1, 2].map((i): Link => (i === s ? [-50, 'works'] : [-99, 'noSignal'])),
         {
           unit: { id: p, kitId: 'k', feed: plainFeed('ethernet', 'gate') } as Unit,
         },
@@ -182,9 +183,9 @@ describe('the program', () => {
       { parentId: 'gate', free: freePorts, more: 6, switchMinor: 2500 } as LinkTable['ports'][number],
     ];
     const here: Link[] = [
-      [-90, 'silent'],
-      [-90, 'silent'],
-      [-90, 'silent'],
+      [-90, 'noSignal'],
+      [-90, 'noSignal'],
+      [-90, 'noSignal'],
     ];
     const columns = [wired('a', 0), wired('b', 1), wired('c', 2)];
     expect((await bestOf(tableOf(columns, here, { ports: ports(3) })))!.minor).toBeCloseTo(1500, 0);
@@ -201,10 +202,10 @@ describe('few columns', () => {
       column: () => column('here', 100, [[-50, verdict]]),
     });
     const made = classesOf([
-      hang('slow', 5, 'short'),
-      hang('fast', 300, 'serves'),
-      hang('middling', 80, 'serves'),
-      hang('crawl', 2, 'short'),
+      hang('slow', 5, 'tooSlow'),
+      hang('fast', 300, 'works'),
+      hang('middling', 80, 'works'),
+      hang('crawl', 2, 'tooSlow'),
     ]);
     expect(made.map((c) => c.parents)).toEqual([
       ['fast', 'middling'],
@@ -213,11 +214,11 @@ describe('few columns', () => {
     expect(classesOf([])).toEqual([]);
   });
   test('what another at the same place does for no more money is left out, and of two alike the first stays', () => {
-    const cheap = column('p', 100, [[-50, 'serves']]);
-    const dear = column('p', 200, [[-50, 'serves']]);
+    const cheap = column('p', 100, [[-50, 'works']]);
+    const dear = column('p', 200, [[-50, 'works']]);
     const worse = column('p', 100, [[-50, 'tight']]);
-    const hung = column('p', 50, [[-50, 'serves']], { parents: ['q k'] });
-    const elsewhere = column('q', 200, [[-50, 'serves']]);
+    const hung = column('p', 50, [[-50, 'works']], { parents: ['q k'] });
+    const elsewhere = column('q', 200, [[-50, 'works']]);
     expect(undominated([dear, cheap, worse, elsewhere])).toEqual([cheap, elsewhere]);
     expect(undominated([cheap, { ...cheap }])).toHaveLength(1);
     expect(undominated([cheap, hung])).toHaveLength(2);

@@ -116,7 +116,7 @@ export function programOf(table: LinkTable, { most, budgetMinor, cuts, guards, l
   // A spot begins as silent; each step it is brought up takes its weight off.
   let fixedMinor = 0;
   spots.forEach((_, s) => {
-    fixedMinor += PENALTY_MINOR.silent;
+    fixedMinor += PENALTY_MINOR.noSignal;
     for (const [verdict, worse] of STEPS) {
       const z = `z${s}_${verdict}`;
       bounds.push(`${z} <= 1`);

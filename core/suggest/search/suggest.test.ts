@@ -135,8 +135,8 @@ describe('the chance of a plan', () => {
     const chance = chanceOf(context, today);
     for (const p of predictions) {
       const own = chance.spots.find((s) => s.spotId === p.spotId)!.chance;
-      if (p.verdict === 'serves') expect(own).toBeGreaterThan(0.86);
-      if (p.verdict === 'short' || p.verdict === 'silent') expect(own).toBeLessThan(0.56);
+      if (p.verdict === 'works') expect(own).toBeGreaterThan(0.86);
+      if (p.verdict === 'tooSlow' || p.verdict === 'noSignal') expect(own).toBeLessThan(0.56);
     }
   });
 });

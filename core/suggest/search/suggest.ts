@@ -11,7 +11,7 @@ import { chanceOf, type Chance } from './chance';
 import { linkTable } from './linkTable';
 import type { Solve } from './program';
 import { ABOUT, gapOf, Search, shareOf, type SearchAsk, type Found } from './judged';
-import { servedOf } from '../../site/model/verdict';
+import { servedOf, VERDICT_WORDS } from '../../site/model/verdict';
 import type { Proposal } from '../choices/added';
 
 /** What proves a plan, or what of it is open. Values in minor units. */
@@ -132,14 +132,14 @@ function reasonsOf(context: PlanContext, { option, evaluation }: Found): Reason[
 /** What is not served, with what would have to give. */
 function unmetOf({ evaluation }: Found, reachable: ReadonlySet<string>): Unmet[] {
   return evaluation.predictions
-    .filter((p) => p.verdict !== 'serves')
+    .filter((p) => p.verdict !== 'works')
     .map(({ spotId, number, name, verdict }) => ({
       spotId,
       number,
       name,
       words: reachable.has(spotId)
-        ? `${verdict}: a unit could serve it, but not within the budget, the number of units and the load. Allow more of one of them.`
-        : `${verdict}: no place, kit and feed of this policy serves it surely. Allow a cable, an outlet nearer to it, a wire to its device, or less of a need.`,
+        ? `${VERDICT_WORDS[verdict]}: a unit could serve it, but not within the budget, the number of units and the load. Allow more of one of them.`
+        : `${VERDICT_WORDS[verdict]}: no place, kit and backhaul of this way of working serves it surely. Allow a cable, an outlet nearer to it, a wire to its device, or less of a need.`,
     }));
 }
 
@@ -173,7 +173,7 @@ export async function suggest(
     columns += table.columns.length;
     for (const c of table.columns)
       c.spots.forEach((l, s) => {
-        if (l.verdict === 'serves') reachable.add(table.spots[s]!.id);
+        if (l.verdict === 'works') reachable.add(table.spots[s]!.id);
       });
     await search.through(table);
   }
@@ -208,7 +208,7 @@ export async function suggest(
     },
     todayChance: today.units.length > 0 ? chanceOf(context, today).whole : 0,
     others: othersOf(alike, found, search.propose),
-    lockStops: found.evaluation.notices.flatMap((n) => (n.weight === 'stop' ? [n.words] : [])),
+    lockStops: found.evaluation.notices.flatMap((n) => (n.severity === 'blocks' ? [n.words] : [])),
     reasons: reasonsOf(context, found),
     unmet: unmetOf(found, reachable),
   };

@@ -32,7 +32,7 @@ export const Underlays = memo(function Underlays({ storeyIds }: { storeyIds: Rea
     ));
 });
 
-type Known = Site['dataRuns'][number]['evidence'];
+type Known = Site['dataRuns'][number]['certainty'];
 /** Guessed is dotted, traced dashed, proven solid: in metres. */
 const DASH: Record<Known, string | undefined> = {
   guessed: '0.06 0.22',
@@ -81,7 +81,7 @@ export const WiringLines = memo(function WiringLines({ storeyIds }: { storeyIds:
     <g aria-hidden="true" pointerEvents="none">
       {ducts.map((d) => (
         <g key={d.id}>
-          <Way points={d.path} color="var(--ink-2)" known={d.evidence} width={width('duct', d.id) * 3} />
+          <Way points={d.path} color="var(--ink-2)" known={d.certainty} width={width('duct', d.id) * 3} />
           <Way points={d.path} color="var(--sheet)" known="proven" width={0.1} />
         </g>
       ))}
@@ -90,7 +90,7 @@ export const WiringLines = memo(function WiringLines({ storeyIds }: { storeyIds:
         if (!a || !b || (!here(a) && !here(b))) return null;
         return (
           <g key={c.id} opacity={here(a) && here(b) ? 1 : 0.5}>
-            <Way points={bent(a, b)} color="var(--coax)" known={c.evidence} width={0.07} />
+            <Way points={bent(a, b)} color="var(--coax)" known={c.certainty} width={0.07} />
           </g>
         );
       })}
@@ -100,7 +100,7 @@ export const WiringLines = memo(function WiringLines({ storeyIds }: { storeyIds:
             <Way
               points={bent(r.from, r.to)}
               color="var(--fibre)"
-              known={r.evidence}
+              known={r.certainty}
               width={width('dataRun', r.id)}
             />
           </g>

@@ -176,7 +176,7 @@ describe('wiring tools', () => {
     press([6.5, 5]);
     const cable = site().coax.cables.at(-1)!;
     // The splitter feeds the outlet, whichever was pressed first.
-    expect(cable).toMatchObject({ upId: 'x-split', downId: outlet.id, evidence: 'guessed' });
+    expect(cable).toMatchObject({ upId: 'x-split', downId: outlet.id, certainty: 'guessed' });
     expect(coaxAttenuation(site().coax, 'x-snug', outlet.id)).toMatchObject({ ok: true, guessed: true });
     take('coaxCable');
     press([40, 40]);
@@ -197,7 +197,7 @@ describe('wiring tools', () => {
     expect(site().dataRuns.at(-1)).toMatchObject({
       from: { storeyId: 'f-ground' },
       to: { storeyId: 'f-upper' },
-      evidence: 'guessed',
+      certainty: 'guessed',
       negotiatedMbps: null,
     });
     take('duct');

@@ -59,7 +59,7 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
             downId: down.id,
             cable: 'rg6',
             lengthM: Math.max(0.5, Math.round(wireLengthM(s, up.place, down.place) * 10) / 10),
-            evidence: 'guessed',
+            certainty: 'guessed',
           },
         ],
       },
@@ -93,7 +93,7 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
           category: 'cat5e',
           lengthM: Math.max(0.5, Math.round(wireLengthM(s, from, to) * 10) / 10),
           negotiatedMbps: null,
-          evidence: 'guessed',
+          certainty: 'guessed',
         },
       ],
     }));
@@ -118,7 +118,7 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
     const id = newId('duc');
     job().setSite((s) => ({
       ...s,
-      ducts: [...s.ducts, { id, name: 'Duct', path: [...chain].slice(0, 20), evidence: 'guessed' }],
+      ducts: [...s.ducts, { id, name: 'Duct', path: [...chain].slice(0, 20), certainty: 'guessed' }],
     }));
     choose({ kind: 'duct', id });
   }

@@ -16,7 +16,7 @@ import type { Thing } from '@/core/site/edit/things';
 import { useJob } from '@/ui/job/store';
 import { NameField, NumberField, SelectField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { EVIDENCE } from '../draw/evidenceChoices';
+import { CERTAINTY } from '../draw/certaintyChoices';
 import { Editor } from './Editor';
 
 const NONE = '';
@@ -218,9 +218,9 @@ export function DataRunEditor({ run }: { run: DataRun }) {
       />
       <SelectField
         label="How sure"
-        value={run.evidence}
-        options={EVIDENCE}
-        onChange={(evidence) => set({ evidence })}
+        value={run.certainty}
+        options={CERTAINTY}
+        onChange={(certainty) => set({ certainty })}
       />
       <SelectField
         label="Cable"
@@ -264,9 +264,9 @@ export function DuctEditor({ duct }: { duct: Duct }) {
       <NameField label="What it is" value={duct.name} onChange={(name) => set({ name: name.slice(0, 80) })} />
       <SelectField
         label="How sure"
-        value={duct.evidence}
-        options={EVIDENCE}
-        onChange={(evidence) => set({ evidence })}
+        value={duct.certainty}
+        options={CERTAINTY}
+        onChange={(certainty) => set({ certainty })}
       />
       <p className="fig col-span-2 text-[13px] text-ink-2">
         Fit pulls a cable between the two buildings through it. Call before digging where there is none.

@@ -5,7 +5,7 @@ import type { CoaxCable, CoaxPlant } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { SelectField, Tick } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { EVIDENCE } from '../draw/evidenceChoices';
+import { CERTAINTY } from '../draw/certaintyChoices';
 import { Button } from '@/ui/pieces/Button';
 
 const CABLES: { value: CoaxCable['cable']; label: string }[] = [
@@ -51,7 +51,7 @@ function Node({
     <li>
       {cable && (
         <div
-          className={`mb-1 grid grid-cols-[84px_72px_minmax(0,1fr)_auto] items-center gap-2 border-l-2 pl-2 ${cable.evidence === 'guessed' ? 'border-dotted' : cable.evidence === 'traced' ? 'border-dashed' : ''} border-coax`}
+          className={`mb-1 grid grid-cols-[84px_72px_minmax(0,1fr)_auto] items-center gap-2 border-l-2 pl-2 ${cable.certainty === 'guessed' ? 'border-dotted' : cable.certainty === 'traced' ? 'border-dashed' : ''} border-coax`}
         >
           <SelectField
             hideLabel
@@ -71,9 +71,9 @@ function Node({
           <SelectField
             hideLabel
             label="How sure of this cable"
-            value={cable.evidence}
-            options={EVIDENCE}
-            onChange={(evidence) => set({ evidence })}
+            value={cable.certainty}
+            options={CERTAINTY}
+            onChange={(certainty) => set({ certainty })}
           />
           <Button
             className="px-2"

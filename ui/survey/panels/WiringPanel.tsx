@@ -269,7 +269,7 @@ export function WiringPanel() {
                   {r.name}
                 </button>
                 <span className="whitespace-nowrap text-ink-2">
-                  {r.evidence}, {r.negotiatedMbps === null ? 'not tested' : `${r.negotiatedMbps} Mb/s`}
+                  {r.certainty}, {r.negotiatedMbps === null ? 'not tested' : `${r.negotiatedMbps} Mb/s`}
                 </span>
               </li>
             ))}

@@ -1,7 +1,7 @@
 import type { DataRun } from '@/core/site/model/schema';
 
 /** How well something in the wall is known. */
-export const EVIDENCE: { value: DataRun['evidence']; label: string }[] = [
+export const CERTAINTY: { value: DataRun['certainty']; label: string }[] = [
   { value: 'guessed', label: 'guessed' },
   { value: 'traced', label: 'traced with a tester' },
   { value: 'proven', label: 'proven by a link' },
