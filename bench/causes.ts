@@ -1,10 +1,10 @@
 import { sampleState } from '../demo/sampleRows';
 import type { EvidenceRow, Reading } from '../core/evidence/rows';
 import { CATALOGUE } from '../core/kit/catalogue/catalogue';
-import { constructionLossDb } from '../core/radio/materials/materials';
+import { constructionLossDb } from '../core/radio/materials/constructionLoss';
 import { firstCause, type CauseKind } from '../core/readings/cause';
 import { lineTest } from '../core/readings/line';
-import { verdictsOf } from '../core/readings/verdict';
+import { verdictsOf } from '../core/readings/spotVerdicts';
 import type { ActivityId } from '../core/site/model/needs';
 import type { ClientTypeId, Spot } from '../core/site/model/schema';
 import { SOUND, type Faults } from '../meter/practice/faults';

@@ -7,7 +7,7 @@ import { emptySite, type Wall } from '../core/site/model/schema';
 const SIDE = 17;
 const ROOM_M = 3;
 
-/** One storey of more than 600 walls with 150 spots and 150 sockets: the most that has to stay smooth under the hand. */
+/** One storey of more than 600 walls with 150 spots and 150 sockets: the most that has to stay smooth in the drag preview. */
 export function crowdedJob(): JobFile {
   const size = SIDE * ROOM_M;
   const walls: Wall[] = [];

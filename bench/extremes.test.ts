@@ -21,7 +21,7 @@ test.each(SMALL.map((e) => [e.name, e] as const))(
     expect(predictions).toHaveLength(job.site.spots.length);
     // What is left out of its ways is said.
     const words = derived.options[job.plan.options[0]!.id]!.notices.map((n) => n.words).join();
-    expect(words.includes('bend')).toBe(['stars', 'towers'].includes(extreme.name));
+    expect(words.includes('edge')).toBe(['stars', 'towers'].includes(extreme.name));
     for (const p of predictions) expect(Number.isFinite(p.downMbps) && p.downMbps >= 0).toBe(true);
     expect(Array.isArray(checkSurvey(job.site))).toBe(true);
   },

@@ -1,6 +1,6 @@
 import { emptyBrief } from '../core/brief/brief';
 import { asItWas } from '../core/evidence/built';
-import { freeze, networkHash } from '../core/evidence/network';
+import { freeze, networkHash } from '../core/evidence/frozenNetwork';
 import type { EvidenceRow, Reading } from '../core/evidence/rows';
 import { JOB_FILE_VERSION, type JobFile } from '../core/job/jobFile';
 import { emptyPlan, type Feed, type Option, type Unit } from '../core/plan/option/schema';

@@ -8,7 +8,7 @@ import { meets } from '../core/plan/links/judge';
 import { withMoved } from '../core/plan/network/movedUnit';
 import { parentIdOf } from '../core/plan/option/feeds';
 import type { Option, Unit } from '../core/plan/option/schema';
-import { constructionLossDb } from '../core/radio/materials/materials';
+import { constructionLossDb } from '../core/radio/materials/constructionLoss';
 import { learntContext } from '../core/readings/learn';
 import { needOf } from '../core/site/model/needs';
 import type { Place, Spot } from '../core/site/model/schema';

@@ -3,7 +3,7 @@ import { evaluate } from '../core/plan/evaluate/evaluate';
 import type { Option } from '../core/plan/option/schema';
 import { calibrate } from '../core/radio/learning/calibration';
 import { observationsOf } from '../core/readings/observations';
-import { verdictsOf } from '../core/readings/verdict';
+import { verdictsOf } from '../core/readings/spotVerdicts';
 import { quillfeatherFarm } from '../demo/farm';
 import { hall } from './extremes';
 

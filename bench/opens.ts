@@ -30,10 +30,10 @@ export async function opens(only: string | null): Promise<void> {
     for (const stop of STOPS) await page.goto(`${url}/jobs/larkspur/${stop.id}`);
     const other = `${url}/api/jobs/larkspur/documents/brief`;
     await fetch(other);
-    const asker = new Worker('./bench/asker.mjs', { workerData: other });
+    const poller = new Worker('./bench/poller.mjs', { workerData: other });
     const slowest = async () => {
-      asker.postMessage(null);
-      return ((await once(asker, 'message')) as [number])[0];
+      poller.postMessage(null);
+      return ((await once(poller, 'message')) as [number])[0];
     };
     for (const extreme of EXTREMES) {
       if (only && extreme.name !== only) continue;
@@ -63,6 +63,6 @@ export async function opens(only: string | null): Promise<void> {
         `${extreme.name}, ${(text.length / 1e6).toFixed(1)} MB, read in ${importMs.toFixed(0)} ms; usable/settled after ms: ${times.join(', ')}; another job meanwhile at most ${readSlowMs.toFixed(0)} ms while it is read, ${aloneSlowMs.toFixed(0)} ms while the server gives it out, with the browser on the same cores stop by stop ${slow.join(', ')} ms`,
       );
     }
-    await asker.terminate();
+    await poller.terminate();
   });
 }

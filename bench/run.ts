@@ -1,6 +1,6 @@
 import { arrivalsOf } from '../core/radio/propagation/arrivals';
 import { gridOver, layersOf, type Grid, type Layer } from '../core/radio/coverage/layers';
-import { draggedField } from '../core/radio/coverage/underHand';
+import { draggedField } from '../core/radio/coverage/dragPreview';
 import { fieldBase, settledFields, straightField } from '../core/radio/coverage/unitField';
 import { portalsOf } from '../core/radio/propagation/portals';
 import { buildScene } from '../core/radio/geometry/scene';
@@ -56,14 +56,14 @@ function thinned(layers: readonly Layer[], every: number): Layer[] {
 interface Run {
   ms: number;
   cells: number;
-  bends: number;
+  edges: number;
 }
 
 /** Says how the work of two runs of one kind grows with the plot. */
 function growth(what: string, small: Run, large: Run): void {
   const times = (key: keyof Run) => `${(large[key] / small[key]).toFixed(1)} times`;
   console.log(
-    `Growth of ${what}: ${times('cells')} the cells, ${times('bends')} the bends, ${times('ms')} the time`,
+    `Growth of ${what}: ${times('cells')} the cells, ${times('edges')} the edges, ${times('ms')} the time`,
   );
 }
 
@@ -94,14 +94,14 @@ function full(name: string, site: Site, cellM: number, sample: number): Run {
       }),
     );
   console.log(
-    `${name}: ${scene.barriers.length} walls, ${portalsOf(scene).length} bends, ${cells} cells × ${UNITS.length} units × 3 bands at ${cellM} m\n` +
+    `${name}: ${scene.barriers.length} walls, ${portalsOf(scene).length} edges, ${cells} cells × ${UNITS.length} units × 3 bands at ${cellM} m\n` +
       `  settled field ${fastMs.toFixed(0)} ms, plain triple loop ${plainMs.toFixed(0)} ms${sample > 1 ? ` (from every ${sample}th cell)` : ''}: ${(plainMs / fastMs).toFixed(1)} times faster, largest difference ${worst.toFixed(4)} dB`,
   );
   const { straightMs, bareMs } = straightOnly(site, cellM);
   console.log(
     `  against a bare loop of free space alone (${bareMs.toFixed(1)} ms): straight lines ${(straightMs / bareMs).toFixed(1)} times, with ways round ${(fastMs / bareMs).toFixed(0)} times`,
   );
-  return { ms: fastMs, cells, bends: portalsOf(scene).length };
+  return { ms: fastMs, cells, edges: portalsOf(scene).length };
 }
 
 /** The physical limit: a bare loop that does nothing but free space for every cell, unit and band. */
@@ -149,7 +149,7 @@ function drag(name: string, site: Site, cellM: number): Run {
     `${name}: a dragged unit at ${cellM} m, median of ${MOVES} moves ${median(moves).toFixed(1)} ms, the slowest ${Math.max(...moves).toFixed(0)} ms (Node)`,
   );
   const cells = layers.reduce((n, l) => n + l.cells.length, 0);
-  return { ms: median(moves), cells, bends: portalsOf(scene).length };
+  return { ms: median(moves), cells, edges: portalsOf(scene).length };
 }
 
 const quick = process.argv.includes('--quick');

@@ -9,7 +9,7 @@ import { BANDS, BAND_INDEX } from '../core/radio/link/bands';
 import { CLIENT_TYPES } from '../core/radio/link/clients';
 import { UNIT_GAIN_DBI, elevationDb } from '../core/radio/link/link';
 import { crossingsBetween, type Crossings } from '../core/radio/geometry/crossings';
-import { constructionLossDb } from '../core/radio/materials/materials';
+import { constructionLossDb } from '../core/radio/materials/constructionLoss';
 import { straightLossDb } from '../core/radio/propagation/pathLoss';
 import { learntContext } from '../core/readings/learn';
 import type { Place, Spot } from '../core/site/model/schema';

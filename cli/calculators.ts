@@ -3,7 +3,7 @@ import { COAX_DB_PER_M, SPLITTER_DB, mocaMbps, type MocaVersion } from '../core/
 import { poeBudget } from '../core/feed/poe';
 import { powerlineMbps } from '../core/feed/powerline';
 import { poeType, type PoeType } from '../core/kit/model/schema';
-import { LOSS_DB, thicknessShare } from '../core/radio/materials/materials';
+import { LOSS_DB, thicknessShare } from '../core/radio/materials/constructionLoss';
 import { GUARDS_US, SHORTEST_GUARD_US, TCP_SHARE, phyRateMbps } from '../core/radio/link/rates';
 import { standardId } from '../core/site/model/radioTerms';
 import { layersLossDb } from '../core/radio/materials/slab';

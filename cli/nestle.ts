@@ -8,7 +8,7 @@ import { backup, restore } from './backup';
 import { CALCULATORS, CALCULATOR_USAGE, isCalculator } from './calculators';
 import { CATALOGUE } from '../core/kit/catalogue/catalogue';
 import { readKitCsv, writeKitCsv } from '../core/kit/catalogue/kitCsv';
-import { allMaterials } from '../core/kit/model/materials';
+import { allMaterials } from '../core/kit/model/materialItems';
 import { designLines, designReport } from './design';
 import { compareLines, compareReport, kitLines } from './offers';
 import { predictReport, surveyReport, verifyReport } from './reports';

@@ -1,7 +1,7 @@
 import { acceptedOption } from '../core/evidence/built';
 import { withTax } from '../core/evidence/agreed';
 import type { JobFile } from '../core/job/jobFile';
-import type { MaterialItem } from '../core/kit/model/materials';
+import type { MaterialItem } from '../core/kit/model/materialItems';
 import type { KitItem } from '../core/kit/model/schema';
 import { optionFacts, type OptionFacts } from '../core/plan/compare/facts';
 import { moneyText } from '../core/plan/cost/money';

@@ -1,19 +1,19 @@
 import type { JobFile } from '../core/job/jobFile';
 import { checkSurvey } from '../core/site/check/survey';
 import { roomsOn } from '../core/site/geometry/rooms';
-import { walkingRoute } from '../core/site/geometry/route';
+import { walkingRoute } from '../core/site/geometry/walkingRoute';
 import { suggestSpots } from '../core/site/check/suggestSpots';
 import { predictOption } from '../core/plan/predict/predict';
 import type { Option } from '../core/plan/option/schema';
 import { acceptedOption } from '../core/evidence/built';
 import { heldBackLabel, problemWords } from '../core/plan/predict/words';
-import { headlineOf } from '../core/readings/verdict';
+import { headlineOf } from '../core/readings/spotVerdicts';
 import { standingOf } from '../core/readings/standing';
 import { readOf } from '../core/readings/readOf';
 import { learntContext } from '../core/readings/learn';
-import { taughtWords } from '../core/readings/taught';
+import { posteriorWords } from '../core/readings/posteriorSummary';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
-import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/verdict';
+import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/spotVerdicts';
 import { partBecause, partLabel } from '../core/plan/links/partWords';
 import type { Prediction } from '../core/plan/predict/prediction';
 
@@ -86,7 +86,7 @@ export function predictReport(
     };
   const { context, calibration, leftOut } = learntContext(job);
   const learnt = calibration && {
-    taught: taughtWords(calibration.posterior, job.site.customConstructions, context.airQueueMs),
+    taught: posteriorWords(calibration.posterior, job.site.customConstructions, context.airQueueMs),
     readings: calibration.observations,
     leftOut,
     leaveOneOutDb: calibration.leaveOneOutDb,

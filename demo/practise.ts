@@ -1,7 +1,7 @@
 import type { EvidenceRow, Reading, StateRow } from '@/core/evidence/rows';
 import type { Built } from '@/core/evidence/built';
 import type { Brief } from '@/core/brief/brief';
-import { constructionLossDb } from '@/core/radio/materials/materials';
+import { constructionLossDb } from '@/core/radio/materials/constructionLoss';
 import type { PracticeHouseRef, Site } from '@/core/site/model/schema';
 import { hiddenHouse } from '@/meter/practice/hidden';
 import { asValues, practiceDevice, practiceUnits } from '@/meter/practiceInputs';

@@ -2,7 +2,7 @@ import { kitById } from '../core/kit/catalogue/catalogue';
 import type { KitItem } from '../core/kit/model/schema';
 import type { Option } from '../core/plan/option/schema';
 import { emptySite, type Site } from '../core/site/model/schema';
-import { freeze, networkHash } from '../core/evidence/network';
+import { freeze, networkHash } from '../core/evidence/frozenNetwork';
 import type { Phase, Reading, RowOf, StateRow } from '../core/evidence/rows';
 
 /** Rows of evidence for demo data and tests, with whatever differs. */

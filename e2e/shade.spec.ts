@@ -48,6 +48,9 @@ test('shade lies where nothing is heard, is painted there, and goes when a unit 
   await page.getByRole('button', { name: kiln }).first().click();
   await page.locator('body').press('u');
   await page.getByRole('menuitem', { name: /Mesh node, dual band/ }).click();
-  await page.getByRole('region', { name: 'Unit C' }).getByLabel('Backhaul', { exact: true }).selectOption('fibre');
+  await page
+    .getByRole('region', { name: 'Unit C' })
+    .getByLabel('Backhaul', { exact: true })
+    .selectOption('fibre');
   await expect.poll(() => shadedAt(page, kiln)).toEqual([]);
 });

@@ -1,13 +1,13 @@
 import { BANDS, BAND_MHZ } from '../core/radio/link/bands';
 import { crossingsBetween, type Spot3 } from '../core/radio/geometry/crossings';
-import { BEND_REACH_M, arrivalsOf, turnCosine } from '../core/radio/propagation/arrivals';
-import { onStraightWay, togetherDb } from '../core/radio/propagation/detours';
-import { thrownCrossings } from '../core/radio/propagation/bounces';
-import { WEAKER_BACK_DB, comesFrom, imagesOf, thrown } from '../core/radio/propagation/mirrors';
+import { EDGE_REACH_M, arrivalsOf, turnCosine } from '../core/radio/propagation/arrivals';
+import { onStraightWay, togetherDb } from '../core/radio/propagation/diffractions';
+import { reflectedCrossings } from '../core/radio/propagation/reflections';
+import { REFLECTION_WEAKER_DB, imagesOf, reflectedFrom } from '../core/radio/propagation/mirrors';
 import type { Grid, Layer } from '../core/radio/coverage/layers';
 import { cellX, cellY } from '../core/radio/coverage/layers';
 import { NOTHING_HEARD_DB, crossedDb, freeSpaceDb, straightLossDb } from '../core/radio/propagation/pathLoss';
-import { V_PER_TURN, edgeDb, turnV } from '../core/radio/propagation/edge';
+import { V_PER_TURN, edgeDb, turnV } from '../core/radio/propagation/edgeLoss';
 import { passesThrough, portalsOf } from '../core/radio/propagation/portals';
 import type { Scene } from '../core/radio/geometry/scene';
 import type { ScenePart } from '../core/radio/geometry/sceneParts';
@@ -31,12 +31,13 @@ function withoutParts(scene: Scene): Scene {
 }
 
 /** The strongest way off a mirror to a point, by band, both its legs asked for every wall; Infinity where there is none. */
-function thrownBackDb(scene: Scene, plain: Scene, unit: Spot3, p: Spot3): number[] {
+function reflectionLossDb(scene: Scene, plain: Scene, unit: Spot3, p: Spot3): number[] {
   const best = BANDS.map(() => Infinity);
   for (const image of imagesOf(scene, unit)) {
-    if (!comesFrom(scene, image, p)) continue;
-    const { part, lengthM, lossDb } = thrown;
-    const legs = thrownCrossings(plain, image, part, unit, p);
+    const reflected = reflectedFrom(scene, image, p);
+    if (!reflected) continue;
+    const { part, lengthM, lossDb } = reflected;
+    const legs = reflectedCrossings(plain, image, part, unit, p);
     BANDS.forEach((band, b) => {
       const db = crossedDb(scene, legs, band) + freeSpaceDb(lengthM, BAND_MHZ[b]!) + lossDb;
       if (db < best[b]!) best[b] = db;
@@ -56,15 +57,15 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
       const column = cell % grid.columns;
       const p = { x: cellX(grid, column), y: cellY(grid, (cell - column) / grid.columns), z: layer.levelM };
       const straight = crossingsBetween(plain, unit, p);
-      const back = thrownBackDb(scene, plain, unit, p);
+      const back = reflectionLossDb(scene, plain, unit, p);
       const best = BANDS.map(() => Infinity);
       portals.forEach((portal, j) => {
         const leg = crossingsBetween(plain, portal.at, p, {
-          barriers: portal.wall ? [portal.wall] : [],
-          slabs: portal.slab ? [portal.slab] : [],
+          barriers: portal.kind === 'opening' ? [portal.wall] : [],
+          slabs: portal.kind === 'stairwell' ? [portal.slab] : [],
         });
         const a = arrivals[j]!;
-        if (!a || (a.lengthM > BEND_REACH_M && leg.distanceM > BEND_REACH_M)) return;
+        if (!a || (a.lengthM > EDGE_REACH_M && leg.distanceM > EDGE_REACH_M)) return;
         if (!passesThrough(portal, unit, p) || onStraightWay(portal, unit, p)) return;
         const v = turnV(turnCosine(a, portal, p), a.lengthM, leg.distanceM);
         BANDS.forEach((band, b) => {
@@ -78,8 +79,10 @@ export function plainField(scene: Scene, unit: Spot3, grid: Grid, layers: readon
       });
       BANDS.forEach((band, b) => {
         const direct = straightLossDb(scene, straight, band);
-        const thrownDb = back[b]! < direct + WEAKER_BACK_DB ? back[b]! : Infinity;
-        out[b]![cell] = [best[b]!, thrownDb].filter((db) => db < NOTHING_HEARD_DB).reduce(togetherDb, direct);
+        const reflectedDb = back[b]! < direct + REFLECTION_WEAKER_DB ? back[b]! : Infinity;
+        out[b]![cell] = [best[b]!, reflectedDb]
+          .filter((db) => db < NOTHING_HEARD_DB)
+          .reduce(togetherDb, direct);
       });
     }
   return out;

@@ -16,7 +16,7 @@ import type { ServedAnswer } from '../core/plan/shade/served';
 import type { Suggestion } from '../core/suggest/search/suggest';
 import type { SearchAsk, SearchProgress } from '../core/suggest/search/judged';
 import { solveWith, type LpSolver } from '../core/suggest/search/solver';
-import type { Answers, Question } from '../core/suggest/questions/ask';
+import type { Answers, Question } from '../core/suggest/questions/answer';
 import type { Option } from '../core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '../core/plan/shade/shadeEngine';
 import { atOnce } from '../core/stats/atOnce';

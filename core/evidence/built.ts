@@ -3,7 +3,7 @@ import { PLAIN_ITEM, type KitItem } from '../kit/model/schema';
 import type { Option, Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';
 import { evidenceOf } from './fold';
-import { thawed } from './network';
+import { thawed } from './frozenNetwork';
 import type { EvidenceRows, Phase } from './rows';
 
 /** A network with the kit it is made of, as things were on the day they were built. */

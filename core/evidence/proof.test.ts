@@ -8,7 +8,7 @@ import { plainFeed } from '../plan/option/feeds';
 import type { Option, Plan, Unit } from '../plan/option/schema';
 import { asBuilt, kitThen } from './built';
 import { evidenceOf } from './fold';
-import { freeze, networkHash, thawed } from './network';
+import { freeze, networkHash, thawed } from './frozenNetwork';
 import type { EvidenceRow } from './rows';
 import { sampleAcceptance, sampleRound, sampleState } from '../../demo/sampleRows';
 

@@ -4,7 +4,7 @@ import { light } from '../kit/model/details';
 import { feed } from '../plan/option/schema';
 import { clientType, id, label, note, place } from '../site/model/schema';
 import { bandId } from '../site/model/radioTerms';
-import { network, networkLabels } from './network';
+import { network, networkLabels } from './frozenNetwork';
 import { verdictWord } from '../site/model/verdict';
 
 const timestamp = z.iso.datetime({ offset: true, error: 'a time looks like 2026-06-03T09:20:00Z' });

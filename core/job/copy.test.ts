@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { sampleStep } from '../../demo/sampleRows';
-import { verdictsOf } from '../readings/verdict';
+import { verdictsOf } from '../readings/spotVerdicts';
 import { copyOf } from './copy';
 import { writeJobFile } from './jobFile';
 import { parseJobFile } from './parse';

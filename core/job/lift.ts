@@ -1,6 +1,6 @@
 import { kitById } from '../kit/catalogue/catalogue';
 import type { KitItem } from '../kit/model/schema';
-import { freeze, networkHash, type Network } from '../evidence/network';
+import { freeze, networkHash, type Network } from '../evidence/frozenNetwork';
 import type { Option } from '../plan/option/schema';
 import { plainFeed } from '../plan/option/feeds';
 import { activityId } from '../site/model/needs';

@@ -8,7 +8,7 @@ import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
 import { withChannels } from '../plan/links/channelPlan';
 import type { KitItem } from '../kit/model/schema';
 import { AreaEngine, type ServedAnswer } from '../plan/shade/served';
-import { answer, type Answers, type Question } from '../suggest/questions/ask';
+import { answer, type Answers, type Question } from '../suggest/questions/answer';
 import { suggest, type Suggestion } from '../suggest/search/suggest';
 import type { SearchAsk } from '../suggest/search/judged';
 import type { Solve } from '../suggest/search/program';
@@ -23,7 +23,13 @@ import { learntContext, type Learnt } from '../readings/learn';
 import { nextSpot, type NextSpot } from '../readings/nextSpot';
 import { oddReadings, type OddReading } from '../readings/outliers';
 import { standingOf } from '../readings/standing';
-import { RUNS_WANTED, headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/verdict';
+import {
+  RUNS_WANTED,
+  headlineOf,
+  verdictsOf,
+  type Headline,
+  type SpotVerdict,
+} from '../readings/spotVerdicts';
 import { withTrials } from '../readings/trials';
 import type { Documents } from './settle';
 import { lru, numberOf } from '../stats/lru';

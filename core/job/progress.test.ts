@@ -6,7 +6,7 @@ import { predictOption } from '../plan/predict/predict';
 import { doneSteps } from '../evidence/fold';
 import { sampleStep } from '../../demo/sampleRows';
 import { spotIdOf, type RowOf } from '../evidence/rows';
-import { verdictsOf } from '../readings/verdict';
+import { verdictsOf } from '../readings/spotVerdicts';
 import { emptyBrief } from '../brief/brief';
 import { progressOf } from './progress';
 

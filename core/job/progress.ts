@@ -1,7 +1,7 @@
 import type { Option } from '../plan/option/schema';
 import { doneSteps } from '../evidence/fold';
 import type { EvidenceRows } from '../evidence/rows';
-import type { SpotVerdict } from '../readings/verdict';
+import type { SpotVerdict } from '../readings/spotVerdicts';
 import type { Brief } from '../brief/brief';
 import type { ScheduledStep } from '../fit/schedule';
 import type { StopId } from './stops';

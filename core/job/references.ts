@@ -2,7 +2,7 @@ import { feedPath } from '../plan/option/graph';
 import { MOST_FLOOR_KINDS } from '../radio/coverage/castSpace';
 import { kitById } from '../kit/catalogue/catalogue';
 import type { Option, Plan } from '../plan/option/schema';
-import { networkHash } from '../evidence/network';
+import { networkHash } from '../evidence/frozenNetwork';
 import { type EvidenceRows, type StateRow } from '../evidence/rows';
 import type { JobFile } from './jobFile';
 import { bytesOf, checkPicture } from './picture';

@@ -1,7 +1,7 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { levelText } from '../site/model/levelText';
 import type { LineTest } from './line';
-import type { SpotVerdict } from './verdict';
+import type { SpotVerdict } from './spotVerdicts';
 
 export type CauseKind = 'line' | 'device' | 'signal' | 'airtime';
 export interface Cause {

@@ -6,7 +6,7 @@ import { choiceDbm, unchosenBelowDbm } from '../plan/links/choice';
 import type { PlanContext } from '../plan/network/context';
 import { linksOf } from '../plan/links/pipe';
 import { evidenceOf } from '../evidence/fold';
-import { thawed } from '../evidence/network';
+import { thawed } from '../evidence/frozenNetwork';
 import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
 import type { ClientTypeId, Spot } from '../site/model/schema';
 import { median } from '../stats/median';
@@ -16,9 +16,9 @@ import {
   likelihoods,
   lostBelowDbm,
   usualMbps,
-  type Heard,
+  type ReceivedLevel,
   type ReadNetwork,
-} from './heard';
+} from './receivedLevel';
 
 /** Spread of one reading of a level, of a level told from a speed, and of limits, dB (estimates). */
 const LEVEL_NOISE_DB = 2;
@@ -97,7 +97,7 @@ function groupsOf(rows: readonly Reading[]): Group[] {
   return [...groups.values()];
 }
 
-const levelAt = (heard: Heard) => ({
+const levelAt = (heard: ReceivedLevel) => ({
   unitId: heard.unit.id,
   from: heard.from,
   band: heard.band,
@@ -105,7 +105,7 @@ const levelAt = (heard: Heard) => ({
 });
 
 /** No connection: every unit on every band the device could have used was too weak. */
-function lostOver(ways: readonly Heard[], id: string): Observation[] {
+function lostOver(ways: readonly ReceivedLevel[], id: string): Observation[] {
   return ways.flatMap((heard): Observation[] => {
     const measured = lostBelowDbm(heard);
     if (heard.levelDbm < measured - SAYS_NOTHING_DB) return [];
@@ -125,7 +125,12 @@ function lostOver(ways: readonly Heard[], id: string): Observation[] {
 }
 
 /** What was not chosen was weaker than what was. */
-function unchosen(ways: readonly Heard[], chosen: Heard, chosenDbm: number, id: string): Observation[] {
+function unchosen(
+  ways: readonly ReceivedLevel[],
+  chosen: ReceivedLevel,
+  chosenDbm: number,
+  id: string,
+): Observation[] {
   return ways.flatMap((heard): Observation[] => {
     if (heard === chosen) return [];
     const other = heard.unit !== chosen.unit;
@@ -148,7 +153,7 @@ function unchosen(ways: readonly Heard[], chosen: Heard, chosenDbm: number, id: 
 }
 
 /** How fast a speed rises with its level on the ladder of rates, dB for a factor of e. */
-function dbPerLn(heard: Heard, mbps: number): number {
+function dbPerLn(heard: ReceivedLevel, mbps: number): number {
   const [low, high] = [levelForSpeed(heard, mbps * 0.75), levelForSpeed(heard, mbps * 1.25)];
   return low === null || high === null ? SPEED_DB_PER_LN : Math.max(2, (high - low) / Math.log(1.25 / 0.75));
 }
@@ -156,7 +161,7 @@ function dbPerLn(heard: Heard, mbps: number): number {
 /** What a group of connected runs says over one way it may have come by. */
 function readOver(
   context: PlanContext,
-  heard: Heard,
+  heard: ReceivedLevel,
   group: Group,
   device: ClientTypeId,
   id: string,
@@ -214,7 +219,7 @@ function readOver(
 /** What one group says, over each way it may have come by. */
 function observationsOfGroup(
   read: ReadNetwork,
-  ways: readonly Heard[],
+  ways: readonly ReceivedLevel[],
   group: Group,
 ): { list: Observation[]; unsure: boolean } {
   const first = group[0]!;
@@ -227,7 +232,7 @@ function observationsOfGroup(
   const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
   const speed = median(group.map((r) => r.downMbps).filter((v) => v !== null));
   const measured = median(levels);
-  const levelOf = (heard: Heard) =>
+  const levelOf = (heard: ReceivedLevel) =>
     measured ?? (speed === null ? heard.levelDbm : levelForSpeed(heard, speed));
   const weights = likelihoods(possible, levelOf, measured === null ? SPEED_NOISE_DB : LEVEL_NOISE_DB);
   const list: Observation[] = [];
@@ -267,7 +272,7 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
     networks.set(stateId, read);
     return read;
   };
-  const heardAt = new Map<string, Heard[]>();
+  const heardAt = new Map<string, ReceivedLevel[]>();
   const list: Observation[] = [];
   let unsure = false;
   for (const group of newest) {

@@ -2,12 +2,12 @@ import { extent } from 'd3-array';
 import { kitById } from '../kit/catalogue/catalogue';
 import type { KitItem } from '../kit/model/schema';
 import { evidenceOf } from '../evidence/fold';
-import { freeze, networkHash } from '../evidence/network';
+import { freeze, networkHash } from '../evidence/frozenNetwork';
 import { spotIdOf, type EvidenceRows, type Phase, type Reading } from '../evidence/rows';
 import type { Built } from '../evidence/built';
 import type { Read, SpotRead } from '../plan/network/read';
 import type { Site } from '../site/model/schema';
-import { judgeRuns } from './verdict';
+import { judgeRuns } from './spotVerdicts';
 import { lineTest } from './line';
 
 const extentOf = (values: readonly number[]): [number, number] => {

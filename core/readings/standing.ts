@@ -1,6 +1,6 @@
 import { asBuilt } from '../evidence/built';
 import { evidenceOf } from '../evidence/fold';
-import { freeze, networkHash, thawed } from '../evidence/network';
+import { freeze, networkHash, thawed } from '../evidence/frozenNetwork';
 import type { EvidenceRows, StateRow } from '../evidence/rows';
 import type { PlanContext } from '../plan/network/context';
 import { predictOption } from '../plan/predict/predict';

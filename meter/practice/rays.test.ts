@@ -86,7 +86,7 @@ describe('single situations against the textbook', () => {
     const v = (Math.PI / 6) * Math.sqrt((2 * 10 * 10) / (0.12287 * 20));
     expect(edgeDb(Math.PI / 6, 10, 10, 0)).toBeCloseTo(knifeEdgeDb(v), 2);
   });
-  test('a face throws back by Fresnel: brick a tenth straight on, all at grazing, nothing of one polarisation at Brewster', () => {
+  test('a face reflects by Fresnel: brick a tenth straight on, all at grazing, nothing of one polarisation at Brewster', () => {
     expect(reflectivity(3.91, 1)).toBeCloseTo(((Math.sqrt(3.91) - 1) / (Math.sqrt(3.91) + 1)) ** 2, 6);
     expect(reflectivity(3.91, 1e-5)).toBeGreaterThan(0.99);
     const brewster = 1 / Math.sqrt(1 + 3.91);
@@ -121,7 +121,7 @@ describe('single situations against the textbook', () => {
     const wall = angledDb(27, 6.5, Math.cos(radians));
     expect(through).toBeCloseTo(-10 * Math.log10(expected + (1 - expected) * 10 ** (-wall / 10)), 3);
   });
-  test('one reflecting wall adds the power of the image: as far as over the mirror, by what it throws back', () => {
+  test('one reflecting wall adds the power of the image: as far as over the mirror, by what it reflects', () => {
     const s = surfacesOf(oneWall('metalSheet', 80));
     const [db24] = raysDb({ ...s, edges: [], levels: [] }, loss, () => 99, at(-4, 3), at(4, 3));
     // Eight metres straight, ten over the wall; what is rough keeps 0.7 of it together.

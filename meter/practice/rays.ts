@@ -22,7 +22,7 @@ const distance = (a: Point3, b: Point3): number => Math.hypot(a.x - b.x, a.y - b
 const freeDb = (m: number, band: number): number =>
   20 * Math.log10(Math.max(0.5, m)) + 20 * Math.log10(1000 * GHZ[band]!) - 27.55;
 
-/** Power a face throws back at an angle, mean of both polarisations (Fresnel). `cosine` of the angle to its normal. */
+/** Power a face reflects at an angle, mean of both polarisations (Fresnel). `cosine` of the angle to its normal. */
 export function reflectivity(permittivity: number, cosine: number): number {
   const c = Math.max(1e-6, Math.min(1, cosine));
   const root = Math.sqrt(Math.max(0, permittivity - 1 + c * c));
@@ -127,8 +127,8 @@ function imageOf(m: Mirror, p: Point3): Point3 {
   return { x: p.x - off * nx, y: p.y - off * ny, z: p.z };
 }
 
-/** Where the way from an image to a point meets its mirror, and the power thrown back there; null where it misses. */
-function bounce(m: Mirror, image: Point3, to: Point3): { at: Point3; power: number } | null {
+/** Where the way from an image to a point meets its mirror, and the power reflected there; null where it misses. */
+function reflection(m: Mirror, image: Point3, to: Point3): { at: Point3; power: number } | null {
   if (m.level !== null) {
     if (image.z > m.level === to.z > m.level) return null;
     const t = (m.level - image.z) / (to.z - image.z);
@@ -187,7 +187,7 @@ export function raysDb(s: Surfaces, loss: TrueLoss, scatter: Scatter, u: Point3,
   const images = mirrors.map((m) => imageOf(m, u));
   mirrors.forEach((m, i) => {
     const image = images[i]!;
-    const hit = bounce(m, image, p);
+    const hit = reflection(m, image, p);
     if (hit) {
       const but = new Set([m.face]);
       const first = passedDb(s, loss, u, hit.at, but);
@@ -201,8 +201,8 @@ export function raysDb(s: Surfaces, loss: TrueLoss, scatter: Scatter, u: Point3,
     mirrors.forEach((n, j) => {
       if (i === j) return;
       const twice = imageOf(n, image);
-      const last = bounce(n, twice, p);
-      const before = last && bounce(m, image, last.at);
+      const last = reflection(n, twice, p);
+      const before = last && reflection(m, image, last.at);
       if (!last || !before) return;
       // A mirror costs nothing where it throws the ray back, and what it takes where a leg goes through it.
       const legs = [
@@ -217,7 +217,7 @@ export function raysDb(s: Surfaces, loss: TrueLoss, scatter: Scatter, u: Point3,
       );
     });
   });
-  s.edges.forEach((e, k) => bend(s, loss, e, scatter(k), u, p, add));
+  s.edges.forEach((e, k) => edge(s, loss, e, scatter(k), u, p, add));
   for (const at of s.stairs) {
     if (u.z > at.z === p.z > at.z) continue;
     const [d1, d2] = [distance(u, at), distance(at, p)];
@@ -237,7 +237,7 @@ export function raysDb(s: Surfaces, loss: TrueLoss, scatter: Scatter, u: Point3,
 }
 
 /** The way round one upright edge, where it changes sides there and the straight line does not pass its opening. */
-function bend(
+function edge(
   s: Surfaces,
   loss: TrueLoss,
   e: Edge,

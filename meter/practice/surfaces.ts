@@ -34,7 +34,7 @@ export interface Level extends Face {
   holes: readonly (readonly Point[])[];
 }
 
-/** A vertical edge round which waves bend, free between two heights. */
+/** A vertical edge round which waves edge, free between two heights. */
 export interface Edge {
   x: number;
   y: number;

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { openDatabase } from '../../db/connection';
 import { farm, mill, valueOf } from '../../testing/sampleJobs';
 import { OWNER } from '../base/caller';
-import { openDoor, freshPassphrase } from './passphrase';
+import { openSessions, freshPassphrase } from './passphrase';
 import { knownPhone, letPhoneIn, listPhones, wasOurAddress, withdrawPhone } from './phones';
 
 const AT = new Date('2026-06-03T09:00:00Z');
@@ -59,7 +59,7 @@ describe('a phone', () => {
 describe('the passphrase', () => {
   test('lets in whoever says it, and nobody else; sessions end', async () => {
     let now = 0;
-    const door = await openDoor('seven grey geese', () => now);
+    const door = await openSessions('seven grey geese', () => now);
     const tried = await door.tryIt(' seven grey geese ', '192.168.1.9');
     const session = tried.ok ? tried.session : '';
     expect([door.holds(session), door.holds(`${session}x`), door.holds(undefined)]).toEqual([
@@ -73,7 +73,7 @@ describe('the passphrase', () => {
   });
   test('tries that fail are slowed, each longer, by address and over all', async () => {
     let now = 0;
-    const door = await openDoor('seven grey geese', () => now);
+    const door = await openSessions('seven grey geese', () => now);
     for (let i = 0; i < 4; i++) await door.tryIt('wrong', '192.168.1.9');
     // The right one has to wait as well, or the wait could be told apart.
     const soon = await door.tryIt('seven grey geese', '192.168.1.9');

@@ -33,7 +33,7 @@ export type Tried = { ok: true; session: string; forMs: number } | { ok: false; 
  * Keeps the door of the full application in the house: one passphrase, kept as a hash only; tries that fail are slowed, by
  * address and over all. Sessions live in memory and end with the process.
  */
-export async function openDoor(passphrase: string, nowMs: () => number = Date.now) {
+export async function openSessions(passphrase: string, nowMs: () => number = Date.now) {
   const salt = randomBytes(16);
   const wanted = await derive(passphrase, salt);
   const sessions = new Map<string, number>();
@@ -76,4 +76,4 @@ export async function openDoor(passphrase: string, nowMs: () => number = Date.no
     },
   };
 }
-export type Door = Awaited<ReturnType<typeof openDoor>>;
+export type Sessions = Awaited<ReturnType<typeof openSessions>>;

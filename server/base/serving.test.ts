@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import type { networkInterfaces } from 'node:os';
 import { contact } from '../requests/contact';
 import { OWNER } from './caller';
-import { noteKnock, ownAddresses, serving, setServing } from './serving';
+import { noteLanRequest, ownAddresses, serving, setServing } from './serving';
 
 const four = (address: string, internal = false, cidr: string | null = `${address}/24`) => ({
   address,
@@ -29,21 +29,21 @@ test('addresses of a home come first, tunnels and other programs last, loopback 
   ]);
 });
 
-test('knocks are kept newest first, the same again only with its time, never more than some', () => {
+test('lanRequests are kept newest first, the same again only with its time, never more than some', () => {
   setServing({ lan: true, port: 4680, secure: false });
-  const knock = (from: string, at: string) => noteKnock({ from, at, path: '/walk/', refused: null });
-  knock('192.168.1.7', '09:00');
-  knock('192.168.1.7', '09:01');
-  expect(serving().knocks).toMatchObject([{ from: '192.168.1.7', at: '09:01' }]);
-  for (let i = 0; i < 100; i++) knock(`192.168.1.${i % 2 ? 8 : 9}`, '09:02');
-  expect(serving().knocks).toHaveLength(40);
+  const request = (from: string, at: string) => noteLanRequest({ from, at, path: '/walk/', refused: null });
+  request('192.168.1.7', '09:00');
+  request('192.168.1.7', '09:01');
+  expect(serving().lanRequests).toMatchObject([{ from: '192.168.1.7', at: '09:01' }]);
+  for (let i = 0; i < 100; i++) request(`192.168.1.${i % 2 ? 8 : 9}`, '09:02');
+  expect(serving().lanRequests).toHaveLength(40);
 });
 
 test('how this machine can be reached is for its owner alone', () => {
   setServing({ lan: true, port: 4711, secure: true });
   expect(contact(OWNER)).toMatchObject({
     ok: true,
-    value: { lan: true, port: 4711, secure: true, knocks: [] },
+    value: { lan: true, port: 4711, secure: true, lanRequests: [] },
   });
   const phone = { name: 'Mia', rights: new Set(['record'] as const) };
   expect(contact(phone)).toMatchObject({ ok: false, status: 403 });

@@ -1,7 +1,7 @@
 import type { networkInterfaces } from 'node:os';
 
 /** Somebody who reached this machine from elsewhere: it shows whether a phone comes through at all. */
-export interface Knock {
+export interface LanRequest {
   /** Address it came from. */
   from: string;
   at: string;
@@ -17,31 +17,31 @@ export interface Serving {
   lan: boolean;
   port: number;
   secure: boolean;
-  knocks: Knock[];
+  lanRequests: LanRequest[];
 }
 
-const MOST_KNOCKS = 40;
+const MOST_LAN_REQUESTS = 40;
 
 // One a process, however many bundles of the server hold this module.
 const shared = globalThis as typeof globalThis & { nestleServing?: Serving };
 
-export const setServing = (serving: Omit<Serving, 'knocks'>): void => {
-  shared.nestleServing = { ...serving, knocks: [] };
+export const setServing = (serving: Omit<Serving, 'lanRequests'>): void => {
+  shared.nestleServing = { ...serving, lanRequests: [] };
 };
 
 /** How this process serves; on loopback alone where nobody said otherwise. */
 export const serving = (): Serving =>
-  (shared.nestleServing ??= { lan: false, port: 4680, secure: false, knocks: [] });
+  (shared.nestleServing ??= { lan: false, port: 4680, secure: false, lanRequests: [] });
 
-export function noteKnock(knock: Knock): void {
-  const { knocks } = serving();
-  const last = knocks[0];
-  if (last && last.from === knock.from && last.path === knock.path && last.refused === knock.refused) {
-    last.at = knock.at;
+export function noteLanRequest(request: LanRequest): void {
+  const { lanRequests } = serving();
+  const last = lanRequests[0];
+  if (last && last.from === request.from && last.path === request.path && last.refused === request.refused) {
+    last.at = request.at;
     return;
   }
-  knocks.unshift(knock);
-  knocks.length = Math.min(knocks.length, MOST_KNOCKS);
+  lanRequests.unshift(request);
+  lanRequests.length = Math.min(lanRequests.length, MOST_LAN_REQUESTS);
 }
 
 export interface OwnAddress {

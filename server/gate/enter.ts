@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import type { Door } from '../access/passphrase';
+import type { Sessions } from '../access/passphrase';
 import { SESSION_COOKIE, addressOf } from './who';
 import { readBytes } from '../base/body';
 import { textOf } from '../base/json';
@@ -37,7 +37,7 @@ function show(response: ServerResponse, status: number, words: string): void {
 export async function answerEnter(
   request: IncomingMessage,
   response: ServerResponse,
-  door: Door,
+  door: Sessions,
   secure: boolean,
 ): Promise<void> {
   if (request.method !== 'POST') return show(response, 200, '');

@@ -1,14 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
-import { WALK_POLICY, contentPolicy, freshNonce, refusal, type Knock } from './gate';
+import { WALK_POLICY, contentPolicy, freshNonce, refusal, type LanRequest } from './gate';
 
 const RULES = { names: ['127.0.0.1', 'localhost', '[::1]', 'nestle.home'], port: 4680 };
-const knock = (headers: Record<string, string>, more: Partial<Knock> = {}) =>
+const request = (headers: Record<string, string>, more: Partial<LanRequest> = {}) =>
   refusal({ method: 'GET', url: '/', headers: { host: '127.0.0.1:4680', ...headers }, ...more }, RULES);
 
 describe('by what name the server is asked for', () => {
   test.each(['127.0.0.1:4680', 'localhost:4680', 'LOCALHOST:4680', '[::1]:4680', 'nestle.home:4680'])(
     '%s comes in',
-    (host) => expect(knock({ host })).toBeNull(),
+    (host) => expect(request({ host })).toBeNull(),
   );
   test.each([
     'evil.example:4680',
@@ -19,7 +19,7 @@ describe('by what name the server is asked for', () => {
     '',
   ])('“%s” is refused, for pages, reads and the API', (host) => {
     for (const url of ['/', '/api/jobs/x', '/api/jobs/x/export', '/_next/static/a.js'])
-      expect(knock({ host }, { url })).toMatchObject({ status: 421 });
+      expect(request({ host }, { url })).toMatchObject({ status: 421 });
   });
   test('without a name nothing comes in', () => {
     expect(refusal({ method: 'GET', url: '/', headers: {} }, RULES)).toMatchObject({ status: 421 });
@@ -28,8 +28,8 @@ describe('by what name the server is asked for', () => {
 
 describe('from which page', () => {
   test('our own, or none', () => {
-    expect(knock({ origin: 'http://127.0.0.1:4680', 'sec-fetch-site': 'same-origin' })).toBeNull();
-    expect(knock({ 'sec-fetch-site': 'none', 'sec-fetch-mode': 'navigate' })).toBeNull();
+    expect(request({ origin: 'http://127.0.0.1:4680', 'sec-fetch-site': 'same-origin' })).toBeNull();
+    expect(request({ 'sec-fetch-site': 'none', 'sec-fetch-mode': 'navigate' })).toBeNull();
   });
   test.each([
     ['another site', { origin: 'http://elsewhere.example' }],
@@ -41,22 +41,22 @@ describe('from which page', () => {
     ['a picture of another port', { 'sec-fetch-site': 'same-site', 'sec-fetch-mode': 'no-cors' }],
   ])('not %s', (_, headers) => {
     for (const method of ['GET', 'POST'])
-      expect(knock(headers, { method, url: '/api/jobs' })).toMatchObject({ status: 403 });
+      expect(request(headers, { method, url: '/api/jobs' })).toMatchObject({ status: 403 });
   });
   test('another site may link to a page, never to the data, and never post', () => {
     const link = { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'navigate' };
-    expect(knock(link, { url: '/jobs/farm/plan' })).toBeNull();
-    expect(knock(link, { url: '/api/jobs/farm/export' })).toMatchObject({ status: 403 });
-    expect(knock(link, { method: 'POST', url: '/jobs/farm/plan' })).toMatchObject({ status: 403 });
+    expect(request(link, { url: '/jobs/farm/plan' })).toBeNull();
+    expect(request(link, { url: '/api/jobs/farm/export' })).toMatchObject({ status: 403 });
+    expect(request(link, { method: 'POST', url: '/jobs/farm/plan' })).toMatchObject({ status: 403 });
   });
 });
 
 test.each(['/%', '/jobs/%zz', '/jobs/%00', '/api/jobs/%c3%28'])('a broken escape %s is a 400', (url) =>
-  expect(knock({}, { url })).toMatchObject({ status: 400 }),
+  expect(request({}, { url })).toMatchObject({ status: 400 }),
 );
 
 test('pictures are not resized on request', () => {
-  expect(knock({}, { url: '/_next/image?url=x&w=1&q=1' })).toMatchObject({ status: 404 });
+  expect(request({}, { url: '/_next/image?url=x&w=1&q=1' })).toMatchObject({ status: 404 });
 });
 
 test('pages run scripts of this server alone, each page under a nonce of its own', () => {

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { IncomingHttpHeaders } from 'node:http';
 
 /** What the gate has to know of a request. */
-export interface Knock {
+export interface LanRequest {
   method: string;
   url: string;
   headers: IncomingHttpHeaders;
@@ -43,9 +43,9 @@ function hostsOf({ names, port, secure }: GateRules): Set<string> {
  * Whether a request may come in at all: by one of our own names and port (another page may have pointed its own name at
  * this machine), from our own pages or from no page, for something that is there. Null lets it in.
  */
-export function refusal(knock: Knock, rules: GateRules): Refused | null {
+export function refusal(request: LanRequest, rules: GateRules): Refused | null {
   const hosts = hostsOf(rules);
-  const host = one(knock.headers.host)?.toLowerCase();
+  const host = one(request.headers.host)?.toLowerCase();
   if (!host || !hosts.has(host))
     return {
       status: 421,
@@ -53,20 +53,20 @@ export function refusal(knock: Knock, rules: GateRules): Refused | null {
     };
   let path: string;
   try {
-    path = decodeURIComponent(new URL(knock.url, `http://${host}`).pathname);
+    path = decodeURIComponent(new URL(request.url, `http://${host}`).pathname);
   } catch {
     return { status: 400, words: 'The address holds a broken escape.' };
   }
   if (path.includes('\0')) return { status: 400, words: 'The address holds a broken escape.' };
   // Pictures are served as they are kept; nothing is resized on request.
   if (path.startsWith('/_next/image')) return { status: 404, words: 'There is nothing here.' };
-  const reads = knock.method === 'GET' || knock.method === 'HEAD';
-  const origin = one(knock.headers.origin);
+  const reads = request.method === 'GET' || request.method === 'HEAD';
+  const origin = one(request.headers.origin);
   // A page that was loaded from an address we had before brings what it kept; it proves itself by its token.
   if (path.startsWith(WALK_API) && origin !== undefined && rules.wasOurs?.(originHost(origin, rules)))
     return null;
-  const site = one(knock.headers['sec-fetch-site']);
-  const visit = reads && one(knock.headers['sec-fetch-mode']) === 'navigate' && !path.startsWith('/api/');
+  const site = one(request.headers['sec-fetch-site']);
+  const visit = reads && one(request.headers['sec-fetch-mode']) === 'navigate' && !path.startsWith('/api/');
   // Another site may link to a page of ours; it may not fetch from us, frame us or post to us.
   if ((site === 'cross-site' || site === 'same-site') && !visit)
     return { status: 403, words: 'Only pages of this application may ask for that.' };

@@ -4,10 +4,10 @@ import { hostname, networkInterfaces } from 'node:os';
 import next from 'next';
 import { answerMeter } from '@/meter/speed/serve';
 import { aboutSocket } from '@/meter/speed/port';
-import { openDoor, type Door } from '../access/passphrase';
+import { openSessions, type Sessions } from '../access/passphrase';
 import { wasOurAddress } from '../access/phones';
 import { refuse } from '../base/outcome';
-import { noteKnock, ownAddresses, setServing } from '../base/serving';
+import { noteLanRequest, ownAddresses, setServing } from '../base/serving';
 import { openThreads } from '../thread/open';
 import { answerEnter } from './enter';
 import { ALWAYS, LOOPBACK_NAMES, WALK_API, contentPolicy, freshNonce, refusal, type GateRules } from './gate';
@@ -43,7 +43,7 @@ function houseNames(): string[] {
 export async function serve(options: ServeOptions): Promise<{ server: Server; port: number }> {
   const { address, dev, tls } = options;
   const lan = options.passphrase !== null;
-  const door: Door | null = options.passphrase === null ? null : await openDoor(options.passphrase);
+  const door: Sessions | null = options.passphrase === null ? null : await openSessions(options.passphrase);
   const thread = openThreads();
   const app = next({ dev, dir: process.cwd(), hostname: address, port: options.port });
   await app.prepare();
@@ -80,7 +80,7 @@ export async function serve(options: ServeOptions): Promise<{ server: Server; po
     const no = refusal({ method, url, headers }, rules());
     const from = addressOf(request);
     if (!isLoopback(from))
-      noteKnock({
+      noteLanRequest({
         from,
         at: new Date().toISOString(),
         path: url.split('?')[0]!.slice(0, 80),

@@ -1,5 +1,5 @@
 import type { IncomingMessage } from 'node:http';
-import type { Door } from '../access/passphrase';
+import type { Sessions } from '../access/passphrase';
 
 /** Name of the cookie of a browser that said the passphrase. */
 export const SESSION_COOKIE = 'nestle-session';
@@ -20,7 +20,7 @@ function cookieOf(request: IncomingMessage, name: string): string | undefined {
 }
 
 /** Whether a request comes from whoever runs Nestle: at this machine, or in the house with the passphrase said. */
-export function isOwner(request: IncomingMessage, door: Door | null): boolean {
+export function isOwner(request: IncomingMessage, door: Sessions | null): boolean {
   if (isLoopback(addressOf(request))) return true;
   return door !== null && door.holds(cookieOf(request, SESSION_COOKIE));
 }

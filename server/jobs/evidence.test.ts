@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { asBuilt } from '../../core/evidence/built';
-import { freeze } from '../../core/evidence/network';
+import { freeze } from '../../core/evidence/frozenNetwork';
 import { sampleAcceptance, sampleReading, sampleStep, sampleStrike } from '../../demo/sampleRows';
 import type { EvidenceRow } from '../../core/evidence/rows';
 import { parseJobFile } from '../../core/job/parse';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { network, networkHash, networkLabels } from '@/core/evidence/network';
+import { network, networkHash, networkLabels } from '@/core/evidence/frozenNetwork';
 import {
   MOST_ROWS,
   evidenceRow,

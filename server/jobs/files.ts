@@ -1,5 +1,5 @@
-import type { Headline } from '@/core/readings/verdict';
-import { headlineOf, verdictsOf } from '@/core/readings/verdict';
+import type { Headline } from '@/core/readings/spotVerdicts';
+import { headlineOf, verdictsOf } from '@/core/readings/spotVerdicts';
 import type { JobFile } from '@/core/job/jobFile';
 import { parseJobFile } from '@/core/job/parse';
 import { bytesOf } from '@/core/job/picture';

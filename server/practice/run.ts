@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { networkIn } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
-import { freeze } from '@/core/evidence/network';
+import { freeze } from '@/core/evidence/frozenNetwork';
 import { phase, subject, type Phase, type Subject } from '@/core/evidence/rows';
-import { constructionLossDb } from '@/core/radio/materials/materials';
+import { constructionLossDb } from '@/core/radio/materials/constructionLoss';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import {
   id as idSchema,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { networkIn } from '@/core/evidence/built';
-import { freeze } from '@/core/evidence/network';
+import { freeze } from '@/core/evidence/frozenNetwork';
 import { phase, type EvidenceRow, type EvidenceRows } from '@/core/evidence/rows';
 import { liftRow3 } from '@/core/job/lift3';
 import { plan } from '@/core/plan/option/schema';

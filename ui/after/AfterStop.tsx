@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { Forecast } from '@/core/evidence/rows';
-import type { SpotVerdict } from '@/core/readings/verdict';
+import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import type { Spot } from '@/core/site/model/schema';
 import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';

@@ -2,7 +2,7 @@
 import { Slider } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import type { Built } from '@/core/evidence/built';
-import type { SpotVerdict } from '@/core/readings/verdict';
+import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import { useJob } from '@/ui/job/store';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { useShade } from '@/ui/sheet/useShade';

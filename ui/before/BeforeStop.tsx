@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { firstCause } from '@/core/readings/cause';
-import { RUNS_WANTED, type SpotVerdict } from '@/core/readings/verdict';
+import { RUNS_WANTED, type SpotVerdict } from '@/core/readings/spotVerdicts';
 import type { Spot } from '@/core/site/model/schema';
 import { useAsItWas, useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';

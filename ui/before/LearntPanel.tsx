@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { taughtWords } from '@/core/readings/taught';
+import { posteriorWords } from '@/core/readings/posteriorSummary';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 
@@ -13,7 +13,7 @@ export function LearntPanel() {
   const { posterior, airQueueMs, leaveOneOutDb, places, leftOut } = calibration;
   return (
     <section aria-label="What the readings taught" className="mt-1">
-      <p className="fig">{taughtWords(posterior, custom, airQueueMs)}</p>
+      <p className="fig">{posteriorWords(posterior, custom, airQueueMs)}</p>
       <p className="mt-1 text-ink-2">
         Learnt at {places} {places === 1 ? 'place' : 'places'}; each told from all others it is missed by{' '}
         {leaveOneOutDb.toFixed(1)} dB.

@@ -5,7 +5,7 @@ import type { LaidCable } from '@/core/plan/cost/cables';
 import type { Option } from '@/core/plan/option/schema';
 import type { LineTest } from '@/core/readings/line';
 import { kitById } from '@/core/kit/catalogue/catalogue';
-import type { SpotVerdict } from '@/core/readings/verdict';
+import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import { storeysById } from '@/core/site/model/levels';
 import { useAccepted, useBuilt, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';

@@ -3,7 +3,7 @@ import { evidenceOf } from '@/core/evidence/fold';
 import type { Phase } from '@/core/evidence/rows';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { activitiesLabel } from '@/core/site/model/needs';
-import type { PhaseResult, SpotVerdict } from '@/core/readings/verdict';
+import type { PhaseResult, SpotVerdict } from '@/core/readings/spotVerdicts';
 import { useJob } from '@/ui/job/store';
 import { Track } from '@/ui/ledger/Track';
 import { clockText, dayText, speedText } from '@/ui/pieces/format';

@@ -93,7 +93,7 @@ export function useSettling(): boolean {
   );
 }
 
-/** The option being looked at, as it stands under the hand. */
+/** The option being looked at, as it stands in the drag preview. */
 export const useOption = (): Option | null => useJob(shownOption);
 
 /** The option agreed to last; null before any. */

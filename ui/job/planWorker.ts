@@ -7,7 +7,7 @@ import type { Documents } from '@/core/job/settle';
 import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
 import type { ServedAnswer } from '@/core/plan/shade/served';
-import type { Answers, Question } from '@/core/suggest/questions/ask';
+import type { Answers, Question } from '@/core/suggest/questions/answer';
 import type { Suggestion } from '@/core/suggest/search/suggest';
 import type { SearchAsk, SearchProgress } from '@/core/suggest/search/judged';
 import type { PlanWorker, Settling } from '@/workers/plan.worker';

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import type { Answers, Question } from '@/core/suggest/questions/ask';
+import type { Answers, Question } from '@/core/suggest/questions/answer';
 import { usePlanLine } from './derived';
 
 /** Asks the worker once for each question; null while it works, or where it could not answer. */

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback } from 'react';
-import { freeze } from '@/core/evidence/network';
+import { freeze } from '@/core/evidence/frozenNetwork';
 import type { Built } from '@/core/evidence/built';
 import type { EvidenceRow, Phase, Reading, RowOf } from '@/core/evidence/rows';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';

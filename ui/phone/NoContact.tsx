@@ -8,7 +8,7 @@ function sameNetwork(a: string, b: string, bits: number): boolean {
   return Math.floor(number(a) / by) === Math.floor(number(b) / by);
 }
 
-/** What the knocks say: which network a phone came from, and what became of it. */
+/** What the lanRequests say: which network a phone came from, and what became of it. */
 function knockWords(contact: Contact, from: string, refused: number | null): string {
   const near = contact.addresses.find((a) => sameNetwork(a.address, from, a.prefixBits));
   const where = near ? `on the network of ${near.name}` : 'from another network than any of this machine';
@@ -23,14 +23,14 @@ export function NoContact({ contact }: { contact: Contact }) {
     <details className="mt-3 border-t border-rule pt-2">
       <summary className="cursor-pointer font-semibold">The phone does not reach this machine</summary>
       <h3 className="fig mt-2 font-semibold">What has come from elsewhere</h3>
-      {contact.knocks.length === 0 ? (
+      {contact.lanRequests.length === 0 ? (
         <p>
           Nothing yet. As long as nothing comes it is the way between the two, not the code: go through the
           list.
         </p>
       ) : (
         <ul className="mt-1">
-          {contact.knocks.slice(0, 5).map((k) => (
+          {contact.lanRequests.slice(0, 5).map((k) => (
             <li key={`${k.from} ${k.path} ${k.at}`}>
               {clockText(k.at)} <span className="fig">{k.from}</span> {knockWords(contact, k.from, k.refused)}
             </li>

@@ -13,7 +13,7 @@ import { Problem } from '@/ui/pieces/Problem';
 import { Code } from './Code';
 import { NoContact } from './NoContact';
 
-/** How often it is looked whether somebody knocks while the dialog is open, ms. */
+/** How often it is looked whether somebody lanRequests while the dialog is open, ms. */
 const LOOK_MS = 2000;
 
 function stateOf(p: Phone, now: string): string {

@@ -3,7 +3,7 @@ import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
-import { pricedKit } from '@/core/kit/catalogue/price';
+import { pricedKit } from '@/core/kit/catalogue/priceFactor';
 import { moneyText } from '@/core/plan/cost/money';
 import type { KitItem, KitKind } from '@/core/kit/model/schema';
 import { useKeys } from '@/ui/keys/useKeys';

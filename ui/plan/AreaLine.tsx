@@ -6,7 +6,7 @@ import { useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { useArea } from './useArea';
 
-/** How much of the house the option being looked at serves; it follows a lamp under the hand. */
+/** How much of the house the option being looked at serves; it follows a lamp in the drag preview. */
 export const AreaLine = memo(function AreaLine() {
   const option = useOption();
   const ownKit = useJob((s) => s.plan.ownKit);

@@ -58,7 +58,13 @@ export function GoodPlaceLayer({
 }
 
 /** Says which place would do most, and where nothing would. */
-export function GoodPlaceWords({ goodPlaces, kitId }: { goodPlaces: readonly GoodPlace[] | null; kitId: string }) {
+export function GoodPlaceWords({
+  goodPlaces,
+  kitId,
+}: {
+  goodPlaces: readonly GoodPlace[] | null;
+  kitId: string;
+}) {
   const ownKit = useJob((s) => s.plan.ownKit);
   const label = kitById(kitId, ownKit)?.label ?? 'unit';
   const best = goodPlaces?.[0];

@@ -79,7 +79,7 @@ function Foot({
   );
 }
 
-/** Plan: units and feeds on the sheet, light and shade under the hand, the ledger beside it. */
+/** Plan: units and feeds on the sheet, light and shade in the drag preview, the ledger beside it. */
 export function PlanStop() {
   const site = useJob((s) => s.site);
   const storeyId = useJob((s) => s.storeyId);
@@ -141,7 +141,12 @@ export function PlanStop() {
     () => (
       <>
         <AddUnit onAdd={addUnit} />
-        <Foot activity={activity} setActivity={setActivity} placesKit={placesKit} setPlacesKit={setPlacesKit} />
+        <Foot
+          activity={activity}
+          setActivity={setActivity}
+          placesKit={placesKit}
+          setPlacesKit={setPlacesKit}
+        />
       </>
     ),
     [addUnit, activity, placesKit],

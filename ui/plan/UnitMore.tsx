@@ -16,7 +16,7 @@ import { useDerived } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { SelectField } from '@/ui/pieces/fields';
-import { FeedCompare } from './FeedCompare';
+import { FeedCompare } from './BackhaulCompare';
 import { GatewayPlaces } from './GatewayPlaces';
 
 const SELF = '';

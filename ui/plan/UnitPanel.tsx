@@ -43,7 +43,7 @@ const saysSame = (a: PanelProps, b: PanelProps): boolean =>
 
 const SettledSettings = memo(Settings, saysSame);
 
-/** The panel of the selected unit; while its lamp is under the hand it stands still. */
+/** The panel of the selected unit; while its lamp is in the drag preview it stands still. */
 export function UnitPanel({
   unit,
   option,

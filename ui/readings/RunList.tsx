@@ -5,7 +5,7 @@ import type { Phase, Reading } from '@/core/evidence/rows';
 import { TOUCH_WORDS } from '@/core/plan/predict/touch';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { levelText } from '@/core/site/model/levelText';
-import type { SpotVerdict } from '@/core/readings/verdict';
+import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { clockText, readText } from '@/ui/pieces/format';

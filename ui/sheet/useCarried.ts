@@ -4,7 +4,7 @@ import type { Place } from '@/core/site/model/schema';
 import { nextTurn } from '@/ui/job/pace';
 
 /**
- * A mark under the hand: it goes where the hand goes in the same frame, by a transform of its own that nothing else is laid out
+ * A mark in the drag preview: it goes where the hand goes in the same frame, by a transform of its own that nothing else is laid out
  * or painted for. What hangs on its place, the job and its numbers, is told in turns with the answers of the worker, and at last
  * when the hand lets go.
  */

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { CATALOGUE } from './catalogue';
 import { KIT_COLUMNS, readKitCsv, writeKitCsv } from './kitCsv';
-import { MATERIALS, cheapestPacking } from '../model/materials';
+import { MATERIALS, cheapestPacking } from '../model/materialItems';
 
 describe('kit as a table', () => {
   test('the catalogue goes out and comes back the same', () => {

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { z } from 'zod';
-import { materialItem, type MaterialItem } from '../model/materials';
+import { materialItem, type MaterialItem } from '../model/materialItems';
 import { kitItem, type KitItem } from '../model/schema';
 
 /** Units and materials as a table for a spreadsheet: one row an item, lists in a cell parted by `;`, their parts by blanks. */

@@ -1,5 +1,5 @@
-import { LAY_MIN } from '../../site/cable/legs';
-import { materialById, stockedLead, type MaterialItem } from '../../kit/model/materials';
+import { LAY_MIN } from '../../site/cable/cableLegs';
+import { materialById, stockedLead, type MaterialItem } from '../../kit/model/materialItems';
 import type { PlanContext } from '../network/context';
 import type { CableRun } from '../network/cableRun';
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { emptyBrief } from '../../brief/brief';
 import { CATALOGUE, kitById } from '../../kit/catalogue/catalogue';
-import { cheapestPacking, stockedLead } from '../../kit/model/materials';
+import { cheapestPacking, stockedLead } from '../../kit/model/materialItems';
 import { cableRun } from '../network/cableRun';
 import { vanList, laidCables } from './cables';
 import { runMin } from './cableParts';
@@ -46,7 +46,7 @@ describe('cables and what is bought', () => {
     const o = (kind: 'ethernet' | 'fibre') =>
       option(gateway, unit('B', place(10, 1), { ...plainFeed(kind, 'a'), lengthM: 101 }));
     expect(evaluate(contextOf(), o('ethernet'), NOTHING).feeds.b!.downMbps).toBe(0);
-    expect(words(o('ethernet')).join()).toContain('stop: B');
+    expect(words(o('ethernet')).join()).toContain('blocks: B');
     expect(evaluate(contextOf(), o('fibre'), NOTHING).feeds.b!.downMbps).toBeCloseTo(941.5, 1);
   });
   test('an outdoor unit counts in its family: five indoors and two outdoors are one too many for six', () => {

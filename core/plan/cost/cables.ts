@@ -1,5 +1,5 @@
-import { stockedLead } from '../../kit/model/materials';
-import { priceFactor } from '../../kit/catalogue/price';
+import { stockedLead } from '../../kit/model/materialItems';
+import { priceFactor } from '../../kit/catalogue/priceFactor';
 import type { PlanContext } from '../network/context';
 import type { Option } from '../option/schema';
 import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../network/cableRun';

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { emptyBrief } from '../../brief/brief';
 import { CATALOGUE } from '../../kit/catalogue/catalogue';
-import { materialById } from '../../kit/model/materials';
+import { materialById } from '../../kit/model/materialItems';
 import { emptyPlan } from '../option/schema';
 import { inCurrency } from './currency';
 

@@ -1,7 +1,7 @@
 import { POE_W } from '../../feed/poe';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { cheapestPacking, materialById, type MaterialItem } from '../../kit/model/materials';
-import { priceFactor } from '../../kit/catalogue/price';
+import { cheapestPacking, materialById, type MaterialItem } from '../../kit/model/materialItems';
+import { priceFactor } from '../../kit/catalogue/priceFactor';
 import type { KitItem } from '../../kit/model/schema';
 import { FOOT_M, type LengthUnit } from '../../site/model/lengths';
 import { kitOf, type PlanContext } from '../network/context';

@@ -50,7 +50,7 @@ function airLink(
   context: PlanContext,
   unit: Unit,
   air: Air,
-  { end, path, prepared, sigmaDb, level }: Heard,
+  { end, path, prepared, sigmaDb, level }: Reception,
 ): UnsureLink {
   const ratesAt = (shiftDb: number) => air.ratesAt(prepared, shiftDb);
   const part: Part = {
@@ -81,7 +81,7 @@ function airLink(
 }
 
 /** What a device hears of a unit in one band: its level before and after what was learnt, and how unsure that is. */
-interface Heard {
+interface Reception {
   end: RadioEnd;
   path: RadioPath;
   prepared: PreparedLink;
@@ -121,7 +121,7 @@ export function atNoLoss(
 }
 
 /** How a spot's device hears one radio of a unit; null where the two share no band. */
-export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band): Heard | null {
+export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band): Reception | null {
   const { scene, beliefs } = context;
   const ends = atNoLoss(context, unit, spot, spot.client, band);
   if (!ends || !mayUse(context, ends.end, spot)) return null;
@@ -147,7 +147,7 @@ function accessBy(
   shares: ReadonlyMap<string, number>,
   unit: Unit,
   band: Band,
-  heard: Heard,
+  heard: Reception,
 ): Access {
   const { end, prepared, sigmaDb } = heard;
   const air = airOf(context, end, shares.get(airKey(unit.id, band))!);
@@ -184,7 +184,7 @@ function findAccess(
   unit: Unit,
   spot: Spot,
 ): Access | null {
-  let best: { band: Band; heard: Heard; choice: number } | null = null;
+  let best: { band: Band; heard: Reception; choice: number } | null = null;
   for (const band of BANDS) {
     const heard = hearing(context, unit, spot, band);
     if (!heard) continue;
@@ -200,7 +200,7 @@ interface Known {
   access: Access | null;
 }
 
-/** Ways by unit and spot: while one unit is under the hand those of all others stay what they are. */
+/** Ways by unit and spot: while one unit is in the drag preview those of all others stay what they are. */
 const waysKnown = new WeakMap<Unit, WeakMap<Spot, Known>>();
 
 /** The way a client would use one unit, worked out anew only where something it depends on has changed. */

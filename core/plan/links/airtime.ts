@@ -1,5 +1,5 @@
 import { BAND_INDEX, freeAirtime, type Band, type PerBand } from '../../radio/link/bands';
-import { channelSpan, overlap } from '../../radio/link/blocks';
+import { channelSpan, overlap } from '../../radio/link/channelBlocks';
 import { CONTEND_LOSS_DB, neighbourSpan, neighbourWeight } from '../../radio/link/channels';
 import { crossingsBetween } from '../../radio/geometry/crossings';
 import type { RadioEnd } from '../../radio/link/link';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../../demo/farm';
-import { channelSpan, touches } from '../../radio/link/blocks';
+import { channelSpan, touches } from '../../radio/link/channelBlocks';
 import { planChannels, type ChannelUser } from '../../radio/link/channels';
 import { powerLimit, radarWaitS, tabledRules } from '../../radio/link/regions';
 import { withChannels } from './channelPlan';

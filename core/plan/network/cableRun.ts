@@ -1,7 +1,7 @@
 import { apartM, areWithin } from '../../site/geometry/apart';
 import { crossingsBetween } from '../../radio/geometry/crossings';
 import { withSlackM, wireLengthM } from '../../feed/ethernet';
-import { cableRoute, type CableRoute } from '../../site/cable/route';
+import { cableRoute, type CableRoute } from '../../site/cable/cableRoute';
 import { buildingAt } from '../../site/model/levels';
 import type { Duct, Place, Site } from '../../site/model/schema';
 import { pointOf, type PlanContext } from './context';

@@ -6,7 +6,7 @@ import type { Spot3 } from '../../radio/geometry/crossings';
 import { levelOf } from '../../site/model/levels';
 import type { Place, Site } from '../../site/model/schema';
 import { kitById } from '../../kit/catalogue/catalogue';
-import type { MaterialItem } from '../../kit/model/materials';
+import type { MaterialItem } from '../../kit/model/materialItems';
 import type { KitItem } from '../../kit/model/schema';
 import { LINE_LATENCY_MS, type Brief } from '../../brief/brief';
 import type { Plan, Unit } from '../option/schema';

@@ -46,7 +46,7 @@ describe('who routes', () => {
   });
   test('a bridge with nothing behind it, and a role the kit has not, will not do', () => {
     expect(words(option({ ...provider, role: 'bridge' })).join()).toContain('nothing behind it routes');
-    expect(words(option({ ...gateway, role: 'bridge' })).join()).toContain('stop: A cannot be bridged');
+    expect(words(option({ ...gateway, role: 'bridge' })).join()).toContain('blocks: A cannot be bridged');
   });
   test('a telephone on a box that goes or is bridged is agreed on', () => {
     const brief = { oldRouter: { telephone: true, alarm: false, forwardedPort: true } };

@@ -1,4 +1,4 @@
-import { DUCT_REACH_M } from '../../site/cable/network';
+import { DUCT_REACH_M } from '../../site/cable/cableNetwork';
 import { apartM } from '../../site/geometry/apart';
 import { nearestOutlet } from '../../feed/powerline';
 import { distanceToWallM } from '../../site/geometry/rooms';

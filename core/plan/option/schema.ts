@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { id, label, place } from '../../site/model/schema';
 import { channelNumber, widthMhz } from '../../site/model/radioTerms';
-import { materialItem } from '../../kit/model/materials';
+import { materialItem } from '../../kit/model/materialItems';
 import { kitItem } from '../../kit/model/schema';
 
 export const cableCategory = z.enum(['cat5e', 'cat6', 'cat6a']);

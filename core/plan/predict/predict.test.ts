@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { knownLine } from '../../readings/line';
-import { verdictsOf } from '../../readings/verdict';
+import { verdictsOf } from '../../readings/spotVerdicts';
 import { planContext, lineOfBrief } from '../network/context';
 import { normalDraws, normalQuantile } from '../../stats/normalDraws';
 import { decide, predictedVerdict } from '../links/judge';
@@ -278,7 +278,7 @@ describe('what the survey found around a plan', () => {
       ...job,
       brief: { ...job.brief, consents: [{ id: 'x', what: 'drilling', who: 'the owner', got: false }] },
     });
-    expect(words(near, open)).toContain('stop: Consent still open: drilling, the owner.');
+    expect(words(near, open)).toContain('blocks: Consent still open: drilling, the owner.');
     expect(words(base, open)).not.toContain('Consent');
   });
 });

@@ -39,7 +39,7 @@ function judgedPipe(pipe: readonly UnsureLink[], need: Need) {
 }
 
 /** The verdict of a pipe alone, as `judgedPipe` gives it, or by a low end of another share: what only that decides is asked last. */
-export function verdictOf(pipe: readonly UnsureLink[], need: Need, share?: number): Verdict {
+export function pipeVerdict(pipe: readonly UnsureLink[], need: Need, share?: number): Verdict {
   const chain = chainOf(pipe.map((link) => link.part));
   if (!meets(chain, need)) return hasNoSignal(chain) ? 'noSignal' : 'tooSlow';
   return lowReaches(pipe, need, share) ? 'works' : 'tight';

@@ -51,7 +51,7 @@ describe('rooms closed to us', () => {
   test('a unit in one is refused with its room, in any list and any case', () => {
     for (const list of ['kitchen', 'Parlour, KITCHEN', 'the kitchen: granny sleeps', 'attic;kitchen'])
       expect(words(closed(list), option())).toEqual([
-        'stop: A stands in Kitchen, which is closed to us: choose another room, or ask.',
+        'blocks: A stands in Kitchen, which is closed to us: choose another room, or ask.',
       ]);
   });
   test('other rooms, scraps of words and the yard are not meant', () => {
@@ -91,11 +91,11 @@ describe('cable runs', () => {
       ],
     }));
     expect(words(open, option(wired))).toEqual([
-      'stop: Consent still open: drilling, both owners.',
-      'care: Consent still open: work by a licensed electrician.',
+      'blocks: Consent still open: drilling, both owners.',
+      'check: Consent still open: work by a licensed electrician.',
     ]);
     expect(words(open, option(unit('b', 'B')))).toEqual([
-      'care: Consent still open: work by a licensed electrician.',
+      'check: Consent still open: work by a licensed electrician.',
     ]);
   });
 });

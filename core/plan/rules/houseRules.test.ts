@@ -35,7 +35,7 @@ describe('a unit inside a wall', () => {
   test('is named with what the wall is made of', () => {
     expect(wallAround(contextOf(), at(5, 3))?.id).toBe('fg-snug-1');
     expect(words(contextOf(), option(at(7.8, 0.1)))).toEqual([
-      expect.stringMatching(/^care: A stands inside a wall \(rubble stone.*\): move it/),
+      expect.stringMatching(/^check: A stands inside a wall \(rubble stone.*\): move it/),
     ]);
   });
   test('not beside it, not in its door, not above a low wall, not on another storey', () => {
@@ -73,11 +73,11 @@ describe('coax', () => {
   test('wants its entry filter, and none beside satellite TV', () => {
     expect(words(contextOf(plant({ entryFilter: true })), option(unit('a'), coax('b')))).toEqual([]);
     expect(words(contextOf(plant({ entryFilter: false })), option(unit('a'), coax('b')))).toEqual([
-      expect.stringContaining('care: The coax has no entry filter yet'),
+      expect.stringContaining('check: The coax has no entry filter yet'),
     ]);
     expect(
       words(contextOf(plant({ entryFilter: true, satelliteOnCable: true })), option(unit('a'), coax('b'))),
-    ).toEqual([expect.stringContaining('stop: Satellite TV')]);
+    ).toEqual([expect.stringContaining('blocks: Satellite TV')]);
   });
   test('a cable line asks for a filter at its modem', () => {
     expect(words(contextOf(plant({ entryFilter: true }), 'cable'), option(unit('a'), coax('b')))).toEqual([
@@ -119,7 +119,7 @@ test('all rules come together, what cannot be done first', () => {
   expect(weights).toContain('check');
 });
 
-test('a plot with more bends than are followed says so, once', () => {
+test('a plot with more edges than are followed says so, once', () => {
   const crowd = contextOf((s) => {
     const [first] = s.buildings;
     return {
@@ -139,9 +139,9 @@ test('a plot with more bends than are followed says so, once', () => {
     };
   });
   const away = unit('a', { place: { storeyId: null, xM: -5, yM: -5, heightM: 2 } });
-  const said = words(crowd, option(away)).filter((w) => w.includes('bend'));
+  const said = words(crowd, option(away)).filter((w) => w.includes('edge'));
   expect(said).toEqual([
-    expect.stringMatching(/^care: This plot has \d+ openings and corners .* nearest 300 /),
+    expect.stringMatching(/^check: This plot has \d+ openings and corners .* nearest 300 /),
   ]);
-  expect(words(contextOf(), option(away)).filter((w) => w.includes('bend'))).toEqual([]);
+  expect(words(contextOf(), option(away)).filter((w) => w.includes('edge'))).toEqual([]);
 });

@@ -1,6 +1,6 @@
 import { coaxTreeOf, MOCA_ADAPTER_LIMIT } from '../../feed/coax';
 import { describeConstruction, wallThicknessM } from '../../site/model/constructions';
-import { MOST_BENDS } from '../../radio/propagation/arrivals';
+import { MOST_EDGES } from '../../radio/propagation/arrivals';
 import { portalsOf } from '../../radio/propagation/portals';
 import { lengthText } from '../../site/model/lengths';
 import { distanceToWallM } from '../../site/geometry/rooms';
@@ -57,7 +57,10 @@ function coaxNotices({ site, brief }: PlanContext, option: Option): RuleNotice[]
     out.push({ unitId: units[0]!.id, severity, words });
   const { coax } = site;
   if (coax.satelliteOnCable)
-    say('blocks', 'Satellite TV runs on this coax: it uses the band of the adapters. Choose another backhaul.');
+    say(
+      'blocks',
+      'Satellite TV runs on this coax: it uses the band of the adapters. Choose another backhaul.',
+    );
   if (!coax.entryFilter)
     say(
       'check',
@@ -80,20 +83,20 @@ function coaxNotices({ site, brief }: PlanContext, option: Option): RuleNotice[]
   return out;
 }
 
-/** On a plot with more bends than are followed the numbers leave some out, and that is said. */
+/** On a plot with more edges than are followed the numbers leave some out, and that is said. */
 function bendNotices({ scene }: PlanContext, option: Option): RuleNotice[] {
-  const bends = portalsOf(scene).length;
-  if (bends <= MOST_BENDS || option.units.length === 0) return [];
+  const edges = portalsOf(scene).length;
+  if (edges <= MOST_EDGES || option.units.length === 0) return [];
   return [
     {
       unitId: null,
       severity: 'check',
-      words: `This plot has ${bends} openings and corners a signal may bend at: for each unit the nearest ${MOST_BENDS} are followed, so a way round through a far one is left out.`,
+      words: `This plot has ${edges} openings and corners a signal may edge at: for each unit the nearest ${MOST_EDGES} are followed, so a way round through a far one is left out.`,
     },
   ];
 }
 
-/** What the house itself has to say against an option: walls, disturbers, old runs, outlets, coax, too many bends. */
+/** What the house itself has to say against an option: walls, disturbers, old runs, outlets, coax, too many edges. */
 export function houseNotices(context: PlanContext, option: Option): RuleNotice[] {
   return [
     ...option.units.flatMap((u) => nearNotices(context, u)),

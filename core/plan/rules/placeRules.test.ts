@@ -14,7 +14,7 @@ describe('what is said of where a unit stands', () => {
   test('on the floor it is too low; what is plugged in or wired in is where its socket is', () => {
     expect(
       said(/stands on the floor/, words(option(gateway, unit('B', place(6, 1, 'g', 0.1), air)))),
-    ).toEqual([expect.stringMatching(/^care: B stands on the floor/)]);
+    ).toEqual([expect.stringMatching(/^check: B stands on the floor/)]);
     const plug = unit('B', place(6, 1, 'g', 0.1), air, 'extender-dual');
     expect(said(/stands on the floor/, words(option(gateway, plug)))).toEqual([]);
   });
@@ -42,8 +42,8 @@ describe('what is said of where a unit stands', () => {
           contextOf({ site: { obstacles: [fridge] } }),
         ),
       );
-    expect(at(7)).toEqual([expect.stringMatching(/^care: B sits in Fridge/)]);
-    expect(at(6.2)).toEqual([expect.stringMatching(/^care: B stands 0\.3 m beside Fridge/)]);
+    expect(at(7)).toEqual([expect.stringMatching(/^check: B sits in Fridge/)]);
+    expect(at(6.2)).toEqual([expect.stringMatching(/^check: B stands 0\.3 m beside Fridge/)]);
     expect(at(5.9)).toEqual([]);
     // Above it nothing is in the way.
     expect(at(7, 2.2)).toEqual([]);
@@ -66,7 +66,7 @@ describe('what is said of where a unit stands', () => {
     });
     expect(conditionsAt(contextOf(), unit('B', place(16, 2, null), air)).asks).toEqual(['weather']);
     expect(said(/not made for Byre/, words(option(gateway, byre)))).toEqual([
-      expect.stringMatching(/^stop: B is not made for Byre \(/),
+      expect.stringMatching(/^blocks: B is not made for Byre \(/),
     ]);
     const outdoor = unit('B', place(26, 2, 'b'), air, 'outdoor-poe');
     expect(said(/not made for/, words(option(gateway, outdoor)))).toEqual([]);
@@ -74,7 +74,7 @@ describe('what is said of where a unit stands', () => {
   test('a room the customer keeps free stops a unit in it, and no other', () => {
     const b = option(gateway, unit('B', place(10, 1), air));
     expect(said(/customer wants none/, words(b, contextOf({ keptOut: ['r3'] })))).toEqual([
-      expect.stringMatching(/^stop: B stands in Bedroom/),
+      expect.stringMatching(/^blocks: B stands in Bedroom/),
     ]);
     expect(said(/customer wants none/, words(b, contextOf({ keptOut: ['r2'] })))).toEqual([]);
   });
@@ -89,8 +89,8 @@ describe('what is said of links and of the mesh', () => {
       unit('D', place(90, 2, null), plainFeed('wireless', 'c')),
     );
     const list = words(chain);
-    expect(said(/^care: D hears its parent at -\d+ dBm: a thin link/, list)).toHaveLength(1);
-    expect(said(/^care: D is 3 wireless hops from the line/, list)).toHaveLength(1);
+    expect(said(/^check: D has a signal of -\d+ dBm to its uplink: a thin link/, list)).toHaveLength(1);
+    expect(said(/^check: D is 3 wireless hops from the line/, list)).toHaveLength(1);
     expect(said(/\b[BC] is \d wireless hops/, list)).toEqual([]);
     const wired = option(
       gateway,
@@ -116,7 +116,7 @@ describe('what is said of links and of the mesh', () => {
       radios: { '5': { channel: 36, widthMhz: 80 } },
     } as never);
     expect(said(/for indoors only/, words(option(gateway, b)))).toEqual([
-      expect.stringMatching(/^stop: Channel 36 of B is for indoors only/),
+      expect.stringMatching(/^blocks: Channel 36 of B is for indoors only/),
     ]);
     const inside = { ...b, place: place(6, 1) };
     expect(said(/for indoors only/, words(option(gateway, inside)))).toEqual([]);

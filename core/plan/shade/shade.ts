@@ -5,8 +5,8 @@ import { elevationDb, type Antenna, type Turn } from '../../radio/link/link';
 import { pointOf, kitOf, type PlanContext } from '../network/context';
 import { choiceDbm } from '../links/choice';
 import type { Unit } from '../option/schema';
-import type { LeftOver } from '../../radio/learning/shadowing';
-import { leftOverField } from './leftOver';
+import type { Residual } from '../../radio/learning/shadowing';
+import { residualField } from './residualField';
 import { shadeAt, type ShadeRadio } from './shadeTable';
 
 export interface ShadeGrid {
@@ -26,7 +26,7 @@ export function servingUnits(radios: readonly ShadeRadio[]): Unit[] {
 
 /** Writes what a device would choose of one unit into the best so far, with its verdict, over the cells of a layer. */
 function shadeUnit(
-  { own, left, grid }: { own: readonly ShadeRadio[]; left: readonly LeftOver[]; grid: Grid },
+  { own, left, grid }: { own: readonly ShadeRadio[]; left: readonly Residual[]; grid: Grid },
   { antenna, turned }: { antenna: Antenna; turned: Turn | undefined },
   at: { x: number; y: number; z: number },
   field: CastLoss,
@@ -37,7 +37,7 @@ function shadeUnit(
   const radios = own.filter((r) => !layer.outdoors || r.mayOutdoors);
   if (radios.length === 0) return;
   const losses = radios.map((r) => field[BAND_INDEX[r.band]]);
-  const learnt = radios.map((r) => leftOverField(left, at, r.band, grid, layer));
+  const learnt = radios.map((r) => residualField(left, at, r.band, grid, layer));
   const tables = radios.map((r) => (layer.outdoors ? r.outdoors : r.indoors));
   const dz = layer.levelM - at.z;
   const { cells, xs, ys } = layer;

@@ -14,7 +14,7 @@ export interface ShadeQuestion {
   box: Box;
   cellM: number;
   activity: ActivityId | null;
-  /** True waits for exact fields; false answers at once with coarser detours where a unit is new or has moved. */
+  /** True waits for exact fields; false answers at once with coarser diffractions where a unit is new or has moved. */
   settle: boolean;
 }
 

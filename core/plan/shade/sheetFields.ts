@@ -1,6 +1,6 @@
 import type { CastLoss } from '../../radio/coverage/cast';
 import { gridOver, layersOf, type Grid, type Layer } from '../../radio/coverage/layers';
-import { draggedField } from '../../radio/coverage/underHand';
+import { draggedField } from '../../radio/coverage/dragPreview';
 import { fieldBase, settling, type FieldBase } from '../../radio/coverage/unitField';
 import type { Spot3 } from '../../radio/geometry/crossings';
 import type { Box } from '../../site/model/levels';
@@ -54,7 +54,7 @@ export class SheetFields {
   }
 
   /**
-   * The field of each unit by its id. Units that are new or have moved since fields were settled get coarser detours, and
+   * The field of each unit by its id. Units that are new or have moved since fields were settled get coarser diffractions, and
    * `settled` is false.
    */
   of(list: readonly Unit[]): { fields: ReadonlyMap<string, CastLoss>; settled: boolean } {

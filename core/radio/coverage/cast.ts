@@ -22,30 +22,29 @@ function floorSet(losses: CastLosses, packed: number): FloorSet {
   const [first] = floors;
   const made: FloorSet = {
     floors,
-    only: first !== undefined && floors.every((f) => f === first) ? first : -1,
+    only: first !== undefined && floors.every((f) => f === first) ? first : null,
     weight: floors.reduce((sum, _, n) => sum + floorWeight(n), 0),
   };
   losses.floorSets.set(packed, made);
   return made;
 }
 
-const floorsDb = new Float64Array(3);
-
-/**
- * Loss of a set of floors met at an angle by band, by falling loss with the weights of COST 231. The list is reused: this is asked
- * for many cells.
- */
-function floorsDbOf({ byConstruction, slants }: CastLosses, set: FloorSet, steep: number): Float64Array {
+/** Loss of a set of floors met at an angle by band, into `out`: by falling loss with the weights of COST 231. */
+function floorsDb(
+  { byConstruction, slants }: CastLosses,
+  set: FloorSet,
+  steep: number,
+  out: Float64Array,
+): void {
   const { only } = set;
-  floorsDb.fill(0);
-  if (only >= 0) addSlanted(slants[only]!, byConstruction[only]!, steep, set.weight, floorsDb);
+  out.fill(0);
+  if (only !== null) addSlanted(slants[only]!, byConstruction[only]!, steep, set.weight, out);
   else
     for (let b = 0; b < 3; b++)
-      floorsDb[b] = set.floors
+      out[b] = set.floors
         .map((kind) => slantedDb(slants[kind]!, byConstruction[kind]![b]!, steep))
         .sort((x, y) => y - x)
         .reduce((sum, db, n) => sum + db * floorWeight(n), 0);
-  return floorsDb;
 }
 
 /**
@@ -118,6 +117,7 @@ function gather(
   const dz = levelM - u.z;
   const highM = Math.abs(dz);
   const [green0, green1, green2] = FOLIAGE_FACTOR;
+  const floors = new Float64Array(3);
   let known = 0;
   let set: FloorSet | null = null;
   for (let row = layer.row0; row < layer.row1; row++) {
@@ -146,7 +146,7 @@ function gather(
           set = floorSet(losses, packed);
           known = packed;
         }
-        const floors = floorsDbOf(losses, set!, steep);
+        floorsDb(losses, set!, steep, floors);
         db0 += floors[0]!;
         db1 += floors[1]!;
         db2 += floors[2]!;

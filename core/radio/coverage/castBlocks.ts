@@ -1,12 +1,12 @@
 import type { Skip, Spot3 } from '../geometry/crossings';
 import type { Scene } from '../geometry/scene';
-import { layerOver, type Block } from './blocks';
+import { layerOver, type CellBlock } from './cellBlocks';
 import { cast, type CastLoss } from './cast';
 import type { CastLosses, CastSpace } from './castSpace';
 import type { Grid, Layer } from './layers';
 
 /** Marks the cells of some blocks. */
-function mark(wanted: Uint8Array, { cells }: Layer, blocks: readonly Block[], as: 0 | 1): void {
+function mark(wanted: Uint8Array, { cells }: Layer, blocks: readonly CellBlock[], as: 0 | 1): void {
   for (const { places } of blocks) for (let n = 0; n < places.length; n++) wanted[cells[places[n]!]!] = as;
 }
 
@@ -17,7 +17,7 @@ export function castBlocks(
   u: Spot3,
   grid: Grid,
   layer: Layer,
-  blocks: readonly Block[],
+  blocks: readonly CellBlock[],
   space: CastSpace,
   out: CastLoss,
   wanted: Uint8Array,

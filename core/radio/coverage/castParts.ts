@@ -5,7 +5,6 @@ import {
   insidePart,
   insideShare,
   lengthInPrismM,
-  met,
   signedArea2,
   slabCrossed,
   type Spot3,
@@ -109,7 +108,7 @@ export function castIndoors(
       // Leaving adds the part of the way to the edge, entering takes it off.
       const sign = cu > 0 === area > 0 ? 1 : -1;
       const weigh = (x: number, y: number): number =>
-        crosses(edge.ax, edge.ay, edge.bx, edge.by, u, beside(x, y)) ? met.weight : 0;
+        crosses(edge.ax, edge.ay, edge.bx, edge.by, u, beside(x, y))?.weight ?? 0;
       eachSpan(
         grid,
         layer,

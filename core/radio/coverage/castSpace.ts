@@ -38,8 +38,8 @@ export const MOST_FLOORS_OF_A_KIND = 15;
 /** Floors a way passes, by construction number; those of one kind count together by the sum of their weights. */
 export interface FloorSet {
   floors: readonly number[];
-  /** The only kind there is, and the sum of the weights; −1 where there are several. */
-  only: number;
+  /** The only kind there is, null where there are several; and the sum of the weights. */
+  only: number | null;
   weight: number;
 }
 

@@ -1,4 +1,4 @@
-import { MEETS_WALL, TOUCH_M, barrierHit, met, type Spot3 } from '../geometry/meet';
+import { TOUCH_M, barrierHit, type Spot3 } from '../geometry/meet';
 import { revealOf } from '../propagation/pathLoss';
 import { REVEAL_STEPS } from '../propagation/reveal';
 import type { Barrier } from '../geometry/solids';
@@ -137,22 +137,25 @@ export function castBarrier(
       const row = (cell - column) / grid.columns;
       if (!isInWindow(layer, row, column)) continue;
       const hit = barrierHit(w, u, move(cellX(grid, column), cellY(grid, row)));
-      if (hit < MEETS_WALL) continue;
-      const { weight } = met;
+      if (!hit) continue;
+      const { opening, weight } = hit;
       addWall(row, column, column, weight);
-      if (hit >= 0) openings[hit]!(row, column, column, weight);
+      if (opening !== null) openings[opening]!(row, column, column, weight);
     }
     return;
   }
   const heights = heightRegion(whole, u, layer.levelM, w.baseM, w.topM);
   if (!heights) return;
-  const weighWall = (x: number, y: number) => (barrierHit(w, u, move(x, y)) >= MEETS_WALL ? met.weight : 0);
+  const weighWall = (x: number, y: number) => barrierHit(w, u, move(x, y))?.weight ?? 0;
   eachSpan(grid, layer, [...whole.region, ...heights], weighWall, addWall);
   w.openings.forEach((o, i) => {
     const shadow = o.s1 > o.s0 ? shadowOf(w, u, o.s0, o.s1) : null;
     const region = shadow && heightRegion(shadow, u, layer.levelM, o.sillM, o.headM);
     if (!shadow || !region) return;
-    const weigh = (x: number, y: number) => (barrierHit(w, u, move(x, y)) === i ? met.weight : 0);
+    const weigh = (x: number, y: number) => {
+      const hit = barrierHit(w, u, move(x, y));
+      return hit?.opening === i ? hit.weight : 0;
+    };
     eachSpan(grid, layer, [...shadow.region, ...region], weigh, openings[i]!);
   });
 }

@@ -7,7 +7,7 @@ import type { Spot3 } from '../geometry/crossings';
 import { buildScene } from '../geometry/scene';
 import { portalsOf } from '../propagation/portals';
 import { gridOver, layersOf, type Grid } from './layers';
-import { draggedField, underHandOf } from './underHand';
+import { draggedField, dragPreviewOf } from './dragPreview';
 import { fieldBase, settledFields, straightField } from './unitField';
 
 const site = farmSite();
@@ -93,7 +93,7 @@ describe('the fast field is the plain triple loop to 0.01 dB', () => {
   });
 });
 
-test('under the hand the field differs only by its coarser detours', () => {
+test('in the drag preview the field differs only by its coarser diffractions', () => {
   const grid = gridOver(box, 0.5);
   const layersFor = (g: Grid) => layersOf(site, ['f-ground', 's-ground', 'b-byre'], g, true);
   const layers = layersFor(grid);
@@ -122,21 +122,21 @@ test('layers share no cell and leave none in the yard inside a house', () => {
   expect(seen.size).toBe(grid.columns * grid.rows);
 });
 
-test('under the hand each bend is cast once, and coming back gives the same again', () => {
+test('in the drag preview each edge is cast once, and coming back gives the same again', () => {
   const grid = gridOver(box, 2);
   const layersFor = (g: Grid) => layersOf(site, ['f-ground', 's-ground', 'b-byre'], g, true);
   const base = fieldBase(scene, undefined, grid, layersFor(grid));
   const there = draggedField(base, { x: 8.2, y: 6.2, z: 4.05 }, layersFor);
-  const kept = underHandOf(base, layersFor).kept.byPortal.values().length;
+  const kept = dragPreviewOf(base, layersFor).kept.byPortal.values().length;
   expect(kept).toBeGreaterThan(0);
   expect(kept).toBeLessThanOrEqual(portalsOf(scene).length);
   draggedField(base, { x: 1.7, y: 7.2, z: 1.5 }, layersFor);
-  underHandOf(base, layersFor).near.clear();
+  dragPreviewOf(base, layersFor).near.clear();
   expect(draggedField(base, { x: 8.2, y: 6.2, z: 4.05 }, layersFor)).toEqual(there);
-  expect(underHandOf(base, layersFor).kept.byPortal.values().length).toBeGreaterThanOrEqual(kept);
+  expect(dragPreviewOf(base, layersFor).kept.byPortal.values().length).toBeGreaterThanOrEqual(kept);
 });
 
-describe('under the hand on a plot of many cells', () => {
+describe('in the drag preview on a plot of many cells', () => {
   const grid = gridOver(box, 0.25);
   const layersFor = (g: Grid) => layersOf(site, ['f-ground', 's-ground', 'b-byre'], g, true);
   const layers = layersFor(grid);
@@ -152,7 +152,7 @@ describe('under the hand on a plot of many cells', () => {
     const straight = straightField(base, at(0));
     const dragged = draggedField(base, at(0), layersFor);
     let [near, above] = [0, -Infinity];
-    for (const { layer, blocks } of [...underHandOf(base, layersFor).near.values()][0]!.parts)
+    for (const { layer, blocks } of [...dragPreviewOf(base, layersFor).near.values()][0]!.parts)
       for (const { places } of blocks)
         for (const place of places) {
           const cell = layer.cells[place]!;
@@ -167,7 +167,7 @@ describe('under the hand on a plot of many cells', () => {
   });
   test('what is far follows some moves later, to what is found there at once; another height is found at once', () => {
     const base = fieldBase(scene, undefined, grid, layers);
-    const hand = underHandOf(base, layersFor);
+    const hand = dragPreviewOf(base, layersFor);
     for (let i = 0; i <= 20; i += 5) draggedField(base, at(i), layersFor);
     expect(hand.farther).not.toBeNull();
     // The hand rests until the last step is through.
@@ -182,7 +182,7 @@ describe('under the hand on a plot of many cells', () => {
     const [before] = settledFields(base, [at(0)]);
     const moved = draggedField(base, at(1), layersFor, before);
     const near = new Set(
-      [...underHandOf(base, layersFor).near.values()][0]!.parts.flatMap(({ layer, blocks }) =>
+      [...dragPreviewOf(base, layersFor).near.values()][0]!.parts.flatMap(({ layer, blocks }) =>
         blocks.flatMap(({ places }) => [...places].map((place) => layer.cells[place]!)),
       ),
     );
@@ -192,6 +192,6 @@ describe('under the hand on a plot of many cells', () => {
     // Another unit close by brings what it had itself, whatever was found for the first.
     const [other] = settledFields(base, [{ x: 10, y: 6, z: 1.4 }]);
     draggedField(base, { x: 10.3, y: 6, z: 1.4 }, layersFor, other);
-    expect(underHandOf(base, layersFor).far).toEqual({ from: null, total: other });
+    expect(dragPreviewOf(base, layersFor).far).toEqual({ from: null, total: other });
   });
 });

@@ -1,23 +1,23 @@
 import { atOnce } from '../../stats/atOnce';
 import type { Spot3 } from '../geometry/crossings';
-import { togetherDb } from '../propagation/detours';
+import { togetherDb } from '../propagation/diffractions';
 import {
   FREE_1M_DB,
   NEAREST_M,
   NOTHING_HEARD_DB,
-  bendCorrectionDb,
+  diffractionCorrectionDb,
   type LossCorrection,
 } from '../propagation/pathLoss';
-import { WEAKER_BACK_DB } from '../propagation/mirrors';
 import { arrivalsFrom } from '../propagation/path';
 import type { Scene } from '../geometry/scene';
-import { blocksOf, type Block } from './blocks';
-import { findBounces, type BounceJob } from './bounceField';
+import { blocksOf, type CellBlock } from './cellBlocks';
+import { findReflections, type ReflectionJob } from './reflectionField';
 import { cast, type CastLoss } from './cast';
 import { castLosses, castSpace, type CastLosses, type CastSpace } from './castSpace';
-import { WEAKER_DB, findDetours, type DetourJob } from './detourField';
+import { WEAKER_DB, findDiffractions, type DiffractionJob } from './diffractionField';
 import type { Grid, Layer } from './layers';
-import { allBlocks, startSearch, type Search } from './search';
+import { allBlocks, startStrongest, type StrongestSoFar } from './strongest';
+import { REFLECTION_WEAKER_DB } from '../propagation/mirrors';
 
 /** Everything computed for one scene, correction and sheet, from which fields of units are made. */
 export interface FieldBase {
@@ -53,7 +53,7 @@ export function fieldBase(
 }
 
 /** Adds free space to what a cast found in some blocks of a layer. */
-export function addFreeSpace(loss: CastLoss, u: Spot3, layer: Layer, blocks: readonly Block[]): void {
+export function addFreeSpace(loss: CastLoss, u: Spot3, layer: Layer, blocks: readonly CellBlock[]): void {
   const [one0, one1, one2] = FREE_1M_DB;
   const [loss0, loss1, loss2] = loss;
   const dz = layer.levelM - u.z;
@@ -82,7 +82,7 @@ export function straightField({ scene, losses, grid, layers, space }: FieldBase,
 }
 
 /** Straight line and ways round together; a way at the limit up to which ways are looked for is none. */
-function combine(base: FieldBase, straight: CastLoss, searches: readonly Search[]): CastLoss {
+function combine(base: FieldBase, straight: CastLoss, searches: readonly StrongestSoFar[]): CastLoss {
   const out = lossArrays(base.grid);
   for (const layer of base.layers)
     for (const cell of layer.cells)
@@ -105,8 +105,8 @@ function combine(base: FieldBase, straight: CastLoss, searches: readonly Search[
 export function* settling(base: FieldBase, units: readonly Spot3[]): Generator<void, CastLoss[]> {
   const { scene, losses, correction, grid, layers, space, scratch } = base;
   const blocks = allBlocks(layers, grid);
-  const bends: DetourJob[] = [];
-  const bounces: BounceJob[] = [];
+  const edges: DiffractionJob[] = [];
+  const reflections: ReflectionJob[] = [];
   for (const unit of units) {
     const straight = straightField(base, unit);
     const search = (weakerDb: number) => ({
@@ -119,16 +119,16 @@ export function* settling(base: FieldBase, units: readonly Spot3[]): Generator<v
       weakest: new Map<Layer, Float32Array>(),
     });
     const arrivals = arrivalsFrom(scene, unit, correction);
-    const bend = { ...search(WEAKER_DB), arrivals, bendDb: bendCorrectionDb(correction) };
-    const bounce = search(WEAKER_BACK_DB);
-    for (const job of [bend, bounce]) startSearch(job, grid);
-    bends.push(bend);
-    bounces.push(bounce);
+    const edge = { ...search(WEAKER_DB), arrivals, diffractionDb: diffractionCorrectionDb(correction) };
+    const reflection = search(REFLECTION_WEAKER_DB);
+    for (const job of [edge, reflection]) startStrongest(job, grid);
+    edges.push(edge);
+    reflections.push(reflection);
     yield;
   }
-  yield* findBounces(scene, losses, bounces, grid, layers, space, scratch);
-  yield* findDetours(scene, losses, bends, grid, layers, space, scratch);
-  return bends.map((bend, i) => combine(base, bend.straight, [bend, bounces[i]!]));
+  yield* findReflections(scene, losses, reflections, grid, layers, space, scratch);
+  yield* findDiffractions(scene, losses, edges, grid, layers, space, scratch);
+  return edges.map((edge, i) => combine(base, edge.straight, [edge, reflections[i]!]));
 }
 
 /** The same at once. */

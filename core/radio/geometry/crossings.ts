@@ -1,12 +1,10 @@
 import type { Scene } from './scene';
 import type { Barrier, Slab } from './solids';
 import {
-  MEETS_WALL,
   TOUCHED_M,
   barrierHit,
   insidePart,
   lengthInPrismM,
-  met,
   openShare,
   slabCrossed,
   type Spot3,
@@ -29,8 +27,8 @@ export interface Passed {
   construction: number;
   /** 1, or less where the line only touches it. */
   weight: number;
-  /** For an opening: construction of its wall, and the share of the opening that is open to this line. −1 for others. */
-  wall: number;
+  /** For an opening: construction of its wall, null for others; and the share of the opening that is open to this line. */
+  wall: number | null;
   open: number;
 }
 
@@ -75,21 +73,22 @@ export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip):
       if (w.topM <= lowM || w.baseM > highM + TOUCHED_M) continue;
       if (skip?.barriers.includes(w)) continue;
       const hit = barrierHit(w, u, p);
-      if (hit === MEETS_WALL)
-        walls.push({ construction: w.construction, weight: met.weight, wall: -1, open: 1 });
-      else if (hit >= 0)
+      if (!hit) continue;
+      const { opening, weight } = hit;
+      if (opening === null) walls.push({ construction: w.construction, weight, wall: null, open: 1 });
+      else
         walls.push({
-          construction: w.openings[hit]!.construction,
-          weight: met.weight,
+          construction: w.openings[opening]!.construction,
+          weight,
           wall: w.construction,
-          open: openShare(w, hit, u, p),
+          open: openShare(w, opening, u, p),
         });
     }
     for (const s of part.slabs)
       if (!skip?.slabs.includes(s) && slabCrossed(s, u, p)) floors.push(s.construction);
     for (const v of part.volumes)
       if (lengthInPrismM(v, u, p) > TOUCHED_M)
-        walls.push({ construction: v.construction, weight: 1, wall: -1, open: 1 });
+        walls.push({ construction: v.construction, weight: 1, wall: null, open: 1 });
     for (const f of part.footprints) indoorM += insidePart(f, u, p) * distanceM;
     for (const l of part.leaves) {
       const m = lengthInPrismM(l, u, p);

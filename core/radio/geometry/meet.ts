@@ -22,19 +22,23 @@ export const TOUCHED_M = 1e-6;
 const side = (cross: number, spanM: number): -1 | 0 | 1 =>
   cross > TOUCH_M * spanM ? 1 : cross < -TOUCH_M * spanM ? -1 : 0;
 
-/** What a line meets at a barrier: the wall itself, or the opening of that index. */
-export const MISSES = -2;
-export const MEETS_WALL = -1;
-
-/** How the barrier asked last was met: reused, since this is asked for many cells. */
-export const met = {
-  /** 1, or less where the line only touches it. */
-  weight: 0,
+/** How a way crosses an edge, seen in plan. */
+interface EdgeCrossing {
+  /** 1, or less where the way only touches it. */
+  weight: number;
   /** Part of the way to it, 0 to 1. */
-  part: 0,
-};
+  part: number;
+}
 
-/** Whether a way u→p crosses an edge a→b, seen in plan; with which weight and where on its way stands in `met`. */
+/** What a way meets of a barrier. */
+export interface BarrierHit {
+  /** The opening it goes through, by its index; null where it meets the wall itself. */
+  opening: number | null;
+  /** 1, or less where the way only touches it. */
+  weight: number;
+}
+
+/** How a way u→p crosses an edge a→b, seen in plan; null where it does not. */
 export function crosses(
   ax: number,
   ay: number,
@@ -42,36 +46,32 @@ export function crosses(
   by: number,
   u: { x: number; y: number },
   p: { x: number; y: number },
-): boolean {
+): EdgeCrossing | null {
   const ex = bx - ax;
   const ey = by - ay;
   const cu = ex * (u.y - ay) - ey * (u.x - ax);
   const cp = ex * (p.y - ay) - ey * (p.x - ax);
   const spanM = (ex < 0 ? -ex : ex) + (ey < 0 ? -ey : ey);
   const across = side(cp, spanM) - side(cu, spanM);
-  if (across === 0) return false;
+  if (across === 0) return null;
   const dx = p.x - u.x;
   const dy = p.y - u.y;
   const ca = dx * (ay - u.y) - dy * (ax - u.x);
   const cb = dx * (by - u.y) - dy * (bx - u.x);
   const wayM = (dx < 0 ? -dx : dx) + (dy < 0 ? -dy : dy);
   const along = side(ca, wayM) - side(cb, wayM);
-  if (along === 0) return false;
+  if (along === 0) return null;
   const both = across * along;
-  met.weight = (both < 0 ? -both : both) / 4;
-  met.part = cu / (cu - cp);
-  return true;
+  return { weight: (both < 0 ? -both : both) / 4, part: cu / (cu - cp) };
 }
 
-/**
- * What a line u→p meets at a barrier: `MISSES`, `MEETS_WALL`, or the index of the opening it goes through; how much it counts
- * stands in `met`.
- */
-export function barrierHit(w: Barrier, u: Spot3, p: Spot3): number {
-  if (!crosses(w.ax, w.ay, w.bx, w.by, u, p)) return MISSES;
-  const t = met.part;
+/** What a line u→p meets at a barrier; null where it passes beside, over or under it. */
+export function barrierHit(w: Barrier, u: Spot3, p: Spot3): BarrierHit | null {
+  const crossing = crosses(w.ax, w.ay, w.bx, w.by, u, p);
+  if (!crossing) return null;
+  const { part: t, weight } = crossing;
   const z = u.z + t * (p.z - u.z) + TOUCH_M;
-  if (z < w.baseM || z >= w.topM) return MISSES;
+  if (z < w.baseM || z >= w.topM) return null;
   if (w.openings.length > 0) {
     const wx = w.bx - w.ax;
     const wy = w.by - w.ay;
@@ -81,10 +81,11 @@ export function barrierHit(w: Barrier, u: Spot3, p: Spot3): number {
     const rim = TOUCH_M / w.lengthM;
     for (let i = 0; i < w.openings.length; i++) {
       const o = w.openings[i]!;
-      if (o.s1 > o.s0 && s >= o.s0 - rim && s <= o.s1 + rim && z >= o.sillM && z < o.headM) return i;
+      if (o.s1 > o.s0 && s >= o.s0 - rim && s <= o.s1 + rim && z >= o.sillM && z < o.headM)
+        return { opening: i, weight };
     }
   }
-  return MEETS_WALL;
+  return { opening: null, weight };
 }
 
 /**
@@ -164,9 +165,10 @@ function partInside(outline: Float64Array, u: Spot3, p: Spot3, low: number, high
     const ay = outline[j + 1]!;
     const bx = outline[i]!;
     const by = outline[i + 1]!;
-    if (!crosses(ax, ay, bx, by, u, p)) continue;
-    const at = met.part;
-    touches ||= met.weight !== 1;
+    const crossing = crosses(ax, ay, bx, by, u, p);
+    if (!crossing) continue;
+    const at = crossing.part;
+    touches ||= crossing.weight !== 1;
     if (at <= low) before++;
     if (at <= low || at >= high) continue;
     // Few and nearly in order: put in its place.

@@ -2,11 +2,16 @@ import type { Point, Site } from '../../site/model/schema';
 import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
 import type { PerBand } from '../link/bands';
-import { constructionLossDb, permittivityOf, reflectivityOf, thicknessShare } from '../materials/materials';
+import {
+  constructionLossDb,
+  permittivityOf,
+  reflectivityOf,
+  thicknessShare,
+} from '../materials/constructionLoss';
 import { insideShare } from './meet';
 import { partOf, type ScenePart } from './sceneParts';
 import { slantOf, type Slant } from '../materials/slant';
-import { thrownBackTable } from '../materials/faceLoss';
+import { reflectionLossTable } from '../materials/reflectionLoss';
 import type { Barrier, SceneOpening, Slab, Volume } from './solids';
 
 /** The site as the radio sees it: flat lists in plot coordinates, constructions by number. */
@@ -16,12 +21,12 @@ export interface Scene {
   thicknessShares: number[];
   /** Loss at that thickness, dB. */
   lossDb: PerBand[];
-  /** Share of the power its face throws back. */
+  /** Share of the power its face reflects. */
   reflectivity: number[];
   /** What it takes of a way that meets it at an angle; counted for floors and roofs. */
   slants: Slant[];
-  /** What its face takes of a way that it throws back, by the angle; null for what is open. */
-  thrownBackDb: (Float64Array | null)[];
+  /** What its face takes of a way that it reflects, by the angle; null for what is open. */
+  reflectionLossDb: (Float64Array | null)[];
   barriers: Barrier[];
   slabs: Slab[];
   /** The same and all else by building, the open last: what a line does not pass over is not looked at. */
@@ -67,7 +72,7 @@ export function buildScene(site: Site): Scene {
   const lossDb: PerBand[] = [];
   const reflectivity: number[] = [];
   const slants: Slant[] = [];
-  const thrownBackDb: (Float64Array | null)[] = [];
+  const reflectionLossDb: (Float64Array | null)[] = [];
   const numbers = new Map<string, number>();
   const numberOf = (name: string, share = 1): number => {
     const key = `${name} ${share}`;
@@ -80,7 +85,7 @@ export function buildScene(site: Site): Scene {
       reflectivity.push(reflectivityOf(name, site.customConstructions));
       const permittivity = permittivityOf(name, site.customConstructions);
       slants.push(slantOf(permittivity));
-      thrownBackDb.push(name === 'open' ? null : thrownBackTable(permittivity));
+      reflectionLossDb.push(name === 'open' ? null : reflectionLossTable(permittivity));
       const [db24, db5, db6] = constructionLossDb(name, site.customConstructions);
       lossDb.push([db24 * share, db5 * share, db6 * share]);
     }
@@ -195,7 +200,7 @@ export function buildScene(site: Site): Scene {
     lossDb,
     reflectivity,
     slants,
-    thrownBackDb,
+    reflectionLossDb,
     barriers,
     slabs,
     parts,

@@ -1,18 +1,18 @@
 import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../link/bands';
 import type { Spot3 } from '../geometry/crossings';
 import { lossParameter, type Features } from '../propagation/features';
-import { lossSigmaDb } from '../materials/materials';
-import { NOTHING_NEAR, type LeftOver, type Nearby } from './shadowing';
+import { lossSigmaDb } from '../materials/constructionLoss';
+import { NOTHING_NEAR, type Residual, type Nearby } from './shadowing';
 import type { Scene } from '../geometry/scene';
 import type { LossCorrection } from '../propagation/pathLoss';
 
 /** Prior spread of a device's offset, dB (estimate), and the part of its variance that all bands share. */
 const DEVICE_SIGMA_DB = 5;
 const DEVICE_COMMON = 0.9;
-/** Prior spread of a unit's offset (dB), of clutter (dB/m), of a bend (dB: corners scatter by 18 to 28 dB). Estimates. */
+/** Prior spread of a unit's offset (dB), of clutter (dB/m), of an edge (dB: corners scatter by 18 to 28 dB). Estimates. */
 const UNIT_SIGMA_DB = 2;
 const CLUTTER_SIGMA_DB_PER_M = 0.1;
-const BEND_SIGMA_DB = 3;
+const EDGE_SIGMA_DB = 3;
 /** Level that makes a speed e times as high, on the middle of the ladder of rates, dB: what unsure speeds are worth in level. */
 export const SPEED_DB_PER_LN = 8;
 
@@ -36,7 +36,7 @@ export interface Beliefs {
   /** What readings left over near a way from a unit's place to a point, in a band. */
   near(from: Spot3, band: Band, p: Spot3): Nearby;
   /** All that readings left over, for who shows it over a sheet. */
-  left: readonly LeftOver[];
+  left: readonly Residual[];
   /** What speeds in a band are believed to be against the usual, and how unsure: natural logarithms. */
   speed(band: Band): { meanLn: number; sigmaLn: number };
   correction: LossCorrection | undefined;
@@ -92,7 +92,7 @@ export function priorSigma(parameter: string, scene: Scene): number {
     return DEVICE_SIGMA_DB * Math.sqrt(band === undefined ? DEVICE_COMMON : 1 - DEVICE_COMMON);
   if (kind === 'unit') return UNIT_SIGMA_DB;
   if (kind === 'air' || kind === 'share') return SPEED_SIGMA_LN;
-  if (kind === 'bend') return BEND_SIGMA_DB;
+  if (kind === 'edge') return EDGE_SIGMA_DB;
   if (kind === 'clutter') return CLUTTER_SIGMA_DB_PER_M;
   const c = scene.constructionNames.indexOf(name!);
   if (c < 0) return 2;

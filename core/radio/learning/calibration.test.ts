@@ -223,7 +223,7 @@ test('a way round a stone wall through the open door beats the straight line, an
   expect(
     crossingsBetween(scene, inside, yard).walls.map((w) => scene.constructionNames[w.construction]),
   ).toContain('rubbleStone');
-  expect(path.detour).not.toBeNull();
+  expect(path.ray).not.toBeNull();
   expect(path.features.get('loss:timberDoor:5')!).toBeLessThan(-0.5);
   const without = buildScene({
     ...farmSite(),

@@ -6,7 +6,7 @@ import type { Scene } from '../geometry/scene';
 import { asLoss, priorBeliefs, priorCovariance, priorSigma, withOtherBands, type Beliefs } from './beliefs';
 import type { Features } from '../propagation/features';
 import { censored } from './censored';
-import { inverseOf, update, type Block, type Update } from './gaussian';
+import { inverseOf, update, type CovarianceBlock, type Update } from './gaussian';
 import { beliefsOf, isOffset, type Posterior } from './posterior';
 import { shadowCovariance, type ShadowPoint } from './shadowing';
 
@@ -93,7 +93,7 @@ function blockOf(
   list: readonly Observation[],
   said: readonly Said[],
   shadowingDb: readonly number[],
-): Block {
+): CovarianceBlock {
   const covariance = at.map((i, row) =>
     Float64Array.from(at, (j, column) => {
       if (column > row) return 0;
@@ -139,7 +139,7 @@ function parametersOf(
 }
 
 /**
- * Corrects the model by readings: a Gaussian update of offsets, construction losses, bends, clutter, airtime and the share of
+ * Corrects the model by readings: a Gaussian update of offsets, construction losses, edges, clutter, airtime and the share of
  * TCP from their priors, repeated with the paths computed anew (each way weighted by its share of the power) and limits by
  * Laplace's approximation. The order of readings does not matter. Null without readings. Source: docs/model.md "Calibration".
  */
@@ -154,7 +154,7 @@ export function calibrate(
   if (n === 0) return null;
   const groups = groupsOf(list);
   const said: Said[] = list.map((o) => ({ target: o.measured, variance: o.noise ** 2 }));
-  let blocks: Block[] = [];
+  let blocks: CovarianceBlock[] = [];
   let posterior: Posterior = { parameters: [], mean: [], covariance: [], left: [] };
   let step: Update | null = null;
   let prior = { key: '', precision: Matrix.zeros(0, 0) };

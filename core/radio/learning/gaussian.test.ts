@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { Matrix, inverse } from 'ml-matrix';
 import { cholesky } from '../../stats/cholesky';
 import { seeded } from '../../stats/seeded';
-import { inverseOf, update, type Block } from './gaussian';
+import { inverseOf, update, type CovarianceBlock } from './gaussian';
 
 /** A symmetric positive definite matrix of a size, from a seed. */
 function spread(n: number, seed: number): Matrix {
@@ -26,7 +26,10 @@ function madeUp(parameters: number, blocks: number, seed: number) {
   const errors = Array.from({ length: blocks }, (_, i) => spread(2, seed + i + 1));
   const whole = Matrix.zeros(2 * blocks, 2 * blocks);
   errors.forEach((e, i) => whole.setSubMatrix(e, 2 * i, 2 * i));
-  const list: Block[] = errors.map((e, i) => ({ at: [2 * i, 2 * i + 1], factor: cholesky(rowsOf(e)) }));
+  const list: CovarianceBlock[] = errors.map((e, i) => ({
+    at: [2 * i, 2 * i + 1],
+    factor: cholesky(rowsOf(e)),
+  }));
   return { h, z, whole, list, prior: spread(parameters, seed + 99) };
 }
 

@@ -2,14 +2,14 @@ import { Matrix } from 'ml-matrix';
 import { cholesky, inverseDiagonal, solveInPlace, type Factor } from '../../stats/cholesky';
 
 /** Observations whose errors hang together, with the factor of their own covariance. */
-export interface Block {
+export interface CovarianceBlock {
   /** Their rows. */
   at: readonly number[];
   factor: Factor;
 }
 
 /** A block on the few parameters its rows lean on: most are of other blocks. */
-interface Leaning extends Block {
+interface Leaning extends CovarianceBlock {
   columns: readonly number[];
   /** R⁻¹·H of the block, by column. */
   rh: readonly Float64Array[];
@@ -18,13 +18,13 @@ interface Leaning extends Block {
 }
 
 /** R⁻¹ of a block times some of its values. */
-function solved({ at, factor }: Block, value: (row: number) => number): Float64Array {
+function solved({ at, factor }: CovarianceBlock, value: (row: number) => number): Float64Array {
   const column = Float64Array.from(at, value);
   solveInPlace(factor, column);
   return column;
 }
 
-function leaning(block: Block, h: readonly (readonly number[])[], z: Matrix): Leaning {
+function leaning(block: CovarianceBlock, h: readonly (readonly number[])[], z: Matrix): Leaning {
   const columns = (h[0] ?? []).flatMap((_, c) => (block.at.some((row) => h[row]![c] !== 0) ? [c] : []));
   return {
     ...block,
@@ -61,7 +61,12 @@ export interface Update {
  * One Gaussian update in the space of the parameters, which are few however many observations there are: precision =
  * S₀⁻¹ + Σ HᵀR⁻¹H over the blocks. Leave-one-out errors follow from K⁻¹ = R⁻¹ − R⁻¹H·Σ·HᵀR⁻¹ (Woodbury).
  */
-export function update(blocks: readonly Block[], h: Matrix, z: Matrix, priorPrecision: Matrix): Update {
+export function update(
+  blocks: readonly CovarianceBlock[],
+  h: Matrix,
+  z: Matrix,
+  priorPrecision: Matrix,
+): Update {
   const rows = h.to2DArray();
   const precision = priorPrecision.to2DArray();
   const pull = new Float64Array(h.columns);

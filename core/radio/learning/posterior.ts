@@ -2,7 +2,7 @@ import { BANDS, type PerBand } from '../link/bands';
 import type { Scene } from '../geometry/scene';
 import { SPEED_LOCAL_LN, asLoss, priorSigma, speedFeatures, type Beliefs } from './beliefs';
 import { lossParameter, type Features } from '../propagation/features';
-import { nearby, type LeftOver } from './shadowing';
+import { nearby, type Residual } from './shadowing';
 import { numberOf } from '../../stats/lru';
 
 /** What a job has learnt, as plain data that can be handed to a worker. */
@@ -13,7 +13,7 @@ export interface Posterior {
   /** Row by row. */
   covariance: number[][];
   /** What the readings left over, for what lies near them. */
-  left: LeftOver[];
+  left: Residual[];
 }
 
 /** Parameters that act on a level or a speed straight, not through the losses of a path. */
@@ -62,7 +62,7 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
       id: `posterior ${numberOf(posterior)}`,
       deltaDb,
       clutterDbPerM: meanOf('clutter'),
-      bendDb: meanOf('bend'),
+      diffractionDb: meanOf('edge'),
     },
     shiftDb: shift,
     sigmaDb: sigma,

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { SHADOWING_DB } from '../link/bands';
-import { nearby, shadowCovariance, type LeftOver, type ShadowPoint } from './shadowing';
+import { nearby, shadowCovariance, type Residual, type ShadowPoint } from './shadowing';
 
 const UNIT = { x: 5, y: 5, z: 1 };
 const at = (x: number, band: ShadowPoint['band'] = '5'): ShadowPoint => ({
@@ -12,7 +12,7 @@ const at = (x: number, band: ShadowPoint['band'] = '5'): ShadowPoint => ({
   z: 1,
 });
 /** One reading alone leaves its own miss, weighted by its variance. */
-const read = (x: number, missDb: number, noise = 4): LeftOver => ({
+const read = (x: number, missDb: number, noise = 4): Residual => ({
   ...at(x),
   weight: missDb / (SHADOWING_DB[1] ** 2 + noise),
   noise,

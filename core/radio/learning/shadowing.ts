@@ -39,7 +39,7 @@ export function shadowCovariance(
 }
 
 /** A reading as it says something of the shadowing round it. */
-export interface LeftOver extends ShadowPoint {
+export interface Residual extends ShadowPoint {
   /** Its weight in the mean, R⁻¹·(measured − explained), 1/dB. */
   weight: number;
   /** Variance of the reading itself, dB². */
@@ -52,8 +52,8 @@ const REACH_M = 10;
 const MOST_NEAR = 6;
 
 /** What some readings say of the shadowing of a way: Gaussian process regression (kriging). */
-export function nearby(list: readonly LeftOver[], at: ShadowPoint): Nearby {
-  const near: { o: LeftOver; covariance: number }[] = [];
+export function nearby(list: readonly Residual[], at: ShadowPoint): Nearby {
+  const near: { o: Residual; covariance: number }[] = [];
   let meanDb = 0;
   for (const o of list) {
     if (Math.abs(o.x - at.x) > REACH_M || Math.abs(o.y - at.y) > REACH_M) continue;

@@ -9,7 +9,7 @@ import { predictOption } from '../../plan/predict/predict';
 
 import type { Neighbour } from '../../site/model/schema';
 import { fresnelRadiusM, groundLossDb, knifeEdgeDb } from './bridge';
-import { channelSpan } from './blocks';
+import { channelSpan } from './channelBlocks';
 import { allowedChannels, neighbourSpan, planChannels, type ChannelUser } from './channels';
 import { powerLimit, radarWaitS, subBandsOf, tabledLimitDbm, tabledRules } from './regions';
 import type { Unit } from '../../plan/option/schema';

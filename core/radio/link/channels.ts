@@ -1,6 +1,6 @@
 import type { Neighbour } from '../../site/model/schema';
 import { BANDS, type Band } from './bands';
-import { channelSpan, overlap, touches } from './blocks';
+import { channelSpan, overlap, touches } from './channelBlocks';
 import { forbiddenMhz, powerLimit, radarWaitS, type RadioRules } from './regions';
 
 /** One radio that needs a channel. */

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import type { regionId, subBand } from '../../site/model/radioTerms';
 import type { Band } from './bands';
-import { channelSpan, touches } from './blocks';
+import { channelSpan, touches } from './channelBlocks';
 
 export type RegionId = z.infer<typeof regionId>;
 

@@ -7,7 +7,7 @@ const CONCRETE = 5.24;
 const TIMBER = 1.99;
 
 describe('a face met at an angle (Fresnel)', () => {
-  test('straight on both polarisations throw back ((√ε − 1) / (√ε + 1))²', () => {
+  test('straight on both polarisations reflect ((√ε − 1) / (√ε + 1))²', () => {
     for (const epsilon of [TIMBER, CONCRETE])
       expect(faceReflectivity(epsilon, 1)).toBeCloseTo(
         ((Math.sqrt(epsilon) - 1) / (Math.sqrt(epsilon) + 1)) ** 2,
@@ -19,7 +19,7 @@ describe('a face met at an angle (Fresnel)', () => {
     const root = Math.sqrt(CONCRETE - 1 + cosine * cosine);
     expect(faceReflectivity(CONCRETE, cosine)).toBeCloseTo(((cosine - root) / (cosine + root)) ** 2 / 2, 12);
   });
-  test('along the face all is thrown back', () => {
+  test('along the face all is reflected', () => {
     expect(faceReflectivity(TIMBER, 0)).toBeCloseTo(1, 12);
   });
 });

@@ -15,7 +15,7 @@ export const COSINE_STEPS = 64;
 /** Flatter than this a way runs along the floor among its beams, and no plane wave meets it (estimate; 87°). */
 const FLATTEST = 0.05;
 
-/** Share of the power a face throws back at an angle, mean of both polarisations (Fresnel). */
+/** Share of the power a face reflects at an angle, mean of both polarisations (Fresnel). */
 export function faceReflectivity(permittivity: number, cosine: number): number {
   const root = Math.sqrt(permittivity - 1 + cosine * cosine);
   const across = (cosine - root) / (cosine + root);

@@ -1,25 +1,25 @@
 import { BANDS, BAND_MHZ, type PerBand } from '../link/bands';
 import { crossingsBetween, type Spot3 } from '../geometry/crossings';
-import { legOf, skipOf, throughDb } from './legs';
-import { LEAST_TURN_DB } from './edge';
+import { legOf, skipOf, throughDb } from './rayLegs';
+import { LEAST_TURN_DB } from './edgeLoss';
 import { NOTHING_HEARD_DB, freeSpaceDb, lengthDbFrom, type LossCorrection } from './pathLoss';
 import { portalsOf, type Portal } from './portals';
 import type { Scene } from '../geometry/scene';
 
-/** Most bends that are followed from one unit. A house has one or two hundred; on a plot with more the nearest are. */
-export const MOST_BENDS = 300;
+/** Most edges that are followed from one unit. A house has one or two hundred; on a plot with more the nearest are. */
+export const MOST_EDGES = 300;
 
 /**
- * A bend is followed where it lies at most this far from one end of the way, m (estimate): farther from both its edge throws
+ * An edge is followed where it lies at most this far from one end of the way, m (estimate): farther from both its edge throws
  * next to nothing, and a plot of many houses stays tractable. An odd length: one that a careful hand draws would be told apart by
  * rounding.
  */
-export const BEND_REACH_M = 25.037;
+export const EDGE_REACH_M = 25.037;
 
 /** The straight way from a unit to a portal. */
 export interface Arrival {
   lengthM: number;
-  /** What is crossed so far with the opening at the portal itself, dB by band; free space and the bend are not in it. */
+  /** What is crossed so far with the opening at the portal itself, dB by band; free space and the edge are not in it. */
   lossDb: PerBand;
   /** Heading on arrival as a unit vector: in plan at an upright edge, in space at a stairwell, where edges lie flat. */
   dx: number;
@@ -30,8 +30,8 @@ export interface Arrival {
 /** Arrivals by number of the portal; null where it is not followed. */
 export type Arrivals = readonly (Arrival | null)[];
 
-/** Whether a bend turns in plan alone: upright edges do, whatever the way does in height. */
-export const turnsInPlan = (portal: Portal): boolean => portal.slab === null;
+/** Whether an edge turns in plan alone: upright edges do, whatever the way does in height. */
+export const turnsInPlan = (portal: Portal): boolean => portal.kind !== 'stairwell';
 
 /** Cosine of the turn between an arrival and the way on to a point. */
 export function turnCosine(a: Arrival, portal: Portal, to: Spot3): number {
@@ -45,11 +45,11 @@ export function turnCosine(a: Arrival, portal: Portal, to: Spot3): number {
 /** The portals within reach of a unit, the nearest first where there are more than are followed, in the order of the scene. */
 function withinReach(portals: readonly Portal[], unit: Spot3): number[] {
   const all = portals.map((_, j) => j);
-  if (portals.length <= MOST_BENDS) return all;
+  if (portals.length <= MOST_EDGES) return all;
   const farM = portals.map((p) => Math.hypot(p.at.x - unit.x, p.at.y - unit.y, p.at.z - unit.z));
   return all
     .sort((a, b) => farM[a]! - farM[b]!)
-    .slice(0, MOST_BENDS)
+    .slice(0, MOST_EDGES)
     .sort((a, b) => a - b);
 }
 
@@ -64,7 +64,7 @@ function heading(from: Spot3, portal: Portal): Pick<Arrival, 'dx' | 'dy' | 'dz'>
 }
 
 /**
- * The straight way from a unit to each portal within reach, where anything could still be heard behind it. One bend is
+ * The straight way from a unit to each portal within reach, where anything could still be heard behind it. One edge is
  * followed a way: a second brought nothing (docs/how-true.md).
  */
 export function arrivalsOf(scene: Scene, unit: Spot3, correction?: LossCorrection): Arrivals {

@@ -5,7 +5,7 @@ import { correctedLossDb, weightedFloors, type LossCorrection } from './pathLoss
 
 /**
  * How a prediction leans on each unknown: parameter name and coefficient. Parameters are `device:TYPE`, `device:TYPE:BAND`,
- * `unit:ID:BAND`, `loss:CONSTRUCTION:BAND`, `bend` (dB), `clutter` (dB/m), and of speeds `air:BAND` and `share`
+ * `unit:ID:BAND`, `loss:CONSTRUCTION:BAND`, `edge` (dB), `clutter` (dB/m), and of speeds `air:BAND` and `share`
  * (natural logarithm of a factor).
  */
 export type Features = ReadonlyMap<string, number>;
@@ -28,7 +28,7 @@ export function pathFeatures(
         lossParameter(scene.constructionNames[construction]!, band),
         -w.weight * share * scene.thicknessShares[construction]!,
       );
-    if (w.wall < 0 || w.open === 1) part(w.construction, 1);
+    if (w.wall === null || w.open === 1) part(w.construction, 1);
     else {
       // Each way through the opening by its share of the power.
       const through = w.open * 10 ** (-correctedLossDb(scene, w.construction, band, correction) / 10);

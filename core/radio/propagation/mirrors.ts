@@ -1,13 +1,13 @@
 import type { Skip, Spot3 } from '../geometry/crossings';
 import { keptWall, type Plane } from '../geometry/halfSpace';
-import { MEETS_WALL, TOUCH_M, barrierHit, met, slabCrossed } from '../geometry/meet';
+import { TOUCH_M, barrierHit, slabCrossed } from '../geometry/meet';
 import { boxOf } from '../geometry/sceneParts';
 import { readByCosine } from '../materials/slant';
 import type { Scene } from '../geometry/scene';
 import type { Barrier, Slab } from '../geometry/solids';
 import { ownedBy, lru } from '../../stats/lru';
 
-/** A face that throws back: a wall, or a floor or roof, in its plane. */
+/** A face that reflects: a wall, or a floor or roof, in its plane. */
 export interface Mirror extends Plane {
   wall: Barrier | null;
   slab: Slab | null;
@@ -20,17 +20,17 @@ export interface Image {
   side: 1 | -1;
 }
 
-/** Shorter walls are narrower than the first Fresnel zone of a few metres and throw back little, m (estimate). */
+/** Shorter walls are narrower than the first Fresnel zone of a few metres and reflect little, m (estimate). */
 const LEAST_WALL_M = 1;
 
-/** Both legs of a way that is thrown back are at most this long, m (estimate); an odd length, as that of bends. */
-export const BOUNCE_REACH_M = 25.037;
+/** Both legs of a way that is reflected are at most this long, m (estimate); an odd length, as that of edges. */
+export const REFLECTION_REACH_M = 25.037;
 
 /**
- * A way that is thrown back counts where it is at most so much weaker than the straight line, dB (estimate): a weaker one adds less
+ * A way that is reflected counts where it is at most so much weaker than the straight line, dB (estimate): a weaker one adds less
  * than 0.05 dB.
  */
-export const WEAKER_BACK_DB = 20;
+export const REFLECTION_WEAKER_DB = 20;
 
 /** Most mirrors that are followed from one end, the nearest first. A house has about fifty. */
 const MOST_MIRRORS = 60;
@@ -72,7 +72,7 @@ function mirrorAt(scene: Scene, i: number): Mirror {
 }
 
 /**
- * A wall that ends at a mirror goes on behind it by so much, m: a way that is thrown back where they meet passes it with both its
+ * A wall that ends at a mirror goes on behind it by so much, m: a way that is reflected where they meet passes it with both its
  * legs, and each of them touches it.
  */
 const BEHIND_M = 1e-6;
@@ -129,9 +129,9 @@ function findImages(scene: Scene, u: Spot3): Image[] {
   for (let i = 0; i < barriers.length + slabs.length; i++) {
     if (i < barriers.length && barriers[i]!.lengthM < LEAST_WALL_M) continue;
     const farM = nearestM(scene, i, u);
-    if (farM <= BOUNCE_REACH_M) near.push({ i, farM });
+    if (farM <= REFLECTION_REACH_M) near.push({ i, farM });
   }
-  // The nearest first: they throw back most, and leave little to try for the rest.
+  // The nearest first: they reflect most, and leave little to try for the rest.
   near.sort((a, b) => a.farM - b.farM || a.i - b.i).splice(MOST_MIRRORS);
   return near.flatMap(({ i }): Image[] => {
     const mirror = mirrorAt(scene, i);
@@ -147,40 +147,37 @@ function findImages(scene: Scene, u: Spot3): Image[] {
 export const imagesOf = (scene: Scene, u: Spot3): readonly Image[] =>
   imagesKnown(scene)(`${u.x},${u.y},${u.z}`, () => findImages(scene, u));
 
-/** How a way from an image to a point is thrown back. Reused, since this is asked for many cells. */
-export const thrown = {
+/** How a way from an image to a point is reflected. */
+export interface Reflected {
   /** Part of the way from the image at which the mirror is. */
-  part: 0,
-  lengthM: 0,
+  part: number;
+  lengthM: number;
   /** What the mirror takes, dB. */
-  lossDb: 0,
-};
+  lossDb: number;
+}
 
 /**
- * Whether a way comes from an image to a point: in front of the mirror, off its face and no open door in it, both legs within
- * reach. What it loses there stands in `thrown`.
+ * The way from an image to a point, off the mirror's face and no open door in it; null where the point is not in front of
+ * the mirror or a leg is out of reach.
  */
-export function comesFrom(scene: Scene, { mirror, at, side }: Image, p: Spot3): boolean {
+export function reflectedFrom(scene: Scene, { mirror, at, side }: Image, p: Spot3): Reflected | null {
   const off = side * inFront(mirror, p);
-  if (off <= TOUCH_M) return false;
+  if (off <= TOUCH_M) return null;
   const x = p.x - at.x;
   const y = p.y - at.y;
   const z = p.z - at.z;
   const lengthM = Math.sqrt(x * x + y * y + z * z);
   const behind = -side * inFront(mirror, at);
   const part = behind / (behind + off);
-  if (part * lengthM > BOUNCE_REACH_M || (1 - part) * lengthM > BOUNCE_REACH_M) return false;
+  if (part * lengthM > REFLECTION_REACH_M || (1 - part) * lengthM > REFLECTION_REACH_M) return null;
   const { wall, slab } = mirror;
   let { construction } = (wall ?? slab)!;
   if (wall) {
     const hit = barrierHit(wall, at, p);
-    if (hit < MEETS_WALL || met.weight < 1) return false;
-    if (hit >= 0) ({ construction } = wall.openings[hit]!);
-  } else if (!slabCrossed(slab!, at, p)) return false;
-  const table = scene.thrownBackDb[construction];
-  if (!table) return false;
-  thrown.part = part;
-  thrown.lengthM = lengthM;
-  thrown.lossDb = readByCosine(table, (behind + off) / lengthM);
-  return true;
+    if (!hit || hit.weight < 1) return null;
+    if (hit.opening !== null) ({ construction } = wall.openings[hit.opening]!);
+  } else if (!slabCrossed(slab!, at, p)) return null;
+  const table = scene.reflectionLossDb[construction];
+  if (!table) return null;
+  return { part, lengthM, lossDb: readByCosine(table, (behind + off) / lengthM) };
 }

@@ -3,15 +3,15 @@ import { BANDS, BAND_INDEX, type Band, type PerBand } from '../link/bands';
 import { lossParameter, pathFeatures, type Features } from './features';
 import { crossingsBetween, type Crossings, type Spot3 } from '../geometry/crossings';
 import { arrivalsOf, type Arrivals } from './arrivals';
-import { strongestBounces } from './bounces';
-import { roundLimitDb, strongestDetours, togetherDb, type Detour } from './detours';
+import { strongestReflections } from './reflections';
+import { indirectLimitDb, strongestDiffractions, togetherDb, type Ray } from './diffractions';
 import { straightLossDb, type LossCorrection } from './pathLoss';
 import type { Scene } from '../geometry/scene';
 import { ownedBy, lru, type Lru } from '../../stats/lru';
 
 /**
  * One radio path between two points in one band: the straight line, the strongest way round an edge and the strongest that a face
- * throws back, together.
+ * reflects, together.
  */
 export interface RadioPath {
   lossDb: number;
@@ -19,7 +19,7 @@ export interface RadioPath {
   features: Features;
   crossings: Crossings;
   /** The way round that carries most of the power; null where the straight line does. */
-  detour: Detour | null;
+  ray: Ray | null;
 }
 
 /** Ways from the units met last; a drag asks for a new one at every move, so few are kept. */
@@ -58,23 +58,23 @@ export function radioPath(
 
 /** The paths of all three bands: what the straight line and the ways round meet is worked out once for them. */
 function findPaths(scene: Scene, u: Spot3, p: Spot3, correction: LossCorrection | undefined): RadioPath[] {
-  // A way is the same in both directions: start it where the ways to all bends are known already.
+  // A way is the same in both directions: start it where the ways to all edges are known already.
   if (!isKnown(scene, u, correction) && isKnown(scene, p, correction)) [u, p] = [p, u];
   const crossings = crossingsBetween(scene, u, p);
   const { distanceM } = crossings;
   const straightDbs = BANDS.map((band) =>
     straightLossDb(scene, crossings, band, correction),
   ) as unknown as PerBand;
-  const limitDb = roundLimitDb(straightDbs);
-  const bounces = strongestBounces(scene, u, p, straightDbs, correction);
+  const limitDb = indirectLimitDb(straightDbs);
+  const reflections = strongestReflections(scene, u, p, straightDbs, correction);
   const arrivals = arrivalsFrom(scene, u, correction);
-  const bends = strongestDetours(scene, u, arrivals, p, limitDb, correction);
+  const edges = strongestDiffractions(scene, u, arrivals, p, limitDb, correction);
   return BANDS.map((band, b): RadioPath => {
     const straightDb = straightDbs[b]!;
     const straight = pathFeatures(scene, crossings, band, correction);
-    const rounds = [bends[b]!, bounces[b]!].filter((way) => way !== null);
+    const rounds = [edges[b]!, reflections[b]!].filter((way) => way !== null);
     if (rounds.length === 0)
-      return { lossDb: straightDb, distanceM, features: straight, crossings, detour: null };
+      return { lossDb: straightDb, distanceM, features: straight, crossings, ray: null };
     const lossDb = rounds.reduce((db, way) => togetherDb(db, way.lossDb), straightDb);
     const features = new Map<string, number>();
     const add = (part: Features, weight: number) => {
@@ -84,19 +84,14 @@ function findPaths(scene: Scene, u: Spot3, p: Spot3, correction: LossCorrection 
     add(straight, share(straightDb));
     for (const way of rounds) add(roundFeatures(scene, way, band, correction), share(way.lossDb));
     const strongest = rounds.reduce((x, y) => (y.lossDb < x.lossDb ? y : x));
-    const detour = strongest.lossDb < straightDb ? strongest : null;
-    return { lossDb, distanceM, features, crossings, detour };
+    const ray = strongest.lossDb < straightDb ? strongest : null;
+    return { lossDb, distanceM, features, crossings, ray };
   });
 }
 
 /** What a way round leans on. */
-function roundFeatures(
-  scene: Scene,
-  way: Detour,
-  band: Band,
-  correction: LossCorrection | undefined,
-): Features {
-  const features = new Map<string, number>(way.round === 'edge' ? [['bend', -1]] : []);
+function roundFeatures(scene: Scene, way: Ray, band: Band, correction: LossCorrection | undefined): Features {
+  const features = new Map<string, number>(way.round === 'edge' ? [['edge', -1]] : []);
   const add = (name: string, by: number) => features.set(name, (features.get(name) ?? 0) + by);
   for (const leg of way.legs)
     for (const [name, by] of pathFeatures(scene, leg, band, correction)) add(name, by);
@@ -109,18 +104,18 @@ export interface PathFacts {
   passed: readonly { construction: string; count: number }[];
   lengthM: number;
   /** By which kind of way it comes. */
-  way: 'straight' | Detour['round'];
+  way: 'straight' | Ray['round'];
   foliage: boolean;
 }
 
 /** The facts of a path, by its strongest way. */
 export function factsOf(scene: Scene, path: RadioPath): PathFacts {
-  const { detour } = path;
-  const legs = detour ? detour.legs : [path.crossings];
+  const { ray } = path;
+  const legs = ray ? ray.legs : [path.crossings];
   const counts = new Map<string, number>();
   const all = [
     ...legs.flatMap((c) => [...c.walls.map((w) => w.construction), ...c.floors]),
-    ...(detour?.through ?? []),
+    ...(ray?.through ?? []),
   ];
   for (const c of all) {
     const name = scene.constructionNames[c]!;
@@ -128,8 +123,8 @@ export function factsOf(scene: Scene, path: RadioPath): PathFacts {
   }
   return {
     passed: [...counts].map(([construction, count]) => ({ construction, count })),
-    lengthM: detour ? detour.lengthM : path.distanceM,
-    way: detour ? detour.round : 'straight',
+    lengthM: ray ? ray.lengthM : path.distanceM,
+    way: ray ? ray.round : 'straight',
     foliage: legs.some((c) => c.leafM + c.bareM > 0),
   };
 }

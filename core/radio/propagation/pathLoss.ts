@@ -1,6 +1,6 @@
 import { BANDS, BAND_INDEX, BAND_MHZ, type Band, type PerBand } from '../link/bands';
 import type { Crossings } from '../geometry/crossings';
-import { LEAST_TURN_DB } from './edge';
+import { LEAST_TURN_DB } from './edgeLoss';
 import { revealAt, revealTable } from './reveal';
 import type { Scene } from '../geometry/scene';
 import { slantFactor, slantedDb } from '../materials/slant';
@@ -62,13 +62,13 @@ export interface LossCorrection {
   id: string;
   deltaDb: ReadonlyMap<string, PerBand>;
   clutterDbPerM: number;
-  /** What every bend loses beyond the model, dB. */
-  bendDb: number;
+  /** What every edge loses beyond the model, dB. */
+  diffractionDb: number;
 }
 
-/** What has been learnt about bends, within what an edge can do, dB. */
-export const bendCorrectionDb = (correction: LossCorrection | undefined): number =>
-  Math.max(-LEAST_TURN_DB, Math.min(15, correction?.bendDb ?? 0));
+/** What has been learnt about edges, within what an edge can do, dB. */
+export const diffractionCorrectionDb = (correction: LossCorrection | undefined): number =>
+  Math.max(-LEAST_TURN_DB, Math.min(15, correction?.diffractionDb ?? 0));
 
 /** Losses of a scene's constructions under a correction. */
 export interface Losses {
@@ -147,7 +147,7 @@ function crossedAt(
   for (const w of c.walls)
     db +=
       w.weight *
-      (w.wall < 0 || w.open === 1
+      (w.wall === null || w.open === 1
         ? losses.solid[3 * w.construction + b]!
         : revealAt(revealOf(losses, w.construction, w.wall), w.open, b));
   // One floor counts whole; among several the heaviest does.

@@ -1,24 +1,23 @@
-import { SCATTER_DB, STAIR_SCATTER_DB, edgeTable, roomScatterDb, type EdgeTable } from './edge';
+import { SCATTER_DB, STAIR_SCATTER_DB, edgeTable, roomScatterDb, type EdgeTable } from './edgeLoss';
 import { TOUCH_M, type Spot3 } from '../geometry/meet';
 import type { Scene } from '../geometry/scene';
 import type { Barrier, Slab } from '../geometry/solids';
 import { ownedBy } from '../../stats/lru';
 
-/** Where a path may bend: beside a jamb of a door or window, in a stairwell, round a corner of a building. */
-export interface Portal {
+/** Where a path may edge: beside a jamb of a door or window, in a stairwell, round a corner of a building. */
+export type Portal = {
   at: Spot3;
-  /** The wall it is an opening of, with that opening's index; null elsewhere. */
-  wall: Barrier | null;
-  opening: number;
-  /** The floor it is a hole in; null elsewhere. */
-  slab: Slab | null;
-  /** Construction passed at the bend (the door or pane itself); −1 for nothing. */
-  construction: number;
-  /** What the bend loses by its turn. */
+  /** Construction passed there (the door or pane itself); null for nothing. */
+  construction: number | null;
+  /** What the turn loses. */
   edge: EdgeTable;
-}
+} & (
+  | { kind: 'opening'; wall: Barrier; /** By its index in the wall. */ opening: number }
+  | { kind: 'stairwell'; slab: Slab }
+  | { kind: 'corner' }
+);
 
-/** How far inside an opening the path bends from its jamb, m; half its width for narrow ones. */
+/** How far inside an opening the path edges from its jamb, m; half its width for narrow ones. */
 const INSET_M = 0.15;
 /** How far off a building's corner the path passes outdoors, m. */
 const CORNER_OFF_M = 0.2;
@@ -35,9 +34,9 @@ function openingPortals(wall: Barrier, reflectivity: number): Portal[] {
         y: wall.ay + s * (wall.by - wall.ay),
         z: (o.sillM + o.headM) / 2,
       },
+      kind: 'opening' as const,
       wall,
       opening,
-      slab: null,
       construction: o.construction,
       edge,
     }));
@@ -58,10 +57,9 @@ function holePortals(slab: Slab): Portal[] {
     ];
     return points.map(([x, y]) => ({
       at: { x, y, z: slab.levelM },
-      wall: null,
-      opening: -1,
+      kind: 'stairwell' as const,
       slab,
-      construction: -1,
+      construction: null,
       edge: edgeTable(STAIR_SCATTER_DB),
     }));
   });
@@ -85,10 +83,8 @@ function cornerPortals(outline: Float64Array, heights: readonly number[]): Porta
     for (const z of heights)
       out.push({
         at: { x: c.x + (dx / length) * CORNER_OFF_M, y: c.y + (dy / length) * CORNER_OFF_M, z },
-        wall: null,
-        opening: -1,
-        slab: null,
-        construction: -1,
+        kind: 'corner',
+        construction: null,
         edge: edgeTable(SCATTER_DB),
       });
   }
@@ -96,7 +92,7 @@ function cornerPortals(outline: Float64Array, heights: readonly number[]): Porta
 }
 
 /**
- * All places of a scene where a path may bend. Bends lie at the jambs (where the shortest way round turns), at the middle
+ * All places of a scene where a path may edge. Edges lie at the jambs (where the shortest way round turns), at the middle
  * height of the opening, which lets everything behind them be computed once for all units.
  */
 export const portalsOf: (scene: Scene) => readonly Portal[] = ownedBy((scene: Scene) => [
@@ -113,7 +109,7 @@ export function sideOf(wall: Barrier, p: { x: number; y: number }): -1 | 0 | 1 {
 
 /** Whether a path from one point to another changes sides at a portal, as a way through it must. Corners need not. */
 export function passesThrough(portal: Portal, from: Spot3, to: Spot3): boolean {
-  if (portal.wall) return sideOf(portal.wall, from) * sideOf(portal.wall, to) <= 0;
-  if (portal.slab) return from.z > portal.slab.levelM !== to.z > portal.slab.levelM;
+  if (portal.kind === 'opening') return sideOf(portal.wall, from) * sideOf(portal.wall, to) <= 0;
+  if (portal.kind === 'stairwell') return from.z > portal.slab.levelM !== to.z > portal.slab.levelM;
   return true;
 }

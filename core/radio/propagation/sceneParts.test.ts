@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { farmSite } from '../../../demo/farmSite';
 import { plotBox } from '../../site/model/levels';
 import { crossingsBetween, type Spot3 } from '../geometry/crossings';
-import { MEETS_WALL, barrierHit, slabCrossed } from '../geometry/meet';
+import { barrierHit, slabCrossed } from '../geometry/meet';
 import { betweenOf, outOfTheWay } from '../coverage/between';
 import { gridOver, layersOf } from '../coverage/layers';
 import { buildScene } from '../geometry/scene';
@@ -24,8 +24,9 @@ describe('what a line does not pass over is not looked at', () => {
         const found = crossingsBetween(scene, u, p);
         const walls = scene.barriers
           .map((w) => ({ w, hit: barrierHit(w, u, p) }))
-          .filter(({ hit }) => hit >= MEETS_WALL)
-          .map(({ w, hit }) => (hit === MEETS_WALL ? w.construction : w.openings[hit]!.construction));
+          .flatMap(({ w, hit }) =>
+            hit ? [hit.opening === null ? w.construction : w.openings[hit.opening]!.construction] : [],
+          );
         const volumes = found.walls.length - walls.length;
         expect(volumes).toBeGreaterThanOrEqual(0);
         expect(volumes).toBeLessThanOrEqual(site.obstacles.length);

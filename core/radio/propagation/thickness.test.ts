@@ -14,7 +14,7 @@ import { lossParameter, pathFeatures } from '../propagation/features';
 import { calibrate, type Observation } from '../learning/calibration';
 import { beliefsOf } from '../learning/posterior';
 import { crossingsBetween } from '../geometry/crossings';
-import { LOSS_DB, constructionLossDb, lossSigmaDb, thicknessShare } from '../materials/materials';
+import { LOSS_DB, constructionLossDb, lossSigmaDb, thicknessShare } from '../materials/constructionLoss';
 import { correctedLossDb, straightLossDb } from './pathLoss';
 import { radioPath } from './path';
 import { buildScene } from '../geometry/scene';
@@ -62,7 +62,7 @@ describe('a wall measured thicker than usual', () => {
       id: 't',
       deltaDb: new Map([['rubbleStone', [2, 4, 6] as const]]),
       clutterDbPerM: 0,
-      bendDb: 0,
+      diffractionDb: 0,
     };
     expect(correctedLossDb(scene, c, '5', correction)).toBeCloseTo(1.5 * (LOSS_DB.rubbleStone[1] + 4), 6);
   });

@@ -2,7 +2,7 @@ import { apartM } from '../geometry/apart';
 import { roomsOn } from '../geometry/rooms';
 import { inside } from '../model/levels';
 import type { Building, Point, Site, Storey, Wall } from '../model/schema';
-import { onto } from './legs';
+import { onto } from './cableLegs';
 
 /** A side of a room or of a building along which a cable can lie: a ring of corners. */
 export interface Face {

@@ -12,7 +12,7 @@ import {
 import { addSpot, deleteSpot } from '../edit/plot';
 import { percentToDbm } from '../../intake/listingLines';
 import { parseListing } from '../../intake/neighbourText';
-import { inWalkingOrder, walkCostM, walkingRoute } from '../geometry/route';
+import { inWalkingOrder, walkCostM, walkingRoute } from '../geometry/walkingRoute';
 import type { Site, Underlay } from '../model/schema';
 import { snap } from '../geometry/snap';
 import { suggestSpots } from './suggestSpots';

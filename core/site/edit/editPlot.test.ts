@@ -8,7 +8,7 @@ import { predictOption } from '../../plan/predict/predict';
 import { settled } from '../../job/settle';
 import { planAfterMove } from '../../plan/option/moveUnits';
 import { evidenceOf } from '../../evidence/fold';
-import { networkHash, thawed } from '../../evidence/network';
+import { networkHash, thawed } from '../../evidence/frozenNetwork';
 import { spotIdOf } from '../../evidence/rows';
 import { observationsOf } from '../../readings/observations';
 import { priorBeliefs } from '../../radio/learning/beliefs';

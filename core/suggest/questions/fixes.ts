@@ -5,7 +5,7 @@ import { predictOption } from '../../plan/predict/predict';
 import { gatewayOf } from '../../plan/option/graph';
 import type { Option } from '../../plan/option/schema';
 import { fits, isTaken, placesFor } from '../choices/places';
-import { compareFeeds } from './feeds';
+import { compareFeeds } from './backhauls';
 import { POLICIES } from '../choices/policies';
 import { feedsFor } from '../choices/beginning';
 import { servedOf } from '../../site/model/verdict';

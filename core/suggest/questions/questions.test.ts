@@ -3,10 +3,10 @@ import { quillfeatherFarm } from '../../../demo/farm';
 import { learntContext } from '../../readings/learn';
 import { plainFeed } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
-import { answer } from './ask';
+import { answer } from './answer';
 import { smallHouse, smallToday } from '../../../testing/smallHouse';
 import { candidatePlaces, placesFor, isTaken } from '../choices/places';
-import { compareFeeds } from './feeds';
+import { compareFeeds } from './backhauls';
 import { MESH, PLANNED_DBM, RULES_OF_THUMB } from '../choices/policies';
 import { planByRule, type RulePlan } from './ruleOfThumb';
 import { kitById } from '../../kit/catalogue/catalogue';
@@ -166,9 +166,9 @@ describe('rules of thumb', () => {
 test('each question has its answer; of a kit or rule nobody knows it is empty', async () => {
   const ask = { option: withStudio };
   expect((await answer<'routing'>(context, today, { kind: 'routing', ...ask }, noPause)).length).toBe(0);
-  expect(await answer<'goodPlaces'>(context, today, { kind: 'goodPlaces', kitId: 'nobody', ...ask }, noPause)).toEqual(
-    [],
-  );
+  expect(
+    await answer<'goodPlaces'>(context, today, { kind: 'goodPlaces', kitId: 'nobody', ...ask }, noPause),
+  ).toEqual([]);
   expect(await answer<'rule'>(context, today, { kind: 'rule', ruleId: 'x', locked: [] }, noPause)).toBeNull();
   const behind: Option = {
     ...today,

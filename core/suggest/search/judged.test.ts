@@ -7,7 +7,7 @@ import { priceOf } from '../../plan/cost/price';
 import { workOf } from '../../plan/cost/work';
 import { evaluate } from '../../plan/evaluate/evaluate';
 import { linksOf, lowReaches, pipeOf, rangesOf } from '../../plan/links/pipe';
-import { predictOption, verdictOf, waysTo } from '../../plan/predict/predict';
+import { predictOption, pipeVerdict, waysTo } from '../../plan/predict/predict';
 import { plainFeed } from '../../plan/option/feeds';
 import { lockedUnits, withLock } from '../../plan/option/locks';
 import type { Option, Unit } from '../../plan/option/schema';
@@ -18,10 +18,10 @@ import { needOf } from '../../site/model/needs';
 import { POLICIES, type Policy } from '../choices/policies';
 import { beginning } from '../choices/beginning';
 import { changesOf, isOf } from './atHand';
-import { optionsOf } from './choice';
+import { optionsOf } from './chosenOptions';
 import { suggest } from './suggest';
 import { linkTable } from './linkTable';
-import { lossesOf } from './losses';
+import { sharedLosses } from './sharedLosses';
 import { LeastPrices } from './prices';
 import { attached, type Solve } from './program';
 import type { SearchProgress } from './judged';
@@ -56,7 +56,7 @@ describe('low ends', () => {
           expect(lowReaches(pipe, { downMbps: down[0] * by, upMbps: up[0] * by })).toBe(
             by <= 1 || down[0] + up[0] === 0,
           );
-        expect(verdictOf(pipe, needOf(spot.activities))).toBe(said.get(spot.id));
+        expect(pipeVerdict(pipe, needOf(spot.activities))).toBe(said.get(spot.id));
       }
     }
   });
@@ -67,7 +67,7 @@ describe('low ends', () => {
       const links = linksOf(context, smallToday);
       for (const spot of context.site.spots) {
         const pipe = pipeOf(context, links, waysTo(context, smallToday, links, spot)[0]!, spot);
-        const at = (share: number) => rank[verdictOf(pipe, needOf(spot.activities), share)];
+        const at = (share: number) => rank[pipeVerdict(pipe, needOf(spot.activities), share)];
         expect(at(0.02)).toBeLessThanOrEqual(at(0.1));
         expect(at(0.1)).toBeLessThanOrEqual(at(0.4));
       }
@@ -202,7 +202,7 @@ describe('what is lost together', () => {
         c.parents === null && table.columns.findIndex((o) => o.place === c.place) === j ? [j] : [],
       );
       for (let n = 2; n <= first.length; n++)
-        for (const loss of lossesOf(context, table, first.slice(0, n)))
+        for (const loss of sharedLosses(context, table, first.slice(0, n)))
           for (let more = n; more <= first.length; more++) {
             const all = first.slice(0, more);
             const o = withChannels(

@@ -7,11 +7,11 @@ import { hangsByLead } from '../../plan/network/cableRun';
 import type { Policy } from '../choices/policies';
 import { changesOf, isOf } from './atHand';
 import { chanceOf, type Chance } from './chance';
-import { optionsOf } from './choice';
+import { optionsOf } from './chosenOptions';
 import type { LinkTable } from './columns';
 import { PENALTY_MINOR } from './penalty';
 import { withSwitches } from './switches';
-import { lossesOf } from './losses';
+import { sharedLosses } from './sharedLosses';
 import { chosenOf, guardsFor, minorOf, programOf, type Guard, type Loss, type Solve } from './program';
 import { servedOf } from '../../site/model/verdict';
 import { type Proposal, proposed } from '../choices/added';
@@ -201,7 +201,7 @@ export class Search {
       limits.cuts.push(chosen);
       const guards = guardsFor(table, chosen, answer.values);
       limits.guards.push(...guards);
-      if (guards.length === 0) limits.losses.push(...lossesOf(context, table, chosen));
+      if (guards.length === 0) limits.losses.push(...sharedLosses(context, table, chosen));
       this.tell(`Judged ${this.judged} networks`, isAll ? bound : null);
     }
     return bound;

@@ -5,7 +5,7 @@ import { accessThrough } from '../../plan/links/access';
 import type { PlanContext } from '../../plan/network/context';
 import { hopOf } from '../../plan/links/hop';
 import { linksBefore, linksOf, pipeOf, type OptionLinks } from '../../plan/links/pipe';
-import { verdictOf } from '../../plan/predict/predict';
+import { pipeVerdict } from '../../plan/predict/predict';
 import { feedTo } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
@@ -55,7 +55,7 @@ function spotLink(
   const need = needOf(spot.activities, context.site.activityLimits);
   return {
     choiceDbm: access.choiceDbm,
-    verdict: verdictOf(pipeOf(context, links, { ...access, unit }, spot), need, share),
+    verdict: pipeVerdict(pipeOf(context, links, { ...access, unit }, spot), need, share),
   };
 }
 

@@ -1,6 +1,6 @@
 import { kitById } from '../../kit/catalogue/catalogue';
-import { cheapestPacking } from '../../kit/model/materials';
-import { priceFactor } from '../../kit/catalogue/price';
+import { cheapestPacking } from '../../kit/model/materialItems';
+import { priceFactor } from '../../kit/catalogue/priceFactor';
 import type { KitItem } from '../../kit/model/schema';
 import { partsOf } from '../../plan/cost/parts';
 import { priceOf } from '../../plan/cost/price';

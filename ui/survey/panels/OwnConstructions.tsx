@@ -1,7 +1,7 @@
 'use client';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { constructionLossDb } from '@/core/radio/materials/materials';
+import { constructionLossDb } from '@/core/radio/materials/constructionLoss';
 import {
   P2040_MATERIALS,
   type CustomConstruction,
@@ -115,7 +115,7 @@ function LayerFields({ source, onChange }: { source: Layers; onChange: (source: 
 }
 
 /** What a construction loses now, to a tenth of a dB, to begin typing from. */
-function lossesOf(own: CustomConstruction): Omit<Losses, 'kind'> {
+function ownLosses(own: CustomConstruction): Omit<Losses, 'kind'> {
   const [db24, db5, db6] = constructionLossDb(own.id, [own]).map((db) => Math.round(db * 10) / 10);
   return { db24: db24!, db5: db5!, db6: db6! };
 }
@@ -155,7 +155,7 @@ function ConstructionEditor({ own }: { own: CustomConstruction }) {
         onChange={(kind) =>
           setSource(
             kind === 'loss'
-              ? { kind: 'loss', ...lossesOf(own) }
+              ? { kind: 'loss', ...ownLosses(own) }
               : { kind: 'layers', layers: [{ material: 'brick', thicknessM: own.thicknessM || 0.1 }] },
           )
         }

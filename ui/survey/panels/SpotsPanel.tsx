@@ -6,7 +6,7 @@ import { readingsAt } from '@/core/evidence/fold';
 import { planAfterMerge } from '@/core/plan/option/moveUnits';
 import { mergeSpots } from '@/core/site/edit/mergeSpots';
 import { activitiesLabel } from '@/core/site/model/needs';
-import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/route';
+import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/walkingRoute';
 import type { Spot } from '@/core/site/model/schema';
 import { suggestSpots } from '@/core/site/check/suggestSpots';
 import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';

@@ -2,10 +2,10 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '../../../demo/farmSite';
 import { emptySite, type Site } from '../../site/model/schema';
-import { MOST_BENDS, arrivalsOf, strongestFirst, turnCosine } from './arrivals';
-import { SCATTER_DB, V_PER_TURN, edgeDb, edgeTable, knifeEdgeDb, roomScatterDb, turnV } from './edge';
-import { MOST_REFLECTIVITY, reflectivityOf } from '../materials/materials';
-import { onStraightWay, togetherDb } from './detours';
+import { MOST_EDGES, arrivalsOf, strongestFirst, turnCosine } from './arrivals';
+import { SCATTER_DB, V_PER_TURN, edgeDb, edgeTable, knifeEdgeDb, roomScatterDb, turnV } from './edgeLoss';
+import { MOST_REFLECTIVITY, reflectivityOf } from '../materials/constructionLoss';
+import { onStraightWay, togetherDb } from './diffractions';
 import { factsOf, pathWords, radioPath } from './path';
 import { NOTHING_HEARD_DB } from './pathLoss';
 import { passesThrough, portalsOf, sideOf } from './portals';
@@ -57,7 +57,7 @@ function rowOfHouses(count: number): Site {
 const lossOf = (s: Scene, u: { x: number; y: number; z: number }, p: typeof u) =>
   radioPath(s, u, p, '5').lossDb;
 
-describe('a bend', () => {
+describe('an edge', () => {
   const table = edgeTable(SCATTER_DB);
   test.each([
     [0, 6.03],
@@ -90,14 +90,14 @@ describe('a bend', () => {
     expect(turnV(0, 0, 2)).toBe(0);
   });
   test('of a jamb is a turn in plan: going up at it is none', () => {
-    const door = portalsOf(scene).find((p) => p.wall)!;
+    const door = portalsOf(scene).find((p) => p.kind === 'opening')!;
     const { x, y, z } = door.at;
     const arrival = { lengthM: 1, lossDb: [0, 0, 0] as const, dx: 1, dy: 0, dz: 0 };
     expect(turnCosine(arrival, door, { x: x + 1, y, z })).toBeCloseTo(1, 9);
     expect(turnCosine(arrival, door, { x: x + 1, y, z: z + 2 })).toBeCloseTo(1, 9);
     expect(turnCosine(arrival, door, { x, y: y + 1, z })).toBeCloseTo(0, 9);
     expect(turnCosine(arrival, door, door.at)).toBe(1);
-    const stairs = portalsOf(scene).find((p) => p.slab)!;
+    const stairs = portalsOf(scene).find((p) => p.kind === 'stairwell')!;
     const up = { x: stairs.at.x, y: stairs.at.y, z: stairs.at.z + 1 };
     expect(turnCosine(arrival, stairs, up)).toBeCloseTo(0, 9);
   });
@@ -122,21 +122,21 @@ describe('two ways together', () => {
   });
 });
 
-describe('places where a way may bend', () => {
+describe('places where a way may edge', () => {
   const portals = portalsOf(scene);
   test('are the jambs of openings, the stairs, and the corners outside', () => {
-    const openings = portals.filter((p) => p.wall);
+    const openings = portals.filter((p) => p.kind === 'opening');
     expect(openings).toHaveLength(2 * farmSite().openings.length);
     const holes = farmSite().buildings.flatMap((b) => b.storeys.flatMap((s) => s.holes));
-    expect(portals.filter((p) => p.slab)).toHaveLength(
+    expect(portals.filter((p) => p.kind === 'stairwell')).toHaveLength(
       holes.reduce((sum, h) => sum + 1 + h.outline.length, 0),
     );
     const storeys = farmSite().buildings.reduce((sum, b) => sum + 4 * b.storeys.length, 0);
-    expect(portals.filter((p) => !p.wall && !p.slab)).toHaveLength(storeys);
+    expect(portals.filter((p) => p.kind === 'corner')).toHaveLength(storeys);
   });
   test('a door is passed from one side to the other, a corner in any way', () => {
-    const door = portals.find((p) => p.wall)!;
-    const wall = door.wall!;
+    const door = portals.find((p) => p.kind === 'opening')!;
+    const wall = door.wall;
     const nx = -(wall.by - wall.ay);
     const ny = wall.bx - wall.ax;
     const side = (k: number) => ({ x: door.at.x + k * nx * 0.1, y: door.at.y + k * ny * 0.1, z: 1 });
@@ -146,13 +146,13 @@ describe('places where a way may bend', () => {
     // In the very line of the wall a point lies on both sides.
     expect(sideOf(wall, side(0))).toBe(0);
     expect(passesThrough(door, side(0), side(2))).toBe(true);
-    const corner = portals.find((p) => !p.wall && !p.slab)!;
+    const corner = portals.find((p) => p.kind === 'corner')!;
     expect(passesThrough(corner, side(1), side(2))).toBe(true);
     expect(onStraightWay(corner, side(1), side(2))).toBe(false);
   });
 });
 
-describe('ways to bends', () => {
+describe('ways to edges', () => {
   test('lead to those behind which anything could be heard, as far as they are off', () => {
     fc.assert(
       fc.property(place, (u) => {
@@ -172,21 +172,21 @@ describe('ways to bends', () => {
   });
 });
 
-describe('on a plot with more bends than are followed', () => {
+describe('on a plot with more edges than are followed', () => {
   const row = buildScene(rowOfHouses(30));
   const unit = { x: 5, y: -2, z: 2 };
   test('the nearest are; a house is followed whole', () => {
     const arrivals = arrivalsOf(row, unit);
     const portals = portalsOf(row);
-    expect(portals.length).toBeGreaterThan(MOST_BENDS);
+    expect(portals.length).toBeGreaterThan(MOST_EDGES);
     const farM = (j: number) =>
       Math.hypot(portals[j]!.at.x - unit.x, portals[j]!.at.y - unit.y, portals[j]!.at.z - unit.z);
     const numbers = portals.map((_, j) => j);
     const followed = numbers.filter((j) => arrivals[j] !== null);
-    expect(followed.length).toBeLessThanOrEqual(MOST_BENDS);
-    expect(followed.length).toBeGreaterThan(MOST_BENDS / 2);
+    expect(followed.length).toBeLessThanOrEqual(MOST_EDGES);
+    expect(followed.length).toBeGreaterThan(MOST_EDGES / 2);
     const farthestM = Math.max(...followed.map(farM));
-    expect(numbers.filter((j) => farM(j) < farthestM - 1e-9).length).toBeLessThanOrEqual(MOST_BENDS);
+    expect(numbers.filter((j) => farM(j) < farthestM - 1e-9).length).toBeLessThanOrEqual(MOST_EDGES);
   });
   test('they are tried by what their clearest way loses, those not followed never', () => {
     const [near, far] = [arrivalsOf(row, unit), arrivalsOf(row, { x: 600, y: -2, z: 2 })];

@@ -2,7 +2,7 @@ import type { PlanBox, ScenePart } from '../geometry/sceneParts';
 import { boxOf, partOf } from '../geometry/sceneParts';
 import { TOUCH_M } from '../geometry/meet';
 import { depth, keptHeights, keptWall, type HalfSpace } from '../geometry/halfSpace';
-import { BOUNCE_REACH_M, type Mirror } from '../propagation/mirrors';
+import { REFLECTION_REACH_M, type Mirror } from '../propagation/mirrors';
 import type { Barrier } from '../geometry/solids';
 
 /** What of an outline lies on the kept side of an upright mirror; nothing where no area is left. */
@@ -123,15 +123,15 @@ function isFar({ wall, slab }: Mirror, box: PlanBox): boolean {
       }
     : boxOf(slab!.outline);
   return (
-    box.minX > face.maxX + BOUNCE_REACH_M ||
-    box.maxX < face.minX - BOUNCE_REACH_M ||
-    box.minY > face.maxY + BOUNCE_REACH_M ||
-    box.maxY < face.minY - BOUNCE_REACH_M
+    box.minX > face.maxX + REFLECTION_REACH_M ||
+    box.maxX < face.minX - REFLECTION_REACH_M ||
+    box.minY > face.maxY + REFLECTION_REACH_M ||
+    box.maxY < face.minY - REFLECTION_REACH_M
   );
 }
 
 /**
- * What stands on one side of a mirror, with its image on the other: a way that is thrown back is a straight line there, from the
+ * What stands on one side of a mirror, with its image on the other: a way that is reflected is a straight line there, from the
  * image of its beginning through the mirror. Only what lies within reach of the mirror; the mirror itself is not in it.
  */
 export function reflectedParts(parts: readonly ScenePart[], mirror: Mirror, side: 1 | -1): ScenePart[] {

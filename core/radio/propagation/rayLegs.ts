@@ -7,7 +7,10 @@ import { ownedBy, lru, type Lru } from '../../stats/lru';
 
 /** What a leg that ends at a portal does not cross: the wall or floor it is an opening of. */
 export function skipOf(portal: Portal): Skip {
-  return { barriers: portal.wall ? [portal.wall] : [], slabs: portal.slab ? [portal.slab] : [] };
+  return {
+    barriers: portal.kind === 'opening' ? [portal.wall] : [],
+    slabs: portal.kind === 'stairwell' ? [portal.slab] : [],
+  };
 }
 
 export interface Leg {
@@ -21,7 +24,9 @@ export function legOf(scene: Scene, crossings: Crossings, correction?: LossCorre
 
 /** Loss of what fills the opening at a portal, dB. */
 export function throughDb(scene: Scene, portal: Portal, i: number, correction?: LossCorrection): number {
-  return portal.construction < 0 ? 0 : correctedLossDb(scene, portal.construction, BANDS[i]!, correction);
+  return portal.construction === null
+    ? 0
+    : correctedLossDb(scene, portal.construction, BANDS[i]!, correction);
 }
 
 /** Legs from each portal to a fixed point, as far as anybody has asked for them. */

@@ -58,7 +58,7 @@ const UNCERTAIN: ReadonlySet<string> = new Set([
   'mirror',
 ]);
 
-/** Share of the power that faces of metal and foil throw back; doors, windows and things before them take the rest (estimate). */
+/** Share of the power that faces of metal and foil reflect; doors, windows and things before them take the rest (estimate). */
 export const MOST_REFLECTIVITY = 0.7;
 
 /** Relative permittivity of what faces are of (ITU-R P.2040, at a few GHz); metal is not in it. */
@@ -77,7 +77,7 @@ const PERMITTIVITY: Record<DrawStyle, number | null> = {
 export const permittivityOf = (name: string, custom: readonly CustomConstruction[]): number | null =>
   PERMITTIVITY[describeConstruction(name, custom).draw];
 
-/** Share of the power a wall throws back straight on, by what its face is of (Fresnel). */
+/** Share of the power a wall reflects straight on, by what its face is of (Fresnel). */
 export function reflectivityOf(name: string, custom: readonly CustomConstruction[]): number {
   const epsilon = permittivityOf(name, custom);
   return epsilon === null ? MOST_REFLECTIVITY : faceReflectivity(epsilon, 1);

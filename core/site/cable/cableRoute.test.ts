@@ -4,8 +4,8 @@ import { emptySite, type Place, type Site, type Wall } from '../model/schema';
 import { sampleBuilding, sampleRectangle, sampleWall } from '../../../testing/sampleSite';
 import { inside } from '../model/levels';
 import { roomsOn } from '../geometry/rooms';
-import { LAY_MIN, onto, type RouteLeg } from './legs';
-import { cableRoute } from './route';
+import { LAY_MIN, onto, type RouteLeg } from './cableLegs';
+import { cableRoute } from './cableRoute';
 
 /** A house of rectangular rooms in columns and rows, all walls drawn whole. */
 function rooms(columnsM: readonly number[], rowsM: readonly number[], storeyId = 'g'): Wall[] {

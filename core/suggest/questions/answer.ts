@@ -4,7 +4,7 @@ import { evaluate } from '../../plan/evaluate/evaluate';
 import type { Option, Unit } from '../../plan/option/schema';
 import { routingChoices, type RoutingChoice } from '../../plan/network/routing';
 import { fixesOf, type Fix } from './fixes';
-import { compareFeeds, type FeedChoice } from './feeds';
+import { compareFeeds, type FeedChoice } from './backhauls';
 import { servedOf } from '../../site/model/verdict';
 import { goodPlacesOf, type GoodPlace } from './goodPlaces';
 import { gatewayChoices, type GatewayChoice } from './gatewayPlaces';

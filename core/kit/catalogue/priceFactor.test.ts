@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { CATALOGUE, kitById } from './catalogue';
 import { readKitCsv, writeKitCsv } from './kitCsv';
-import { MATERIALS, materialById } from '../model/materials';
-import { otherThanTabled, pricedKit, pricedMaterial, priceFactor } from './price';
+import { MATERIALS, materialById } from '../model/materialItems';
+import { otherThanTabled, pricedKit, pricedMaterial, priceFactor } from './priceFactor';
 
 const all = (rate: number) => ({
   kit: CATALOGUE.map((k) => pricedKit(k, rate)),

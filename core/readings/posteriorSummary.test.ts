@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals';
-import { taughtWords } from './taught';
+import { posteriorWords } from './posteriorSummary';
 
 const taught = (values: Record<string, number>, queues: readonly [number, number, number] = [0, 0, 0]) =>
-  taughtWords(
+  posteriorWords(
     { parameters: Object.keys(values), mean: Object.values(values), covariance: [], left: [] },
     [],
     queues,
@@ -18,7 +18,7 @@ test('what readings taught is one sentence, the greatest first, three things at 
   expect(taught({ ...walls, 'device:phone': -4 })).toBe(
     'In this house rubble stone (50 cm) takes 7 dB more than usual, and the phone hears 4 dB less than its kind usually does.',
   );
-  const all = taught({ ...walls, 'device:phone': 4, bend: -3, 'air:2.4': -0.3, share: -0.1 });
+  const all = taught({ ...walls, 'device:phone': 4, edge: -3, 'air:2.4': -0.3, share: -0.1 });
   expect(all.split(', and')[0]).toContain('rubble stone');
   expect(all).toContain('the phone hears 4 dB more');
   expect(all).not.toContain('corners');

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { channelMhz, channelSpan, overlap, touches } from './blocks';
+import { channelMhz, channelSpan, overlap, touches } from './channelBlocks';
 import { allowedChannels, type ChannelUser } from './channels';
 import { regionId } from '../../site/model/radioTerms';
 import { powerLimit, radarWaitS, subBandsOf, tabledRules } from './regions';

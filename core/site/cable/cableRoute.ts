@@ -2,8 +2,8 @@ import { apartM } from '../geometry/apart';
 import { aStar } from 'ngraph.path';
 import { levelOf } from '../model/levels';
 import type { Place, Site } from '../model/schema';
-import { type RouteLeg, type RoutePoint } from './legs';
-import { CableNetwork } from './network';
+import { type RouteLeg, type RoutePoint } from './cableLegs';
+import { CableNetwork } from './cableNetwork';
 import { ownedBy, lru } from '../../stats/lru';
 
 /** A way for a cable over walls, holes and ducts. */

@@ -1,26 +1,26 @@
 import { atOnce } from '../../stats/atOnce';
 import type { Spot3 } from '../geometry/crossings';
-import { togetherDb } from '../propagation/detours';
+import { togetherDb } from '../propagation/diffractions';
 import { arrivalsFrom } from '../propagation/path';
-import { NOTHING_HEARD_DB, bendCorrectionDb } from '../propagation/pathLoss';
-import { blocksOf, type Block } from './blocks';
+import { NOTHING_HEARD_DB, diffractionCorrectionDb } from '../propagation/pathLoss';
+import { blocksOf, type CellBlock } from './cellBlocks';
 import type { CastLoss } from './cast';
 import { castBlocks } from './castBlocks';
 import { castSpace } from './castSpace';
 import {
   HOPELESS_DB,
   WEAKER_UNDER_HAND_DB,
-  detoursFromKept,
-  type DetourJob,
+  diffractionsFromKept,
+  type DiffractionJob,
   type PortalFields,
   MOST_KEPT,
-} from './detourField';
+} from './diffractionField';
 import { gridOver, type Grid, type Layer } from './layers';
-import { allBlocks, startSearch } from './search';
+import { allBlocks, startStrongest } from './strongest';
 import { addFreeSpace, lossArrays, type FieldBase } from './unitField';
 import { type Lru, lru } from '../../stats/lru';
 
-/** Cell of the grid on which detours are found while a unit is dragged, m. */
+/** Cell of the grid on which diffractions are found while a unit is dragged, m. */
 export const DRAG_DETOUR_CELL_M = 1;
 
 /** Steps of a dragged unit's place for which what is coarse is found anew, m, and how many of them are kept. */
@@ -44,19 +44,19 @@ const FAR_STEPS_A_MOVE = 6;
 /** Blocks of a layer that lie near the hand. */
 interface NearPart {
   layer: Layer;
-  blocks: readonly Block[];
+  blocks: readonly CellBlock[];
 }
 
 /** What is found near the hand for one step of the lattice. */
 interface Near {
-  /** Strongest detour to each cell of the coarse grid that stands for a near one. */
-  detours: CastLoss;
+  /** Strongest ray to each cell of the coarse grid that stands for a near one. */
+  diffractions: CastLoss;
   parts: readonly NearPart[];
   isAll: boolean;
 }
 
 /** What is kept of one base while units are dragged over it. */
-export interface UnderHand {
+export interface DragPreview {
   grid: Grid;
   layers: readonly Layer[];
   kept: PortalFields;
@@ -67,7 +67,7 @@ export interface UnderHand {
   /** What the hand holds: the field a unit had before it was taken up, or the height of one that had none yet. */
   held: CastLoss | number | null;
   /**
-   * Straight line and detour together: on the coarse grid for a place of the hand on the lattice of what is far, or on the full
+   * Straight line and ray together: on the coarse grid for a place of the hand on the lattice of what is far, or on the full
    * grid as they were before the hand took the unit up.
    */
   far: { from: Spot3 | null; total: CastLoss } | null;
@@ -77,7 +77,7 @@ export interface UnderHand {
   wanted: Uint8Array;
 }
 
-const known = new WeakMap<FieldBase, UnderHand>();
+const known = new WeakMap<FieldBase, DragPreview>();
 
 /** Steps to the cells around one, itself first, then those beside it, then those at its corners. */
 const AROUND = [
@@ -114,7 +114,7 @@ function nearestRough(fine: Grid, layers: readonly Layer[], grid: Grid, rough: r
 }
 
 /** What is kept of a base for the hand; `layersFor` lays the sheet's layers over the coarse grid, called once. */
-export function underHandOf(base: FieldBase, layersFor: (grid: Grid) => readonly Layer[]): UnderHand {
+export function dragPreviewOf(base: FieldBase, layersFor: (grid: Grid) => readonly Layer[]): DragPreview {
   const made = known.get(base);
   if (made) return made;
   const { grid: fine, scene, losses } = base;
@@ -130,7 +130,7 @@ export function underHandOf(base: FieldBase, layersFor: (grid: Grid) => readonly
   const layers = layersFor(grid);
   const size = grid.columns * grid.rows;
   const kept = { scene, losses, grid, layers, space: castSpace(grid), wanted: new Uint8Array(size) };
-  const hand: UnderHand = {
+  const hand: DragPreview = {
     grid,
     layers,
     kept: { ...kept, byPortal: lru(MOST_KEPT) },
@@ -155,7 +155,7 @@ function nearParts({ grid, layers }: FieldBase, at: Spot3): { parts: NearPart[];
     }),
   );
   all.sort((a, b) => a.far - b.far);
-  const byLayer = new Map<Layer, Block[]>();
+  const byLayer = new Map<Layer, CellBlock[]>();
   let [cells, taken] = [0, 0];
   for (; taken < all.length && cells < NEAR_CELLS; taken++) {
     const { layer, block } = all[taken]!;
@@ -171,20 +171,20 @@ function nearParts({ grid, layers }: FieldBase, at: Spot3): { parts: NearPart[];
 const toStep = (m: number, stepM: number): number => Math.round(m / stepM) * stepM;
 
 /**
- * The strongest detours from a place to some blocks of the coarse grid, with the straight lines they were held against, step
+ * The strongest diffractions from a place to some blocks of the coarse grid, with the straight lines they were held against, step
  * by step.
  */
-function* detoursTo(
+function* diffractionsTo(
   base: FieldBase,
-  hand: UnderHand,
+  hand: DragPreview,
   unit: Spot3,
-  blocks: DetourJob['blocks'],
-): Generator<void, DetourJob> {
+  blocks: DiffractionJob['blocks'],
+): Generator<void, DiffractionJob> {
   const { grid, kept } = hand;
-  const job: DetourJob = {
+  const job: DiffractionJob = {
     unit,
     arrivals: arrivalsFrom(base.scene, unit, base.correction),
-    bendDb: bendCorrectionDb(base.correction),
+    diffractionDb: diffractionCorrectionDb(base.correction),
     straight: lossArrays(grid),
     capDb: HOPELESS_DB,
     best: lossArrays(grid),
@@ -197,29 +197,29 @@ function* detoursTo(
     addFreeSpace(job.straight, unit, layer, some);
     yield;
   }
-  startSearch(job, grid);
-  yield* detoursFromKept(kept, job);
+  startStrongest(job, grid);
+  yield* diffractionsFromKept(kept, job);
   return job;
 }
 
 /** What is near, found anew only when the hand has moved on by a step of the lattice. */
-function nearOf(base: FieldBase, hand: UnderHand, at: Spot3): Near {
+function nearOf(base: FieldBase, hand: DragPreview, at: Spot3): Near {
   const unit = { x: toStep(at.x, DRAG_LATTICE_M), y: toStep(at.y, DRAG_LATTICE_M), z: at.z };
   const key = `${unit.x},${unit.y},${unit.z}`;
   return hand.near(key, () => {
     const { parts, isAll } = nearParts(base, unit);
     const blocks = isAll ? allBlocks(hand.layers, hand.grid) : standingFor(hand, parts);
-    return { detours: atOnce(detoursTo(base, hand, unit, blocks)).best, parts, isAll };
+    return { diffractions: atOnce(diffractionsTo(base, hand, unit, blocks)).best, parts, isAll };
   });
 }
 
 /** The coarse blocks whose cells stand for those of some blocks of the full grid. */
-function standingFor(hand: UnderHand, parts: readonly NearPart[]): Map<Layer, Block[]> {
+function standingFor(hand: DragPreview, parts: readonly NearPart[]): Map<Layer, CellBlock[]> {
   const stands = new Uint8Array(hand.grid.columns * hand.grid.rows);
   for (const { layer, blocks } of parts)
     for (const { places } of blocks)
       for (let n = 0; n < places.length; n++) stands[hand.roughOf[layer.cells[places[n]!]!]!] = 1;
-  const found = new Map<Layer, Block[]>();
+  const found = new Map<Layer, CellBlock[]>();
   for (const layer of hand.layers) {
     const some = blocksOf(layer, hand.grid).filter(({ places }) =>
       places.some((place) => stands[layer.cells[place]!] === 1),
@@ -230,8 +230,8 @@ function standingFor(hand: UnderHand, parts: readonly NearPart[]): Map<Layer, Bl
 }
 
 /** Everything on the coarse grid from a place. */
-function* findFar(base: FieldBase, hand: UnderHand, unit: Spot3): Generator<void, CastLoss> {
-  const { straight, best } = yield* detoursTo(base, hand, unit, allBlocks(hand.layers, hand.grid));
+function* findFar(base: FieldBase, hand: DragPreview, unit: Spot3): Generator<void, CastLoss> {
+  const { straight, best } = yield* diffractionsTo(base, hand, unit, allBlocks(hand.layers, hand.grid));
   for (let b = 0; b < 3; b++)
     for (const { cells } of hand.layers)
       for (const cell of cells)
@@ -246,10 +246,10 @@ function* findFar(base: FieldBase, hand: UnderHand, unit: Spot3): Generator<void
  */
 function farOf(
   base: FieldBase,
-  hand: UnderHand,
+  hand: DragPreview,
   at: Spot3,
   before: CastLoss | null,
-): UnderHand['far'] & object {
+): DragPreview['far'] & object {
   const from = { x: toStep(at.x, FAR_LATTICE_M), y: toStep(at.y, FAR_LATTICE_M), z: at.z };
   const held = before ?? at.z;
   if (hand.held !== held) {
@@ -272,14 +272,14 @@ function farOf(
   return hand.far;
 }
 
-/** Whether a detour counts beside a straight line, dB: one of no shown layer is 0. */
-const counts = (detour: number, straight: number): boolean =>
-  detour > 0 && detour < HOPELESS_DB && detour < straight + WEAKER_UNDER_HAND_DB;
+/** Whether a ray counts beside a straight line, dB: one of no shown layer is 0. */
+const counts = (ray: number, straight: number): boolean =>
+  ray > 0 && ray < HOPELESS_DB && ray < straight + WEAKER_UNDER_HAND_DB;
 
 /** Gives every cell what is far of it. */
 function fillFar(
-  { from, total }: UnderHand['far'] & object,
-  { roughOf }: UnderHand,
+  { from, total }: DragPreview['far'] & object,
+  { roughOf }: DragPreview,
   layers: readonly Layer[],
   out: CastLoss,
 ): void {
@@ -296,8 +296,8 @@ function fillFar(
   }
 }
 
-/** Straight lines to the cells near the unit from where it is, with the detours of their coarse cells. */
-function castNear(base: FieldBase, hand: UnderHand, u: Spot3, near: Near, out: CastLoss): void {
+/** Straight lines to the cells near the unit from where it is, with the diffractions of their coarse cells. */
+function castNear(base: FieldBase, hand: DragPreview, u: Spot3, near: Near, out: CastLoss): void {
   const { wanted } = hand;
   for (const { layer, blocks } of near.parts) {
     castBlocks(base.scene, base.losses, u, base.grid, layer, blocks, base.space, out, wanted);
@@ -308,16 +308,16 @@ function castNear(base: FieldBase, hand: UnderHand, u: Spot3, near: Near, out: C
         const cell = cells[places[n]!]!;
         const at = hand.roughOf[cell]!;
         for (let b = 0; b < 3; b++) {
-          const detour = near.detours[b]![at]!;
+          const ray = near.diffractions[b]![at]!;
           const straight = out[b]![cell]!;
-          if (counts(detour, straight)) out[b]![cell] = togetherDb(straight, detour);
+          if (counts(ray, straight)) out[b]![cell] = togetherDb(straight, ray);
         }
       }
   }
 }
 
 /**
- * Field of one unit under the hand: near it straight lines on the full grid from where it is, detours from a 1 m grid (each
+ * Field of one unit in the drag preview: near it straight lines on the full grid from where it is, diffractions from a 1 m grid (each
  * cell takes those of its coarse cell) and from the nearest quarter of a metre; far from it both from that grid and from
  * where the hand was some moves ago. `before` is the unit's field where it lay before the hand took it up.
  */
@@ -327,7 +327,7 @@ export function draggedField(
   layersFor: (grid: Grid) => readonly Layer[],
   before: CastLoss | null = null,
 ): CastLoss {
-  const hand = underHandOf(base, layersFor);
+  const hand = dragPreviewOf(base, layersFor);
   const near = nearOf(base, hand, unit);
   const out = lossArrays(base.grid);
   if (!near.isAll) fillFar(farOf(base, hand, unit, before), hand, base.layers, out);

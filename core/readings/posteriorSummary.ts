@@ -52,7 +52,7 @@ function lessonsOf(
           size: Math.abs(middle),
         });
     }
-    if (kind === 'bend' && Math.abs(m) >= WORTH_SAYING_DB)
+    if (kind === 'edge' && Math.abs(m) >= WORTH_SAYING_DB)
       put(name, {
         words: `signal gets round corners with ${moreOrLess(m, 'more', 'less')} loss than usual`,
         size: Math.abs(m),
@@ -76,7 +76,7 @@ function lessonsOf(
 }
 
 /** What readings taught in one sentence; that the house is as usual where nothing is worth saying. */
-export function taughtWords(
+export function posteriorWords(
   posterior: Posterior,
   custom: readonly CustomConstruction[],
   airQueueMs: PerBand,

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { CATALOGUE } from './catalogue';
-import { MATERIALS, type MaterialItem } from '../model/materials';
+import { MATERIALS, type MaterialItem } from '../model/materialItems';
 import type { KitItem } from '../model/schema';
 
 const TABLED = new Set<KitItem | MaterialItem>([...CATALOGUE, ...MATERIALS]);

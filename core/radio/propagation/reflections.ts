@@ -1,13 +1,13 @@
 import type { PerBand } from '../link/bands';
 import { crossingsBetween, distanceBetweenM, type Crossings, type Spot3 } from '../geometry/crossings';
-import type { Detour } from './detours';
-import { WEAKER_BACK_DB, comesFrom, imagesOf, skipAt, thrown, type Image } from './mirrors';
+import type { Ray } from './diffractions';
+import { REFLECTION_WEAKER_DB, imagesOf, skipAt, type Image, reflectedFrom } from './mirrors';
 import { FREE_1M_DB, NEAREST_M, NOTHING_HEARD_DB, crossedAllDb, type LossCorrection } from './pathLoss';
 import type { Scene } from '../geometry/scene';
 import { ownedBy, lru } from '../../stats/lru';
 
-/** A way that is thrown back once between two points, as far as it hangs on geometry alone. */
-interface Bounce {
+/** A way that is reflected once between two points, as far as it hangs on geometry alone. */
+interface Reflection {
   lengthM: number;
   /** What its length beyond a metre and the mirror take, dB: free space at a metre and what else it meets come on top. */
   leastDb: number;
@@ -20,24 +20,25 @@ interface Bounce {
 
 /** Ways by their ends, kept: they hang on nothing that readings teach. */
 const MOST_WAYS = 4000;
-const waysKnown = ownedBy((_: Scene) => lru<string, Bounce[]>(MOST_WAYS));
+const waysKnown = ownedBy((_: Scene) => lru<string, Reflection[]>(MOST_WAYS));
 
-function findBounces(scene: Scene, u: Spot3, p: Spot3): Bounce[] {
-  const found: Bounce[] = [];
+function findReflections(scene: Scene, u: Spot3, p: Spot3): Reflection[] {
+  const found: Reflection[] = [];
   for (const image of imagesOf(scene, u)) {
-    if (!comesFrom(scene, image, p)) continue;
-    const { part, lengthM, lossDb } = thrown;
+    const reflected = reflectedFrom(scene, image, p);
+    if (!reflected) continue;
+    const { part, lengthM, lossDb } = reflected;
     const leastDb = 20 * Math.log10(Math.max(NEAREST_M, lengthM)) + lossDb;
     found.push({ lengthM, leastDb, image, part, crossings: null });
   }
   return found.sort((a, b) => a.leastDb - b.leastDb);
 }
 
-const bouncesBetween = (scene: Scene, u: Spot3, p: Spot3): Bounce[] =>
-  waysKnown(scene)(`${u.x},${u.y},${u.z},${p.x},${p.y},${p.z}`, () => findBounces(scene, u, p));
+const reflectionsBetween = (scene: Scene, u: Spot3, p: Spot3): Reflection[] =>
+  waysKnown(scene)(`${u.x},${u.y},${u.z},${p.x},${p.y},${p.z}`, () => findReflections(scene, u, p));
 
-/** What both legs of a way meet that is thrown back at a part of the way from an image, as of one line: a mirror keeps every angle. */
-export function thrownCrossings(scene: Scene, image: Image, part: number, u: Spot3, p: Spot3): Crossings {
+/** What both legs of a way meet that is reflected at a part of the way from an image, as of one line: a mirror keeps every angle. */
+export function reflectedCrossings(scene: Scene, image: Image, part: number, u: Spot3, p: Spot3): Crossings {
   const { at, mirror } = image;
   const off = {
     x: at.x + part * (p.x - at.x),
@@ -60,24 +61,24 @@ export function thrownCrossings(scene: Scene, image: Image, part: number, u: Spo
 }
 
 /**
- * The strongest ways between two points that are thrown back once by a wall, floor or roof, by band; null where none is strong
- * enough beside a straight line of `straightDb`. Images, Fresnel's reflectivity at the angle (docs/model.md "Thrown back").
+ * The strongest ways between two points that are reflected once by a wall, floor or roof, by band; null where none is strong
+ * enough beside a straight line of `straightDb`. Images, Fresnel's reflectivity at the angle (docs/model.md "Reflected").
  */
-export function strongestBounces(
+export function strongestReflections(
   scene: Scene,
   u: Spot3,
   p: Spot3,
   straightDb: PerBand,
   correction?: LossCorrection,
-): (Detour | null)[] {
-  const best: (Detour | null)[] = [null, null, null];
-  const limit = straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + WEAKER_BACK_DB));
-  for (const bounce of bouncesBetween(scene, u, p)) {
-    const { leastDb, lengthM, image, part } = bounce;
+): (Ray | null)[] {
+  const best: (Ray | null)[] = [null, null, null];
+  const limit = straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + REFLECTION_WEAKER_DB));
+  for (const reflection of reflectionsBetween(scene, u, p)) {
+    const { leastDb, lengthM, image, part } = reflection;
     // The list begins with what could lose least.
     if (limit.every((db, b) => leastDb + FREE_1M_DB[b]! >= db)) break;
-    bounce.crossings ??= thrownCrossings(scene, image, part, u, p);
-    const { crossings } = bounce;
+    reflection.crossings ??= reflectedCrossings(scene, image, part, u, p);
+    const { crossings } = reflection;
     const crossedDb = crossedAllDb(scene, crossings, correction);
     for (let b = 0; b < 3; b++) {
       const lossDb = leastDb + FREE_1M_DB[b]! + crossedDb[b]!;

@@ -1,7 +1,7 @@
 import { withChannels } from '../../plan/links/channelPlan';
 import type { PlanContext } from '../../plan/network/context';
 import { predictOption } from '../../plan/predict/predict';
-import { optionsOf } from './choice';
+import { optionsOf } from './chosenOptions';
 import { standKey, type LinkTable } from './columns';
 import { attached, STEPS, type Loss } from './program';
 import { withSwitches } from './switches';
@@ -28,7 +28,7 @@ function verdictsOf(context: PlanContext, table: LinkTable, standing: readonly n
  * columns as lose as much. Whoever stands beside them only takes more of the air, so that no choice that has them all gives
  * the spot more, unless something is better heard there.
  */
-export function lossesOf(context: PlanContext, table: LinkTable, chosen: readonly number[]): Loss[] {
+export function sharedLosses(context: PlanContext, table: LinkTable, chosen: readonly number[]): Loss[] {
   let looks = MOST_LOOKS;
   const known = new Map<string, Verdict[] | null>();
   const look = (standing: readonly number[]): Verdict[] | null => {

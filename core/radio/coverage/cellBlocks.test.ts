@@ -4,7 +4,7 @@ import { farmSite } from '../../../demo/farmSite';
 import { plotBox } from '../../site/model/levels';
 import type { Spot3 } from '../geometry/crossings';
 import { buildScene } from '../geometry/scene';
-import { blocksOf, layerOver } from './blocks';
+import { blocksOf, layerOver } from './cellBlocks';
 import { cast, type CastLoss } from './cast';
 import { castLosses, castSpace } from './castSpace';
 import { cellX, cellY, gridOver, layersOf, type Layer } from './layers';

@@ -1,9 +1,9 @@
 import { BAND_MHZ } from '../link/bands';
-import { MOST_REFLECTIVITY } from '../materials/materials';
+import { MOST_REFLECTIVITY } from '../materials/constructionLoss';
 
 /**
  * What a real corner with its frame and furniture scatters round it whatever the angle, dB: the loss of an edge in the open
- * rises to this and levels off (estimate, ± 4 dB; docs/model.md "Bends").
+ * rises to this and levels off (estimate, ± 4 dB; docs/model.md "Edges").
  */
 export const SCATTER_DB = 20;
 
@@ -11,7 +11,7 @@ export const SCATTER_DB = 20;
 export const STAIR_SCATTER_DB = 25;
 
 /**
- * The same for an opening into a room whose walls throw back a share of the power, dB: what enters fills the room. The
+ * The same for an opening into a room whose walls reflect a share of the power, dB: what enters fills the room. The
  * reverberant field of a room is 4·A·R / ((1 − R)·S) of what falls on an opening of area A, with S the room's surface (room
  * electromagnetics, as in a reverberation chamber); 4·A / S is a tenth for a door or window of 1.5 m² and 60 m² of walls,
  * floor and ceiling (estimate).
@@ -44,7 +44,7 @@ export function edgeTable(scatterDb: number): EdgeTable {
   return table;
 }
 
-/** Least that any bend loses, dB: where half the room behind it is filled by walls of metal. */
+/** Least that any edge loses, dB: where half the room behind it is filled by walls of metal. */
 export const LEAST_TURN_DB = edgeTable(roomScatterDb(MOST_REFLECTIVITY))[0]!;
 
 /** √(2/λ) by band, with λ in m: what a turn of one radian at one metre makes of ν. */
@@ -54,7 +54,7 @@ export const V_PER_TURN = BAND_MHZ.map((mhz) => Math.sqrt((2 * mhz) / 299.792458
   number,
 ];
 
-/** Loss of a bend with parameter ν ≥ 0, dB. */
+/** Loss of an edge with parameter ν ≥ 0, dB. */
 export function edgeDb(table: EdgeTable, v: number): number {
   const at = (v < MOST_V ? v : MOST_V) * STEPS;
   const i = at | 0;
@@ -63,7 +63,7 @@ export function edgeDb(table: EdgeTable, v: number): number {
 }
 
 /**
- * ν of a bend less the band's factor `V_PER_TURN`: turn · √(d1·d2 / (d1 + d2)), for a turn given by its cosine and the
+ * ν of an edge less the band's factor `V_PER_TURN`: turn · √(d1·d2 / (d1 + d2)), for a turn given by its cosine and the
  * lengths before and behind it, m (ITU-R P.526).
  */
 export function turnV(cosine: number, d1: number, d2: number): number {

@@ -20,7 +20,7 @@ export interface ReadNetwork {
 }
 
 /** The way one device hears one unit in a band at a place. */
-export interface Heard {
+export interface ReceivedLevel {
   unit: Unit;
   band: Band;
   at: Spot3;
@@ -42,7 +42,7 @@ function heardFrom(
   spot: Spot,
   band: Band,
   device: ClientTypeId,
-): Heard | null {
+): ReceivedLevel | null {
   const { scene, beliefs } = context;
   const ends = atNoLoss(context, unit, spot, device, band);
   if (!ends) return null;
@@ -66,7 +66,7 @@ function heardFrom(
 }
 
 /** Every unit and band a device could hear at a spot. */
-export function allHeard(read: ReadNetwork, spot: Spot, device: ClientTypeId): Heard[] {
+export function allHeard(read: ReadNetwork, spot: Spot, device: ClientTypeId): ReceivedLevel[] {
   return read.option.units
     .filter((unit) => read.links.paths.has(unit.id))
     .flatMap((unit) => BANDS.map((band) => heardFrom(read, unit, spot, band, device)))
@@ -74,7 +74,7 @@ export function allHeard(read: ReadNetwork, spot: Spot, device: ClientTypeId): H
 }
 
 /** Mb/s down a device moves at a level on a quiet way, airtime taken off; 0 where the link does not hold. */
-const speedAt = ({ link, airShare }: Heard, levelDbm: number): number =>
+const speedAt = ({ link, airShare }: ReceivedLevel, levelDbm: number): number =>
   quietMbpsAt(link, levelDbm - link.downDbm).downMbps * airShare;
 
 const LOW_DBM = -95;
@@ -84,11 +84,11 @@ const HIGH_DBM = -30;
 const ROUND_IT_DB = [-3, -1.5, 0, 1.5, 3];
 
 /** What a level gives, the steps of the ladder of rates smoothed, Mb/s. */
-export const usualMbps = (heard: Heard, levelDbm: number): number =>
+export const usualMbps = (heard: ReceivedLevel, levelDbm: number): number =>
   ROUND_IT_DB.reduce((sum, db) => sum + speedAt(heard, levelDbm + db), 0) / ROUND_IT_DB.length;
 
 /** The weakest level that gives a speed, dBm; null where no level gives so much. */
-export function levelForSpeed(heard: Heard, mbps: number): number | null {
+export function levelForSpeed(heard: ReceivedLevel, mbps: number): number | null {
   if (speedAt(heard, HIGH_DBM) < mbps) return null;
   let [low, high] = [LOW_DBM, HIGH_DBM];
   while (high - low > 0.1) {
@@ -100,7 +100,7 @@ export function levelForSpeed(heard: Heard, mbps: number): number | null {
 }
 
 /** Weakest level at which a device still holds a link, dBm. */
-export const lostBelowDbm = (heard: Heard): number => levelForSpeed(heard, 0.1) ?? LOW_DBM;
+export const lostBelowDbm = (heard: ReceivedLevel): number => levelForSpeed(heard, 0.1) ?? LOW_DBM;
 
 /** How far a device's choice may stray from what it goes by, dB (estimate: it sticks, and measures on its own). */
 const CHOICE_SPREAD_DB = 4;
@@ -111,8 +111,8 @@ const CHOICE_SPREAD_DB = 4;
  * gives so much at no level. `noiseDb` is the spread of that.
  */
 export function likelihoods(
-  ways: readonly Heard[],
-  levelOf: (heard: Heard) => number | null,
+  ways: readonly ReceivedLevel[],
+  levelOf: (heard: ReceivedLevel) => number | null,
   noiseDb: number,
 ): number[] {
   const best = Math.max(...ways.map((w) => choiceDbm(w.band, w.levelDbm)));

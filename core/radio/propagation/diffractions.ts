@@ -1,35 +1,33 @@
 import type { PerBand } from '../link/bands';
-import { BEND_REACH_M, strongestFirst, turnCosine, type Arrivals } from './arrivals';
+import { EDGE_REACH_M, strongestFirst, turnCosine, type Arrivals } from './arrivals';
 import { crossingsBetween, type Crossings, type Spot3 } from '../geometry/crossings';
-import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from './edge';
-import { legTo, legsTo, skipOf } from './legs';
-import { MEETS_WALL, barrierHit } from '../geometry/meet';
+import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from './edgeLoss';
+import { legTo, legsTo, skipOf } from './rayLegs';
+import { barrierHit } from '../geometry/meet';
 import {
   FREE_1M_DB,
   NEAREST_M,
   NOTHING_HEARD_DB,
-  bendCorrectionDb,
+  diffractionCorrectionDb,
   lengthDbFrom,
   type LossCorrection,
 } from './pathLoss';
 import { passesThrough, portalsOf, type Portal } from './portals';
 import type { Scene } from '../geometry/scene';
 
-/** Whether the straight line already goes through a portal's opening: then it is no detour. */
+/** Whether the straight line already goes through a portal's opening: then it is no ray. */
 export function onStraightWay(portal: Portal, unit: Spot3, p: Spot3): boolean {
-  if (!portal.wall) return false;
-  const hit = barrierHit(portal.wall, unit, p);
-  return hit > MEETS_WALL && hit === portal.opening;
+  return portal.kind === 'opening' && barrierHit(portal.wall, unit, p)?.opening === portal.opening;
 }
 
-export interface Detour {
-  /** What it goes round by: an edge at which it bends, or a face that throws it back. */
+export interface Ray {
+  /** What it goes round by: an edge at which it edges, or a face that throws it back. */
   round: 'edge' | 'face';
   lossDb: number;
   lengthM: number;
-  /** What the legs before and behind the bend cross. */
+  /** What the legs before and behind the edge cross. */
   legs: Crossings[];
-  /** Constructions passed at the bend: door, pane. */
+  /** Constructions passed at the edge: door, pane. */
   through: number[];
 }
 
@@ -46,33 +44,33 @@ const NO_LOSS: PerBand = [0, 0, 0];
 const NOTHING_ADDED_DB = 60;
 
 /** What a way round must lose less than to add anything to a straight line, dB. */
-export const roundLimitDb = (straightDb: PerBand): PerBand =>
+export const indirectLimitDb = (straightDb: PerBand): PerBand =>
   straightDb.map((db) => Math.min(NOTHING_HEARD_DB, db + NOTHING_ADDED_DB)) as unknown as PerBand;
 
 /**
  * The strongest paths from a unit to a point round an edge that the straight line does not pass, by band; null where none
- * loses less than `limitDb`. What does not depend on the band is worked out once for all three, and the leg from a bend to the
+ * loses less than `limitDb`. What does not depend on the band is worked out once for all three, and the leg from an edge to the
  * point only where the way could still win were nothing in it.
  */
-export function strongestDetours(
+export function strongestDiffractions(
   scene: Scene,
   unit: Spot3,
   arrivals: Arrivals,
   p: Spot3,
   limitDb: PerBand,
   correction?: LossCorrection,
-): (Detour | null)[] {
+): (Ray | null)[] {
   const portals = portalsOf(scene);
   const to = legsTo(scene, p, correction);
   const best: (Best | null)[] = [null, null, null];
   const limit = [...limitDb];
-  const learntDb = bendCorrectionDb(correction);
+  const learntDb = diffractionCorrectionDb(correction);
   for (const j of strongestFirst([arrivals])) {
     const portal = portals[j]!;
     const arrival = arrivals[j]!;
     const [x, y, z] = [p.x - portal.at.x, p.y - portal.at.y, p.z - portal.at.z];
     const on = Math.sqrt(x * x + y * y + z * z);
-    if (arrival.lengthM > BEND_REACH_M && on > BEND_REACH_M) continue;
+    if (arrival.lengthM > EDGE_REACH_M && on > EDGE_REACH_M) continue;
     const lengthM = arrival.lengthM + on;
     const [a0, a1, a2] = arrival.lossDb;
     const from = LEAST_TURN_DB + learntDb + lengthDbFrom(lengthM);
@@ -100,23 +98,23 @@ export function strongestDetours(
       }
   }
   // Two bands mostly go the same way: what it crosses is worked out once.
-  const made = new Map<number, Detour>();
+  const made = new Map<number, Ray>();
   return best.map((way) => {
     if (!way) return null;
-    let detour = made.get(way.portal);
-    if (!detour) {
+    let ray = made.get(way.portal);
+    if (!ray) {
       const portal = portals[way.portal]!;
       const legs = [
         crossingsBetween(scene, unit, portal.at, skipOf(portal)),
         legTo(scene, portals, to, way.portal).crossings,
       ];
-      const through = portal.construction < 0 ? [] : [portal.construction];
+      const through = portal.construction === null ? [] : [portal.construction];
       made.set(
         way.portal,
-        (detour = { round: 'edge', lossDb: way.lossDb, lengthM: way.lengthM, legs, through }),
+        (ray = { round: 'edge', lossDb: way.lossDb, lengthM: way.lengthM, legs, through }),
       );
     }
-    return { ...detour, lossDb: way.lossDb };
+    return { ...ray, lossDb: way.lossDb };
   });
 }
 

@@ -1,5 +1,5 @@
 import { cellX, cellY, type Grid, type Layer } from '../../radio/coverage/layers';
-import { shadowCovariance, type LeftOver, type ShadowPoint } from '../../radio/learning/shadowing';
+import { shadowCovariance, type Residual, type ShadowPoint } from '../../radio/learning/shadowing';
 import type { Band } from '../../radio/link/bands';
 import type { Spot3 } from '../../radio/geometry/crossings';
 import { ownedBy, lru, numberOf } from '../../stats/lru';
@@ -9,7 +9,7 @@ const SHOWN_WITHIN_M = 6;
 /** Less than this is not seen on a sheet, dB. */
 const NOT_SEEN_DB = 0.1;
 
-/** Fields of a layer met lately: those of units that are not under the hand stay what they are. */
+/** Fields of a layer met lately: those of units that are not in the drag preview stay what they are. */
 const MOST_FIELDS = 64;
 const fieldsOf = ownedBy((_: Layer) => lru<string, Float32Array | null>(MOST_FIELDS));
 
@@ -17,8 +17,8 @@ const fieldsOf = ownedBy((_: Layer) => lru<string, Float32Array | null>(MOST_FIE
  * What readings left over, added to the level of a unit over the cells of a layer, dB; null where nothing was read near its
  * place. The sheet so agrees with the spots it surrounds. Indexed as the grid.
  */
-export function leftOverField(
-  left: readonly LeftOver[],
+export function residualField(
+  left: readonly Residual[],
   from: Spot3,
   band: Band,
   grid: Grid,
@@ -30,7 +30,7 @@ export function leftOverField(
 }
 
 function makeField(
-  left: readonly LeftOver[],
+  left: readonly Residual[],
   from: Spot3,
   band: Band,
   grid: Grid,

@@ -3,15 +3,15 @@ import fc from 'fast-check';
 import { farmSite } from '../../../demo/farmSite';
 import { emptySite, type Site, type Wall } from '../../site/model/schema';
 import { sampleBuilding, sampleRectangle, sampleWall } from '../../../testing/sampleSite';
-import { reflectedParts } from '../coverage/reflected';
-import { strongestBounces, thrownCrossings } from './bounces';
+import { reflectedParts } from '../coverage/mirrored';
+import { strongestReflections, reflectedCrossings } from './reflections';
 import { crossingsBetween, type Spot3 } from '../geometry/crossings';
-import { BOUNCE_REACH_M, comesFrom, imagesOf, inFront, thrown } from './mirrors';
+import { REFLECTION_REACH_M, imagesOf, inFront, reflectedFrom } from './mirrors';
 import { factsOf, pathWords, radioPath } from './path';
 import { crossedAllDb, freeSpaceDb } from './pathLoss';
 import { buildScene, type Scene } from '../geometry/scene';
 import { faceReflectivity } from '../materials/slant';
-import { THROWN_BACK } from '../materials/faceLoss';
+import { REFLECTED_SHARE } from '../materials/reflectionLoss';
 
 const FAR = [150, 150, 150] as const;
 const at = (x: number, y: number, z = 1): Spot3 => ({ x, y, z });
@@ -43,14 +43,14 @@ const opening = (more: Partial<Opening>): Opening => ({
   construction: 'glazingClear',
   ...more,
 });
-const back = (scene: Scene, u: Spot3, p: Spot3) => strongestBounces(scene, u, p, FAR);
+const back = (scene: Scene, u: Spot3, p: Spot3) => strongestReflections(scene, u, p, FAR);
 
-describe('a way that one wall throws back', () => {
+describe('a way that one wall reflects', () => {
   test('is as long as over the mirror and loses what Fresnel takes at its angle', () => {
     const scene = hall([along]);
     const ways = back(scene, at(-4, 3), at(4, 3));
     // Ten metres over the wall, met at a cosine of 0.6, and clutter.
-    const taken = -10 * Math.log10(THROWN_BACK * faceReflectivity(3.91, 0.6));
+    const taken = -10 * Math.log10(REFLECTED_SHARE * faceReflectivity(3.91, 0.6));
     [2437, 5500, 6200].forEach((mhz, b) => {
       expect(ways[b]).toMatchObject({ round: 'face', lengthM: 10, through: [] });
       expect(ways[b]!.lossDb).toBeCloseTo(freeSpaceDb(10, mhz) + taken + 0.3 * 10, 2);
@@ -60,12 +60,12 @@ describe('a way that one wall throws back', () => {
     const scene = hall([along]);
     const [u, p] = [at(-4, 3), at(4, 3)];
     const straight = freeSpaceDb(8, 2437) + 0.3 * 8;
-    const thrownDb = back(scene, u, p)[0]!.lossDb;
-    const both = -10 * Math.log10(10 ** (-straight / 10) + 10 ** (-thrownDb / 10));
+    const reflectedDb = back(scene, u, p)[0]!.lossDb;
+    const both = -10 * Math.log10(10 ** (-straight / 10) + 10 ** (-reflectedDb / 10));
     const path = radioPath(scene, u, p, '2.4');
     // Round the corners of the hall next to nothing comes.
     expect(path.lossDb).toBeCloseTo(both, 3);
-    expect(path.detour).toBeNull();
+    expect(path.ray).toBeNull();
   });
   test.each([
     ['from behind', hall([along]), at(-4, 3), at(4, -3)],
@@ -78,7 +78,7 @@ describe('a way that one wall throws back', () => {
   ])('comes not %s', (_, scene, u, p) => {
     expect(back(scene, u, p)).toEqual([null, null, null]);
   });
-  test('off a pane is thrown back as glass does', () => {
+  test('off a pane is reflected as glass does', () => {
     const [brick, pane] = [hall([along]), hall([along], [opening({})])].map(
       (scene) => back(scene, at(-4, 3), at(4, 3))[1]!.lossDb,
     );
@@ -105,7 +105,7 @@ describe('a way that one wall throws back', () => {
       { ...wall(0, 1, 0, 20, 'rubbleStone'), id: 'another' },
     ]);
     const path = radioPath(scene, at(-4, 3), at(4, 3), '5');
-    expect(path.detour?.round).toBe('face');
+    expect(path.ray?.round).toBe('face');
     expect(pathWords(factsOf(scene, path), metres)).toBe(
       'reflected by a wall or floor: nothing in the way, 10.0 m',
     );
@@ -115,7 +115,7 @@ describe('a way that one wall throws back', () => {
   });
 });
 
-describe('ways thrown back on the farm', () => {
+describe('ways reflected on the farm', () => {
   const scene = buildScene(farmSite());
   const place = fc.record({
     x: fc.double({ min: -3, max: 40, noNaN: true }),
@@ -141,10 +141,11 @@ describe('ways thrown back on the farm', () => {
           const { mirror, side } = image;
           expect(side * inFront(mirror, u)).toBeGreaterThan(0);
           expect(side * inFront(mirror, image.at)).toBeCloseTo(-side * inFront(mirror, u), 9);
-          if (!comesFrom(scene, image, p)) continue;
+          const reflected = reflectedFrom(scene, image, p);
+          if (!reflected) continue;
           expect(side * inFront(mirror, p)).toBeGreaterThan(0);
-          expect(thrown.part * thrown.lengthM).toBeLessThanOrEqual(BOUNCE_REACH_M);
-          expect(thrown.lossDb).toBeGreaterThan(-10 * Math.log10(THROWN_BACK) - 1e-9);
+          expect(reflected.part * reflected.lengthM).toBeLessThanOrEqual(REFLECTION_REACH_M);
+          expect(reflected.lossDb).toBeGreaterThan(-10 * Math.log10(REFLECTED_SHARE) - 1e-9);
         }
       }),
       { numRuns: 100 },
@@ -158,8 +159,9 @@ describe('ways thrown back on the farm', () => {
     fc.assert(
       fc.property(off, off, (u, p) => {
         for (const image of imagesOf(scene, u)) {
-          if (!comesFrom(scene, image, p)) continue;
-          const legs = thrownCrossings(scene, image, thrown.part, u, p);
+          const reflected = reflectedFrom(scene, image, p);
+          if (!reflected) continue;
+          const legs = reflectedCrossings(scene, image, reflected.part, u, p);
           const mirrored = { ...scene, parts: reflectedParts(scene.parts, image.mirror, image.side) };
           const line = crossingsBetween(mirrored, image.at, p);
           crossedAllDb(scene, legs).forEach((db, b) =>

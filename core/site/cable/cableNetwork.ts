@@ -3,7 +3,7 @@ import createGraph, { type Graph } from 'ngraph.graph';
 import type { Duct, Point, Site, Wall } from '../model/schema';
 import { middleOf } from '../geometry/rooms';
 import { siteFaces, type Face } from './faces';
-import { crosses, legMin, onto, type LegKind, type RoutePoint } from './legs';
+import { crosses, legMin, onto, type LegKind, type RoutePoint } from './cableLegs';
 import { isOpenAt, passesThrough } from './within';
 
 /** A hole is drilled this far from a corner, m. */

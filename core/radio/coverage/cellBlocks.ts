@@ -1,7 +1,7 @@
 import { cellX, cellY, type Grid, type Layer } from './layers';
 
 /** A square of cells of a layer, about two metres wide: what is decided for it is decided for all of them at once. */
-export interface Block {
+export interface CellBlock {
   /** Which it is of its layer's. */
   index: number;
   /** Its cells as places in the layer's lists. */
@@ -22,10 +22,10 @@ export interface Block {
 const BLOCK_M = 2;
 const LEAST_CELLS = 4;
 
-const known = new WeakMap<Layer, readonly Block[]>();
+const known = new WeakMap<Layer, readonly CellBlock[]>();
 
 /** The blocks of a layer, made once. */
-export function blocksOf(layer: Layer, grid: Grid): readonly Block[] {
+export function blocksOf(layer: Layer, grid: Grid): readonly CellBlock[] {
   const made = known.get(layer);
   if (made) return made;
   const wide = Math.max(LEAST_CELLS, Math.round(BLOCK_M / grid.cellM));
@@ -39,7 +39,7 @@ export function blocksOf(layer: Layer, grid: Grid): readonly Block[] {
     if (list) list.push(place);
     else lists.set(key, [place]);
   });
-  const blocks = [...lists.values()].map((list, index): Block => {
+  const blocks = [...lists.values()].map((list, index): CellBlock => {
     const columns = list.map((place) => layer.cells[place]! % grid.columns);
     const rows = list.map((place) => Math.floor(layer.cells[place]! / grid.columns));
     const [column0, row0] = [Math.min(...columns), Math.min(...rows)];
@@ -62,7 +62,7 @@ export function blocksOf(layer: Layer, grid: Grid): readonly Block[] {
 }
 
 /** A layer seen through the smallest window that holds some of its blocks; its list of cells stays whole. */
-export function layerOver(layer: Layer, blocks: readonly Block[]): Layer {
+export function layerOver(layer: Layer, blocks: readonly CellBlock[]): Layer {
   const window = { column0: Infinity, column1: 0, row0: Infinity, row1: 0 };
   for (const b of blocks) {
     if (b.column0 < window.column0) window.column0 = b.column0;

@@ -5,7 +5,7 @@ import type { LineTest } from './line';
 import { sampleReading, sampleRound, sampleState, sampleStrike } from '../../demo/sampleRows';
 import type { EvidenceRow, Reading } from '../evidence/rows';
 import { median } from '../stats/median';
-import { enoughRunsMet, judgeRuns, verdictsOf, type SpotVerdict } from './verdict';
+import { enoughRunsMet, judgeRuns, verdictsOf, type SpotVerdict } from './spotVerdicts';
 import type { Standing } from './standing';
 
 const run = sampleReading;

@@ -1,17 +1,17 @@
 import type { Spot3 } from '../geometry/crossings';
 import {
-  BEND_REACH_M,
-  MOST_BENDS,
+  EDGE_REACH_M,
+  MOST_EDGES,
   strongestFirst,
   turnsInPlan,
   type Arrivals,
 } from '../propagation/arrivals';
-import { onStraightWay } from '../propagation/detours';
-import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from '../propagation/edge';
-import { skipOf } from '../propagation/legs';
+import { onStraightWay } from '../propagation/diffractions';
+import { LEAST_TURN_DB, V_PER_TURN, edgeDb, turnV } from '../propagation/edgeLoss';
+import { skipOf } from '../propagation/rayLegs';
 import { TOUCH_M } from '../geometry/meet';
 import type { Barrier } from '../geometry/solids';
-import { blocksOf, type Block } from './blocks';
+import { blocksOf, type CellBlock } from './cellBlocks';
 import { FREE_1M_DB, LENGTH_DB, lengthDbFrom, NEAREST_M, STEPS_PER_M } from '../propagation/pathLoss';
 import { portalsOf, sideOf, type Portal } from '../propagation/portals';
 import type { Scene } from '../geometry/scene';
@@ -19,28 +19,28 @@ import type { CastLoss } from './cast';
 import { castBlocks } from './castBlocks';
 import { type CastLosses, type CastSpace } from './castSpace';
 import type { Grid, Layer } from './layers';
-import { weigh, type Search } from './search';
+import { weigh, type StrongestSoFar } from './strongest';
 import type { Lru } from '../../stats/lru';
 
 /** A way round this much weaker than the straight line adds less than 0.005 dB and is not looked at, dB. */
 export const WEAKER_DB = 30;
 
-/** One unit's field while its detours are being found. */
-export interface DetourJob extends Search {
+/** One unit's field while its diffractions are being found. */
+export interface DiffractionJob extends StrongestSoFar {
   unit: Spot3;
   arrivals: Arrivals;
-  /** What every bend loses beyond the model, dB. */
-  bendDb: number;
+  /** What every edge loses beyond the model, dB. */
+  diffractionDb: number;
 }
 
-/** Under the hand the bound is this, for an error of at most 0.14 dB, well below that of the coarse grid. */
+/** in the drag preview the bound is this, for an error of at most 0.14 dB, well below that of the coarse grid. */
 export const WEAKER_UNDER_HAND_DB = 15;
 
-/** Under the hand ways are told apart up to this loss: an ordinary unit is not heard beyond it, dB. */
+/** in the drag preview ways are told apart up to this loss: an ordinary unit is not heard beyond it, dB. */
 export const HOPELESS_DB = 138;
 
 /** The largest cosine of the angle between a heading in plan and the way from a point to anywhere in a block. */
-function mostAhead(hx: number, hy: number, x: number, y: number, block: Block): number {
+function mostAhead(hx: number, hy: number, x: number, y: number, block: CellBlock): number {
   let cosine = -1;
   let left = false;
   let right = false;
@@ -56,7 +56,7 @@ function mostAhead(hx: number, hy: number, x: number, y: number, block: Block): 
 }
 
 /** Whether a block lies wholly on the side of a wall on which the unit is: a way over a portal must change sides there. */
-function isOnSide(block: Block, wall: Barrier, from: number): boolean {
+function isOnSide(block: CellBlock, wall: Barrier, from: number): boolean {
   const touch = TOUCH_M * wall.lengthM;
   for (let corner = 0; corner < 4; corner++) {
     const x = corner & 1 ? block.maxX : block.minX;
@@ -67,20 +67,25 @@ function isOnSide(block: Block, wall: Barrier, from: number): boolean {
   return true;
 }
 
+/** The wall a way over a portal goes through: it must change sides there; round a corner it need not. */
+const wallOf = (portal: Portal): Barrier | null => (portal.kind === 'opening' ? portal.wall : null);
+
 /**
  * Blocks of a layer in which a way over a portal may be the strongest somewhere: each is given up by the least the way can lose
  * to any point of its rectangle, its length and its turn included.
  */
-function blocksReached(job: DetourJob, j: number, portal: Portal, layer: Layer): readonly Block[] {
+function blocksReached(job: DiffractionJob, j: number, portal: Portal, layer: Layer): readonly CellBlock[] {
   const arrival = job.arrivals[j];
   const blocks = job.blocks.get(layer);
   if (!arrival || !blocks) return [];
-  const { wall, slab, edge } = portal;
+  const { edge } = portal;
+  const wall = wallOf(portal);
   const { levelM } = layer;
-  if (slab && job.unit.z > slab.levelM === levelM > slab.levelM) return [];
+  if (portal.kind === 'stairwell' && job.unit.z > portal.slab.levelM === levelM > portal.slab.levelM)
+    return [];
   const { x, y, z } = portal.at;
   const { lengthM: beforeM, lossDb, dx: hx, dy: hy } = arrival;
-  const isFar = beforeM > BEND_REACH_M;
+  const isFar = beforeM > EDGE_REACH_M;
   const dz = levelM - z;
   const from = wall ? sideOf(wall, job.unit) : 0;
   const weakest = job.weakest.get(layer)!;
@@ -89,9 +94,9 @@ function blocksReached(job: DetourJob, j: number, portal: Portal, layer: Layer):
     const dx = Math.max(0, block.minX - x, x - block.maxX);
     const dy = Math.max(0, block.minY - y, y - block.maxY);
     const on = Math.sqrt(dx * dx + dy * dy + dz * dz);
-    if (isFar && on > BEND_REACH_M) return false;
+    if (isFar && on > EDGE_REACH_M) return false;
     if (wall && from !== 0 && isOnSide(block, wall, from)) return false;
-    const length = lengthDbFrom(beforeM + on) + job.bendDb;
+    const length = lengthDbFrom(beforeM + on) + job.diffractionDb;
     const cosine = inPlan && dx + dy > 0 ? mostAhead(hx, hy, x, y, block) : 1;
     const v = cosine < 1 ? turnV(cosine, beforeM, on) : 0;
     for (let b = 0; b < 3; b++) {
@@ -105,18 +110,19 @@ function blocksReached(job: DetourJob, j: number, portal: Portal, layer: Layer):
 
 /**
  * Tries one portal for the cells of a block and one unit; `toCells` is the loss from the portal to the cells. Each cell is
- * given up on the cheapest bound that shows the way cannot win: length from below, then free space and the bend.
+ * given up on the cheapest bound that shows the way cannot win: length from below, then free space and the edge.
  */
 function tryPortal(
   j: number,
   portal: Portal,
-  job: DetourJob,
+  job: DiffractionJob,
   layer: Layer,
-  block: Block,
+  block: CellBlock,
   toCells: CastLoss,
 ): void {
   const arrival = job.arrivals[j]!;
-  const { wall, edge } = portal;
+  const { edge } = portal;
+  const wall = wallOf(portal);
   const { places } = block;
   const [v0, v1, v2] = V_PER_TURN;
   const { x: px, y: py, z: pz } = portal.at;
@@ -124,16 +130,15 @@ function tryPortal(
   const [best0, best1, best2] = job.best;
   const { cells, xs, ys, levelM } = layer;
   const { lengthM: beforeM, lossDb, dx: hx, dy: hy, dz: hz } = arrival;
-  const known0 = lossDb[0] + FREE_1M_DB[0]! + job.bendDb;
-  const known1 = lossDb[1] + FREE_1M_DB[1]! + job.bendDb;
-  const known2 = lossDb[2] + FREE_1M_DB[2]! + job.bendDb;
-  // A way must change sides at a wall or floor; round a corner it need not.
+  const known0 = lossDb[0] + FREE_1M_DB[0]! + job.diffractionDb;
+  const known1 = lossDb[1] + FREE_1M_DB[1]! + job.diffractionDb;
+  const known2 = lossDb[2] + FREE_1M_DB[2]! + job.diffractionDb;
   const from = wall ? sideOf(wall, job.unit) : 0;
   const sideX = wall ? -(wall.by - wall.ay) : 0;
   const sideY = wall ? wall.bx - wall.ax : 0;
   const side0 = wall ? -sideX * wall.ax - sideY * wall.ay : 0;
   const touch = wall ? TOUCH_M * wall.lengthM : 0;
-  const isFar = beforeM > BEND_REACH_M;
+  const isFar = beforeM > EDGE_REACH_M;
   const dz = levelM - pz;
   const turnZ = turnsInPlan(portal) ? 0 : dz;
   const p: Spot3 = { x: 0.5, y: 0.5, z: levelM };
@@ -149,7 +154,7 @@ function tryPortal(
     const dy = y - py;
     const plan = dx * dx + dy * dy;
     const on = Math.sqrt(plan + dz * dz);
-    if (isFar && on > BEND_REACH_M) continue;
+    if (isFar && on > EDGE_REACH_M) continue;
     const length = beforeM + on;
     const at = (length * STEPS_PER_M) | 0;
     const nearest = LEAST_TURN_DB + table[at < beyond ? at : beyond]!;
@@ -190,13 +195,13 @@ function tryPortal(
 }
 
 /**
- * The strongest detour of every unit to every cell: each portal casts its field once and serves all units from it, then
+ * The strongest ray of every unit to every cell: each portal casts its field once and serves all units from it, then
  * is forgotten, so that memory does not grow with the portals. It comes step by step, so that others are let in between.
  */
-export function* findDetours(
+export function* findDiffractions(
   scene: Scene,
   losses: CastLosses,
-  jobs: readonly DetourJob[],
+  jobs: readonly DiffractionJob[],
   grid: Grid,
   layers: readonly Layer[],
   space: CastSpace,
@@ -240,10 +245,10 @@ interface KeptField {
 }
 
 /** Most fields kept: as many as one unit follows, and some for what the hand comes to. */
-export const MOST_KEPT = MOST_BENDS + 100;
+export const MOST_KEPT = MOST_EDGES + 100;
 
 /** Loss from a portal to the cells of some blocks; in the others it may be anything. */
-function keptField(kept: PortalFields, j: number, layer: Layer, blocks: readonly Block[]): CastLoss {
+function keptField(kept: PortalFields, j: number, layer: Layer, blocks: readonly CellBlock[]): CastLoss {
   const { scene, losses, grid, space, wanted, byPortal } = kept;
   const field = byPortal(j, () => {
     const size = grid.columns * grid.rows;
@@ -262,8 +267,8 @@ function keptField(kept: PortalFields, j: number, layer: Layer, blocks: readonly
   return field.loss;
 }
 
-/** Detours of one moved unit from kept portal fields, a step for each portal. */
-export function* detoursFromKept(kept: PortalFields, job: DetourJob): Generator<void> {
+/** Diffractions of one moved unit from kept portal fields, a step for each portal. */
+export function* diffractionsFromKept(kept: PortalFields, job: DiffractionJob): Generator<void> {
   const { scene, layers } = kept;
   const portals = portalsOf(scene);
   for (const j of strongestFirst([job.arrivals])) {

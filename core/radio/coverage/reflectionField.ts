@@ -1,20 +1,20 @@
 import type { Spot3 } from '../geometry/crossings';
 import { TOUCH_M } from '../geometry/meet';
-import { BOUNCE_REACH_M, comesFrom, imagesOf, inFront, thrown, type Image } from '../propagation/mirrors';
+import { REFLECTION_REACH_M, imagesOf, inFront, type Image, reflectedFrom } from '../propagation/mirrors';
 import { FREE_1M_DB, NEAREST_M, lengthDbFrom } from '../propagation/pathLoss';
 import { boxOf, type ScenePart } from '../geometry/sceneParts';
 import type { Scene } from '../geometry/scene';
 import { COSINE_STEPS } from '../materials/slant';
-import type { Block } from './blocks';
+import type { CellBlock } from './cellBlocks';
 import type { CastLoss } from './cast';
 import { castBlocks } from './castBlocks';
 import { MOST_FLOORS_OF_A_KIND, type CastLosses, type CastSpace } from './castSpace';
 import type { Grid, Layer } from './layers';
-import { reflectedParts } from './reflected';
-import { weigh, type Search } from './search';
+import { reflectedParts } from './mirrored';
+import { weigh, type StrongestSoFar } from './strongest';
 
-/** One unit's field while the strongest way that a face throws back is being found. */
-export interface BounceJob extends Search {
+/** One unit's field while the strongest way that a face reflects is being found. */
+export interface ReflectionJob extends StrongestSoFar {
   unit: Spot3;
 }
 
@@ -23,7 +23,7 @@ function facesOf(scene: Scene, { mirror: { wall, slab } }: Image): Float64Array[
   const numbers = wall
     ? [wall.construction, ...wall.openings.map((o) => o.construction)]
     : [slab!.construction];
-  return [...new Set(numbers)].flatMap((c) => scene.thrownBackDb[c] ?? []);
+  return [...new Set(numbers)].flatMap((c) => scene.reflectionLossDb[c] ?? []);
 }
 
 /** The least that any of some faces takes of a way that meets it no steeper than by a cosine, dB, for each step of it. */
@@ -38,7 +38,7 @@ function leastTakenDb(faces: readonly Float64Array[]): Float64Array {
 }
 
 /** Whether a block lies beside what an image shows through its wall, seen in plan. */
-function isBeside({ mirror: { wall }, at }: Image, block: Block): boolean {
+function isBeside({ mirror: { wall }, at }: Image, block: CellBlock): boolean {
   if (!wall) return false;
   const [ax, ay, bx, by] = [wall.ax - at.x, wall.ay - at.y, wall.bx - at.x, wall.by - at.y];
   const turn = ax * by - ay * bx > 0 ? 1 : -1;
@@ -55,7 +55,7 @@ function isBeside({ mirror: { wall }, at }: Image, block: Block): boolean {
 /** Whether the ways from an image to a block meet its mirror's plane above or below its wall, or beside its floor. */
 function isPast(
   { mirror: { wall, slab }, at }: Image,
-  block: Block,
+  block: CellBlock,
   levelM: number,
   parts: readonly [number, number],
 ): boolean {
@@ -74,7 +74,7 @@ function isPast(
 }
 
 /** Blocks of a layer in which a way off a mirror may be the strongest somewhere, by the least it can lose to their rectangles. */
-function blocksReached(job: BounceJob, image: Image, least: Float64Array, layer: Layer): Block[] {
+function blocksReached(job: ReflectionJob, image: Image, least: Float64Array, layer: Layer): CellBlock[] {
   const { mirror, at, side } = image;
   const weakest = job.weakest.get(layer)!;
   const behind = -side * inFront(mirror, at);
@@ -89,7 +89,7 @@ function blocksReached(job: BounceJob, image: Image, least: Float64Array, layer:
       farthest = Math.max(farthest, off);
       most = Math.max(most, (x - at.x) ** 2 + (y - at.y) ** 2 + dz * dz);
     }
-    if (farthest <= TOUCH_M || nearest > BOUNCE_REACH_M || isBeside(image, block)) return false;
+    if (farthest <= TOUCH_M || nearest > REFLECTION_REACH_M || isBeside(image, block)) return false;
     const before = Math.max(0, nearest);
     const across = [behind / (behind + farthest), behind / (behind + before)] as const;
     if (isPast(image, block, layer.levelM, across)) return false;
@@ -118,9 +118,9 @@ function tryImage(
   scene: Scene,
   image: Image,
   leastDb: number,
-  job: BounceJob,
+  job: ReflectionJob,
   layer: Layer,
-  block: Block,
+  block: CellBlock,
   crossed: CastLoss,
 ): void {
   const { cells, xs, ys, levelM } = layer;
@@ -146,8 +146,9 @@ function tryImage(
       continue;
     p.x = xs[i]!;
     p.y = ys[i]!;
-    if (!comesFrom(scene, image, p)) continue;
-    const spread = 20 * Math.log10(Math.max(NEAREST_M, thrown.lengthM)) + thrown.lossDb;
+    const reflected = reflectedFrom(scene, image, p);
+    if (!reflected) continue;
+    const spread = 20 * Math.log10(Math.max(NEAREST_M, reflected.lengthM)) + reflected.lossDb;
     const db0 = crossed0[cell]! + spread + one0;
     const db1 = crossed1[cell]! + spread + one1;
     const db2 = crossed2[cell]! + spread + one2;
@@ -163,10 +164,10 @@ function tryImage(
  * The strongest way off a wall, floor or roof from every unit to every cell: a straight line from the unit's image in what stands
  * before the mirror and its reflection. It comes step by step, a mirror at a time.
  */
-export function* findBounces(
+export function* findReflections(
   scene: Scene,
   losses: CastLosses,
-  jobs: readonly BounceJob[],
+  jobs: readonly ReflectionJob[],
   grid: Grid,
   layers: readonly Layer[],
   space: CastSpace,
