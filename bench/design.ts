@@ -1,11 +1,8 @@
 import highsLoader from 'highs';
 import { planContext, type PlanContext } from '../core/plan/network/context';
 import { emptyPlan, type Option } from '../core/plan/option/schema';
-import { learntContext } from '../core/readings/learn';
-import { suggest, type Suggestion } from '../core/suggest/search/suggest';
+import { POLICIES, learn, solveWith, suggest, type LpSolver, type Suggestion } from '../core';
 import type { SearchAsk } from '../core/suggest/search/judged';
-import { solveWith, type LpSolver } from '../core/suggest/search/solver';
-import { POLICIES } from '../core/suggest/choices/policies';
 import { beginning } from '../core/suggest/choices/beginning';
 import { leastByTrying, smallHouse, smallToday } from '../testing/smallHouse';
 import { quillfeatherFarm } from '../demo/farm';
@@ -83,12 +80,12 @@ async function againstTrying(count: number): Promise<void> {
 
 await againstTrying(Number(process.argv[4] ?? 20));
 const farm = quillfeatherFarm();
-const { context } = learntContext(farm);
+const { context } = learn(farm);
 const { today } = farm.plan;
 for (const id of ['wireFirst', 'wirelessFirst', 'free', 'oneFamily']) {
   const found = await search(`Farm, ${id}`, context, today, { policy: policyOf(id), most: 4 });
   // After one more reading everything that was learnt is learnt anew; the search begins with the plan at hand.
-  const again = learntContext({ ...farm, evidence: farm.evidence.slice(0, -1) }).context;
+  const again = learn({ ...farm, evidence: farm.evidence.slice(0, -1) }).context;
   if (found)
     await search(`Farm, ${id}, again after a reading`, again, today, {
       policy: policyOf(id),

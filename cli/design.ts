@@ -1,15 +1,10 @@
 import highsLoader from 'highs';
-import type { JobFile } from '../core/job/jobFile';
 import { moneyText } from '../core/plan/cost/money';
 import { lockedUnits } from '../core/plan/option/locks';
-import type { Option } from '../core/plan/option/schema';
-import { learntContext } from '../core/readings/learn';
-import { suggest } from '../core/suggest/search/suggest';
+import { POLICIES, learn, solveWith, suggest, type JobFile, type LpSolver, type Option } from '../core';
 import { proofWords } from '../core/suggest/search/proofWords';
-import { solveWith, type LpSolver } from '../core/suggest/search/solver';
-import { POLICIES } from '../core/suggest/choices/policies';
 import { table } from './text';
-import { servedOf, type Verdict } from '../core/site/model/verdict';
+import { servedOf, type Verdict, VERDICT_WORDS } from '../core/site/model/verdict';
 
 export interface DesignReport {
   job: string;
@@ -73,7 +68,7 @@ export async function designReport(
       path: '--from',
       message: `there is no option "${args.from}"; there are ${job.plan.options.map((o) => `"${o.name}"`).join(', ') || 'none'}`,
     };
-  const { context } = learntContext(job);
+  const { context } = learn(job);
   const found = await suggest(
     context,
     job.plan.today,
@@ -149,7 +144,7 @@ export function designLines(r: DesignReport): string {
       ...r.spots.map((s) => [
         String(s.number),
         s.name,
-        s.verdict,
+        VERDICT_WORDS[s.verdict],
         s.downMbps.toFixed(1),
         s.upMbps.toFixed(1),
         percent(s.chance),

@@ -1,3 +1,4 @@
+import { REPORT_VERSION, report as schema } from './reportSchemas';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -94,6 +95,7 @@ describe('the command line', () => {
       option: { units: { feed: { kind: string } }[] };
       spots: { verdict: string }[];
     };
+    expect(schema.safeParse(report).error?.issues ?? []).toEqual([]);
     expect(done.stderr).toContain('Places and links, 1 of');
     expect(report.isProven).toBe(true);
     expect(report.chance).toBeGreaterThan(0.5);
@@ -110,6 +112,23 @@ describe('the command line', () => {
     expect(unknown.stderr).toContain(farm.plan.options[0]!.name);
   });
 
+  test.each([
+    ['check', ['check', 'FILE']],
+    ['predict', ['predict', 'FILE']],
+    ['explain', ['predict', 'FILE', '--explain', '4']],
+    ['compare', ['compare', 'FILE']],
+    ['survey', ['survey', 'FILE']],
+    ['verify', ['verify', 'FILE']],
+    ['kit', ['kit', 'list']],
+    ['problems', ['predict', 'FILE', '--option', 'nobody']],
+    ['calculator', ['poe', '--devices', 'af', '--switch', 'at', '--budget', '30']],
+  ])('what %s prints as JSON says what it is and keeps its schema', (name, args) => {
+    const { stdout } = nestle(...args.map((a) => (a === 'FILE' ? file : a)), '--json');
+    const printed = JSON.parse(stdout) as Record<string, unknown>;
+    expect(printed).toMatchObject({ format: 'nestle-report', version: REPORT_VERSION, report: name });
+    expect(schema.safeParse(printed).error?.issues ?? []).toEqual([]);
+  });
+
   test('check passes a sound job and exits 1 with the path of each problem', () => {
     expect(nestle('check', file)).toMatchObject({
       status: 0,
@@ -122,7 +141,10 @@ describe('the command line', () => {
     const json = nestle('check', broken, '--json');
     expect([json.status, JSON.parse(json.stdout)]).toEqual([
       1,
-      { ok: false, problems: [{ path: 'site.walls[3]', message: expect.stringContaining('no length') }] },
+      expect.objectContaining({
+        ok: false,
+        problems: [{ path: 'site.walls[3]', message: expect.stringContaining('no length') }],
+      }),
     ]);
     expect(nestle('check', join(folder, 'none.json')).status).toBe(1);
   });

@@ -1,6 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { parseJobFile, tooLarge } from '../core/job/parse';
+import { parse } from '../core';
+import { tooLarge } from '../core/job/parse';
 import type { Problem } from '../core/job/problem';
 import type { JobFile } from '../core/job/jobFile';
 import { checkSurvey } from '../core/site/check/survey';
@@ -11,6 +12,7 @@ import { readKitCsv, writeKitCsv } from '../core/kit/catalogue/kitCsv';
 import { allMaterials } from '../core/kit/model/materialItems';
 import { designLines, designReport } from './design';
 import { compareLines, compareReport, kitLines } from './offers';
+import { reportJson } from './reportSchemas';
 import { predictReport, surveyReport, verifyReport } from './reports';
 import { explainLines, predictLines, surveyLines, verifyLines } from './text';
 
@@ -21,7 +23,7 @@ const USAGE = `nestle — the core without a browser
   nestle predict JOB.json --explain SPOT           one spot in words, by number, name or id
   nestle compare JOB.json [--json]                 the options of a job side by side, each with its parts
   nestle design  JOB.json [--policy NAME] [--chance 0.9] [--units 4] [--from OPTION] [--json]
-                                                   the plan worth most by a policy (free, wire-first, spend-least …), its proof and
+                                                   the plan worth most by a way of working (free, wire-first, spend-least …), its proof and
                                                    its chance, beginning with an option and its locks; progress on standard error
   nestle kit     list [JOB.json] [--json]          the catalogue, with a job’s own items before it
   nestle kit     export [JOB.json]                 the same as CSV
@@ -37,7 +39,7 @@ ${CALCULATOR_USAGE}
 `;
 
 function fail(problems: readonly Problem[], json: boolean): never {
-  if (json) console.log(JSON.stringify({ ok: false, problems }, null, 2));
+  if (json) console.log(reportJson('problems', { ok: false, problems }));
   else for (const p of problems) console.error(p.path ? `${p.path}: ${p.message}` : p.message);
   process.exit(1);
 }
@@ -62,7 +64,7 @@ function load(path: string | undefined, json: boolean): JobFile {
     console.error(USAGE);
     process.exit(2);
   }
-  const parsed = parseJobFile(readText(path, json));
+  const parsed = parse(readText(path, json));
   if (!parsed.ok) fail(parsed.problems, json);
   return parsed.job;
 }
@@ -76,7 +78,7 @@ function kitCommand([act, path]: readonly string[], json: boolean): void {
       materials: allMaterials(plan.ownMaterials),
     };
     if (act === 'export') process.stdout.write(writeKitCsv(all.kit, all.materials));
-    else console.log(json ? JSON.stringify(all, null, 2) : kitLines(all));
+    else console.log(json ? reportJson('kit', all) : kitLines(all));
     return;
   }
   if (act === 'import' && path) {
@@ -86,7 +88,7 @@ function kitCommand([act, path]: readonly string[], json: boolean): void {
         read.problems.map((p) => ({ path: `line ${p.line}`, message: p.message })),
         json,
       );
-    console.log(json ? JSON.stringify(read, null, 2) : kitLines(read));
+    console.log(json ? reportJson('kit', read) : kitLines(read));
     return;
   }
   console.error(`Say what to do with the kit: list, export or import FILE.\n\n${USAGE}`);
@@ -127,7 +129,7 @@ async function main(): Promise<void> {
     const json = rest.includes('--json');
     const result = CALCULATORS[asked](rest.filter((a) => a !== '--json'));
     if (!result.ok) fail([{ path: asked, message: result.message }], json);
-    console.log(json ? JSON.stringify(result.value, null, 2) : result.words);
+    console.log(json ? reportJson('calculator', result.value) : result.words);
     return;
   }
   const { values, positionals } = argumentsOf();
@@ -140,7 +142,7 @@ async function main(): Promise<void> {
   if (command === 'check') {
     const job = load(path, json);
     const notices = checkSurvey(job.site);
-    if (json) console.log(JSON.stringify({ ok: true, problems: [], notices }, null, 2));
+    if (json) console.log(reportJson('check', { ok: true, problems: [], notices }));
     else {
       console.log(`${job.name}: no problems.`);
       for (const n of notices) console.log(`worth a look: ${n.message}`);
@@ -157,19 +159,19 @@ async function main(): Promise<void> {
         ? null
         : report.report.spots.find((s) => [String(s.number), s.name, s.spotId].includes(explain));
     if (spot === undefined) fail([{ path: 'site.spots', message: `there is no spot "${explain}"` }], json);
-    if (spot) console.log(json ? JSON.stringify(spot, null, 2) : explainLines(spot));
-    else console.log(json ? JSON.stringify(report.report, null, 2) : predictLines(report.report));
+    if (spot) console.log(json ? reportJson('explain', spot) : explainLines(spot));
+    else console.log(json ? reportJson('predict', report.report) : predictLines(report.report));
     return;
   }
   if (command === 'compare') {
     const report = compareReport(load(path, json));
-    console.log(json ? JSON.stringify(report, null, 2) : compareLines(report));
+    console.log(json ? reportJson('compare', report) : compareLines(report));
     return;
   }
   if (command === 'design') {
     const report = await designReport(load(path, json), values, (words) => console.error(words));
     if (!report.ok) fail([{ path: report.path, message: report.message }], json);
-    console.log(json ? JSON.stringify(report.report, null, 2) : designLines(report.report));
+    console.log(json ? reportJson('design', report.report) : designLines(report.report));
     return;
   }
   if (command === 'kit') {
@@ -178,12 +180,12 @@ async function main(): Promise<void> {
   }
   if (command === 'survey') {
     const report = surveyReport(load(path, json));
-    console.log(json ? JSON.stringify(report, null, 2) : surveyLines(report));
+    console.log(json ? reportJson('survey', report) : surveyLines(report));
     return;
   }
   if (command === 'verify') {
     const report = verifyReport(load(path, json));
-    console.log(json ? JSON.stringify(report, null, 2) : verifyLines(report));
+    console.log(json ? reportJson('verify', report) : verifyLines(report));
     return;
   }
   if (command === 'backup' || command === 'restore') {

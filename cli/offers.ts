@@ -6,11 +6,11 @@ import type { KitItem } from '../core/kit/model/schema';
 import { optionFacts, type OptionFacts } from '../core/plan/compare/facts';
 import { moneyText } from '../core/plan/cost/money';
 import { amountText, type PartLine } from '../core/plan/cost/parts';
-import { evaluate } from '../core/plan/evaluate/evaluate';
-import { learntContext } from '../core/readings/learn';
+import { evaluate, learn } from '../core';
 import { withTrials } from '../core/readings/trials';
 import { lengthText, type LengthUnit } from '../core/site/model/lengths';
 import { table } from './text';
+import { VERDICT_WORDS } from '../core/site/model/verdict';
 
 export interface CompareReport {
   job: string;
@@ -28,7 +28,7 @@ export interface CompareReport {
 
 /** Every option of a job with what is held side by side in Plan and on the offer. */
 export function compareReport(job: JobFile): CompareReport {
-  const { context } = learntContext(job);
+  const { context } = learn(job);
   const accepted = acceptedOption(job.plan, job.evidence);
   return {
     job: job.name,
@@ -61,7 +61,9 @@ export function compareLines(r: CompareReport): string {
   const rows = [
     row('', (o) => `${o.name}${o.accepted ? ' (accepted)' : ''}`),
     row('spots served', (o) => `${o.served} of ${o.spots}`),
-    row('worst spot', (o) => (o.worst ? `${o.worst.number} ${o.worst.name}, ${o.worst.verdict}` : '–')),
+    row('worst spot', (o) =>
+      o.worst ? `${o.worst.number} ${o.worst.name}, ${VERDICT_WORDS[o.worst.verdict]}` : '–',
+    ),
     row('parts', (o) => money(o.partsMinor)),
     row('labour', (o) => money(o.labourMinor)),
     row('in all, before tax', (o) => money(o.totalMinor)),

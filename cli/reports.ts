@@ -1,21 +1,14 @@
-import type { JobFile } from '../core/job/jobFile';
+import { learn, optionOf, predict, verdicts, type JobFile, type Option, type Prediction } from '../core';
 import { checkSurvey } from '../core/site/check/survey';
 import { roomsOn } from '../core/site/geometry/rooms';
 import { walkingRoute } from '../core/site/geometry/walkingRoute';
 import { suggestSpots } from '../core/site/check/suggestSpots';
-import { predictOption } from '../core/plan/predict/predict';
-import type { Option } from '../core/plan/option/schema';
-import { acceptedOption } from '../core/evidence/built';
 import { heldBackLabel, problemWords } from '../core/plan/predict/words';
 import { headlineOf } from '../core/readings/spotVerdicts';
-import { standingOf } from '../core/readings/standing';
-import { readOf } from '../core/readings/readOf';
-import { learntContext } from '../core/readings/learn';
 import { posteriorWords } from '../core/readings/posteriorSummary';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
-import { verdictsOf, type PhaseResult, type SpotVerdict } from '../core/readings/spotVerdicts';
+import type { PhaseResult, SpotVerdict } from '../core/readings/spotVerdicts';
 import { partBecause, partLabel } from '../core/plan/links/partWords';
-import type { Prediction } from '../core/plan/predict/prediction';
 
 /** One spot of `predict --json`. Null where there is no link. */
 function spotRow(p: Prediction, option: Option, lengthUnit: JobFile['brief']['lengthUnit']) {
@@ -76,15 +69,14 @@ export function predictReport(
   optionName: string | undefined,
 ): { ok: true; report: PredictReport } | { ok: false; message: string } {
   const all = [job.plan.today, ...job.plan.options];
-  const option = optionName
-    ? all.find((o) => o.id === optionName || o.name === optionName)
-    : (acceptedOption(job.plan, job.evidence) ?? job.plan.options[0] ?? job.plan.today);
+  const option = optionName ? all.find((o) => o.id === optionName || o.name === optionName) : optionOf(job);
   if (!option)
     return {
       ok: false,
       message: `there is no option "${optionName}"; there are ${all.map((o) => o.name).join(', ')}`,
     };
-  const { context, calibration, leftOut } = learntContext(job);
+  const known = learn(job);
+  const { context, calibration, leftOut } = known;
   const learnt = calibration && {
     taught: posteriorWords(calibration.posterior, job.site.customConstructions, context.airQueueMs),
     readings: calibration.observations,
@@ -98,10 +90,7 @@ export function predictReport(
       job: job.name,
       option: option.name,
       calibration: learnt,
-      spots: predictOption(
-        { ...context, read: readOf(job.site, job.evidence, { option, kit: job.plan.ownKit }) },
-        option,
-      ).map((p) => spotRow(p, option, job.brief.lengthUnit)),
+      spots: predict(job, option, known).map((p) => spotRow(p, option, job.brief.lengthUnit)),
     },
   };
 }
@@ -137,10 +126,9 @@ export interface VerifyReport {
 
 /** Before, after and verdict of every spot, with the proofs that hold for the network as built now. */
 export function verifyReport(job: JobFile): VerifyReport {
-  const standing = standingOf(learntContext(job).context, job.plan, job.evidence);
-  const verdicts = verdictsOf(job.site, job.evidence, standing);
-  const { dead, gone, worse } = headlineOf(verdicts);
-  return { job: job.name, deadBefore: dead, gone, worse, spots: verdicts.map(verdictRow) };
+  const all = verdicts(job);
+  const { dead, gone, worse } = headlineOf(all);
+  return { job: job.name, deadBefore: dead, gone, worse, spots: all.map(verdictRow) };
 }
 
 /** Rooms with their areas, how far apart buildings stand, the shortest walk, and what is worth a second look. */

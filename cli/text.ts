@@ -1,4 +1,5 @@
 import type { PredictReport, VerifyReport, surveyReport } from './reports';
+import { VERDICT_WORDS } from '../core/site/model/verdict';
 
 /** Rows as aligned columns. */
 export function table(rows: string[][]): string {
@@ -23,7 +24,7 @@ export function predictLines(report: PredictReport): string {
     s.rssiDbm === null ? '–' : `${s.rssiDbm.toFixed(0)} dBm`,
     `${speed(s.downMbps)} (${speed(s.downRangeMbps[0])}–${speed(s.downRangeMbps[1])}) of ${speed(s.needDownMbps)}`,
     `${speed(s.upMbps)} (${speed(s.upRangeMbps[0])}–${speed(s.upRangeMbps[1])}) of ${speed(s.needUpMbps)}`,
-    s.runs > 0 ? `${s.verdict}, read` : s.verdict,
+    s.runs > 0 ? `${VERDICT_WORDS[s.verdict]}, read` : VERDICT_WORDS[s.verdict],
     s.heldBackBy,
   ]);
   const { calibration } = report;
@@ -48,7 +49,13 @@ export function verifyLines(report: VerifyReport): string {
     s.name,
     phase(s.before),
     phase(s.after),
-    s.gone ? 'gone' : s.worse ? `worse: ${s.verdict}` : (s.verdict ?? 'unknown'),
+    s.gone
+      ? 'gone'
+      : s.worse && s.verdict
+        ? `worse: ${VERDICT_WORDS[s.verdict]}`
+        : s.verdict
+          ? VERDICT_WORDS[s.verdict]
+          : 'unknown',
     s.missing.length > 0 ? `missing: ${s.missing.join('; ')}` : '',
   ]);
   return `${report.job}: ${report.gone} of ${report.deadBefore} dead spots gone${report.worse > 0 ? `, ${report.worse} worse than before` : ''}\n${table([['no', 'spot', 'before', 'after', 'verdict', ''], ...rows])}`;
@@ -56,7 +63,7 @@ export function verifyLines(report: VerifyReport): string {
 
 /** One spot in words: the chain part by part, what holds it back and what would follow. */
 export function explainLines(s: PredictReport['spots'][number]): string {
-  const lines = [`${s.number} ${s.name}: ${s.verdict}, decided by ${s.decidedBy}.`];
+  const lines = [`${s.number} ${s.name}: ${VERDICT_WORDS[s.verdict]}, decided by ${s.decidedBy}.`];
   if (s.band && s.rssiDbm !== null)
     lines.push(
       `Its device uses ${s.band} GHz at ${s.rssiDbm.toFixed(0)} dBm, link rate ${speed(s.phyMbps)} Mb/s (estimate).`,

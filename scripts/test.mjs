@@ -80,7 +80,7 @@ const CHECKS = [
     ],
   ],
   ['Nothing unused', ['knip']],
-  ['Job file schema is current', ['tsx', 'scripts/writeJobFileSchema.ts', '--check']],
+  ['Schemas are current', ['tsx', 'scripts/writeSchemas.ts', '--check']],
 ];
 // There are two cores: on a fresh machine one compiles while the other checks what needs nothing compiled.
 if (mustCompile) await Promise.all([compileDriver(), checkAll(CHECKS, 1)]);

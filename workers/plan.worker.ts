@@ -2,20 +2,12 @@ import { expose, transfer } from 'comlink';
 import highsLoader from 'highs';
 import type { Built } from '../core/evidence/built';
 import type { EvidenceRows } from '../core/evidence/rows';
-import {
-  changeOf,
-  createPlanner,
-  type Derived,
-  type DerivedChange,
-  type Planner,
-  type PlannerUpdate,
-} from '../core/job/planner';
+import { createPlanner, solveWith, type LpSolver, type Planner, type Suggestion } from '../core';
+import { changeOf, type Derived, type DerivedChange, type PlannerUpdate } from '../core/job/planner';
 import type { Documents } from '../core/job/settle';
 import type { KitItem } from '../core/kit/model/schema';
 import type { ServedAnswer } from '../core/plan/shade/served';
-import type { Suggestion } from '../core/suggest/search/suggest';
 import type { SearchAsk, SearchProgress } from '../core/suggest/search/judged';
-import { solveWith, type LpSolver } from '../core/suggest/search/solver';
 import type { Answers, Question } from '../core/suggest/questions/answer';
 import type { Option } from '../core/plan/option/schema';
 import type { ShadeAnswer, ShadeQuestion } from '../core/plan/shade/shadeEngine';

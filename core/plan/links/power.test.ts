@@ -143,7 +143,9 @@ describe('sockets and seats', () => {
   test('a barn with animals is indoors on paper only: an indoor unit will not do, a weatherproof one does', () => {
     const inBarn = (kitId: string) =>
       option(gateway, unit('B', place(26, 2, 'b'), plainFeed('fibre', 'a'), kitId));
-    expect(words(inBarn('mesh-dual')).join()).toContain('blocks: B is not made for Byre (damp, dust, animals)');
+    expect(words(inBarn('mesh-dual')).join()).toContain(
+      'blocks: B is not made for Byre (damp, dust, animals)',
+    );
     expect(words(inBarn('outdoor-poe')).join()).not.toContain('not made for');
   });
   test('on the floor, in furniture and beside metal are said with what to do', () => {
