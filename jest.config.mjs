@@ -11,6 +11,7 @@ const config = {
     '<rootDir>/bench',
     '<rootDir>/meter',
     '<rootDir>/workers',
+    '<rootDir>/testing',
   ],
   testMatch: ['**/*.test.ts'],
   // A hang is ended; a machine that is busy with other things is no failure.
