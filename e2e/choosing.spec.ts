@@ -1,3 +1,6 @@
+import { JOB_FILE_VERSION, type JobFile } from '../core/job/jobFile';
+import { emptyPlan } from '../core/plan/option/schema';
+import { smallHouse, smallToday } from '../testing/smallHouse';
 import { addUnit, money, openPlan, selectUnit } from './planning';
 import { expect, test } from './test';
 
@@ -93,7 +96,7 @@ test('feeds compared, fibre through the duct, the gateway elsewhere, a lock, the
   await expect(page.locator('[data-total]')).toHaveAttribute('data-total', String(total + 30_00));
 });
 
-test('area served adds up, rules are priced against the best found, and bad kit changes nothing', async ({
+test('area served adds up, a plan by a rule of thumb is kept, and bad kit changes nothing', async ({
   page,
   request,
 }) => {
@@ -108,10 +111,14 @@ test('area served adds up, rules are priced against the best found, and bad kit 
   await page.getByRole('button', { name: 'Rules of thumb' }).click();
   await page.getByRole('button', { name: 'Plan by each rule' }).click();
   const rules = page.getByRole('table', { name: 'Plans by rule' });
-  await expect(page.getByRole('button', { name: 'Plan by each rule again' })).toBeEnabled({
+  // The search they are held against is longest on a farm: it is stopped, and what the rules say stays.
+  await expect(page.getByRole('dialog').getByText(/^Searching what is best/)).toBeVisible({
     timeout: 120_000,
   });
-  await expect(rules.getByRole('row', { name: /^Free/ })).toContainText('the best found');
+  await page.getByRole('dialog').getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('button', { name: 'Plan by each rule again' })).toBeEnabled({
+    timeout: 60_000,
+  });
   await rules.getByRole('button', { name: /^Keep: At most two walls/ }).click();
   await expect(page.getByRole('dialog').getByRole('status')).toContainText('is an option now');
   await page.getByRole('button', { name: 'Close' }).click();
@@ -135,7 +142,45 @@ test('area served adds up, rules are priced against the best found, and bad kit 
   expect(await (await request.get(`/api/jobs/${job}/export`)).text()).toBe(before);
 });
 
-test('places glow, a press puts a unit there, and a way is drawn by hand', async ({ page, request }) => {
+test('rules of thumb are priced against what the search finds, and improved by it', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(180_000);
+  const { brief, site } = smallHouse(12, { rooms: 5, outlets: 6 });
+  const job: JobFile = {
+    format: 'nestle-job',
+    version: JOB_FILE_VERSION,
+    name: 'Small house',
+    brief,
+    site,
+    plan: { ...emptyPlan(), today: smallToday },
+    evidence: [],
+    pictures: [],
+  };
+  const made = await request.post('/api/jobs/import', { data: job });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/jobs/${id}/plan`);
+  await page.getByRole('button', { name: 'Rules of thumb' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Plan by each rule' }).click();
+  await expect(dialog.getByRole('button', { name: 'Plan by each rule again' })).toBeEnabled({
+    timeout: 120_000,
+  });
+  const rows = dialog.getByRole('table', { name: 'Plans by rule' });
+  const free = rows.getByRole('row', { name: /^Free/ });
+  await expect(free).toContainText('the best found');
+  await expect(free).toContainText('Proven');
+  await rows.getByRole('button', { name: 'Improve it: Halfway' }).click();
+  await expect(dialog.getByRole('button', { name: 'Plan by each rule again' })).toBeEnabled({
+    timeout: 120_000,
+  });
+  await expect(free).toContainText('Proven');
+  await rows.getByRole('button', { name: /^Keep: Free/ }).click();
+  await expect(dialog.getByRole('status')).toContainText('“Free” is an option now.');
+});
+
+test('good places show, a press puts a unit there, and a way is drawn by hand', async ({ page, request }) => {
   await openPlan(page, request);
   await page.getByLabel('Good places for').selectOption('mesh-own-radio');
   await expect(page.getByText(/Press a good place/)).toBeVisible();

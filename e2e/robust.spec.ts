@@ -218,7 +218,7 @@ test('from nothing by keyboard: a building, a wall, a door, a spot, undo and red
   for (let i = 0; i < 2; i++) await page.keyboard.press('Shift+ArrowUp');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await site()).openings.length).toBe(1);
-  await expect(page.getByRole('region', { name: 'Selected door' })).toContainText('Sessions');
+  await expect(page.getByRole('region', { name: 'Selected door' })).toContainText('Door');
 });
 
 test('jobs are searched and archived', async ({ page }) => {

@@ -79,7 +79,7 @@ test('a jack nobody has traced is worth a look until a data run from it is drawn
   const { site } = await exported(page);
   expect(site.jacks).toEqual([]);
   expect(site.dataRuns).toHaveLength(2);
-  expect(site.dataRuns[1]).toMatchObject({ evidence: 'guessed', negotiatedMbps: null });
+  expect(site.dataRuns[1]).toMatchObject({ certainty: 'guessed', negotiatedMbps: null });
   // One step of undo brings the jack back and takes the run away.
   await page.keyboard.press('Control+z');
   const back = await exported(page);

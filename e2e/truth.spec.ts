@@ -15,14 +15,14 @@ test.beforeEach(async ({ page, request, baseURL }) => {
 test('Before says in one sentence what the readings taught, and leads to how true it is', async ({
   page,
 }) => {
-  const taught = page.getByRole('region', { name: 'What the readings taught' });
-  await expect(taught).toContainText('In this house');
-  await expect(taught).toContainText('Learnt at');
-  await taught.getByRole('link', { name: 'How true is this?' }).click();
+  const said = page.getByRole('region', { name: 'What the readings say of this house' });
+  await expect(said).toContainText('In this house');
+  await expect(said).toContainText('Accuracy: ±');
+  await said.getByRole('link', { name: 'How true is this?' }).click();
   await expect(page.getByRole('heading', { name: 'How true is this?' })).toBeVisible();
   await expect(page.getByRole('row', { name: /^5 GHz/ })).toContainText('dB');
   await page.goBack();
-  await expect(taught).toBeVisible();
+  await expect(said).toBeVisible();
 });
 
 test('in Plan the very network that was read shows what was read, another one what is predicted', async ({
@@ -35,7 +35,7 @@ test('in Plan the very network that was read shows what was read, another one wh
   await page.getByRole('button', { name: 'New option from today’s network' }).click();
   await expect(page.getByRole('button', { name: /^Option 3/ })).toHaveAttribute('aria-pressed', 'true');
   // Nothing connected in the kiln room: no model makes it serve.
-  await expect(row(7)).toContainText('noSignal');
+  await expect(row(7)).toContainText('no signal');
   await expect(row(7)).toContainText('read');
   await row(7).getByRole('button').first().click();
   await expect(row(7)).toContainText('3 runs read');

@@ -5,7 +5,8 @@ import type { Head } from '@/server/jobs/changes';
 import type { OpenJob } from '@/server/jobs/loaded';
 import { KINDS } from '../ui/job/history';
 import type { Answer } from '../ui/job/requests';
-import { createJobStore, docsOf, type JobStore } from '../ui/job/store';
+import { createJobStore, type JobStore } from '../ui/job/store';
+import { docsOf } from '../ui/job/documents';
 import { createSync, type Sync, type SyncServer } from '../ui/job/sync';
 
 /** What windows under test ask of a server: one in the same process, or the real one. */

@@ -14,6 +14,7 @@ import { activitiesLabel, type Need } from '@/core/site/model/needs';
 import type { ClientTypeId, Place, Site, Spot } from '@/core/site/model/schema';
 import type { PhoneScope } from '../access/phones';
 import type { OpenJob } from '../jobs/loaded';
+import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
 /** What a phone's rows hang on: the documents and evidence as they were when it looked. */
 export interface Basis {
@@ -38,7 +39,7 @@ export interface WalkSpot {
   expected: Expected | null;
   /** Runs of this phase that count here already. */
   runs: WalkRun[];
-  /** Verdict of this phase; null before any run. */
+  /** Verdict of this phase in words; null before any run. */
   verdict: string | null;
 }
 
@@ -190,7 +191,7 @@ export function walkView(
         need: verdict?.need ?? { downMbps: 0, upMbps: 0, latencyMs: 0 },
         expected: expectedOf(predictions.get(spot.id), derived.calibration),
         runs: runsOf(e.bySpot.get(spot.id) ?? []),
-        verdict: own?.verdict ?? null,
+        verdict: own ? VERDICT_WORDS[own.verdict] : null,
       };
     }),
     units: option.units.map((u) => ({

@@ -4,7 +4,7 @@ import { posteriorWords } from '@/core/readings/posteriorSummary';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 
-/** What the readings have taught the model: in one sentence, how well it fits, what looks odd. */
+/** What the readings say of this house: in one sentence, how well it fits, what looks odd. */
 export function LearntPanel() {
   const { derived } = useDerived();
   const custom = useJob((s) => s.site.customConstructions);
@@ -12,11 +12,11 @@ export function LearntPanel() {
   const { calibration, odd } = derived;
   const { posterior, airQueueMs, leaveOneOutDb, places, leftOut } = calibration;
   return (
-    <section aria-label="What the readings taught" className="mt-1">
+    <section aria-label="What the readings say of this house" className="mt-1">
       <p className="fig">{posteriorWords(posterior, custom, airQueueMs)}</p>
       <p className="mt-1 text-ink-2">
-        Learnt at {places} {places === 1 ? 'place' : 'places'}; each told from all others it is missed by{' '}
-        {leaveOneOutDb.toFixed(1)} dB.
+        Accuracy: ±{leaveOneOutDb.toFixed(1)} dB, from {places} {places === 1 ? 'spot' : 'spots'}, each told
+        from all others.
         {leftOut > 0 && ` The ${leftOut} oldest groups of readings are left out.`}{' '}
         <Link href="/how-true" className="link">
           How true is this?

@@ -5,7 +5,8 @@ import { minorDigits } from '@/core/plan/cost/money';
 import { REGION_LABEL, type RegionId } from '@/core/radio/link/regions';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
-import { NumberField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
+import { FieldTable, type Field } from '@/ui/pieces/FieldTable';
+import { NumberField } from '@/ui/pieces/fields';
 import { Complaints } from './Complaints';
 import { CurrencyField } from './CurrencyField';
 import { NeedsTable } from './NeedsTable';
@@ -28,6 +29,52 @@ const LOGINS: { value: Brief['line']['login']; label: string }[] = [
   { value: 'fixedAddress', label: 'a fixed address' },
 ];
 
+const WHO: readonly Field<Brief>[] = [
+  { text: 'customer', label: 'Customer', most: 120 },
+  { text: 'address', label: 'Address', most: 200 },
+  { text: 'phone', label: 'Phone', most: 40 },
+  {
+    select: 'region',
+    label: 'Country rules',
+    options: Object.entries(REGION_LABEL).map(([value, label]) => ({ value: value as RegionId, label })),
+  },
+  {
+    select: 'lengthUnit',
+    label: 'Lengths',
+    options: [
+      { value: 'metres', label: 'metres' },
+      { value: 'feet', label: 'feet and inches' },
+    ],
+  },
+];
+const SPEEDS: readonly Field<Brief['line']>[] = [
+  { select: 'kind', label: 'Kind', options: LINE_KINDS },
+  { number: 'downMbps', label: 'Down, paid for', unit: 'Mb/s', min: 0.1, max: 10000 },
+  { number: 'upMbps', label: 'Up, paid for', unit: 'Mb/s', min: 0.1, max: 10000 },
+];
+const CONTRACT: readonly Field<Brief['line']>[] = [
+  { text: 'contract', label: 'Contract: tariff, number, until when', most: 160 },
+];
+const LOGIN: readonly Field<Brief['line']>[] = [
+  { select: 'login', label: 'Its log-in', options: LOGINS },
+  { text: 'loginHolder', label: 'Who has it; never the secret itself', most: 120 },
+];
+const HANGS: readonly Field<Brief['oldRouter']>[] = [
+  { tick: 'telephone', label: 'Telephone, emergency calls' },
+  { tick: 'alarm', label: 'Intruder, fire or medical alarm' },
+  { tick: 'forwardedPort', label: 'Something reached from outside (a forwarded port)' },
+];
+const ALLOWED: readonly Field<Brief['allowed']>[] = [
+  { tick: 'drilling', label: 'Drilling' },
+  { tick: 'reuseOldGear', label: 'Old gear may be re-used' },
+  { tick: 'rented', label: 'Rented home' },
+  { tick: 'listed', label: 'Listed building' },
+];
+const NOTES: readonly Field<Brief['allowed']>[] = [
+  { text: 'note', label: 'Notes: routes, what to keep clear of', most: 2000, long: true },
+  { text: 'closedRooms', label: 'Rooms closed to us', most: 400 },
+];
+
 /** Brief: one page that reads like a work order. */
 export function BriefStop() {
   const brief = useJob((s) => s.brief);
@@ -36,6 +83,9 @@ export function BriefStop() {
   const set = (values: Partial<Brief>) => setBrief((b) => ({ ...b, ...values }));
   const line = (values: Partial<Brief['line']>) =>
     setBrief((b) => ({ ...b, line: { ...b.line, ...values } }));
+  /** A speed that is typed is no guess any more. */
+  const contracted = (values: Partial<Brief['line']>) =>
+    line('kind' in values ? values : { ...values, guessed: false });
   const allowed = (values: Partial<Brief['allowed']>) =>
     setBrief((b) => ({ ...b, allowed: { ...b.allowed, ...values } }));
   const minor = 10 ** minorDigits(brief.currency);
@@ -48,39 +98,7 @@ export function BriefStop() {
               For whom
             </h2>
             <div className="mt-2 grid grid-cols-2 gap-3">
-              <TextField
-                label="Customer"
-                value={brief.customer}
-                onChange={(customer) => set({ customer: customer.slice(0, 120) })}
-              />
-              <TextField
-                label="Address"
-                value={brief.address}
-                onChange={(address) => set({ address: address.slice(0, 200) })}
-              />
-              <TextField
-                label="Phone"
-                value={brief.phone}
-                onChange={(phone) => set({ phone: phone.slice(0, 40) })}
-              />
-              <SelectField<RegionId>
-                label="Country rules"
-                value={brief.region}
-                options={Object.entries(REGION_LABEL).map(([value, label]) => ({
-                  value: value as RegionId,
-                  label,
-                }))}
-                onChange={(region) => set({ region })}
-              />
-              <SelectField
-                label="Lengths"
-                value={brief.lengthUnit}
-                options={[
-                  { value: 'metres', label: 'metres' },
-                  { value: 'feet', label: 'feet and inches' },
-                ]}
-                onChange={(lengthUnit) => set({ lengthUnit })}
-              />
+              <FieldTable of={brief} set={set} table={WHO} />
               <CurrencyField />
             </div>
             <PowerLimits />
@@ -90,28 +108,7 @@ export function BriefStop() {
               The line
             </h2>
             <div className="mt-2 grid grid-cols-3 gap-3">
-              <SelectField
-                label="Kind"
-                value={brief.line.kind}
-                options={LINE_KINDS}
-                onChange={(kind) => line({ kind })}
-              />
-              <NumberField
-                label="Down, paid for"
-                unit="Mb/s"
-                value={brief.line.downMbps}
-                min={0.1}
-                max={10000}
-                onChange={(v) => v !== null && line({ downMbps: v, guessed: false })}
-              />
-              <NumberField
-                label="Up, paid for"
-                unit="Mb/s"
-                value={brief.line.upMbps}
-                min={0.1}
-                max={10000}
-                onChange={(v) => v !== null && line({ upMbps: v, guessed: false })}
-              />
+              <FieldTable of={brief.line} set={contracted} table={SPEEDS} />
             </div>
             {brief.line.guessed && (
               <p className="mt-1 flex flex-wrap items-center gap-x-3 text-amber">
@@ -120,41 +117,17 @@ export function BriefStop() {
               </p>
             )}
             <div className="mt-3">
-              <TextField
-                label="Contract: tariff, number, until when"
-                value={brief.line.contract}
-                onChange={(contract) => line({ contract: contract.slice(0, 160) })}
-              />
+              <FieldTable of={brief.line} set={line} table={CONTRACT} />
             </div>
             <div className="mt-3 grid grid-cols-2 gap-3">
-              <SelectField
-                label="Its log-in"
-                value={brief.line.login}
-                options={LOGINS}
-                onChange={(login) => line({ login })}
-              />
-              <TextField
-                label="Who has it; never the secret itself"
-                value={brief.line.loginHolder}
-                onChange={(loginHolder) => line({ loginHolder: loginHolder.slice(0, 120) })}
-              />
+              <FieldTable of={brief.line} set={line} table={LOGIN} />
             </div>
             <div className="mt-3 grid gap-1">
               <span className="lab">What hangs on the old router</span>
-              <Tick
-                label="Telephone, emergency calls"
-                checked={brief.oldRouter.telephone}
-                onChange={(telephone) => set({ oldRouter: { ...brief.oldRouter, telephone } })}
-              />
-              <Tick
-                label="Intruder, fire or medical alarm"
-                checked={brief.oldRouter.alarm}
-                onChange={(alarm) => set({ oldRouter: { ...brief.oldRouter, alarm } })}
-              />
-              <Tick
-                label="Something reached from outside (a forwarded port)"
-                checked={brief.oldRouter.forwardedPort}
-                onChange={(forwardedPort) => set({ oldRouter: { ...brief.oldRouter, forwardedPort } })}
+              <FieldTable
+                of={brief.oldRouter}
+                set={(values) => set({ oldRouter: { ...brief.oldRouter, ...values } })}
+                table={HANGS}
               />
             </div>
           </section>
@@ -163,26 +136,7 @@ export function BriefStop() {
               What is allowed
             </h2>
             <div className="mt-1 grid grid-cols-2">
-              <Tick
-                label="Drilling"
-                checked={brief.allowed.drilling}
-                onChange={(drilling) => allowed({ drilling })}
-              />
-              <Tick
-                label="Old gear may be re-used"
-                checked={brief.allowed.reuseOldGear}
-                onChange={(reuseOldGear) => allowed({ reuseOldGear })}
-              />
-              <Tick
-                label="Rented home"
-                checked={brief.allowed.rented}
-                onChange={(rented) => allowed({ rented })}
-              />
-              <Tick
-                label="Listed building"
-                checked={brief.allowed.listed}
-                onChange={(listed) => allowed({ listed })}
-              />
+              <FieldTable of={brief.allowed} set={allowed} table={ALLOWED} />
             </div>
             {(brief.allowed.rented || brief.allowed.listed) && brief.allowed.drilling && (
               <p className="mt-1 text-mains">
@@ -206,20 +160,8 @@ export function BriefStop() {
                 onChange={(v) => v !== null && set({ labourMinorPerHour: Math.round(v * minor) })}
               />
             </div>
-            <div className="mt-2">
-              <TextField
-                long
-                label="Notes: routes, what to keep clear of"
-                value={brief.allowed.note}
-                onChange={(note) => allowed({ note: note.slice(0, 2000) })}
-              />
-            </div>
-            <div className="mt-2">
-              <TextField
-                label="Rooms closed to us"
-                value={brief.allowed.closedRooms}
-                onChange={(closedRooms) => allowed({ closedRooms: closedRooms.slice(0, 400) })}
-              />
+            <div className="mt-2 grid gap-2">
+              <FieldTable of={brief.allowed} set={allowed} table={NOTES} />
             </div>
             <Consents />
           </section>

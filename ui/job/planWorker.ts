@@ -14,7 +14,8 @@ import type { PlanWorker, Settling } from '@/workers/plan.worker';
 import { followChannels, planChannelsOf } from './channels';
 import { KINDS } from './history';
 import { nextTurn } from './pace';
-import { docsOf, shownOption, type JobState, type JobStore } from './store';
+import { shownOption, type JobState, type JobStore } from './store';
+import { docsOf } from './documents';
 
 /** What the worker has worked out, and of which state; `settling` where the hand has gone on since. */
 export interface Worked {

@@ -3,7 +3,8 @@ import { quillfeatherFarm } from '@/demo/farm';
 import type { Thing } from '@/core/site/edit/things';
 import { sampleAcceptance, sampleStrike } from '@/demo/sampleRows';
 import { deleteSpot } from '@/core/site/edit/plot';
-import { createJobStore, shownOption, thingsSelected, type JobStore } from './store';
+import { createJobStore, shownOption, type JobStore } from './store';
+import { thingsSelected } from './selection';
 
 let store: JobStore;
 const { pictures, ...job } = quillfeatherFarm();

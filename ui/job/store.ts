@@ -2,196 +2,49 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import type { Brief } from '@/core/brief/brief';
 import { evidenceOf } from '@/core/evidence/fold';
-import type { EvidenceRow } from '@/core/evidence/rows';
-import type { Clash } from '@/core/job/merge';
-import { settled, type Documents } from '@/core/job/settle';
-import type { Option, Plan } from '@/core/plan/option/schema';
-import { sameThing, type Thing, type ThingKind } from '@/core/site/edit/things';
-import type { Site } from '@/core/site/model/schema';
-import type { DocumentKind, OpenJob } from '@/server/jobs/loaded';
-import { KINDS, remembered, reversed, type Act, type History, type ReadingAct } from './history';
+import type { Documents } from '@/core/job/settle';
+import type { Option } from '@/core/plan/option/schema';
+import type { OpenJob } from '@/server/jobs/loaded';
+import { documentState, type DocumentState } from './documents';
+import { selectionState, type SelectionState } from './selection';
 
-/** What is selected everywhere: a unit of the network, or a thing of the survey. */
-export type Selection = { kind: 'unit' | ThingKind; id: string } | null;
-
-/** A document somebody else saved where both changed the same thing; nothing else of it is in question. */
-export interface Conflict {
-  revision: number;
-  theirs: unknown;
-  clashes: readonly Clash[];
-}
-
-export interface JobState extends Documents {
-  id: string;
-  name: string;
-  evidence: readonly EvidenceRow[];
-  saving: 'saved' | 'saving' | 'failed';
-  savedAt: string | null;
-  saveProblem: string | null;
-  conflicts: Partial<Record<DocumentKind, Conflict>>;
-  history: History;
-  /** The stop that is open, to which a change belongs. */
-  here: string | null;
+/** What this window looks at; nothing of it is stored. */
+interface SessionState {
   /** Option being looked at, in this window alone; null looks at the accepted one, else the first. */
   shownId: string | null;
-  selected: Selection;
-  /** Things selected together with it, in Survey. */
-  also: readonly Thing[];
   /** A point the sheet should come to show, as when a notice is pressed; each asking is a new one. */
   lookAt: { xM: number; yM: number } | null;
   /** Spot whose form of readings takes the cursor once it is open; null is none. */
   readNext: string | null;
   /** Storey shown on the sheet; null before one exists. */
   storeyId: string | null;
-  /** Changes documents as one act; what then refers to nothing is mended in the same act. */
-  act(change: (docs: Documents) => Partial<Documents>): void;
-  /** Changes documents as part of the last act of this window: what follows from it by itself. */
-  amend(change: (docs: Documents) => Partial<Documents>): void;
-  setBrief(change: (b: Brief) => Brief): void;
-  setSite(change: (s: Site) => Site): void;
-  setPlan(change: (p: Plan) => Plan): void;
+  showStorey(storeyId: string | null): void;
   /** Changes the option being looked at. */
   setOption(change: (o: Option) => Option): void;
-  /** Changes from here to `endStep` are one act, as long as nothing else is done in between. */
-  beginStep(key: string): void;
-  endStep(): void;
-  /** Takes the newest act back, or does it again; gives it, since readings are struck out on the server. */
-  undo(): Act | null;
-  redo(): Act | null;
-  /** Takes over a document as somebody else left it; no act of this window. */
-  receive(kind: DocumentKind, document: unknown): void;
-  /** Adds evidence as the server stored it. */
-  addRows(rows: readonly EvidenceRow[]): void;
-  /** Remembers what was done to readings as an act that can be taken back. */
-  rememberReadings(act: Pick<ReadingAct, 'did' | 'ids' | 'words'>): void;
-  select(selection: Selection): void;
-  /** Adds a thing to what is selected, or takes it out again. */
-  selectAlso(thing: Thing): void;
-  selectAll(things: readonly Thing[]): void;
-  showStorey(storeyId: string | null): void;
   /** Sets what is no document. */
   set(values: Partial<Omit<JobState, keyof Documents>>): void;
 }
 
-/** Every thing of the survey that is selected. */
-export function thingsSelected({ selected, also }: Pick<JobState, 'selected' | 'also'>): Thing[] {
-  return selected && selected.kind !== 'unit' ? [{ kind: selected.kind, id: selected.id }, ...also] : [];
-}
+/** The state of one open job: its documents, what this window looks at, and what is selected. */
+export interface JobState extends DocumentState, SelectionState, SessionState {}
 
-export const docsOf = (s: Documents): Documents => ({ brief: s.brief, site: s.site, plan: s.plan });
-const sameDocs = (a: Documents, b: Documents) => KINDS.every((k) => a[k] === b[k]);
-
-/** Evidence in the order of the server, each row once. */
-function withRows(have: readonly EvidenceRow[], rows: readonly EvidenceRow[]): readonly EvidenceRow[] {
-  const last = have[have.length - 1]?.received?.number ?? 0;
-  const fresh = rows.filter((r) => (r.received?.number ?? Infinity) > last);
-  if (fresh.length === rows.length && fresh.length > 0) return [...have, ...fresh];
-  const known = new Set(have.map((r) => r.received?.number));
-  const missing = rows.filter((r) => !known.has(r.received?.number));
-  if (missing.length === 0) return have;
-  return [...have, ...missing].sort((a, b) => (a.received?.number ?? 0) - (b.received?.number ?? 0));
-}
-
-/** The state of one open job. Undo takes back what this window did, and nobody else's changes. */
 export function createJobStore(opened: OpenJob) {
-  const { job } = opened;
-  return createStore<JobState>()((set, get) => {
-    let stepKey: string | null = null;
-    const act: JobState['act'] = (change) =>
-      set((s) => {
-        const before = docsOf(s);
-        const asked = { ...before, ...change(before) };
-        if (sameDocs(asked, before)) return s;
-        const after = settled(asked);
-        const done: Act = { kind: 'documents', before, after, stop: s.here, key: stepKey };
-        return { ...after, history: remembered(s.history, done) };
-      });
-    const amend: JobState['amend'] = (change) =>
-      set((s) => {
-        const before = docsOf(s);
-        const after = settled({ ...before, ...change(before) });
-        if (sameDocs(after, before)) return s;
-        const last = s.history.past[s.history.past.length - 1];
-        if (last?.kind !== 'documents') return after;
-        // Only this change: what others have changed since is not made one's own.
-        const own = settled({ ...last.after, ...change(last.after) });
-        const past = [...s.history.past.slice(0, -1), { ...last, after: own }];
-        return { ...after, history: { ...s.history, past } };
-      });
-    const step = (from: 'past' | 'future'): Act | null => {
-      const s = get();
-      const list = s.history[from];
-      const last = list[list.length - 1];
-      if (!last) return null;
-      const rest = list.slice(0, -1);
-      const back = from === 'past';
-      const history: History = back
-        ? { past: rest, future: [...s.history.future, last] }
-        : { past: [...s.history.past, last], future: rest };
-      if (last.kind === 'readings') set({ history });
-      else {
-        const now = docsOf(s);
-        set({
-          ...(back ? reversed(now, last.after, last.before) : reversed(now, last.before, last.after)),
-          history,
-        });
-      }
-      return last;
-    };
-    return {
-      ...docsOf(job),
-      id: opened.id,
-      name: job.name,
-      evidence: job.evidence,
-      saving: 'saved',
-      savedAt: null,
-      saveProblem: null,
-      conflicts: {},
-      history: { past: [], future: [] },
-      here: null,
-      shownId: null,
-      selected: null,
-      also: [],
-      lookAt: null,
-      readNext: null,
-      storeyId: job.site.buildings[0]?.storeys[0]?.id ?? null,
-      act,
-      amend,
-      setBrief: (change) => act((d) => ({ brief: change(d.brief) })),
-      setSite: (change) => act((d) => ({ site: change(d.site) })),
-      setPlan: (change) => act((d) => ({ plan: change(d.plan) })),
-      setOption: (change) =>
-        act(({ plan }) => {
-          const id = shownOption({ ...get(), plan })?.id;
-          return { plan: { ...plan, options: plan.options.map((o) => (o.id === id ? change(o) : o)) } };
-        }),
-      beginStep: (key) => {
-        stepKey = key;
-      },
-      endStep: () => {
-        stepKey = null;
-      },
-      undo: () => step('past'),
-      redo: () => step('future'),
-      receive: (kind, document) => set({ [kind]: document } as Partial<JobState>),
-      addRows: (rows) => set((s) => ({ evidence: withRows(s.evidence, rows) })),
-      rememberReadings: (act) =>
-        set((s) => ({ history: remembered(s.history, { kind: 'readings', stop: s.here, ...act }) })),
-      select: (selected) => set({ selected, also: [] }),
-      selectAlso: (thing) =>
-        set((s) => {
-          const all = thingsSelected(s);
-          const rest = all.filter((t) => !sameThing(t, thing));
-          const next = rest.length < all.length ? rest : [...all, thing];
-          return { selected: next[0] ?? null, also: next.slice(1) };
-        }),
-      selectAll: (things) => set({ selected: things[0] ?? null, also: things.slice(1) }),
-      showStorey: (storeyId) => set({ storeyId }),
-      set: (values) => set(values),
-    };
-  });
+  return createStore<JobState>()((set, get, api) => ({
+    ...documentState(opened)(set as never, get, api as never),
+    ...selectionState(set as never, get, api as never),
+    shownId: null,
+    lookAt: null,
+    readNext: null,
+    storeyId: opened.job.site.buildings[0]?.storeys[0]?.id ?? null,
+    showStorey: (storeyId) => set({ storeyId }),
+    setOption: (change) =>
+      get().act(({ plan }) => {
+        const id = shownOption({ ...get(), plan })?.id;
+        return { plan: { ...plan, options: plan.options.map((o) => (o.id === id ? change(o) : o)) } };
+      }),
+    set: (values) => set(values),
+  }));
 }
 
 /** The option being looked at: the one chosen in this window, else the accepted one, else the first. */

@@ -7,7 +7,8 @@ import type { Saved, Stale } from '@/server/jobs/documents';
 import type { DocumentKind } from '@/server/jobs/loaded';
 import { KINDS } from './history';
 import { problemText, type Answer } from './requests';
-import { docsOf, type JobStore } from './store';
+import { type JobStore } from './store';
+import { docsOf } from './documents';
 
 /** What the sync asks of the server; a test answers itself. */
 export interface SyncServer {

@@ -13,6 +13,7 @@ import { speedText } from '@/ui/pieces/format';
 import { AccessChoice } from './AccessChoice';
 import { Fixes } from './Fixes';
 import type { Prediction } from '@/core/plan/predict/prediction';
+import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
 /** Numbers of a prediction in words, for readers of the track. */
 function predictionLabel(p: Prediction): string {
@@ -40,7 +41,10 @@ function usePlanRows(): LedgerRow[] {
         const up = directionOf(p.decidedBy) === 'up';
         return rowOf(f, p.decidedBy, ['before', 'predicted', 'range'], {
           trackLabel: predictionLabel(p),
-          result: before && before.verdict !== p.verdict ? `${before.verdict} → ${p.verdict}` : p.verdict,
+          result:
+            before && before.verdict !== p.verdict
+              ? `${VERDICT_WORDS[before.verdict]} → ${VERDICT_WORDS[p.verdict]}`
+              : VERDICT_WORDS[p.verdict],
           note: `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s${p.runs > 0 ? ', read' : ''}`,
           tone: VERDICT_TONE[p.verdict],
           detail: (

@@ -1,13 +1,7 @@
 import { House, Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from '@/ui/pieces/Button';
-
-const SHADE_WORDS = [
-  ['works', null],
-  ['tight', 'tight'],
-  ['tooSlow', 'tooSlow'],
-  ['noSignal', 'noSignal'],
-] as const;
+import { VERDICTS, VERDICT_WORDS } from '@/core/site/model/verdict';
 
 function ShadeKey({ id }: { id: string }) {
   return (
@@ -15,19 +9,19 @@ function ShadeKey({ id }: { id: string }) {
       className="fig flex gap-3 rounded-[3px] border border-rule bg-sheet px-2 py-1 text-[13px]"
       aria-label="Steps of shade"
     >
-      {SHADE_WORDS.map(([word, pattern]) => (
-        <li key={word} className="flex items-center gap-1.5">
+      {VERDICTS.map((step) => (
+        <li key={step} className="flex items-center gap-1.5">
           <svg width="20" height="14" aria-hidden="true">
             <rect
               x="0.5"
               y="0.5"
               width="19"
               height="13"
-              fill={pattern ? `url(#${id}-${pattern})` : 'none'}
+              fill={step === 'works' ? 'none' : `url(#${id}-${step})`}
               stroke="var(--rule)"
             />
           </svg>
-          {word}
+          {VERDICT_WORDS[step]}
         </li>
       ))}
     </ul>

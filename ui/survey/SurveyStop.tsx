@@ -2,7 +2,8 @@
 import { useCallback, useMemo, useState } from 'react';
 import { thingAt, thingsWithin } from '@/core/site/edit/hit';
 import type { Place, Point } from '@/core/site/model/schema';
-import { thingsSelected, useJob, useJobStore } from '@/ui/job/store';
+import { useJob, useJobStore } from '@/ui/job/store';
+import { thingsSelected } from '@/ui/job/selection';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { Section } from '@/ui/section/Section';
 import { Sheet, type SheetPress } from '@/ui/sheet/Sheet';

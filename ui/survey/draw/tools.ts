@@ -42,7 +42,7 @@ export const TOOLS = {
     shape: 'chain',
     hint: 'One end, then the next; or type a length and Enter, or an arrow for its direction. Escape ends.',
   },
-  door: { pass: 'house', label: 'Sessions', key: 'd', shape: 'point', hint: 'Press the wall it is in.' },
+  door: { pass: 'house', label: 'Door', key: 'd', shape: 'point', hint: 'Press the wall it is in.' },
   window: { pass: 'house', label: 'Window', key: 'i', shape: 'point', hint: 'Press the wall it is in.' },
   gap: {
     pass: 'house',

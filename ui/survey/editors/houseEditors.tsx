@@ -6,7 +6,9 @@ import { areaText, exactLengthText } from '@/core/site/model/lengths';
 import type { Opening, Room, Wall } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { NameField, SelectField } from '@/ui/pieces/fields';
+import { FieldTable, type Field } from '@/ui/pieces/FieldTable';
 import { LengthField } from '@/ui/pieces/LengthField';
+import { useChange } from './useChange';
 import { constructionChoices } from '../draw/constructionChoices';
 import { useFoundRooms } from '../draw/SurveyLayers';
 import { Editor } from './Editor';
@@ -21,49 +23,44 @@ export function WallEditor({ wall }: { wall: Wall }) {
   const unit = useJob((s) => s.brief.lengthUnit);
   const setSite = useJob((s) => s.setSite);
   const select = useJob((s) => s.select);
-  const set = (values: Partial<Wall>) =>
-    setSite((s) => ({ ...s, walls: s.walls.map((w) => (w.id === wall.id ? { ...w, ...values } : w)) }));
+  const set = useChange('walls', wall.id);
   const alike = walls.filter((w) => w.storeyId === wall.storeyId && w.construction === wall.construction);
   const inIt = openings.filter((o) => o.wallId === wall.id);
   const usual = describeConstruction(wall.construction, custom).thicknessM;
+  const table: Field<Wall>[] = [
+    {
+      select: 'construction',
+      label: 'Construction',
+      options: constructionChoices('wall', custom),
+      wide: true,
+    },
+    <LengthField
+      key="length"
+      label="Length"
+      valueM={wallLengthM(wall)}
+      minM={0.05}
+      maxM={500}
+      commit
+      onChange={(m) => m !== null && setSite((s) => setWallLength(s, wall.id, m))}
+    />,
+    { lengthM: 'heightM', label: 'Height, empty: to the ceiling', minM: 0.1, maxM: 20, optional: true },
+    <LengthField
+      key="thickness"
+      label={`Thickness, empty: ${exactLengthText(usual, unit)}`}
+      valueM={wall.thicknessM ?? null}
+      minM={0.01}
+      maxM={3}
+      optional
+      onChange={(m) => set({ thicknessM: m ?? undefined })}
+    />,
+  ];
   return (
     <Editor
       title={`Wall, ${exactLengthText(wallLengthM(wall), unit)}`}
       thing={{ kind: 'wall', id: wall.id }}
       deleteLabel="wall"
     >
-      <div className="col-span-2">
-        <SelectField
-          label="Construction"
-          value={wall.construction}
-          options={constructionChoices('wall', custom)}
-          onChange={(construction) => set({ construction })}
-        />
-      </div>
-      <LengthField
-        label="Length"
-        valueM={wallLengthM(wall)}
-        minM={0.05}
-        maxM={500}
-        commit
-        onChange={(m) => m !== null && setSite((s) => setWallLength(s, wall.id, m))}
-      />
-      <LengthField
-        label="Height, empty: to the ceiling"
-        valueM={wall.heightM}
-        minM={0.1}
-        maxM={20}
-        optional
-        onChange={(heightM) => set({ heightM })}
-      />
-      <LengthField
-        label={`Thickness, empty: ${exactLengthText(usual, unit)}`}
-        valueM={wall.thicknessM ?? null}
-        minM={0.01}
-        maxM={3}
-        optional
-        onChange={(m) => set({ thicknessM: m ?? undefined })}
-      />
+      <FieldTable of={wall} set={set} table={table} />
       <div className="flex items-end">
         {alike.length > 1 && (
           <SelectField
@@ -111,61 +108,38 @@ export function OpeningEditor({ opening }: { opening: Opening }) {
     );
   const lengthM = wall ? wallLengthM(wall) : 1;
   const what = OPENING_LABEL[opening.kind];
+  const table: Field<Opening>[] = [
+    <SelectField
+      key="kind"
+      label="Kind"
+      value={opening.kind}
+      options={[
+        { value: 'door', label: 'door' },
+        { value: 'window', label: 'window' },
+        { value: 'opening', label: 'opening, nothing in it' },
+      ]}
+      onChange={(kind) => set({ kind, construction: kind === 'opening' ? 'open' : opening.construction })}
+    />,
+    { select: 'construction', label: 'Made of', options: constructionChoices('opening', custom) },
+    { lengthM: 'widthM', label: 'Width', minM: 0.1, maxM: lengthM },
+    { lengthM: 'offsetM', label: 'From the wall’s end', maxM: Math.max(0, lengthM - opening.widthM) },
+    { lengthM: 'sillM', label: 'Sill above floor', maxM: 10 },
+    { lengthM: 'heightM', label: 'Height', minM: 0.1, maxM: 10 },
+  ];
   return (
     <Editor
       title={what[0]!.toUpperCase() + what.slice(1)}
       thing={{ kind: 'opening', id: opening.id }}
       deleteLabel={what}
     >
-      <SelectField
-        label="Kind"
-        value={opening.kind}
-        options={[
-          { value: 'door', label: 'door' },
-          { value: 'window', label: 'window' },
-          { value: 'opening', label: 'opening, nothing in it' },
-        ]}
-        onChange={(kind) => set({ kind, construction: kind === 'opening' ? 'open' : opening.construction })}
-      />
-      <SelectField
-        label="Made of"
-        value={opening.construction}
-        options={constructionChoices('opening', custom)}
-        onChange={(construction) => set({ construction })}
-      />
-      <LengthField
-        label="Width"
-        valueM={opening.widthM}
-        minM={0.1}
-        maxM={lengthM}
-        onChange={(widthM) => widthM !== null && set({ widthM })}
-      />
-      <LengthField
-        label="From the wall’s end"
-        valueM={opening.offsetM}
-        maxM={Math.max(0, lengthM - opening.widthM)}
-        onChange={(offsetM) => offsetM !== null && set({ offsetM })}
-      />
-      <LengthField
-        label="Sill above floor"
-        valueM={opening.sillM}
-        maxM={10}
-        onChange={(sillM) => sillM !== null && set({ sillM })}
-      />
-      <LengthField
-        label="Height"
-        valueM={opening.heightM}
-        minM={0.1}
-        maxM={10}
-        onChange={(heightM) => heightM !== null && set({ heightM })}
-      />
+      <FieldTable of={opening} set={set} table={table} />
     </Editor>
   );
 }
 
 /** Name of a room, with the area its walls give it. */
 export function RoomEditor({ room }: { room: Room }) {
-  const setSite = useJob((s) => s.setSite);
+  const set = useChange('rooms', room.id);
   const unit = useJob((s) => s.brief.lengthUnit);
   const found = useFoundRooms(room.storeyId).find((f) => f.named?.id === room.id);
   const custom = useJob((s) => s.site.customConstructions);
@@ -177,16 +151,7 @@ export function RoomEditor({ room }: { room: Room }) {
       thing={{ kind: 'room', id: room.id }}
       deleteLabel="name"
     >
-      <NameField
-        label="Name of the room"
-        value={room.name}
-        onChange={(name) =>
-          setSite((s) => ({
-            ...s,
-            rooms: s.rooms.map((r) => (r.id === room.id ? { ...r, name: name.slice(0, 80) } : r)),
-          }))
-        }
-      />
+      <FieldTable of={room} set={set} table={[{ name: 'name', label: 'Name of the room' }]} />
       <p className="fig self-end text-[13px] text-ink-2">Area between the inner faces of its walls.</p>
     </Editor>
   );

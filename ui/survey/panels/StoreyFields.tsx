@@ -5,8 +5,7 @@ import { addBasement, changeStorey, copyStoreyUp } from '@/core/site/edit/storey
 import { outlineToTake, takeOutline } from '@/core/site/geometry/footprint';
 import type { Building, Site, Storey } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
-import { NameField, SelectField } from '@/ui/pieces/fields';
-import { LengthField } from '@/ui/pieces/LengthField';
+import { FieldTable } from '@/ui/pieces/FieldTable';
 import { newId } from '@/ui/job/newId';
 import { useSettled } from '@/ui/pieces/useSettled';
 import { constructionChoices } from '../draw/constructionChoices';
@@ -32,32 +31,20 @@ export function StoreyFields({ storey, building }: { storey: Storey; building: B
   };
   return (
     <div className="mt-2 grid grid-cols-2 gap-x-3 gap-y-2 border-t border-rule pt-2">
-      <NameField
-        label="Open storey"
-        value={storey.name}
-        onChange={(name) => set({ name: name.slice(0, 80) })}
-      />
-      <LengthField
-        label="Height inside"
-        valueM={storey.heightM}
-        minM={1}
-        maxM={20}
-        commit
-        onChange={(heightM) => heightM !== null && set({ heightM })}
-      />
-      <LengthField
-        label="Floor above ground line"
-        valueM={storey.floorLevelM}
-        minM={-20}
-        maxM={60}
-        commit
-        onChange={(floorLevelM) => floorLevelM !== null && set({ floorLevelM })}
-      />
-      <SelectField
-        label="Floor of"
-        value={storey.floor ?? ''}
-        options={[{ value: '', label: 'the ground' }, ...constructionChoices('floor', custom)]}
-        onChange={(floor) => set({ floor: floor || null })}
+      <FieldTable
+        of={storey}
+        set={set}
+        table={[
+          { name: 'name', label: 'Open storey' },
+          { lengthM: 'heightM', label: 'Height inside', minM: 1, maxM: 20, commit: true },
+          { lengthM: 'floorLevelM', label: 'Floor above ground line', minM: -20, maxM: 60, commit: true },
+          {
+            select: 'floor',
+            label: 'Floor of',
+            options: constructionChoices('floor', custom),
+            none: 'the ground',
+          },
+        ]}
       />
       <div className="col-span-2 flex flex-wrap gap-2">
         <Button onClick={() => open(copyStoreyUp(store.getState().site, storey.id, true, newId))}>
