@@ -30,7 +30,9 @@ export function followChannels(store: JobStore, planned: (option: Option) => Pro
     const isRedone = last !== undefined && before.history.future.includes(last);
     if (now.plan === before.plan || last === was || isUndone || isRedone) return;
     const known = new Map(before.plan.options.map((o) => [o.id, o]));
+    const networks = [before.plan.today, ...before.plan.options];
+    const there = new Set(networks.flatMap((o) => o.units.map((u) => u.id)));
     for (const option of now.plan.options)
-      if (channelsAreDue(known.get(option.id), option)) void planChannelsOf(store, option, planned);
+      if (channelsAreDue(known.get(option.id), option, there)) void planChannelsOf(store, option, planned);
   });
 }

@@ -1,15 +1,14 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { ShadeOutline } from '@/core/plan/shade/outlines';
-import type { ShadeQuestion } from '@/core/plan/shade/shadeEngine';
+import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
 import { plotBox, sheetStoreys } from '@/core/site/model/levels';
 import type { ActivityId } from '@/core/site/model/needs';
 import { useDerived, usePlanLine } from '@/ui/job/derived';
-import { nextTurn } from '@/ui/job/pace';
-import type { PlanLine } from '@/ui/job/planWorker';
 import { useJob } from '@/ui/job/store';
+import { useLatest } from '@/ui/job/useLatest';
 
 /** Most cells a grid has; a larger plot gets larger cells. */
 const MOST_CELLS = 30_000;
@@ -27,67 +26,9 @@ export interface Shade {
   workMs: number;
 }
 
-type Question = Omit<ShadeQuestion, 'settle'>;
 interface Asked {
-  question: Question;
+  question: Omit<ShadeQuestion, 'settle'>;
   network: Built;
-  settle: boolean;
-}
-
-/**
- * Asks the worker; while one answer is under way only the newest question waits, and exact fields follow at rest. `under`
- * names what changes the answer though not the question.
- */
-function useAnswers(
-  line: PlanLine | null,
-  question: Question | null,
-  network: Built | null,
-  under: string,
-): Shade | null {
-  const [shade, setShade] = useState<Shade | null>(null);
-  const open = useRef<PlanLine | null>(null);
-  const busy = useRef(false);
-  const waiting = useRef<Asked | null>(null);
-  const rest = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => {
-    open.current = line;
-    return () => {
-      open.current = null;
-      busy.current = false;
-      clearTimeout(rest.current);
-    };
-  }, [line]);
-  useEffect(() => {
-    async function run() {
-      const on = open.current;
-      if (busy.current || !on) return;
-      busy.current = true;
-      while (waiting.current && open.current === on) {
-        const next = waiting.current;
-        waiting.current = null;
-        // Where it fails the line says so; the sheet stays as it was until something changes.
-        const answer = await on
-          .shade({ ...next.question, settle: next.settle }, next.network)
-          .catch(() => null);
-        await nextTurn();
-        if (!answer) continue;
-        if (open.current !== on) return;
-        setShade({ outlines: answer.outlines, workMs: answer.workMs });
-        if (answer.settled || waiting.current) continue;
-        clearTimeout(rest.current);
-        rest.current = setTimeout(() => {
-          waiting.current ??= { ...next, settle: true };
-          void run();
-        }, SETTLE_AFTER_MS);
-      }
-      busy.current = false;
-    }
-    waiting.current = question && network ? { question, network, settle: false } : null;
-    clearTimeout(rest.current);
-    if (busy.current) line?.stopSettling('shade');
-    void run();
-  }, [line, question, network, under]);
-  return question ? shade : null;
 }
 
 /** Light and shade of a network on the storeys of the open sheet; null until the worker has answered. */
@@ -103,19 +44,25 @@ export function useShade(
   const learnt = derived?.calibration?.posterior.mean.join() ?? '';
   const asked = Number(useSearchParams().get('cell'));
   const wantedCell = asked >= FINEST_CELL_M && asked <= 5 ? asked : CELL_M;
-  const question = useMemo<Question | null>(() => {
+  const question = useMemo<Asked | null>(() => {
     if (!network || site.buildings.length === 0) return null;
     const box = plotBox(site, YARD_MARGIN_M);
     const area = (box.maxXM - box.minXM) * (box.maxYM - box.minYM);
-    return {
-      option: network.option,
-      storeyIds: sheetStoreys(site, storeyId).map((r) => r.storey.id),
-      box,
-      cellM: Math.max(wantedCell, Math.sqrt(area / MOST_CELLS)),
-      activity,
-    };
+    const storeyIds = sheetStoreys(site, storeyId).map((r) => r.storey.id);
+    const cellM = Math.max(wantedCell, Math.sqrt(area / MOST_CELLS));
+    return { question: { option: network.option, storeyIds, box, cellM, activity }, network };
   }, [site, network, storeyId, activity, wantedCell]);
   // What the readings teach, and the rules of the brief.
   const under = JSON.stringify([learnt, brief.region, brief.ownLimitsDbm]);
-  return useAnswers(line, question, network, under);
+  const asking = useMemo(() => {
+    if (!line) return null;
+    const ask = ({ question: of, network: on }: Asked, settle: boolean) => line.shade({ ...of, settle }, on);
+    return {
+      first: (of: Asked) => ask(of, false),
+      exact: { ask: (of: Asked) => ask(of, true), afterMs: SETTLE_AFTER_MS },
+      isExact: (answer: ShadeAnswer & { workMs: number }) => answer.settled,
+      giveUp: () => line.stopSettling('shade'),
+    };
+  }, [line]);
+  return useLatest(asking, question, under)?.answer ?? null;
 }

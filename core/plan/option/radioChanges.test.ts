@@ -37,7 +37,10 @@ test('channels are planned anew when a unit comes, goes, is another, hangs elsew
 
 test('of a new option they are planned where a unit has none', () => {
   expect(channelsAreDue(undefined, option(unit('b')))).toBe(false);
-  expect(channelsAreDue(undefined, option(unit('b', { radios: {} })))).toBe(true);
+  const bare = option(unit('b', { radios: {} }));
+  expect(channelsAreDue(undefined, bare)).toBe(true);
+  // Today's network begun with as an option stays the network that was read.
+  expect(channelsAreDue(undefined, bare, new Set(['a', 'b']))).toBe(false);
 });
 
 test('channels are taken over unit by unit, and an option in which none differs stays the very same', () => {

@@ -14,11 +14,16 @@ const decides = ({ kitId, feed, role, byHand, radios }: Unit) => [
 
 /**
  * Whether the channels of an option have to be planned anew after a change: a unit came or went, is another, hangs
- * elsewhere, or was set by hand. A unit that was only moved keeps its channel. A new option wants them where a unit has none.
+ * elsewhere, or was set by hand. A unit that was only moved keeps its channel. A new option wants them where a unit has none
+ * that was `there` in no network before: what is read today is read on the channels it has.
  */
-export function channelsAreDue(before: Option | undefined, after: Option): boolean {
+export function channelsAreDue(
+  before: Option | undefined,
+  after: Option,
+  there: ReadonlySet<string> = new Set(),
+): boolean {
   if (before === after) return false;
-  if (!before) return after.units.some((u) => Object.keys(u.radios).length === 0);
+  if (!before) return after.units.some((u) => Object.keys(u.radios).length === 0 && !there.has(u.id));
   return !equal(
     before.units.map((u) => [u.id, decides(u)]),
     after.units.map((u) => [u.id, decides(u)]),
