@@ -17,7 +17,7 @@ const zoomedWiring = async (page: Page) => {
   await page.keyboard.press('.');
 };
 
-const comparedFeeds = async (page: Page) => {
+const comparedBackhauls = async (page: Page) => {
   await page.getByRole('button', { name: /^Option 2/ }).click();
   await page.getByRole('button', { name: /^Unit C, / }).click();
   await page.getByRole('button', { name: 'Compare backhauls' }).click();
@@ -45,7 +45,7 @@ const VIEWS: [name: string, path: string, act?: (page: Page) => Promise<void>][]
   ['survey-wiring', '/jobs/farm/survey', zoomedWiring],
   ['before', '/jobs/farm/before', openSpot(4)],
   ['plan', '/jobs/farm/plan', openSpot(4)],
-  ['feeds', '/jobs/farm/plan', comparedFeeds],
+  ['backhauls', '/jobs/farm/plan', comparedBackhauls],
   ['rules', '/jobs/farm/plan', byRule],
   ['suggest', '/jobs/farm/plan', suggested],
   ['offer', '/jobs/farm/offer'],

@@ -26,7 +26,7 @@ export const POLICIES: readonly Policy[] = [
   {
     id: 'free',
     label: 'Free',
-    about: 'Bound by no rule: any kit, feed and place that is there, the best of what was tried.',
+    about: 'Bound by no rule: any kit, backhaul and place that is there.',
     feeds: 'any',
     kits: [...MESH, ...PLUG_IN, ...WIRED],
     router: 'any',
