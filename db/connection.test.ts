@@ -9,7 +9,16 @@ import { plan } from '@/core/plan/option/schema';
 import { migrate, openDatabase, type Db } from './connection';
 import { findRow, insertRows, newestNumber, rowsAfter, rowsOfKind } from './evidence';
 import { DatabaseFault, faultOf } from './faults';
-import { currentDocument, deleteJob, findJob, insertDocument, insertJob, listJobs, setArchived, documentAt } from './jobs';
+import {
+  currentDocument,
+  deleteJob,
+  findJob,
+  insertDocument,
+  insertJob,
+  listJobs,
+  setArchived,
+  documentAt,
+} from './jobs';
 import { dropUnusedPictures, findPicture, insertPicture, pictureCount, picturesOf } from './pictures';
 
 let folder: string;
