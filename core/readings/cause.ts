@@ -1,4 +1,4 @@
-import { CLIENT_TYPES } from '../radio/link/clients';
+import { CEILING_SHARE, CLIENT_TYPES } from '../radio/link/clients';
 import { levelText } from '../site/model/levelText';
 import type { LineTest } from './line';
 import type { SpotVerdict } from './spotVerdicts';
@@ -31,7 +31,7 @@ export function firstCause(v: SpotVerdict, line: LineTest): Cause | null {
       words: `The line itself gives ${line.downMbps?.toFixed(0)}/${line.upMbps?.toFixed(0)} Mb/s by cable: placing units does not help.`,
     };
   const ceiling = b.device === 'wired' ? Infinity : CLIENT_TYPES[b.device].ceilingMbps;
-  if (missesDown && b.downMbps >= 0.85 * ceiling)
+  if (missesDown && b.downMbps >= CEILING_SHARE * ceiling)
     return {
       kind: 'device',
       words: 'The device is at its own ceiling: no network work helps, a newer device does.',

@@ -1,4 +1,4 @@
-import { CLIENT_TYPES } from '../radio/link/clients';
+import { CEILING_SHARE, CLIENT_TYPES } from '../radio/link/clients';
 import { BAND_INDEX, type PerBand } from '../radio/link/bands';
 import { SPEED_DB_PER_LN, speedFeatures, type Beliefs } from '../radio/learning/beliefs';
 import type { Observation } from '../radio/learning/calibration';
@@ -30,8 +30,6 @@ const UNCHOSEN_NOISE_DB: PerBand = [5, 2.5, 2.5];
 const STICKS_DB = 4;
 /** Spread of a speed beside its level, as a natural logarithm (estimate): runs, neighbours, the steps of rates. */
 const SPEED_NOISE_LN = 0.2;
-/** A speed from this share of its ceiling on says only "at least". */
-const CEILING_SHARE = 0.85;
 /** Ways less likely than this say nothing. */
 const LEAST_LIKELY = 0.05;
 /** A limit this far above what is expected says nothing, dB. */

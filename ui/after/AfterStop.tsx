@@ -9,8 +9,7 @@ import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/j
 import { useJob } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
-import { directionOf, readOf, factsOf, rowOf } from '@/ui/ledger/rows';
-import type { Tone } from '@/ui/ledger/tones';
+import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { speedText } from '@/ui/pieces/format';
@@ -24,36 +23,10 @@ import { Remarks } from '@/ui/readings/Remarks';
 import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { CompareSheet } from './CompareSheet';
+import { resultOf, runsText, stillToRead } from './result';
 import { partLabel } from '@/core/plan/links/partWords';
 import type { Prediction } from '@/core/plan/predict/prediction';
 import { VERDICT_WORDS } from '@/core/site/model/verdict';
-
-/** Word of the result column and its tone. */
-function resultOf(v: SpotVerdict): { result: string; tone: Tone } {
-  if (v.gone) return { result: 'gone ✓', tone: 'good' };
-  if (v.worse) return { result: `worse: ${VERDICT_WORDS[v.after!.verdict]}`, tone: 'bad' };
-  if (!v.after) {
-    const again = v.past.length > 0 ? 'read again' : 'not read yet';
-    return { result: v.wasDead ? `dead, ${again}` : again, tone: v.past.length > 0 ? 'care' : 'plain' };
-  }
-  if (v.wasDead)
-    return {
-      result: `not yet: ${VERDICT_WORDS[v.after.verdict]}`,
-      tone: v.after.verdict === 'works' || v.after.verdict === 'tight' ? 'care' : 'bad',
-    };
-  return {
-    result: VERDICT_WORDS[v.after.verdict],
-    tone: v.after.verdict === 'works' ? 'good' : v.after.verdict === 'tight' ? 'care' : 'bad',
-  };
-}
-
-/** What was read of what is needed, in how many runs, and the rounds it comes from where there was more than one. */
-function runsText(v: SpotVerdict): string {
-  const { runs } = v.after!;
-  const rounds = v.rounds.join(' and ');
-  const up = directionOf(v.after!.decidedBy) === 'up';
-  return `${readOf(v.after!, up, v.need)}, ${runs} ${runs === 1 ? 'run' : 'runs'}, round ${rounds}`;
-}
 
 function Promised({ forecast }: { forecast: Forecast | undefined }) {
   if (!forecast) return null;
@@ -173,7 +146,7 @@ export function AfterStop() {
   );
   useNextKey(
     facts
-      .filter(({ verdict: v }) => v && (v.wasDead ? !v.gone : !v.after || v.worse))
+      .filter(({ verdict: v }) => v && stillToRead(v))
       .map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
     facts.map(({ spot }) => ({ id: spot.id, storeyId: spot.place.storeyId })),
   );

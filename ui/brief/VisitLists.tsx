@@ -6,6 +6,7 @@ import { DateField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { ListEditor } from '@/ui/pieces/ListEditor';
 import { newId } from '@/ui/job/newId';
 import { Problem } from '@/ui/pieces/Problem';
+import { hoursWith, USUAL_HOURS, type Hours } from './hours';
 
 const CONSENTS = Object.entries(CONSENT_LABEL).map(([value, label]) => ({
   value: value as Consent['what'],
@@ -57,21 +58,17 @@ export function Consents() {
   );
 }
 
-const DAY = { from: '09:00', to: '17:00' };
-
 /** Hours the customer has; an end that comes before the beginning is not taken. */
-function Hours() {
+function VisitHours() {
   const hours = useJob((s) => s.brief.hours);
   const setBrief = useJob((s) => s.setBrief);
-  const [wrong, setWrong] = useState<typeof DAY | null>(null);
+  const [wrong, setWrong] = useState<Hours | null>(null);
   const shown = wrong ?? hours;
-  const set = (end: 'from' | 'to', value: string) => {
-    if (!/^\d\d:\d\d$/.test(value)) return;
-    const next = { ...(shown ?? DAY), [end]: value };
-    // Times of day compare as text.
-    const good = next.from < next.to;
-    setWrong(good ? null : next);
-    if (good) setBrief((b) => ({ ...b, hours: next }));
+  const set = (end: keyof Hours, value: string) => {
+    const next = hoursWith(shown, end, value);
+    if (!next) return;
+    setWrong(next.holds ? null : next.hours);
+    if (next.holds) setBrief((b) => ({ ...b, hours: next.hours }));
   };
   return (
     <div>
@@ -81,7 +78,7 @@ function Hours() {
           checked={hours !== null}
           onChange={(on) => {
             setWrong(null);
-            setBrief((b) => ({ ...b, hours: on ? DAY : null }));
+            setBrief((b) => ({ ...b, hours: on ? USUAL_HOURS : null }));
           }}
         />
         {shown && (
@@ -145,7 +142,7 @@ export function Visit() {
         />
       </div>
       <div className="mt-2">
-        <Hours />
+        <VisitHours />
       </div>
       <div className="mt-1">
         <TextField

@@ -2,8 +2,7 @@
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { type CautionId } from '@/core/fit/cautions';
-import { minutesBetween, restMin, totalMin, type ScheduledStep } from '@/core/fit/schedule';
+import { totalMin, type ScheduledStep } from '@/core/fit/schedule';
 import { isOtherwise } from '@/core/evidence/agreed';
 import { doneSteps } from '@/core/evidence/fold';
 import { moneyText } from '@/core/plan/cost/money';
@@ -14,6 +13,7 @@ import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 import { PrintedSheet } from './PrintedSheet';
+import { firstSaid, overMin, progressOf } from './progress';
 import { amountText } from '@/core/plan/cost/parts';
 import { Extras } from '@/ui/offer/Extras';
 import { PriceTable } from '@/ui/offer/PriceTable';
@@ -37,20 +37,11 @@ export function FitStop() {
   // The work is that of the accepted option, whatever is being looked at in Plan.
   const option = options.find((o) => o.id === accepted?.optionId) ?? shown;
   const done = doneSteps(evidence, option?.id ?? '');
-  const left = useMemo(() => {
-    const open = steps.filter((s) => !done.has(s.key));
-    return { handsMin: open.reduce((sum, s) => sum + s.handsMin, 0), dayMin: restMin(open) };
-  }, [steps, done]);
-  const firstSaid = useMemo(() => {
-    const said = new Set<CautionId>();
-    return new Map(
-      steps.map((s) => {
-        const fresh = new Set(s.cautions.filter((c) => !said.has(c)));
-        for (const c of fresh) said.add(c);
-        return [s.key, fresh as ReadonlySet<CautionId>];
-      }),
-    );
-  }, [steps]);
+  const { current, currentNumber, handsLeftMin, dayLeftMin } = useMemo(
+    () => progressOf(steps, done),
+    [steps, done],
+  );
+  const inFull = useMemo(() => firstSaid(steps), [steps]);
   const [problem, setProblem] = useState<string | null>(null);
   const evaluation = option ? derived?.options[option.id] : undefined;
   const price = usePriceNow(evaluation);
@@ -73,7 +64,7 @@ export function FitStop() {
   const parts = price?.accepted ? price.agreed.parts : evaluation.parts;
   const currency = price?.agreed.currency ?? brief.currency;
   const otherwise = price !== null && isOtherwise(price.agreed, evaluation);
-  const current = steps.find((s) => !done.has(s.key));
+  const over = brief.hours ? overMin(steps, brief.hours) : 0;
   return (
     <>
       <div className="no-print grid h-full gap-3 p-3 lg:grid-cols-[minmax(0,2.4fr)_minmax(280px,1fr)]">
@@ -92,7 +83,7 @@ export function FitStop() {
                 done={done.has(s.key)}
                 current={s.key === current?.key}
                 option={option}
-                inFull={firstSaid.get(s.key)!}
+                inFull={inFull.get(s.key)!}
               />
             ))}
           </ol>
@@ -112,22 +103,20 @@ export function FitStop() {
           )}
           <section className="panel p-4" aria-label="Where we are">
             <h2 className="head2">
-              {current ? `Step ${steps.indexOf(current) + 1} of ${steps.length}` : 'All steps done'}
+              {current ? `Step ${currentNumber} of ${steps.length}` : 'All steps done'}
             </h2>
             <p className="mt-1 text-lg">{current ? current.title : 'Read the same spots again.'}</p>
             <p className="mt-1 text-ink-2">
               {current
-                ? `${minutesText(left.handsMin)} of hands-on work left, ${minutesText(left.dayMin)} with its waits; the whole day is ${minutesText(totalMin(steps))}.`
+                ? `${minutesText(handsLeftMin)} of hands-on work left, ${minutesText(dayLeftMin)} with its waits; the whole day is ${minutesText(totalMin(steps))}.`
                 : ''}
             </p>
             {brief.hours && (
               <p className="mt-1 text-ink-2">
                 The customer has {brief.hours.from} to {brief.hours.to}:{' '}
-                {totalMin(steps) > minutesBetween(brief.hours.from, brief.hours.to) ? (
+                {over > 0 ? (
                   <strong className="font-semibold text-mains">
-                    this is longer by{' '}
-                    {minutesText(totalMin(steps) - minutesBetween(brief.hours.from, brief.hours.to))}. Plan
-                    two visits or fewer runs.
+                    this is longer by {minutesText(over)}. Plan two visits or fewer runs.
                   </strong>
                 ) : (
                   'it fits.'

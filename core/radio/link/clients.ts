@@ -18,6 +18,9 @@ export interface ClientType {
   ceilingMbps: number;
 }
 
+/** From this share of what a device or a line can move on, a speed says only "at least" (estimate). */
+export const CEILING_SHARE = 0.85;
+
 /** Noise figure of a client and of a unit, dB (estimates). */
 export const CLIENT_NOISE_FIGURE_DB = 9;
 export const UNIT_NOISE_FIGURE_DB = 7;
