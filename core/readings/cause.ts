@@ -1,4 +1,5 @@
 import { CEILING_SHARE, CLIENT_TYPES } from '../radio/link/clients';
+import { PLANNED_DBM, WEAK_DBM } from '../radio/link/levels';
 import { levelText } from '../site/model/levelText';
 import type { LineTest } from './line';
 import type { SpotVerdict } from './spotVerdicts';
@@ -8,9 +9,6 @@ export interface Cause {
   kind: CauseKind;
   words: string;
 }
-
-/** Level below which the signal is taken as the first cause, dBm: the planning level less a usual miss (estimate). */
-export const WEAK_DBM = -70;
 
 /**
  * First cause of a dead spot from its before runs: the line (it misses the need by cable too), the device (at its own
@@ -41,7 +39,7 @@ export function firstCause(v: SpotVerdict, line: LineTest): Cause | null {
   if (b.rssiDbm !== null && b.rssiDbm < WEAK_DBM)
     return {
       kind: 'signal',
-      words: `The signal is weak: ${levelText(b.rssiDbm)}, planned is −67 or better.`,
+      words: `The signal is weak: ${levelText(b.rssiDbm)}, planned is ${levelText(PLANNED_DBM)} or better.`,
     };
   if (b.rssiDbm === null)
     return { kind: 'signal', words: 'Most likely the signal; no level was noted, so read one.' };

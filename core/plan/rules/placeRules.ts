@@ -7,6 +7,7 @@ import { inside } from '../../site/model/levels';
 import { lengthText } from '../../site/model/lengths';
 import type { Obstacle } from '../../site/model/schema';
 import { kitOf, type PlanContext } from '../network/context';
+import { WEAK_DBM } from '../../radio/link/levels';
 import { hopOf } from '../links/hop';
 import { feedPath } from '../option/graph';
 import type { Option, Unit } from '../option/schema';
@@ -17,8 +18,6 @@ import type { RuleNotice } from './ruleNotice';
 const FLOOR_M = 0.3;
 /** Metal and water this near to a unit spoil it, m (estimate). */
 const BESIDE_M = 0.5;
-/** A parent heard more weakly than this makes a thin link, dBm (numbers: plan −67 where units overlap). */
-const WEAK_DBM = -70;
 /** Wireless hops after which a call suffers, whatever the speed (estimate). */
 const MOST_AIR_HOPS = 2;
 /** Most units in one mesh where kit says nothing. */

@@ -1,3 +1,6 @@
+import { PLANNED_DBM } from '../../radio/link/levels';
+import { levelText } from '../../site/model/levelText';
+
 /** A way of working, as a set of things it allows: a filter of the search. */
 export interface Policy {
   id: string;
@@ -12,9 +15,6 @@ export interface Policy {
 export interface RuleOfThumb extends Policy {
   placing: 'halfway' | 'asNear' | 'twoRooms' | 'twoWalls' | 'plugIn';
 }
-
-/** Level a parent is to be heard at where units overlap, dBm (numbers: plan −67). */
-export const PLANNED_DBM = -67;
 
 export const MESH = ['mesh-dual', 'mesh-own-radio'] as const;
 /** Access points for where a cable comes: under a ceiling, and outdoors under the eaves or on a pole. */
@@ -112,7 +112,7 @@ export const RULES_OF_THUMB: readonly RuleOfThumb[] = [
   {
     id: 'asNear',
     label: 'Near the weak area',
-    about: 'As near to it as the parent is still heard at −67 dBm.',
+    about: `As near to it as the parent is still heard at ${levelText(PLANNED_DBM)}.`,
     feeds: 'air',
     kits: MESH,
     placing: 'asNear',

@@ -14,7 +14,8 @@ import { proposed, type Proposal } from '../choices/added';
 import { goodOf, unitOn } from '../choices/addedUnit';
 import { beginning, feedsFor } from '../choices/beginning';
 import { fits, isTaken, placesFor, type Candidate } from '../choices/places';
-import { PLANNED_DBM, type RuleOfThumb } from '../choices/policies';
+import { PLANNED_DBM } from '../../radio/link/levels';
+import type { RuleOfThumb } from '../choices/policies';
 import type { Prediction } from '../../plan/predict/prediction';
 
 /** What a rule of thumb came to. */
