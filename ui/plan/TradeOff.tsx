@@ -11,6 +11,7 @@ import {
 import { useEffect, useRef } from 'react';
 import { minorDigits, moneyText } from '@/core/plan/cost/money';
 import { useJob } from '@/ui/job/store';
+import { tradeFront } from './front';
 
 Chart.register(ScatterController, LinearScale, PointElement, LineElement, Tooltip);
 
@@ -31,20 +32,13 @@ export function TradeOff({ points }: { points: readonly TradePoint[] }) {
   useEffect(() => {
     if (!canvas.current) return;
     const minor = 10 ** minorDigits(currency);
-    const sorted = [...points].sort((a, b) => a.priceMinor - b.priceMinor);
+    const { byPrice, front } = tradeFront(points);
     const at = (p: TradePoint) => ({ x: p.priceMinor / minor, y: Math.round(p.chance * 1000) / 10 });
-    // The line joins what nothing cheaper beats.
-    let best = -1;
-    const front = sorted.filter((p) => {
-      const better = p.chance > best;
-      if (better) best = p.chance;
-      return better;
-    });
     const [ink, rule, lamp] = [token('--ink-2'), token('--rule'), token('--lamp')];
     const font = { family: getComputedStyle(canvas.current).fontFamily, size: 13 };
     const data: ChartDataset<'scatter'>[] = [
       {
-        data: sorted.map(at),
+        data: byPrice.map(at),
         pointRadius: 6,
         pointHoverRadius: 8,
         clip: false,
@@ -66,7 +60,7 @@ export function TradeOff({ points }: { points: readonly TradePoint[] }) {
         maintainAspectRatio: false,
         onClick: (_event, hit) => {
           const first = hit.find((h) => h.datasetIndex === 0);
-          if (first) sorted[first.index]!.onTake?.();
+          if (first) byPrice[first.index]!.onTake?.();
         },
         scales: {
           x: { ...axis(`Price before tax, ${currency}`), beginAtZero: true },
@@ -77,7 +71,7 @@ export function TradeOff({ points }: { points: readonly TradePoint[] }) {
             filter: (item) => item.datasetIndex === 0,
             callbacks: {
               label: (item) => {
-                const p = sorted[item.dataIndex]!;
+                const p = byPrice[item.dataIndex]!;
                 return `${p.label}: ${moneyText(p.priceMinor, currency)}, ${Math.round(p.chance * 100)} %`;
               },
             },

@@ -1,23 +1,12 @@
 'use client';
-import { least } from 'd3-array';
 import { useCallback, useEffect, useRef } from 'react';
 import type { KitItem } from '@/core/kit/model/schema';
 import { newUnit } from '@/core/plan/option/placing';
-import { middleOf } from '@/core/site/geometry/rooms';
-import { sheetStoreys } from '@/core/site/model/levels';
 import type { Place, Spot } from '@/core/site/model/schema';
 import { shownOption, useJobStore } from '@/ui/job/store';
 import { newId } from '@/ui/job/newId';
-import { VERDICT_RANK } from '@/core/site/model/verdict';
 import type { Prediction } from '@/core/plan/predict/prediction';
-
-/** The spot that is served worst, by the numbers there are; undefined before there are any. */
-function worstOf(spots: readonly Spot[], predictions: ReadonlyMap<string, Prediction>): Spot | undefined {
-  return least(
-    spots.filter((s) => predictions.has(s.id)),
-    (s) => VERDICT_RANK[predictions.get(s.id)!.verdict],
-  );
-}
+import { placeWanted } from './placeWanted';
 
 /** Puts a unit of a kit into the option: at a place, else where it is wanted most; the first one begins an option. */
 export function useAddUnit(
@@ -34,22 +23,8 @@ export function useAddUnit(
       const state = store.getState();
       const { site, selected, storeyId } = state;
       const option = shownOption(state);
-      const open = new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id));
-      // Where it is wanted: at the chosen spot, else at the first spot of the open sheet that is not served.
-      const wanted =
-        site.spots.find((s) => selected?.kind === 'spot' && s.id === selected.id) ??
-        worstOf(
-          now.current.unserved.filter((s) => s.place.storeyId !== null && open.has(s.place.storeyId)),
-          now.current.predictions,
-        );
-      const storey = site.buildings.flatMap((b) => b.storeys).find((s) => s.id === storeyId);
-      const place: Place =
-        at ??
-        (wanted
-          ? { ...wanted.place, heightM: 1.2 }
-          : storey
-            ? { storeyId: storey.id, ...middleOf(storey.outline), heightM: 1.2 }
-            : site.lineEntry);
+      const spotId = selected?.kind === 'spot' ? selected.id : null;
+      const place = at ?? placeWanted({ site, storeyId, spotId, ...now.current });
       const made = newUnit(
         site,
         state.brief,
