@@ -17,7 +17,7 @@ import {
 } from './index';
 import type { LpSolver } from './index';
 
-const { site, brief } = smallHouse(3, { rooms: 5, outlets: 6 });
+const { site, brief } = smallHouse(3, { rooms: 3, outlets: 3 });
 const job: JobFile = {
   format: 'nestle-job',
   version: JOB_FILE_VERSION,
@@ -38,7 +38,7 @@ test('a program reads a job, learns, predicts, has a plan suggested and judged, 
   const now = predict(parsed.job, smallToday, learnt);
   expect(now.map((p) => p.number)).toEqual(site.spots.map((s) => s.number).sort((a, b) => a - b));
   const solve = solveWith((await highsLoader()) as unknown as LpSolver);
-  const ask = { policy: POLICIES[0]!, most: 1, locked: [], pause: () => Promise.resolve() };
+  const ask = { policy: POLICIES.find((p) => p.feeds === 'air')!, most: 1, locked: [], pause: () => Promise.resolve() };
   const found = (await suggest(learnt.context, smallToday, ask, solve))!;
   const { predictions, price } = evaluate(learnt.context, found.option, smallToday);
   expect(price.totalMinor).toBe(found.evaluation.price.totalMinor);
