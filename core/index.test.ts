@@ -1,8 +1,6 @@
 import { expect, test } from '@jest/globals';
 import highsLoader from 'highs';
-import { emptyPlan } from './plan/option/schema';
-import { JOB_FILE_VERSION, type JobFile } from './job/jobFile';
-import { smallHouse, smallToday } from '../testing/smallHouse';
+import { smallJob, smallToday } from '../testing/smallHouse';
 import {
   POLICIES,
   evaluate,
@@ -17,17 +15,7 @@ import {
 } from './index';
 import type { LpSolver } from './index';
 
-const { site, brief } = smallHouse(3, { rooms: 3, outlets: 3 });
-const job: JobFile = {
-  format: 'nestle-job',
-  version: JOB_FILE_VERSION,
-  name: 'Small house',
-  brief,
-  site,
-  plan: { ...emptyPlan(), today: smallToday },
-  evidence: [],
-  pictures: [],
-};
+const job = smallJob(3, { rooms: 3, outlets: 3 });
 
 test('a program reads a job, learns, predicts, has a plan suggested and judged, and writes it again', async () => {
   const parsed = parse(write(job));
@@ -36,9 +24,14 @@ test('a program reads a job, learns, predicts, has a plan suggested and judged, 
   expect(learnt.calibration).toBeNull();
   expect(optionOf(parsed.job)).toEqual(smallToday);
   const now = predict(parsed.job, smallToday, learnt);
-  expect(now.map((p) => p.number)).toEqual(site.spots.map((s) => s.number).sort((a, b) => a - b));
+  expect(now.map((p) => p.number)).toEqual(job.site.spots.map((s) => s.number).sort((a, b) => a - b));
   const solve = solveWith((await highsLoader()) as unknown as LpSolver);
-  const ask = { policy: POLICIES.find((p) => p.feeds === 'air')!, most: 1, locked: [], pause: () => Promise.resolve() };
+  const ask = {
+    policy: POLICIES.find((p) => p.feeds === 'air')!,
+    most: 1,
+    locked: [],
+    pause: () => Promise.resolve(),
+  };
   const found = (await suggest(learnt.context, smallToday, ask, solve))!;
   const { predictions, price } = evaluate(learnt.context, found.option, smallToday);
   expect(price.totalMinor).toBe(found.evaluation.price.totalMinor);

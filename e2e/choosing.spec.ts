@@ -1,6 +1,4 @@
-import { JOB_FILE_VERSION, type JobFile } from '../core/job/jobFile';
-import { emptyPlan } from '../core/plan/option/schema';
-import { smallHouse, smallToday } from '../testing/smallHouse';
+import { smallJob } from '../testing/smallHouse';
 import { addUnit, money, openPlan, selectUnit } from './planning';
 import { expect, test } from './test';
 
@@ -147,17 +145,7 @@ test('rules of thumb are priced against what the search finds, and improved by i
   request,
 }) => {
   test.setTimeout(180_000);
-  const { brief, site } = smallHouse(12, { rooms: 5, outlets: 6 });
-  const job: JobFile = {
-    format: 'nestle-job',
-    version: JOB_FILE_VERSION,
-    name: 'Small house',
-    brief,
-    site,
-    plan: { ...emptyPlan(), today: smallToday },
-    evidence: [],
-    pictures: [],
-  };
+  const job = smallJob(12, { rooms: 5, outlets: 6 });
   const made = await request.post('/api/jobs/import', { data: job });
   const { id } = (await made.json()) as { id: string };
   await page.goto(`/jobs/${id}/plan`);

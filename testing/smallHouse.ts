@@ -1,3 +1,4 @@
+import { JOB_FILE_VERSION, type JobFile } from '../core/job/jobFile';
 import { emptyBrief } from '../core/brief/brief';
 import { kitById } from '../core/kit/catalogue/catalogue';
 import { withChannels } from '../core/plan/links/channelPlan';
@@ -156,4 +157,19 @@ export function leastByTrying(
   };
   for (const base of bases) next(base, base, newUnits, 0);
   return best;
+}
+
+/** The job file of a small house, with the old box alone and nothing read. */
+export function smallJob(seed: number, more: Parameters<typeof smallHouse>[1] = {}): JobFile {
+  const { site, brief } = smallHouse(seed, more);
+  return {
+    format: 'nestle-job',
+    version: JOB_FILE_VERSION,
+    name: 'Small house',
+    brief,
+    site,
+    plan: { ...emptyPlan(), today: smallToday },
+    evidence: [],
+    pictures: [],
+  };
 }

@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { step } from './steps';
 import { quillfeatherFarm } from '../../demo/farm';
 import { planContext } from '../plan/network/context';
 import { type Option, type Unit } from '../plan/option/schema';
@@ -147,19 +148,8 @@ test('no gateway, no run sheet', () => {
   expect(runSheet(context, { ...base, units: [] })).toEqual([]);
 });
 
-const plain = (key: string, handsMin: number, waitMin: number, after: string[]): Step => ({
-  key,
-  title: key,
-  detail: [],
-  good: '',
-  handsMin,
-  waitMin,
-  waitLabel: null,
-  cautions: [],
-  unitId: null,
-  asksSerial: false,
-  after,
-});
+const plain = (key: string, handsMin: number, waitMin: number, after: string[]): Step =>
+  step(key, key, handsMin, { waitMin, after });
 
 test('the schedule waits only where it must, and a circle does not hang it', () => {
   const steps = schedule([plain('a', 5, 10, []), plain('b', 5, 0, ['a']), plain('c', 4, 0, [])]);

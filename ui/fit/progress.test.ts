@@ -1,26 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import type { ScheduledStep } from '@/core/fit/schedule';
+import type { ScheduledStep, Step } from '@/core/fit/schedule';
+import { step as planned } from '@/core/fit/steps';
 import { firstSaid, overMin, progressOf } from './progress';
 
-const step = (key: string, startMin: number, more: Partial<ScheduledStep>): ScheduledStep => {
-  const { handsMin = 10, waitMin = 0 } = more;
-  return {
-    key,
-    title: key,
-    detail: [],
-    good: '',
-    handsMin,
-    waitMin,
-    waitLabel: null,
-    cautions: [],
-    unitId: null,
-    asksSerial: false,
-    after: [],
-    startMin,
-    handsEndMin: startMin + handsMin,
-    waitEndMin: startMin + handsMin + waitMin,
-    ...more,
-  };
+const step = (key: string, startMin: number, more: Partial<Step>): ScheduledStep => {
+  const work = planned(key, key, 10, more);
+  const handsEndMin = startMin + work.handsMin;
+  return { ...work, startMin, handsEndMin, waitEndMin: handsEndMin + work.waitMin };
 };
 // Drill 30; cure 60 without hands; meanwhile clip 20; then join 10.
 const DAY = [
