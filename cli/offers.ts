@@ -4,6 +4,7 @@ import type { JobFile } from '../core/job/jobFile';
 import type { MaterialItem } from '../core/kit/model/materialItems';
 import type { KitItem } from '../core/kit/model/schema';
 import { optionFacts, type OptionFacts } from '../core/plan/compare/facts';
+import { loadWords } from '../core/plan/predict/eveningWords';
 import { moneyText } from '../core/plan/cost/money';
 import { amountText, type PartLine } from '../core/plan/cost/parts';
 import { evaluate, learn } from '../core';
@@ -60,7 +61,8 @@ export function compareLines(r: CompareReport): string {
   ];
   const rows = [
     row('', (o) => `${o.name}${o.accepted ? ' (accepted)' : ''}`),
-    row('spots served', (o) => `${o.served} of ${o.spots}`),
+    row('spots that work', (o) => `${o.served} of ${o.spots}`),
+    row('with nobody else at home', (o) => `${o.servedAlone} of ${o.spots}`),
     row('worst spot', (o) =>
       o.worst ? `${o.worst.number} ${o.worst.name}, ${VERDICT_WORDS[o.worst.verdict]}` : '–',
     ),
@@ -72,9 +74,7 @@ export function compareLines(r: CompareReport): string {
     row('new cable', (o) => lengthText(o.cableM, r.lengthUnit)),
     row('holes', (o) => String(o.holes)),
     row('will not do / take care', (o) => `${o.stops} / ${o.cares}`),
-    row('busiest hour', (o) =>
-      o.busiest ? `${o.busiest.label} at ${(o.busiest.load * 100).toFixed(0)} %` : '–',
-    ),
+    row('fullest at the busy hour', (o) => (o.busiest ? loadWords(o.busiest) : '–')),
   ];
   const parts = r.options.map((o) =>
     [

@@ -10,7 +10,7 @@ import type { ServedAnswer } from '../core/plan/shade/served';
 import type { SearchAsk, SearchProgress } from '../core/suggest/search/judged';
 import type { Answers, Question } from '../core/suggest/questions/answer';
 import type { Option } from '../core/plan/option/schema';
-import type { ShadeAnswer, ShadeQuestion } from '../core/plan/shade/shadeEngine';
+import type { ShadeAnswer, SheetQuestion } from '../core/plan/shade/shadeEngine';
 import { atOnce } from '../core/stats/atOnce';
 import { breathing, withPauses } from './pauses';
 
@@ -62,7 +62,7 @@ const api = {
     });
   },
   /** Light and shade; null where exact ones were asked for and given up meanwhile. */
-  async shade(question: ShadeQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null> {
+  async shade(question: SheetQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null> {
     const steps = own().shading(question, network);
     const isGivenUp = askedLast('shade');
     const got = question.settle

@@ -7,6 +7,9 @@ export const MOST_MINOR = 1_000_000_000_00;
 /** Largest factor of the catalogue's prices, after any number of conversions. */
 export const MOST_RATE = 1e9;
 
+/** People at home in the evening at most. */
+export const MOST_PEOPLE = 20;
+
 export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
 
 /** The schools of the job: practitioners disagree, the job decides. */
@@ -93,6 +96,13 @@ export const brief = z.strictObject({
   }),
   /** Who must agree to what before work begins. */
   consents: z.array(consent).max(20).default([]),
+  /** How many people are at home in the evening: each is at one spot then, and what is always on runs besides. */
+  people: z
+    .number()
+    .int('people are counted whole')
+    .min(1, 'somebody is at home')
+    .max(MOST_PEOPLE)
+    .default(3),
   /** Devices that must be on the new network before leaving. */
   devices: z.array(rejoinDevice).max(80).default([]),
   /** When the customer can have us in the house, 24-hour clock; null is any time. */
@@ -162,6 +172,7 @@ export function emptyBrief(): Brief {
       closedRooms: '',
     },
     consents: [],
+    people: 3,
     devices: [],
     hours: null,
     oldRouter: { telephone: false, alarm: false, forwardedPort: false },

@@ -7,6 +7,7 @@ import type { PlanContext } from '../plan/network/context';
 import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
 import { withChannels } from '../plan/links/channelPlan';
 import type { KitItem } from '../kit/model/schema';
+import { pipesOf } from '../plan/predict/evening';
 import { AreaEngine, type ServedAnswer } from '../plan/shade/served';
 import { answer, type Answers, type Question } from '../suggest/questions/answer';
 import { suggest, type Suggestion } from '../suggest/search/suggest';
@@ -14,7 +15,7 @@ import type { SearchAsk } from '../suggest/search/judged';
 import type { Solve } from '../suggest/search/program';
 import { radioKey, type Option, type Unit } from '../plan/option/schema';
 import { withRadiosOf } from '../plan/option/radioChanges';
-import { ShadeEngine, type ShadeAnswer, type ShadeQuestion } from '../plan/shade/shadeEngine';
+import { ShadeEngine, type ShadeAnswer, type SheetQuestion } from '../plan/shade/shadeEngine';
 import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
@@ -199,13 +200,18 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       };
     },
     /** Light and shade of a network over a sheet, step by step. */
-    shading(question: ShadeQuestion, network: Built): Generator<void, ShadeAnswer> {
+    shading(question: SheetQuestion, network: Built): Generator<void, ShadeAnswer> {
       const { context, key } = contextNow();
       const engine = engines(
         `${key} ${JSON.stringify(network.kit)}`,
         () => new ShadeEngine({ ...context, ownKit: network.kit }),
       );
-      return engine.shading({ ...question, option: withTrials(question.option, rows) });
+      const { predictions } = evaluated(context, key, { option: question.option, kit: network.kit });
+      return engine.shading({
+        ...question,
+        option: withTrials(question.option, rows),
+        pipes: pipesOf(predictions),
+      });
     },
     /** How much of each room, storey, building and yard a network serves, step by step. */
     serving(option: Option, network: readonly KitItem[], settle: boolean): Generator<void, ServedAnswer> {
@@ -214,7 +220,8 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         `${key} ${JSON.stringify(network)}`,
         () => new AreaEngine({ ...context, ownKit: network }),
       );
-      return engine.serving(withTrials(option, rows), settle);
+      const { predictions } = evaluated(context, key, { option, kit: network });
+      return engine.serving(withTrials(option, rows), pipesOf(predictions), settle);
     },
     /** Answers what is asked about an option: its backhauls, places, ways with the router, rules of thumb. */
     ask: <K extends Question['kind']>(

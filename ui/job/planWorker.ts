@@ -5,7 +5,7 @@ import type { EvidenceRow } from '@/core/evidence/rows';
 import { changedBy, type Derived } from '@/core/job/planner';
 import type { Documents } from '@/core/job/settle';
 import type { Option } from '@/core/plan/option/schema';
-import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
+import type { ShadeAnswer, SheetQuestion } from '@/core/plan/shade/shadeEngine';
 import type { ServedAnswer } from '@/core/plan/shade/served';
 import type { Answers, Question } from '@/core/suggest/questions/answer';
 import type { Suggestion } from '@/core/suggest/search/suggest';
@@ -32,7 +32,7 @@ export interface PlanLine {
   /** Called with words when nothing could be worked out, and with null once something could again. */
   onFault(listener: (words: string | null) => void): () => void;
   /** Light and shade; null where exact ones were asked for and given up meanwhile. */
-  shade(question: ShadeQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null>;
+  shade(question: SheetQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null>;
   /** Plans the channels of an option anew, also of what is built and read. */
   planChannelsAnew(option: Option): Promise<void>;
   /** How much of each room, storey, building and yard a network serves; null as for `shade`. */

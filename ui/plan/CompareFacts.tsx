@@ -1,6 +1,7 @@
 'use client';
 import { optionFacts, type OptionFacts } from '@/core/plan/compare/facts';
 import { moneyText } from '@/core/plan/cost/money';
+import { loadWords } from '@/core/plan/predict/eveningWords';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import { lengthText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
@@ -13,7 +14,8 @@ export function CompareFacts({ evaluations }: { evaluations: readonly (Evaluatio
   const facts = evaluations.map((e) => e && optionFacts(e));
   // The third tells whether it is said of today too, which costs nothing and drills no holes.
   const rows: [string, (f: OptionFacts) => string, 'today too' | 'plans only'][] = [
-    ['Spots served', (f) => `${f.served} of ${f.spots}`, 'today too'],
+    ['Spots that work', (f) => `${f.served} of ${f.spots}`, 'today too'],
+    ['With nobody else at home', (f) => `${f.servedAlone} of ${f.spots}`, 'today too'],
     [
       'Worst spot',
       (f) => (f.worst ? `${f.worst.number} ${f.worst.name}, ${VERDICT_WORDS[f.worst.verdict]}` : 'none'),
@@ -26,11 +28,7 @@ export function CompareFacts({ evaluations }: { evaluations: readonly (Evaluatio
     ['New cable', (f) => (f.cableM > 0 ? lengthText(f.cableM, lengthUnit) : 'none'), 'plans only'],
     ['Holes', (f) => String(f.holes), 'plans only'],
     ['Cannot work, to check', (f) => `${f.stops}, ${f.cares}`, 'today too'],
-    [
-      'Busiest hour',
-      (f) => (f.busiest ? `${f.busiest.label} at ${(f.busiest.load * 100).toFixed(0)} %` : 'nothing'),
-      'today too',
-    ],
+    ['Fullest at the busy hour', (f) => (f.busiest ? loadWords(f.busiest) : 'nothing'), 'today too'],
   ];
   return rows.map(([title, of, toldOf], i) => (
     <tr key={title} className={`border-t ${i === 0 ? 'border-ink' : 'border-rule'}`}>

@@ -1,5 +1,7 @@
 'use client';
 import { memo, useCallback, useMemo } from 'react';
+import { loadWords } from '@/core/plan/predict/eveningWords';
+import type { MediumLoad } from '@/core/plan/links/busyHour';
 import { TOUCH_WORDS } from '@/core/plan/predict/touch';
 import { useAccepted, useDerived } from '@/ui/job/derived';
 import { shownOption, useJobStore } from '@/ui/job/store';
@@ -29,14 +31,10 @@ export const Notices = memo(function Notices() {
   const notices = useMemo(() => {
     if (!shown) return [];
     // Units that hear each other fill one channel together: its fullest place is said once.
-    const over = shown.loads.filter(
-      (l, i, all) => l.load > l.limit && all.findIndex((o) => o.medium === l.medium) === i,
-    );
-    const busy = over.map((l) => ({
-      unitId: null,
-      severity: 'check' as const,
-      words: `At the busiest hour ${l.label} is used to ${(l.load * 100).toFixed(0)} %; plan at most ${l.limit * 100} %.`,
-    }));
+    const channelOf = (m: MediumLoad) => m.id.slice(m.id.indexOf('|') + 1);
+    const busy = shown.busyHour.media
+      .filter((m, i, all) => m.full > 0 && all.findIndex((o) => channelOf(o) === channelOf(m)) === i)
+      .map((m) => ({ unitId: null, severity: 'check' as const, words: `At the busy hour, ${loadWords(m)}.` }));
     return [...shown.notices, ...busy];
   }, [shown]);
   const open = useCallback(

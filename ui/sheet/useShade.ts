@@ -3,7 +3,7 @@ import { useSearchParams } from 'next/navigation';
 import { useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { ShadeOutline } from '@/core/plan/shade/outlines';
-import type { ShadeAnswer, ShadeQuestion } from '@/core/plan/shade/shadeEngine';
+import type { ShadeAnswer, SheetQuestion } from '@/core/plan/shade/shadeEngine';
 import { plotBox, sheetStoreys } from '@/core/site/model/levels';
 import type { ActivityId } from '@/core/site/model/needs';
 import { useDerived, usePlanLine } from '@/ui/job/derived';
@@ -27,7 +27,7 @@ export interface Shade {
 }
 
 interface Asked {
-  question: Omit<ShadeQuestion, 'settle'>;
+  question: Omit<SheetQuestion, 'settle'>;
   network: Built;
 }
 

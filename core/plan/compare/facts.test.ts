@@ -40,9 +40,8 @@ describe('the facts of an option', () => {
     expect(f.cableM).toBeGreaterThan(10);
     expect(f.holes).toBeGreaterThanOrEqual(2);
     expect(f.stops + f.cares).toBeLessThanOrEqual(e.notices.length);
-    expect(f.busiest).toEqual(
-      expect.objectContaining({ label: e.loads[0]!.label, load: e.loads[0]!.load, limit: e.loads[0]!.limit }),
-    );
+    expect(f.busiest).toEqual(e.busyHour.media[0]);
+    expect(f.servedAlone).toBe(e.predictions.filter((p) => p.alone === 'works').length);
   });
   test('of one by air hold neither cable nor holes', () => {
     const byAir = option(gateway, unit('B', place(10), plainFeed('wireless', 'a')));

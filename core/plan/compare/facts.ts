@@ -1,10 +1,13 @@
 import type { Evaluation } from '../evaluate/evaluate';
 import { servedOf, VERDICT_RANK, type Verdict } from '../../site/model/verdict';
+import type { MediumLoad } from '../links/busyHour';
 import type { Prediction } from '../predict/prediction';
 
 /** What is held side by side of an option. */
 export interface OptionFacts {
+  /** Spots that work, alone and at the busy hour; those that work with nobody else at home; and all there are. */
   served: number;
+  servedAlone: number;
   spots: number;
   /** The spot that is served worst; null where there is none. */
   worst: { number: number; name: string; verdict: Verdict; share: number } | null;
@@ -17,8 +20,8 @@ export interface OptionFacts {
   /** What will not do, and what wants care. */
   stops: number;
   cares: number;
-  /** The fullest medium at the busiest hour. */
-  busiest: { label: string; load: number; limit: number } | null;
+  /** The fullest medium at the busy hour. */
+  busiest: MediumLoad | null;
 }
 
 /** Share of its need a spot gets in the direction that has the least headroom, by the low end of its range. */
@@ -33,9 +36,9 @@ export function optionFacts(e: Evaluation): OptionFacts {
   const worst = [...e.predictions].sort(
     (a, b) => VERDICT_RANK[a.verdict] - VERDICT_RANK[b.verdict] || headroomOf(a) - headroomOf(b),
   )[0];
-  const load = e.loads[0];
   return {
     served: servedOf(e.predictions).length,
+    servedAlone: e.predictions.filter((p) => p.alone === 'works').length,
     spots: e.predictions.length,
     worst: worst
       ? { number: worst.number, name: worst.name, verdict: worst.verdict, share: headroomOf(worst) }
@@ -48,6 +51,6 @@ export function optionFacts(e: Evaluation): OptionFacts {
     holes: e.cables.reduce((sum, c) => sum + c.run.walls + c.run.floors, 0),
     stops: e.notices.filter((n) => n.severity === 'blocks').length,
     cares: e.notices.filter((n) => n.severity === 'check').length,
-    busiest: load ? { label: load.label, load: load.load, limit: load.limit } : null,
+    busiest: e.busyHour.media[0] ?? null,
   };
 }

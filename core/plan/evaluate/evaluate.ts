@@ -6,7 +6,8 @@ import type { Option } from '../option/schema';
 import { ruleNotices } from '../rules/rules';
 import type { RuleNotice } from '../rules/ruleNotice';
 import type { PlanContext } from '../network/context';
-import { loadsOf, type MediumLoad } from '../predict/load';
+import { atBusyHour } from '../predict/evening';
+import type { BusyHour } from '../links/busyHour';
 import type { Part } from '../links/part';
 import { linksOf } from '../links/pipe';
 import { reckonSpots, withRead } from '../predict/predict';
@@ -17,7 +18,7 @@ export interface Evaluation {
   predictions: readonly Prediction[];
   /** What each unit's feed gives, by unit; the gateway has none. */
   feeds: Readonly<Record<string, Part>>;
-  loads: readonly MediumLoad[];
+  busyHour: BusyHour;
   notices: readonly RuleNotice[];
   parts: readonly PartLine[];
   work: readonly WorkItem[];
@@ -26,16 +27,17 @@ export interface Evaluation {
   cables: readonly LaidCable[];
 }
 
-/** Evaluates an option once: what every spot gets, what is loaded, objected to, bought and done, and what it costs. */
+/** Evaluates an option once: what every spot gets, what is shared, objected to, bought and done, and what it costs. */
 export function evaluate(context: PlanContext, option: Option, today: Option): Evaluation {
   const links = linksOf(context, option);
-  const reckoned = reckonSpots(context, option, links);
+  const alone = withRead(context, reckonSpots(context, option, links));
+  const { predictions, busyHour } = atBusyHour(context, option, alone);
   const parts = partsOf(context, option, today);
   const work = workOf(context, option, today);
   return {
-    predictions: withRead(context, reckoned),
+    predictions,
     feeds: Object.fromEntries([...links.hops].map(([id, hop]) => [id, hop.part])),
-    loads: loadsOf(context, option, reckoned),
+    busyHour,
     notices: ruleNotices(context, option, today),
     parts,
     work,

@@ -7,7 +7,7 @@ import { CLIENT_TYPES } from '../../radio/link/clients';
 import type { Neighbour } from '../../site/model/schema';
 import { airShare, contentionOf } from './airtime';
 import { planContext } from '../network/context';
-import { loadsOf } from '../predict/load';
+import { atBusyHour } from '../predict/evening';
 import { partsOf } from '../cost/parts';
 import { predictOption } from '../predict/predict';
 import { radioEnd } from '../network/radios';
@@ -69,14 +69,14 @@ describe('airtime', () => {
   test('a full channel loads every unit that hears it, and only those', () => {
     const spots = (o: Option) => {
       const context = contextWith([]);
-      return loadsOf(context, o, predictOption(context, o));
+      return atBusyHour(context, o, predictOption(context, o)).busyHour.media;
     };
     const same = option(unit('b', 'B', 'mesh-dual'));
     expect(contentionOf(contextWith([]), same).get('a|radio:5:36')).toEqual([
       { key: 'b|radio:5:36', shared: 1 },
     ]);
     const at = (list: ReturnType<typeof spots>, letter: string) =>
-      list.find((l) => l.label === `5 GHz, channel 36 at ${letter}`)!.load;
+      list.find((l) => l.label === `5 GHz, channel 36 at ${letter}`)!.share;
     expect(at(spots(same), 'A')).toBeCloseTo(at(spots(same), 'B'), 9);
   });
 });

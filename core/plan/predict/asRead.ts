@@ -44,6 +44,7 @@ export function asRead(p: Prediction, read: SpotRead | undefined): Prediction {
   const chain = pipe.length > 0 ? chainOf(pipe) : null;
   const narrowest =
     decidedBy === 'latency' ? p.narrowest : decidedBy === 'up' ? chain?.narrowestUp : chain?.narrowestDown;
+  const alone = predictedVerdict(middle, low, p.need);
   return {
     ...p,
     ...middle,
@@ -52,7 +53,8 @@ export function asRead(p: Prediction, read: SpotRead | undefined): Prediction {
     downRangeMbps,
     upRangeMbps,
     decidedBy,
-    verdict: predictedVerdict(middle, low, p.need),
+    alone,
+    verdict: alone,
     pipe,
     narrowest: narrowest ?? 0,
     wouldGiveMbps: chain ? (decidedBy === 'up' ? chain.nextUpMbps : chain.nextDownMbps) : 0,

@@ -8,7 +8,7 @@ import { regionId } from '../../site/model/radioTerms';
 import type { Site } from '../../site/model/schema';
 import { withChannels } from '../links/channelPlan';
 import { planContext, type PlanContext } from '../network/context';
-import { loadsOf } from './load';
+import { atBusyHour } from './evening';
 import { partsOf } from '../cost/parts';
 import { predictOption } from './predict';
 import { ruleNotices } from '../rules/rules';
@@ -104,8 +104,8 @@ describe('whatever is planned', () => {
           expect(line.count).toBeGreaterThanOrEqual(0);
         }
         const planned = withChannels(context, option);
-        const loads = loadsOf(context, planned, predictOption(context, planned));
-        expect(loads.every((l) => Number.isFinite(l.load) && l.load >= 0)).toBe(true);
+        const { media } = atBusyHour(context, planned, predictOption(context, planned)).busyHour;
+        expect(media.every((m) => m.share >= 0 && m.share <= m.limit + 1e-9)).toBe(true);
       }),
       { numRuns: 40 },
     );

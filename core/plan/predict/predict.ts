@@ -4,6 +4,7 @@ import type { Spot } from '../../site/model/schema';
 import type { Option } from '../option/schema';
 import { accessThrough, leadAccess, type Access } from '../links/access';
 import { asRead } from './asRead';
+import { atBusyHour } from './evening';
 import type { PlanContext } from '../network/context';
 import { decide, hasNoSignal, meets, predictedVerdict } from '../links/judge';
 import type { UnsureLink } from '../links/part';
@@ -57,8 +58,8 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
   const unsure = pipeOf(context, links, access, spot);
   const pipe = unsure.map((link) => link.part);
   const { chain, ranges, verdict } = judgedPipe(unsure, need);
-  const decided = decide(chain, need);
-  const narrowest = decided === 'up' ? chain.narrowestUp : chain.narrowestDown;
+  const by = decide(chain, need);
+  const narrowest = by === 'up' ? chain.narrowestUp : chain.narrowestDown;
   const { names } = context.brief.policies;
   const mayStick = (a: Access): boolean =>
     names === 'two'
@@ -68,7 +69,7 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
   const stuckWay = sticky.sort((a, b) => a.levelDbm - b.levelDbm)[0];
   const stuckChain = stuckWay && chainOf(pipeOf(context, links, stuckWay, spot).map((link) => link.part));
   const slowest = pipe.reduce((worst, part, i) => (part.latencyMs > pipe[worst]!.latencyMs ? i : worst), 0);
-  const held = decided === 'latency' ? slowest : narrowest;
+  const held = by === 'latency' ? slowest : narrowest;
   return {
     spotId: spot.id,
     number: spot.number,
@@ -84,12 +85,14 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
     downRangeMbps: ranges.down,
     upRangeMbps: ranges.up,
     latencyMs: chain.latencyMs,
-    decidedBy: decided,
+    decidedBy: by,
+    alone: verdict,
     verdict,
+    evening: null,
     pipe,
     narrowest: held,
-    wouldGiveMbps: decided === 'up' ? chain.nextUpMbps : chain.nextDownMbps,
-    second: decided === 'up' ? chain.secondUp : chain.secondDown,
+    wouldGiveMbps: by === 'up' ? chain.nextUpMbps : chain.nextDownMbps,
+    second: by === 'up' ? chain.secondUp : chain.secondDown,
     stuck:
       stuckWay && stuckChain
         ? { unitId: stuckWay.unit.id, downMbps: stuckChain.downMbps, upMbps: stuckChain.upMbps }
@@ -99,7 +102,7 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
   };
 }
 
-/** What every spot of a site would get over links that are known, in the order of their numbers, whatever was read there. */
+/** What every spot of a site would get alone over links that are known, in the order of their numbers, whatever was read there. */
 export function reckonSpots(context: PlanContext, option: Option, links: OptionLinks): Prediction[] {
   return [...context.site.spots]
     .sort((a, b) => a.number - b.number)
@@ -110,7 +113,8 @@ export function reckonSpots(context: PlanContext, option: Option, links: OptionL
 export const withRead = ({ read }: PlanContext, reckoned: readonly Prediction[]): Prediction[] =>
   reckoned.map((p) => asRead(p, read.get(p.spotId)));
 
-/** Predicts every spot of a site under an option, in the order of their numbers. */
+/** Predicts every spot of a site under an option, alone and at the busy hour, in the order of their numbers. */
 export function predictOption(context: PlanContext, option: Option): Prediction[] {
-  return withRead(context, reckonSpots(context, option, linksOf(context, option)));
+  const alone = withRead(context, reckonSpots(context, option, linksOf(context, option)));
+  return atBusyHour(context, option, alone).predictions;
 }

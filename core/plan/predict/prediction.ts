@@ -1,6 +1,7 @@
 import type { Band } from '../../radio/link/bands';
 import type { Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
+import { holdsInTheEvening, type Evening } from '../links/busyHour';
 import type { DecidedBy } from '../links/judge';
 import type { Part } from '../links/part';
 import type { Verdict } from '../../site/model/verdict';
@@ -29,7 +30,11 @@ export interface Prediction {
   /** Loaded round trip, ms. */
   latencyMs: number;
   decidedBy: DecidedBy;
+  /** What it comes to with nobody else at home, and at the busy hour besides: what works alone alone is tight then. */
+  alone: Verdict;
   verdict: Verdict;
+  /** What it gets at the busy hour; null where it has no connection, or where nobody has asked. */
+  evening: Evening | null;
   pipe: Part[];
   /** Index in the pipe of the part that holds it back in the deciding direction. */
   narrowest: number;
@@ -61,7 +66,9 @@ export function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
     upRangeMbps: [0, 0],
     latencyMs: 0,
     decidedBy: 'down',
+    alone: 'noSignal',
     verdict: 'noSignal',
+    evening: null,
     pipe: [],
     narrowest: 0,
     wouldGiveMbps: 0,
@@ -70,4 +77,10 @@ export function noLink(spot: Spot, need: Need, problem: NoLink): Prediction {
     problem,
     runs: 0,
   };
+}
+
+/** A prediction with the verdict of both: it works when it works alone and at the busy hour, else it is tight at best. */
+export function decided(p: Prediction): Prediction {
+  const isShort = p.alone === 'works' && p.evening !== null && !holdsInTheEvening(p.evening);
+  return { ...p, verdict: isShort ? 'tight' : p.alone };
 }

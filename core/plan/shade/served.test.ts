@@ -47,7 +47,7 @@ const option = (...units: Unit[]): Option => ({ id: 'o', name: 'O', units, wired
 
 test('agrees with the share of cells of the sheet that serve, and adds up over rooms', () => {
   const o = option(gateway);
-  const { areas, settled } = new AreaEngine(context).served(o, true);
+  const { areas, settled } = new AreaEngine(context).served(o, null, true);
   expect(settled).toBe(true);
   // The sheet over the very same cells, counted room by room from outside.
   const box = plotBox(site, 3);
@@ -57,6 +57,7 @@ test('agrees with the share of cells of the sheet that serve, and adds up over r
     box,
     cellM: 1,
     activity: null,
+    pipes: null,
     settle: true,
   });
   for (const name of ['Left', 'Middle']) {
@@ -89,32 +90,32 @@ test('a room is held against its own need, which is more than the default here',
     plan: emptyPlan(),
   });
   const right = (c: typeof context) =>
-    new AreaEngine(c).served(option(near), true).areas.find((a) => a.id === 'r3')!;
+    new AreaEngine(c).served(option(near), null, true).areas.find((a) => a.id === 'r3')!;
   expect(needOf(site.rooms[2]!.activities!).downMbps).toBeGreaterThan(needOf(ROOM_DEFAULT).downMbps);
   expect(right(context).share).toBeLessThan(right(plain).share);
 });
 
 test('what a unit adds is what nothing else serves, and nothing is served without a unit', () => {
   const engine = new AreaEngine(context);
-  const one = engine.served(option(gateway), true);
-  const two = engine.served(option(gateway, unit('b', 9, plainFeed('ethernet', 'a'))), true);
+  const one = engine.served(option(gateway), null, true);
+  const two = engine.served(option(gateway, unit('b', 9, plainFeed('ethernet', 'a'))), null, true);
   const total = (a: typeof one) => sumOf(a.areas).servedM2;
   const adds = (a: typeof one, id: string) => a.addsM2.find((x) => x.unitId === id)!.m2;
   expect(adds(one, 'a')).toBeCloseTo(total(one), 6);
   expect(adds(two, 'b')).toBeCloseTo(total(two) - total(one), 6);
   expect(adds(two, 'b')).toBeGreaterThan(5);
-  expect(sumOf(engine.served(option(), true).areas).servedM2).toBe(0);
+  expect(sumOf(engine.served(option(), null, true).areas).servedM2).toBe(0);
 });
 
 test('counted step by step it comes to the same, and a count given up half way spoils no other', () => {
   const two = option(gateway, unit('b', 9, plainFeed('ethernet', 'a')));
-  const wanted = new AreaEngine(context).served(two, true);
+  const wanted = new AreaEngine(context).served(two, null, true);
   const engine = new AreaEngine(context);
-  const givenUp = engine.serving(two, true);
+  const givenUp = engine.serving(two, null, true);
   givenUp.next();
   givenUp.next();
-  engine.served(option(gateway), false);
-  const steps = engine.serving(two, true);
+  engine.served(option(gateway), null, false);
+  const steps = engine.serving(two, null, true);
   let count = 0;
   let step = steps.next();
   for (; !step.done; step = steps.next()) count++;

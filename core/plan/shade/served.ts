@@ -3,12 +3,14 @@ import type { Need } from '../../site/model/needs';
 import type { PlanContext } from '../network/context';
 import { atOnce } from '../../stats/atOnce';
 import type { Option } from '../option/schema';
+import type { Pipes } from '../links/busyHour';
+import { eveningFloor, seatsOf, type Seats } from './eveningFloor';
 import { servingUnits, shadeGrid } from './shade';
 import { shadeRadios, type ShadeRadio } from './shadeTable';
 import { SheetFields } from './sheetFields';
 import { areasOfSheet, sheetsOf, type Area } from './areas';
 
-/** Served share of one area: where the low end of the range meets the need. */
+/** Served share of one area: where the low end of the range meets the need, and at the busy hour. */
 export interface AreaServed {
   id: string;
   name: string;
@@ -37,6 +39,7 @@ const MOST_CELLS = 12_000;
 interface Sheet {
   fields: SheetFields;
   areas: readonly Area[];
+  seats: Seats;
 }
 
 /** Tells how much of each room, storey, building and yard a network serves; fields of units that did not move stay. */
@@ -53,17 +56,25 @@ export class AreaEngine {
       const areaM2 = (box.maxXM - box.minXM) * (box.maxYM - box.minYM);
       const cellM = Math.max(CELL_M, Math.sqrt(areaM2 / MOST_CELLS));
       const fields = new SheetFields(this.context, { storeyIds, box, cellM, yard: i === 0 });
-      return { fields, areas: areasOfSheet(site, storeyIds, fields.base.grid, fields.base.layers) };
+      const { grid, layers } = fields.base;
+      return {
+        fields,
+        areas: areasOfSheet(site, storeyIds, grid, layers),
+        seats: seatsOf(site, storeyIds, grid, layers),
+      };
     }));
   }
 
-  /** The served share of every area, at once. `settle` waits for exact fields and says what each unit adds. */
-  served(option: Option, settle: boolean): ServedAnswer {
-    return atOnce(this.serving(option, settle));
+  /**
+   * The served share of every area, at once. `settle` waits for exact fields and says what each unit adds. `pipes` are what each
+   * spot goes over, for the busy hour; with null each place is told with nobody else at home.
+   */
+  served(option: Option, pipes: Pipes | null, settle: boolean): ServedAnswer {
+    return atOnce(this.serving(option, pipes, settle));
   }
 
   /** The same step by step, with others let in between. */
-  *serving(option: Option, settle: boolean): Generator<void, ServedAnswer> {
+  *serving(option: Option, pipes: Pipes | null, settle: boolean): Generator<void, ServedAnswer> {
     const { context } = this;
     const areas: AreaServed[] = [];
     const adds = new Map<string, number>();
@@ -76,7 +87,7 @@ export class AreaEngine {
         tables.set(key, (radios = shadeRadios(context, option, { indoors: need, outdoors: need })));
       return radios;
     };
-    for (const { fields: sheet, areas: list } of this.sheetsNow()) {
+    for (const { fields: sheet, areas: list, seats } of this.sheetsNow()) {
       const byNeed = new Map<string, Area[]>();
       for (const a of list) {
         const key = JSON.stringify(a.need);
@@ -93,8 +104,11 @@ export class AreaEngine {
         return area.cells.length === 0 ? 0 : lit / area.cells.length;
       };
       for (const own of byNeed.values()) {
-        const radios = radiosFor(own[0]!.need);
-        const { verdicts } = shadeGrid(context, radios, grid, layers, found.fields);
+        const { need } = own[0]!;
+        const radios = radiosFor(need);
+        const needs = { indoors: need, outdoors: need };
+        const floor = pipes && eveningFloor(context, option, pipes, needs, seats);
+        const { verdicts } = shadeGrid(context, radios, grid, layers, found.fields, floor);
         const shares = own.map((area) => count(radios, area, verdicts));
         own.forEach((area, i) => {
           const { id, name, storeyId, storeyName, buildingName, areaM2 } = area;
@@ -113,7 +127,7 @@ export class AreaEngine {
         if (!settle) continue;
         for (const unit of units) {
           const without = radios.filter((r) => r.unit.id !== unit.id);
-          const dark = shadeGrid(context, without, grid, layers, found.fields).verdicts;
+          const dark = shadeGrid(context, without, grid, layers, found.fields, floor).verdicts;
           yield;
           own.forEach((area, i) => {
             const lost = (shares[i]! - count(without, area, dark)) * area.areaM2;

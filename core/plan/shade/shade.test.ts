@@ -19,6 +19,7 @@ const question = (more: Partial<ShadeQuestion> = {}): ShadeQuestion => ({
   box,
   cellM: 0.5,
   activity: null,
+  pipes: null,
   settle: true,
   ...more,
 });

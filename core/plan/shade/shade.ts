@@ -6,6 +6,7 @@ import { pointOf, kitOf, type PlanContext } from '../network/context';
 import { choiceDbm } from '../links/choice';
 import type { Unit } from '../option/schema';
 import type { Residual } from '../../radio/learning/shadowing';
+import type { EveningFloor } from './eveningFloor';
 import { residualField } from './residualField';
 import { shadeAt, type ShadeRadio } from './shadeTable';
 
@@ -26,7 +27,12 @@ export function servingUnits(radios: readonly ShadeRadio[]): Unit[] {
 
 /** Writes what a device would choose of one unit into the best so far, with its verdict, over the cells of a layer. */
 function shadeUnit(
-  { own, left, grid }: { own: readonly ShadeRadio[]; left: readonly Residual[]; grid: Grid },
+  {
+    own,
+    left,
+    grid,
+    floor,
+  }: { own: readonly ShadeRadio[]; left: readonly Residual[]; grid: Grid; floor: EveningFloor | null },
   { antenna, turned }: { antenna: Antenna; turned: Turn | undefined },
   at: { x: number; y: number; z: number },
   field: CastLoss,
@@ -51,14 +57,16 @@ function shadeUnit(
       const choice = choiceDbm(radios[r]!.band, level);
       if (choice <= best[cell]!) continue;
       best[cell] = choice;
-      verdicts[cell] = shadeAt(tables[r]!, level);
+      const alone = shadeAt(tables[r]!, level);
+      const isShort = alone === 0 && floor && level < floor.dbm(radios[r]!, layer.outdoors, floor.seats[cell]!);
+      verdicts[cell] = isShort ? 1 : alone;
     }
   }
 }
 
 /**
  * Light and shade over the layers of a grid: each cell takes the unit and band a phone would choose there, by the path
- * loss `fields` of each serving unit. Antenna gain is taken along the straight line, also for ways round a corner.
+ * loss `fields` of each serving unit. What works alone and not at the busy hour is tight, by `floor`. Antenna gain is taken along the straight line, also for ways round a corner.
  */
 export function shadeGrid(
   context: PlanContext,
@@ -66,6 +74,7 @@ export function shadeGrid(
   grid: Grid,
   layers: readonly Layer[],
   fields: ReadonlyMap<string, CastLoss>,
+  floor: EveningFloor | null,
 ): ShadeGrid {
   const verdicts = new Uint8Array(grid.columns * grid.rows).fill(3);
   const best = new Float32Array(grid.columns * grid.rows).fill(-Infinity);
@@ -73,7 +82,7 @@ export function shadeGrid(
     const own = radios.filter((r) => r.unit === unit);
     const at = pointOf(context.site, unit.place);
     const { antenna } = kitOf(context, unit);
-    const of = { own, left: context.beliefs.left, grid };
+    const of = { own, left: context.beliefs.left, grid, floor };
     for (const layer of layers)
       shadeUnit(of, { antenna, turned: unit.turned }, at, fields.get(unit.id)!, layer, best, verdicts);
   }

@@ -3,12 +3,15 @@ import type { ActivityId } from '../../site/model/needs';
 import type { PlanContext } from '../network/context';
 import { atOnce } from '../../stats/atOnce';
 import type { Option } from '../option/schema';
+import type { Pipes } from '../links/busyHour';
+import { eveningFloor, seatsOf, type Seats } from './eveningFloor';
 import { shadeOutlines, type ShadeOutline } from './outlines';
 import { servingUnits, shadeGrid, type ShadeGrid } from './shade';
 import { shadeNeeds, shadeRadios } from './shadeTable';
 import { SheetFields } from './sheetFields';
 
-export interface ShadeQuestion {
+/** What a screen asks of a sheet. */
+export interface SheetQuestion {
   option: Option;
   storeyIds: readonly string[];
   box: Box;
@@ -16,6 +19,11 @@ export interface ShadeQuestion {
   activity: ActivityId | null;
   /** True waits for exact fields; false answers at once with coarser diffractions where a unit is new or has moved. */
   settle: boolean;
+}
+
+export interface ShadeQuestion extends SheetQuestion {
+  /** What each spot goes over, for the busy hour; null shows each place with nobody else at home. */
+  pipes: Pipes | null;
 }
 
 export interface ShadeAnswer {
@@ -30,25 +38,31 @@ export interface ShadeAnswer {
  * fields of units that did not move stay. Make a new engine when site, brief or readings change.
  */
 export class ShadeEngine {
-  private sheet: { key: string; fields: SheetFields } | null = null;
+  private sheet: { key: string; fields: SheetFields; seats: Seats } | null = null;
 
   constructor(private readonly context: PlanContext) {}
 
-  private sheetFor({ storeyIds, box, cellM }: ShadeQuestion): SheetFields {
+  private sheetFor({ storeyIds, box, cellM }: ShadeQuestion) {
     const key = JSON.stringify([storeyIds, box, cellM]);
-    if (this.sheet?.key !== key)
-      this.sheet = { key, fields: new SheetFields(this.context, { storeyIds, box, cellM, yard: true }) };
-    return this.sheet.fields;
+    if (this.sheet?.key !== key) {
+      const fields = new SheetFields(this.context, { storeyIds, box, cellM, yard: true });
+      const { grid, layers } = fields.base;
+      this.sheet = { key, fields, seats: seatsOf(this.context.site, storeyIds, grid, layers) };
+    }
+    return this.sheet;
   }
 
   /** The answer; where exact fields are waited for they are made step by step, with others let in between. */
   *shading(question: ShadeQuestion): Generator<void, ShadeAnswer> {
     const { context } = this;
-    const sheet = this.sheetFor(question);
-    const radios = shadeRadios(context, question.option, shadeNeeds(context, question.activity));
+    const { option, pipes, activity } = question;
+    const { fields: sheet, seats } = this.sheetFor(question);
+    const needs = shadeNeeds(context, activity);
+    const radios = shadeRadios(context, option, needs);
     if (question.settle) yield* sheet.settling(servingUnits(radios));
     const { fields, settled } = sheet.of(servingUnits(radios));
-    const grid = shadeGrid(context, radios, sheet.base.grid, sheet.base.layers, fields);
+    const floor = pipes && eveningFloor(context, option, pipes, needs, seats);
+    const grid = shadeGrid(context, radios, sheet.base.grid, sheet.base.layers, fields, floor);
     return { grid, outlines: shadeOutlines(grid), settled };
   }
 

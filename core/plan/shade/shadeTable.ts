@@ -8,6 +8,7 @@ import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type ActivityCount, type Need } fro
 import type { ClientTypeId } from '../../site/model/schema';
 import { airOf } from '../links/air';
 import { airKey } from '../links/airtime';
+import type { FlowPart } from '../links/media';
 import { kitOf, type PlanContext } from '../network/context';
 import { predictedVerdict } from '../links/judge';
 import { linksOf, linksBefore } from '../links/pipe';
@@ -35,7 +36,9 @@ export interface ShadeRadio {
   /** Level at a path loss of 0 dB without elevation, dBm. */
   levelAtZeroDbm: number;
   mayOutdoors: boolean;
-  /** Verdict number by level step. */
+  /** What a device goes over at a level, for what it takes of what is shared. */
+  pipeAt(levelDbm: number): readonly FlowPart[];
+  /** Verdict number by level step, with nobody else at home. */
   indoors: Uint8Array;
   outdoors: Uint8Array;
 }
@@ -119,8 +122,8 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
       if (!zero) continue;
       const air = airOf(context, end, links.air.get(airKey(unit.id, band))!);
       const { downMbps, upMbps } = goodputByLevel(end, rules, zero.down.levelDbm);
-      const outcomeAt: OutcomeAt = (step) =>
-        chainOf([...before, air.part({ downMbps: downMbps[step]!, upMbps: upMbps[step]! })]);
+      const airAt = (step: number) => air.part({ downMbps: downMbps[step]!, upMbps: upMbps[step]! });
+      const outcomeAt: OutcomeAt = (step) => chainOf([...before, airAt(step)]);
       const learnt = context.beliefs.shiftDb(withEnds(new Map(), unit.id, SHADE_CLIENT, band));
       const sigmaDb = Math.hypot(
         SPEED_DB_PER_LN * air.sigmaLn,
@@ -142,6 +145,10 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
         band,
         end,
         levelAtZeroDbm: zero.down.levelDbm + learnt,
+        pipeAt: (levelDbm) => [
+          ...before,
+          { ...airAt(LOW_STEPS + stepOf(levelDbm)), kind: 'air', unitId: unit.id },
+        ],
         mayOutdoors: !powerLimit(rules, band, end.channel, end.widthMhz ?? 20).indoorsOnly,
         ...verdictTables(key, outcomeAt, sigmaDb, needs),
       });
@@ -150,8 +157,9 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
   return out;
 }
 
+/** The step of a table a level is at. */
+const stepOf = (levelDbm: number): number =>
+  Math.max(0, Math.min(TABLE_SIZE - 1, Math.round((levelDbm - TABLE_LOW_DBM) * TABLE_STEPS_PER_DB)));
+
 /** Verdict number of a level in a table. */
-export function shadeAt(table: Uint8Array, levelDbm: number): number {
-  const i = Math.round((levelDbm - TABLE_LOW_DBM) * TABLE_STEPS_PER_DB);
-  return table[Math.max(0, Math.min(TABLE_SIZE - 1, i))]!;
-}
+export const shadeAt = (table: Uint8Array, levelDbm: number): number => table[stepOf(levelDbm)]!;

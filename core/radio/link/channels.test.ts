@@ -4,8 +4,6 @@ import { quillfeatherFarm } from '../../../demo/farm';
 import { channelMedium, radioEnd } from '../../plan/network/radios';
 import { withChannels } from '../../plan/links/channelPlan';
 import { planContext, kitOf } from '../../plan/network/context';
-import { loadsOf } from '../../plan/predict/load';
-import { predictOption } from '../../plan/predict/predict';
 
 import type { Neighbour } from '../../site/model/schema';
 import { fresnelRadiusM, groundLossDb, knifeEdgeDb } from './bridge';
@@ -198,22 +196,6 @@ test('an option with channels set: a wired unit off the gateway’s channel, a m
   };
   expect(new Set(mediumOf(wired)).size).toBe(2);
   expect(new Set(mediumOf(meshed)).size).toBe(1);
-});
-
-test('load adds up over what shares a medium, and wires carry their own', () => {
-  const job = quillfeatherFarm();
-  const context = planContext(job);
-  const predictions = predictOption(context, job.plan.options[0]!);
-  const option = job.plan.options[0]!;
-  const loads = loadsOf(context, option, predictions);
-  const line = loads.find((l) => l.label === 'line')!;
-  const reached = predictions.filter((p) => p.downMbps > 0 && p.upMbps > 0);
-  const down = reached.reduce((s, p) => s + p.need.downMbps, 0) / context.line.downMbps;
-  expect(line.load).toBeGreaterThanOrEqual(down - 1e-9);
-  expect(loads.every((l) => l.load > 0 && Number.isFinite(l.load))).toBe(true);
-  expect(
-    loadsOf(context, option, [...predictions, ...predictions]).find((l) => l.label === 'line')!.load,
-  ).toBeCloseTo(2 * line.load, 9);
 });
 
 test('a limit of the job’s own replaces the tabled one, and the client’s moves with it', () => {

@@ -245,6 +245,8 @@ export const spot = z.strictObject({
   client: clientType,
   deviceName: z.string().max(80),
   activities: z.array(activityCount).max(MOST_ACTIVITIES),
+  /** Whether it runs whoever is at home; without it where nothing but cameras and smart devices is there. */
+  alwaysOn: z.boolean().optional(),
   complaint: z.string().max(400),
 });
 export type Spot = z.infer<typeof spot>;
