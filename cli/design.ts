@@ -4,6 +4,7 @@ import { lockedUnits } from '../core/plan/option/locks';
 import { POLICIES, learn, solveWith, suggest, type JobFile, type LpSolver, type Option } from '../core';
 import { proofWords } from '../core/suggest/search/proofWords';
 import { table } from './text';
+import { lineShortWords } from '../core/plan/predict/eveningWords';
 import { servedOf, type Verdict, VERDICT_WORDS } from '../core/site/model/verdict';
 
 export interface DesignReport {
@@ -29,6 +30,8 @@ export interface DesignReport {
     chance: number;
   }[];
   unmet: { number: number; name: string; words: string }[];
+  /** What the line does not hold, whatever is built; null where it holds all. */
+  line: string | null;
   reasons: { letter: string; spots: readonly number[] }[];
 }
 
@@ -80,7 +83,7 @@ export async function designReport(
       progress: (p) =>
         say(
           p.best
-            ? `${p.words}: ${moneyText(p.best.totalMinor, job.brief.currency)}, serves ${p.best.served} of ${p.best.of}`
+            ? `${p.words}: ${moneyText(p.best.totalMinor, job.brief.currency)}, ${p.best.served} of ${p.best.of} spots work`
             : p.words,
         ),
       ...(from ? { from } : {}),
@@ -120,6 +123,7 @@ export async function designReport(
         upMbps: p.upMbps,
         chance: chances.get(p.spotId) ?? 0,
       })),
+      line: lineShortWords(found.evaluation.busyHour, job.site.spots),
       unmet: found.unmet.map(({ number, name, words }) => ({ number, name, words })),
       reasons: found.reasons.map(({ letter, spots }) => ({ letter, spots })),
     },
@@ -132,7 +136,8 @@ const percent = (share: number) => `${Math.round(share * 100)} %`;
 export function designLines(r: DesignReport): string {
   const served = servedOf(r.spots).length;
   return [
-    `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${r.hours.toFixed(1)} h, serves ${served} of ${r.spots.length}, ${percent(r.chance)} sure`,
+    ...(r.line ? [r.line] : []),
+    `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${r.hours.toFixed(1)} h, ${served} of ${r.spots.length} spots work, ${percent(r.chance)} sure`,
     proofWords(r),
     ...(r.risk ? [`The risk is ${r.risk}`] : []),
     ...r.option.units.map((u) => {

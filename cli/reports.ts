@@ -3,6 +3,7 @@ import { checkSurvey } from '../core/site/check/survey';
 import { roomsOn } from '../core/site/geometry/rooms';
 import { walkingRoute } from '../core/site/geometry/walkingRoute';
 import { suggestSpots } from '../core/site/check/suggestSpots';
+import { eveningWords } from '../core/plan/predict/eveningWords';
 import { heldBackLabel, problemWords } from '../core/plan/predict/words';
 import { headlineOf } from '../core/readings/spotVerdicts';
 import { posteriorWords } from '../core/readings/posteriorSummary';
@@ -11,7 +12,7 @@ import type { PhaseResult, SpotVerdict } from '../core/readings/spotVerdicts';
 import { partBecause, partLabel } from '../core/plan/links/partWords';
 
 /** One spot of `predict --json`. Null where there is no link. */
-function spotRow(p: Prediction, option: Option, lengthUnit: JobFile['brief']['lengthUnit']) {
+function spotRow(p: Prediction, option: Option, { site: { spots }, brief: { lengthUnit } }: JobFile) {
   return {
     spotId: p.spotId,
     number: p.number,
@@ -28,7 +29,10 @@ function spotRow(p: Prediction, option: Option, lengthUnit: JobFile['brief']['le
     needDownMbps: p.need.downMbps,
     needUpMbps: p.need.upMbps,
     decidedBy: p.decidedBy,
+    /** With nobody else at home; and at the busy hour besides, with why not. */
+    alone: p.alone,
     verdict: p.verdict,
+    evening: eveningWords(p, spots),
     /** Runs of this very network that the figures are taken from; 0 where they are predicted. */
     runs: p.runs,
     heldBackBy: heldBackLabel(p, option),
@@ -90,7 +94,7 @@ export function predictReport(
       job: job.name,
       option: option.name,
       calibration: learnt,
-      spots: predict(job, option, known).map((p) => spotRow(p, option, job.brief.lengthUnit)),
+      spots: predict(job, option, known).map((p) => spotRow(p, option, job)),
     },
   };
 }

@@ -24,7 +24,7 @@ export function predictLines(report: PredictReport): string {
     s.rssiDbm === null ? '–' : `${s.rssiDbm.toFixed(0)} dBm`,
     `${speed(s.downMbps)} (${speed(s.downRangeMbps[0])}–${speed(s.downRangeMbps[1])}) of ${speed(s.needDownMbps)}`,
     `${speed(s.upMbps)} (${speed(s.upRangeMbps[0])}–${speed(s.upRangeMbps[1])}) of ${speed(s.needUpMbps)}`,
-    s.runs > 0 ? `${VERDICT_WORDS[s.verdict]}, read` : VERDICT_WORDS[s.verdict],
+    [VERDICT_WORDS[s.verdict], ...(s.runs > 0 ? ['read'] : []), ...(s.evening ? [s.evening] : [])].join(', '),
     s.heldBackBy,
   ]);
   const { calibration } = report;

@@ -1,5 +1,5 @@
 import type { Built } from '@/core/evidence/built';
-import { nearestOutlet } from '@/core/feed/powerline';
+import { adapterOutlet } from '@/core/feed/powerline';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import type { Unit } from '@/core/plan/option/schema';
 import type { KitItem } from '@/core/kit/model/schema';
@@ -60,7 +60,7 @@ function feedOf(site: Site, unit: Unit, kit: KitItem): PracticeFeed {
       };
     case 'powerline': {
       const outlet = (id: string | null) => site.outlets.find((o) => o.id === id) ?? null;
-      const far = outlet(feed.farOutletId) ?? nearestOutlet(site, unit.place);
+      const far = outlet(feed.farOutletId) ?? adapterOutlet(site, unit.place);
       const near = outlet(feed.nearOutletId);
       return {
         kind: 'powerline',

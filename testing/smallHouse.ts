@@ -128,7 +128,7 @@ export function leastByTrying(
       labourMinorPerHour,
     );
     if (priced.totalMinor > best) return;
-    best = Math.min(best, valueOf(evaluate(context, withChannels(context, option), smallToday)));
+    best = Math.min(best, valueOf(evaluate(context, withChannels(context, option), smallToday), context.brief));
   };
   const next = (base: Option, o: Option, left: number, from: number) => {
     judge(o);

@@ -135,6 +135,8 @@ export const brief = z.strictObject({
     })
     .default({ taxPercent: 0, taxName: 'tax', validDays: 30, exclusions: '' }),
   labourMinorPerHour: z.number().int().min(0).max(MOST_MINOR),
+  /** What each thing to check about a plan counts for when plans are searched, minor units. */
+  checkMinor: z.number().int().min(0).max(MOST_MINOR).default(20_00),
 });
 export type Brief = z.infer<typeof brief>;
 
@@ -189,6 +191,7 @@ export function emptyBrief(): Brief {
     },
     offer: { taxPercent: 0, taxName: 'tax', validDays: 30, exclusions: '' },
     labourMinorPerHour: 55_00,
+    checkMinor: 20_00,
   };
 }
 

@@ -128,16 +128,29 @@ export function powerlinePath(
   };
 }
 
-/** The outlet nearest to a place on the same storey, else the nearest at all; null when none is surveyed. */
-export function nearestOutlet(site: Site, at: Place): Outlet | null {
-  let best: Outlet | null = null;
-  let bestM = Infinity;
-  for (const o of site.outlets) {
-    const m = wireM(site, o.place, at) + (o.place.storeyId === at.storeyId ? 0 : 100);
-    if (m < bestM) {
-      bestM = m;
-      best = o;
-    }
-  }
-  return best;
+/** The lead of an adapter reaches so far, m (estimate). */
+const LEAD_M = 6;
+
+/** What is left of powerline's speed by the outlet of one end alone: a surge strip, its circuit and the wire to it. */
+function endFactor(site: Site, outlet: Outlet, at: Place): number {
+  const circuit = site.circuits.find((c) => c.id === outlet.circuitId);
+  return (
+    (outlet.strip ? POWERLINE.strip : 1) *
+    (circuit ? 1 : 0.01) *
+    (circuit?.oldWiring ? POWERLINE.oldWiring : 1) *
+    (circuit && circuit.protection !== 'none' ? POWERLINE.protection : 1) *
+    Math.exp(-wireM(site, outlet.place, at) / POWERLINE.decayM)
+  );
+}
+
+/**
+ * The outlet an adapter takes for a place: the best with a socket left within its lead; else the nearest on the storey, else the
+ * nearest at all; null when none is surveyed.
+ */
+export function adapterOutlet(site: Site, at: Place): Outlet | null {
+  const farM = (o: Outlet) => wireM(site, o.place, at) + (o.place.storeyId === at.storeyId ? 0 : 100);
+  const within = site.outlets.filter((o) => o.freeSockets > 0 && farM(o) <= LEAD_M);
+  if (within.length > 0)
+    return within.reduce((a, b) => (endFactor(site, b, at) > endFactor(site, a, at) ? b : a));
+  return site.outlets.reduce<Outlet | null>((a, b) => (a && farM(a) <= farM(b) ? a : b), null);
 }

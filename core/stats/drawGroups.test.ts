@@ -1,3 +1,4 @@
+import { expect, test } from '@jest/globals';
 import { drawGroups } from './drawGroups';
 
 const ask = { groups: 64, least: 4, seed: 3 };

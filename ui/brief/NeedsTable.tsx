@@ -2,15 +2,23 @@
 import { activitiesLabel, needOf } from '@/core/site/model/needs';
 import { storeysById } from '@/core/site/model/levels';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
+import { MOST_PEOPLE } from '@/core/brief/brief';
+import { lineShortWords } from '@/core/plan/predict/eveningWords';
+import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
+import { NumberField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 import { SpotEditor } from '@/ui/pieces/SpotEditor';
 
 /** What must work where: one row per spot with its need; the row opens to be changed. */
 export function NeedsTable() {
+  const people = useJob((s) => s.brief.people);
+  const setBrief = useJob((s) => s.setBrief);
+  const { derived } = useDerived();
   const site = useJob((s) => s.site);
   const selected = useJob((s) => s.selected);
   const select = useJob((s) => s.select);
+  const tooSmall = derived && lineShortWords(derived.today.busyHour, site.spots);
   const storeys = storeysById(site);
   const where = (storeyId: string | null) => {
     const ref = storeyId ? storeys.get(storeyId) : undefined;
@@ -21,6 +29,24 @@ export function NeedsTable() {
       <h2 id="b-needs" className="head2">
         What must work where
       </h2>
+      <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-1">
+        <div className="w-40">
+          <NumberField
+            label="At home in the evening"
+            unit="people"
+            value={people}
+            min={1}
+            max={MOST_PEOPLE}
+            whole
+            onChange={(v) => v !== null && setBrief((b) => ({ ...b, people: v }))}
+          />
+        </div>
+        <p className="min-w-64 flex-1 text-[13px] text-ink-2">
+          At the busy hour each of them is at one of these spots, any of them; what is always on runs besides.
+          A spot works when it works alone and then.
+        </p>
+      </div>
+      {tooSmall && <p className="mt-2 border-l-4 border-l-amber pl-2">{tooSmall}</p>}
       {site.spots.length === 0 ? (
         <p className="mt-2 text-ink-2">
           No spots yet. In Survey, put one at each place where something must work; its need is set there or

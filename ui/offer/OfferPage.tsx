@@ -81,7 +81,7 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
         <span className="fig text-lg font-semibold">{money(totalMinor)}</span>
       </div>
       <p>
-        Serves {facts.served} of {facts.spots} spots
+        {facts.served} of {facts.spots} spots work, with {brief.people} at home in the evening
         {short.length > 0
           ? `; not surely: ${short.map((p) => `${p.number} ${p.name} (${VERDICT_WORDS[p.verdict]})`).join(', ')}`
           : ''}

@@ -3,12 +3,13 @@ import { Plus, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { changeSpot, deleteSpot } from '@/core/site/edit/plot';
+import { isAlwaysOn } from '@/core/plan/links/busyHour';
 import { ACTIVITIES, activityId, needOf, type ActivityId } from '@/core/site/model/needs';
 import { type ClientTypeId, type Spot, MOST_ACTIVITIES } from '@/core/site/model/schema';
 import { readingsAt } from '@/core/evidence/fold';
 import { useJob } from '@/ui/job/store';
 import { LengthField } from '@/ui/pieces/LengthField';
-import { NameField, SelectField, TextField } from '@/ui/pieces/fields';
+import { NameField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 import { Button } from './Button';
 import { Confirm } from './Confirm';
@@ -122,6 +123,11 @@ export function SpotEditor({ spot }: { spot: Spot }) {
           <Plus size={15} aria-hidden="true" /> Activity
         </Button>
       </fieldset>
+      <Tick
+        label="Always on, whoever is at home"
+        checked={isAlwaysOn(spot)}
+        onChange={(alwaysOn) => set({ alwaysOn })}
+      />
       <p className="fig">
         Need, with 20 % on top: {speedText(need.downMbps)} ↓ {speedText(need.upMbps)} ↑ Mb/s, round trip up to{' '}
         {need.latencyMs} ms under load.

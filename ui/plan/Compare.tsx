@@ -3,6 +3,7 @@ import { Download } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { PartLine } from '@/core/plan/cost/parts';
 import { partsCsv } from '@/core/plan/cost/partsCsv';
+import { eveningLabel } from '@/core/plan/predict/eveningWords';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
@@ -27,6 +28,7 @@ function Cell({ prediction: p }: { prediction: Prediction | undefined }) {
         {p.downMbps === 0 && p.upMbps === 0
           ? ''
           : `${speedText(up ? p.upMbps : p.downMbps)} Mb/s ${up ? '↑' : '↓'}${p.runs > 0 ? ', read' : ''}`}
+        {eveningLabel(p) && <span className="block whitespace-normal">{eveningLabel(p)}</span>}
       </span>
     </td>
   );

@@ -35,8 +35,8 @@ export function FoundPlan({
       <div className="flex flex-wrap items-start justify-between gap-2">
         <div className="min-w-0 flex-1">
           <p className="fig font-semibold">
-            {policy.label}: {moneyText(price.totalMinor, currency)}, serves {served} of {predictions.length},{' '}
-            {percent(d.chance.whole)} sure
+            {policy.label}: {moneyText(price.totalMinor, currency)}, {served} of {predictions.length} spots
+            work, {percent(d.chance.whole)} sure
           </p>
           <p className="text-[13px] text-ink-2">
             {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {price.hours.toFixed(1)} h.{' '}
@@ -99,7 +99,7 @@ export function SoFarLine({
   return (
     <div className="mt-2 flex flex-wrap items-center justify-between gap-2" data-sofar>
       <p className="fig">
-        {label}, {words}: {moneyText(best.totalMinor, currency)}, serves {best.served} of {best.of},{' '}
+        {label}, {words}: {moneyText(best.totalMinor, currency)}, {best.served} of {best.of} spots work,{' '}
         {best.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}
       </p>
       <Button

@@ -32,6 +32,7 @@ const OptionCard = memo(function OptionCard({
   const accepted = useAccepted();
   const evaluation = derived?.options[id];
   const served = evaluation && servedOf(evaluation.predictions).length;
+  const alone = evaluation?.predictions.filter((p) => p.alone === 'works').length;
   const over = evaluation && budget !== null && evaluation.price.totalMinor > budget;
   return (
     <button
@@ -48,7 +49,7 @@ const OptionCard = memo(function OptionCard({
       </span>
       <span className="fig block text-[13px] text-ink-2">
         {evaluation
-          ? `${served} of ${spots} served, ${evaluation.price.hours.toFixed(1)} h${over ? ', over budget' : ''}`
+          ? `${served} of ${spots} work${alone === served ? '' : `, ${alone} alone`}, ${evaluation.price.hours.toFixed(1)} h${over ? ', over budget' : ''}`
           : 'working it out'}
       </span>
       {accepted?.optionId === id && (

@@ -8,6 +8,7 @@ import { Pipe } from '@/ui/ledger/Pipe';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { Words } from '@/ui/ledger/Words';
 import { TrackKey } from '@/ui/ledger/Track';
+import { eveningLabel, eveningWords } from '@/core/plan/predict/eveningWords';
 import { rangeWords } from '@/core/plan/predict/words';
 import { speedText } from '@/ui/pieces/format';
 import { AccessChoice } from './AccessChoice';
@@ -45,12 +46,15 @@ function usePlanRows(): LedgerRow[] {
             before && before.verdict !== p.verdict
               ? `${VERDICT_WORDS[before.verdict]} → ${VERDICT_WORDS[p.verdict]}`
               : VERDICT_WORDS[p.verdict],
-          note: `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s${p.runs > 0 ? ', read' : ''}`,
+          note:
+            eveningLabel(p) ??
+            `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s${p.runs > 0 ? ', read' : ''}`,
           tone: VERDICT_TONE[p.verdict],
           detail: (
             <>
               <Words spot={spot} />
               <Pipe prediction={p} option={option ?? today} />
+              <BusyHour prediction={p} />
               <AccessChoice spotId={spot.id} />
               {p.verdict !== 'works' && (
                 <div className="mt-2">
@@ -63,6 +67,13 @@ function usePlanRows(): LedgerRow[] {
       }),
     [spots, derived, predictions, predictionsToday, option, today],
   );
+}
+
+/** Why a spot that works alone does not at the busy hour. */
+function BusyHour({ prediction }: { prediction: Prediction }) {
+  const spots = useJob((s) => s.site.spots);
+  const words = eveningWords(prediction, spots);
+  return words && <p className="mt-1 text-amber">{words}</p>;
 }
 
 /** Says that the numbers are older than the hand. */

@@ -34,7 +34,11 @@ export const Notices = memo(function Notices() {
     const channelOf = (m: MediumLoad) => m.id.slice(m.id.indexOf('|') + 1);
     const busy = shown.busyHour.media
       .filter((m, i, all) => m.full > 0 && all.findIndex((o) => channelOf(o) === channelOf(m)) === i)
-      .map((m) => ({ unitId: null, severity: 'check' as const, words: `At the busy hour, ${loadWords(m)}.` }));
+      .map((m) => ({
+        unitId: null,
+        severity: 'check' as const,
+        words: `At the busy hour, ${loadWords(m)}.`,
+      }));
     return [...shown.notices, ...busy];
   }, [shown]);
   const open = useCallback(

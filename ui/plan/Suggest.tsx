@@ -4,6 +4,8 @@ import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useState } from 'react';
 import type { Proposal } from '@/core/suggest/choices/added';
 import { POLICIES } from '@/core/suggest/choices/policies';
+import { lineShortWords } from '@/core/plan/predict/eveningWords';
+import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
@@ -53,6 +55,9 @@ function SearchForm() {
   const [most, setMost] = useState(USUAL_MOST_UNITS);
   const [surePercent, setSurePercent] = useState<number | null>(null);
   const [said, setSaid] = useState('');
+  const spots = useJob((s) => s.site.spots);
+  const { derived } = useDerived();
+  const tooSmall = derived && lineShortWords(derived.today.busyHour, spots);
   const search = () => {
     setSaid('');
     void run({
@@ -110,6 +115,7 @@ function SearchForm() {
         {at && <Button onClick={stop}>Stop</Button>}
         {said && <span role="status">{said}</span>}
       </div>
+      {tooSmall && <p className="mt-2 border-l-4 border-l-amber pl-2">{tooSmall}</p>}
       {at && (
         <p className="mt-2 text-ink-2" role="status">
           {at.label}: {p ? p.words : 'beginning'}
@@ -146,7 +152,7 @@ export function Suggest() {
       wide
       title="Suggest a plan"
       label="Suggest"
-      about="The cheapest plan over all places, kits and backhauls with which every spot works by the low end of its range, judged by the full model, with its proof and its chance. Fewest without signal, then too slow, then tight, then money. Locked units stay."
+      about="The cheapest plan over all places, kits and backhauls with which every spot works, alone by the low end of its range and at the busy hour, judged by the full model, with its proof and its chance. Fewest without signal, then too slow, then tight, then money. Locked units stay."
     >
       <SearchForm />
     </DialogButton>

@@ -20,6 +20,7 @@ export function inCurrency(
       currency,
       catalogueRate: Math.min(MOST_RATE, brief.catalogueRate * perMinor),
       labourMinorPerHour: money(brief.labourMinorPerHour),
+      checkMinor: money(brief.checkMinor),
       allowed: {
         ...allowed,
         budgetMinor: allowed.budgetMinor === null ? null : money(allowed.budgetMinor),

@@ -81,6 +81,8 @@ export const airKey = (unitId: string, band: Band): string => `${unitId}|${band}
  */
 export function airShare(context: PlanContext, option: Option, unit: Unit, end: RadioEnd): number {
   const { neighbours } = context.site;
+  const heard24 = neighbours.filter((n) => n.band === '2.4').length;
+  if (context.isAirFree) return freeAirtime(end.band, heard24);
   const i = BAND_INDEX[end.band];
   const span = spanOf(end);
   let part = 1;
@@ -88,6 +90,5 @@ export function airShare(context: PlanContext, option: Option, unit: Unit, end: 
     if (n.band === end.band)
       part *= 1 - NEIGHBOUR_SHARE[i] * neighbourWeight(n) * overlap(span, neighbourSpan(n));
   for (const rival of rivalsOf(context, option, unit, end)) part *= 1 - BEACON_SHARE[i] * rival.shared;
-  const heard24 = neighbours.filter((n) => n.band === '2.4').length;
   return freeAirtime(end.band, heard24) * Math.max(LEAST_PART, part);
 }

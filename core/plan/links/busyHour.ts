@@ -2,8 +2,9 @@ import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
 import { drawGroups } from '../../stats/drawGroups';
 import type { PlanContext } from '../network/context';
+import { meets } from './judge';
 import { shareOut, type Flow } from './maxMin';
-import type { FlowPart, Media } from './media';
+import { WIRE_LIMIT, type FlowPart, type Media } from './media';
 
 /** Evenings that are drawn, and how often each spot is used in them at least. */
 const EVENINGS = 64;
@@ -50,6 +51,14 @@ export interface BusyHour {
   media: readonly MediumLoad[];
   /** Spots whose need is not met when everything runs at once: the extreme, which most lines do not hold. */
   shortAtOnce: readonly string[];
+  /** Spots the line does not hold, whatever is built. */
+  lineShort: LineShort;
+}
+
+/** Spots whose need is more than the line carries, and those it carries alone and not at the busy hour. */
+export interface LineShort {
+  alone: readonly string[];
+  evening: readonly string[];
 }
 
 const isStanding = (a: Spot['activities'][number]): boolean =>
@@ -67,16 +76,25 @@ interface Asked {
   alwaysOn: boolean;
 }
 
-/** A house full of people: who asks for what, and the evenings that are drawn. */
+/** Somebody or something that is on in an evening: the number of its spot among all, and what it asks. */
+interface On {
+  i: number;
+  need: Need;
+  /** Whether the spot is used, and not just what always runs there. */
+  isUsed: boolean;
+}
+
+/** A house full of people: who asks for what in the evenings that are drawn, and what the line leaves each. */
 export interface House {
   asked: readonly Asked[];
   people: number;
-  /** By evening, the spots at which somebody is, as numbers among `asked`. */
-  evenings: readonly (readonly number[])[];
+  evenings: readonly (readonly On[])[];
+  /** What the line carries, Mb/s. */
+  line: { downMbps: number; upMbps: number };
 }
 
 /** The evenings of a house: the same for every network in it, so that two of them are held against the same. */
-export function houseOf({ site, brief }: Pick<PlanContext, 'site' | 'brief'>): House {
+export function houseOf({ site, brief, line }: Pick<PlanContext, 'site' | 'brief' | 'line'>): House {
   const spots = [...site.spots].sort((a, b) => a.number - b.number);
   const asked = spots.map((s): Asked => {
     const standing = s.activities.filter(isStanding);
@@ -90,11 +108,34 @@ export function houseOf({ site, brief }: Pick<PlanContext, 'site' | 'brief'>): H
   });
   const seats = asked.flatMap((a, i) => (a.alwaysOn ? [] : [i]));
   const groups = drawGroups(seats.length, brief.people, { groups: EVENINGS, least: LEAST_USES, seed: SEED });
+  const evenings = (groups.length > 0 ? groups : [[]]).map((group) => {
+    const there = new Set(group.map((k) => seats[k]!));
+    return asked.flatMap(({ whole, standing, alwaysOn }, i): On[] => {
+      if (alwaysOn || there.has(i)) return [{ i, need: whole, isUsed: true }];
+      return standing ? [{ i, need: standing, isUsed: false }] : [];
+    });
+  });
   return {
     asked,
     people: Math.min(brief.people, seats.length),
-    evenings: groups.length > 0 ? groups.map((g) => g.map((i) => seats[i]!)) : [[]],
+    evenings,
+    line: { downMbps: line.downMbps, upMbps: line.upMbps },
   };
+}
+
+const LINE = ['down', 'up'] as const;
+
+/**
+ * What the line leaves each of those who are on: the share of its need, shared as any wire. Everybody asks it for all he needs,
+ * whatever the network brings: who finds no connection where he sits goes where there is one. So the line holds or does not,
+ * whatever is built.
+ */
+function lineShares({ line }: House, on: readonly Pick<On, 'need'>[]): number[] {
+  const flows = on.map(({ need }): Flow => ({
+    media: [0, 1],
+    times: [need.downMbps / line.downMbps, need.upMbps / line.upMbps],
+  }));
+  return [...shareOut(flows, [WIRE_LIMIT, WIRE_LIMIT]).granted];
 }
 
 /** What the device at each spot goes over, by its number in the house; null where it has no connection. */
@@ -111,60 +152,56 @@ function within(need: Need, pipe: readonly FlowPart[]): Need {
   };
 }
 
-/** Flows of a spot: when somebody is there, and what runs at all times. */
-interface Flows {
-  whole: Flow;
-  standing: Flow | null;
-}
-
-const flowsOf = ({ asked }: House, media: Media, pipes: Pipes): (Flows | null)[] =>
-  asked.map(({ whole, standing, alwaysOn }, i) => {
+/** What each spot asks of the media, each need worked out once. */
+function flowsFor(media: Media, pipes: Pipes): (on: On) => Flow {
+  const known = new Map<string, Flow>();
+  return ({ i, need, isUsed }) => {
     const pipe = pipes[i];
-    if (!pipe) return null;
-    const flow = media.flow(pipe, within(whole, pipe));
-    return { whole: flow, standing: alwaysOn ? flow : standing && media.flow(pipe, within(standing, pipe)) };
-  });
-
-/** One evening: who is on, as numbers among those asked, with what each asks. */
-function flowsIn(flows: readonly (Flows | null)[], there: readonly number[]): { i: number; flow: Flow }[] {
-  return flows.flatMap((own, i) => {
-    if (!own) return [];
-    const flow = there.includes(i) ? own.whole : own.standing;
-    return flow ? [{ i, flow }] : [];
-  });
+    if (!pipe) return NOTHING;
+    const key = `${i} ${isUsed}`;
+    let flow = known.get(key);
+    if (!flow) known.set(key, (flow = media.flow(pipe, within(need, pipe))));
+    return flow;
+  };
 }
+const NOTHING: Flow = { media: [], times: [] };
 
-/** How often each spot was used and got its need, with what was full and who filled it. */
+/** How often a spot was used and got its need, with what was full and who filled it. */
 class Tally {
-  private readonly fullBy = new Map<number, Map<number, number>>();
-  private readonly filled = new Map<number, number>();
+  private readonly by = new Map<string, { times: number; isLine: boolean; users: Map<number, number> }>();
   used = 0;
   met = 0;
 
   /** Counts an evening in which a medium left the spot no more. */
-  full(medium: number, users: readonly { i: number; time: number }[]): void {
-    this.filled.set(medium, (this.filled.get(medium) ?? 0) + 1);
-    const by = this.fullBy.get(medium) ?? new Map<number, number>();
-    this.fullBy.set(medium, by);
-    for (const { i, time } of users) by.set(i, (by.get(i) ?? 0) + time);
+  full(label: string, isLine: boolean, users: readonly { i: number; time: number }[]): void {
+    const found = this.by.get(label) ?? { times: 0, isLine, users: new Map<number, number>() };
+    this.by.set(label, found);
+    found.times++;
+    for (const { i, time } of users) found.users.set(i, (found.users.get(i) ?? 0) + time);
   }
 
-  evening({ list }: Media, { asked }: House): Evening {
-    const [medium] = [...this.filled].sort((a, b) => b[1] - a[1])[0] ?? [];
-    const by = [...(medium === undefined ? [] : this.fullBy.get(medium)!)].sort((a, b) => b[1] - a[1]);
-    return {
-      used: this.used,
-      met: this.met,
-      full:
-        medium === undefined
-          ? null
-          : {
-              label: list[medium]!.label,
-              isLine: list[medium]!.isLine,
-              by: by.slice(0, MOST_TOLD).map(([i]) => asked[i]!.spotId),
-            },
-    };
+  evening(asked: readonly Asked[]): Evening {
+    const [most] = [...this.by].sort((a, b) => b[1].times - a[1].times);
+    const { used, met } = this;
+    if (!most) return { used, met, full: null };
+    const [label, { isLine, users }] = most;
+    const by = [...users].filter(([, time]) => time > 0).sort((a, b) => b[1] - a[1]);
+    return { used, met, full: { label, isLine, by: by.slice(0, MOST_TOLD).map(([i]) => asked[i]!.spotId) } };
   }
+}
+
+/** How full something is over the evenings. */
+function loadOf(
+  of: Pick<MediumLoad, 'id' | 'label' | 'limit'>,
+  wanted: readonly number[],
+  used: readonly number[],
+): MediumLoad {
+  const sorted = [...used].sort((a, b) => a - b);
+  return {
+    ...of,
+    share: Math.min(of.limit, sorted[Math.ceil(BUSY_SHARE * sorted.length) - 1]!),
+    full: wanted.filter((w) => w > of.limit).length / wanted.length,
+  };
 }
 
 /** What every spot gets in the evenings of a house, and how full what they share is. */
@@ -173,70 +210,101 @@ export function evenings(
   media: Media,
   pipes: Pipes,
 ): { spots: (Evening | null)[]; media: MediumLoad[]; shortAtOnce: string[] } {
-  const flows = flowsOf(house, media, pipes);
-  const tallies = flows.map((f) => (f ? new Tally() : null));
+  const { asked, line } = house;
+  const flowOf = flowsFor(media, pipes);
+  const tallies = asked.map((_, i) => (pipes[i] ? new Tally() : null));
+  // Every flow is asked for before the limits are: media are found as parts are asked about.
+  for (const on of house.evenings) on.forEach(flowOf);
   const limits = media.list.map((m) => m.limit);
-  const used = media.list.map(() => [] as number[]);
-  const over = media.list.map(() => 0);
-  for (const there of house.evenings) {
-    const on = flowsIn(flows, there);
-    const { granted, narrowest } = shareOut(
-      on.map((o) => o.flow),
-      limits,
-    );
-    const filled = new Float64Array(limits.length);
-    const wanted = new Float64Array(limits.length);
-    on.forEach(({ flow }, f) =>
-      flow.media.forEach((m, at) => {
-        filled[m]! += flow.times[at]! * granted[f]!;
-        wanted[m]! += flow.times[at]!;
+  const wanted = limits.map(() => [] as number[]);
+  const used = limits.map(() => [] as number[]);
+  const onLine = LINE.map(() => ({ wanted: [] as number[], used: [] as number[] }));
+  const share = (on: readonly On[]) => {
+    const flows = on.map(flowOf);
+    const most = lineShares(house, on);
+    return { flows, most, ...shareOut(flows, limits, most) };
+  };
+  for (const on of house.evenings) {
+    const { flows, most, granted, narrowest } = share(on);
+    const [asks, gets] = [new Float64Array(limits.length), new Float64Array(limits.length)];
+    flows.forEach(({ media: of, times }, f) =>
+      of.forEach((m, at) => {
+        asks[m]! += times[at]!;
+        gets[m]! += times[at]! * granted[f]!;
       }),
     );
-    limits.forEach((limit, m) => {
-      used[m]!.push(Math.min(filled[m]!, limit));
-      if (wanted[m]! > limit) over[m]!++;
+    limits.forEach((_, m) => {
+      wanted[m]!.push(asks[m]!);
+      used[m]!.push(gets[m]!);
     });
-    on.forEach(({ i }, f) => {
-      // Of a spot at which nobody is only what always runs is on: that is no evening of it.
-      if (!there.includes(i) && !house.asked[i]!.alwaysOn) return;
-      const tally = tallies[i]!;
+    const lineTimes = LINE.map((direction) =>
+      on.map(({ need }) => need[`${direction}Mbps`] / line[`${direction}Mbps`]),
+    );
+    lineTimes.forEach((times, d) => {
+      onLine[d]!.wanted.push(times.reduce((a, b) => a + b, 0));
+      onLine[d]!.used.push(times.reduce((sum, time, f) => sum + time * most[f]!, 0));
+    });
+    on.forEach(({ i, isUsed }, f) => {
+      const tally = tallies[i];
+      if (!tally || !isUsed) return;
       tally.used++;
       if (granted[f]! >= MET) tally.met++;
-      else {
-        const medium = narrowest[f]!;
-        tally.full(
-          medium,
-          on.map(({ i: by, flow }, k) => {
-            const at = flow.media.indexOf(medium);
-            return { i: by, time: at < 0 ? 0 : flow.times[at]! * granted[k]! };
-          }),
-        );
+      else if (narrowest[f] === null) {
+        const fullest = onLine[0]!.wanted.at(-1)! >= onLine[1]!.wanted.at(-1)! ? 0 : 1;
+        const users = on.map(({ i: by }, k) => ({ i: by, time: lineTimes[fullest]![k]! * most[k]! }));
+        tally.full(`the line, ${LINE[fullest]}`, true, users);
+      } else {
+        const m = narrowest[f]!;
+        const users = on.map(({ i: by }, k) => {
+          const at = flows[k]!.media.indexOf(m);
+          return { i: by, time: at < 0 ? 0 : flows[k]!.times[at]! * granted[k]! };
+        });
+        tally.full(media.list[m]!.label, false, users);
       }
     });
   }
-  const all = flowsIn(
-    flows,
-    house.asked.map((_, i) => i),
-  );
-  const { granted } = shareOut(
-    all.map((o) => o.flow),
-    limits,
-  );
+  const all = asked.map(({ whole }, i): On => ({ i, need: whole, isUsed: true }));
+  const atOnce = share(all).granted;
+  const loads = [
+    ...LINE.map((direction, d) =>
+      loadOf(
+        { id: `line:${direction}`, label: `the line, ${direction}`, limit: WIRE_LIMIT },
+        onLine[d]!.wanted,
+        onLine[d]!.used,
+      ),
+    ),
+    ...media.list.map((m, k) => loadOf(m, wanted[k]!, used[k]!)),
+  ];
   return {
-    spots: tallies.map((t) => t && t.evening(media, house)),
-    media: media.list
-      .map(({ id, label, limit }, m): MediumLoad => {
-        const sorted = used[m]!.sort((a, b) => a - b);
-        return {
-          id,
-          label,
-          limit,
-          share: sorted[Math.ceil(BUSY_SHARE * sorted.length) - 1]!,
-          full: over[m]! / sorted.length,
-        };
-      })
-      .sort((a, b) => b.share / b.limit - a.share / a.limit || b.full - a.full),
-    shortAtOnce: all.flatMap(({ i }, k) => (granted[k]! < MET ? [house.asked[i]!.spotId] : [])),
+    spots: tallies.map((t) => t && t.evening(asked)),
+    media:
+      asked.length === 0
+        ? []
+        : loads.sort((a, b) => b.share / b.limit - a.share / a.limit || b.full - a.full),
+    shortAtOnce: all.flatMap(({ i }, k) => (pipes[i] && atOnce[k]! >= MET ? [] : [asked[i]!.spotId])),
+  };
+}
+
+/** What the line does not hold, whatever is built. */
+export function lineShortOf(
+  context: Pick<PlanContext, 'site' | 'brief' | 'line'>,
+  house: House = houseOf(context),
+): LineShort {
+  const { downMbps, upMbps, idleMs, riseMs } = context.line;
+  const counts = house.asked.map(() => ({ used: 0, met: 0 }));
+  for (const on of house.evenings) {
+    const shares = lineShares(house, on);
+    on.forEach(({ i, isUsed }, f) => {
+      if (!isUsed) return;
+      counts[i]!.used++;
+      if (shares[f]! >= MET) counts[i]!.met++;
+    });
+  }
+  const isHeldAlone = ({ whole }: Asked) => meets({ downMbps, upMbps, latencyMs: idleMs + riseMs }, whole);
+  const those = (which: (a: Asked, i: number) => boolean) => house.asked.filter(which).map((a) => a.spotId);
+  return {
+    alone: those((a) => !isHeldAlone(a)),
+    evening: those((a, i) => isHeldAlone(a) && !holdsInTheEvening(counts[i]!)),
   };
 }
 
@@ -245,19 +313,20 @@ export type StandIn = (spot: number | null, pipe: readonly FlowPart[], need: Nee
 
 /** What holds in the evenings of a house for a device that stands in for one of its spots. */
 export function standIn(house: House, media: Media, pipes: Pipes): StandIn {
-  const flows = flowsOf(house, media, pipes);
-  const limits = () => media.list.map((m) => m.limit);
+  const flowOf = flowsFor(media, pipes);
   return (spot, pipe, need) => {
     const flow = media.flow(pipe, need);
-    const evening = { used: 0, met: 0 };
-    for (const there of house.evenings) {
-      const instead = spot ?? there[0] ?? null;
-      if (spot !== null && !there.includes(spot)) continue;
-      const others = flowsIn(flows, there).filter((o) => o.i !== instead);
-      const { granted } = shareOut([flow, ...others.map((o) => o.flow)], limits());
-      evening.used++;
-      if (granted[0]! >= MET) evening.met++;
+    const count = { used: 0, met: 0 };
+    for (const all of house.evenings) {
+      const instead = spot ?? all.find((o) => o.isUsed && !house.asked[o.i]!.alwaysOn)?.i;
+      if (spot !== null && !all.some((o) => o.i === spot && o.isUsed)) continue;
+      const others = all.filter((o) => o.i !== instead);
+      const flows = [flow, ...others.map(flowOf)];
+      const limits = media.list.map((m) => m.limit);
+      const { granted } = shareOut(flows, limits, lineShares(house, [{ need }, ...others]));
+      count.used++;
+      if (granted[0]! >= MET) count.met++;
     }
-    return holdsInTheEvening(evening);
+    return holdsInTheEvening(count);
   };
 }

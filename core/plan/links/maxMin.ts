@@ -4,7 +4,7 @@ export interface Flow {
   times: readonly number[];
 }
 
-/** What came of sharing: by flow, the share of its need it gets, and the medium that leaves it no more; null where it gets all. */
+/** What came of sharing: by flow, the share of its need it gets, and the medium that leaves it no more; null where none does. */
 export interface Shares {
   granted: Float64Array;
   narrowest: readonly (number | null)[];
@@ -32,10 +32,15 @@ function levelOf(asked: readonly number[], limit: number): number {
 /**
  * Shares media among flows max–min fairly by time, capped by need: shares of a medium fill evenly up to what is asked, a flow is as
  * fast as its narrowest medium leaves it, and shares are filled again with each demand lowered to what the other media grant it,
- * until nothing moves by more than 1 %. `limits` is the share of each medium's time that may be filled. Source: docs/model.md "Busy hour".
+ * until nothing moves by more than 1 %. `limits` is the share of each medium's time that may be filled, `most` what each flow can get
+ * of its need at best. Source: docs/model.md "Busy hour".
  */
-export function shareOut(flows: readonly Flow[], limits: readonly number[]): Shares {
-  const granted = new Float64Array(flows.length).fill(1);
+export function shareOut(
+  flows: readonly Flow[],
+  limits: readonly number[],
+  most: readonly number[] = flows.map(() => 1),
+): Shares {
+  const granted = Float64Array.from(most);
   const narrowest: (number | null)[] = flows.map(() => null);
   const members = new Map<number, { flow: number; at: number; time: number }[]>();
   flows.forEach(({ media, times }, flow) =>
@@ -52,7 +57,7 @@ export function shareOut(flows: readonly Flow[], limits: readonly number[]): Sha
   if (members.size === 0) return { granted, narrowest };
   const leave = flows.map(({ media }) => new Float64Array(media.length).fill(1));
   const least = (flow: number, except: number): number => {
-    let min = 1;
+    let min = most[flow]!;
     const own = leave[flow]!;
     for (let i = 0; i < own.length; i++) if (i !== except && own[i]! < min) min = own[i]!;
     return min;
@@ -74,7 +79,7 @@ export function shareOut(flows: readonly Flow[], limits: readonly number[]): Sha
     if (moved <= STILL) break;
   }
   flows.forEach(({ media }, f) => {
-    if (granted[f]! < 1) narrowest[f] = media[leave[f]!.indexOf(granted[f]!)]!;
+    if (granted[f]! < most[f]!) narrowest[f] = media[leave[f]!.indexOf(granted[f]!)]!;
   });
   return { granted, narrowest };
 }

@@ -10,13 +10,11 @@ import type { Need } from '../../site/model/needs';
 export const AIR_LIMIT = 0.7;
 export const WIRE_LIMIT = 0.8;
 
-/** Something whose time is shared: a direction of a wire or of the line, adapters on one wiring, a channel as one unit hears it. */
+/** Something whose time is shared: a direction of a wire, adapters on one wiring, a channel as one unit hears it. */
 export interface Medium {
   id: string;
   label: string;
   limit: number;
-  /** Whether it is the line: nothing that is built widens it. */
-  isLine: boolean;
 }
 
 /** What of a part counts for what it loads. */
@@ -55,7 +53,7 @@ const wireLabel = (kind: Part['kind'], unit: Unit | undefined): string =>
     : `the ${unit?.feed.kind === 'fibre' ? 'fibre' : 'cable'} to ${unit?.letter ?? '?'}`;
 
 /**
- * The media of an option. A wire and the line carry both directions at once, shared media one after the other; a channel is used at
+ * The media of an option beside the line. A wire carries both directions at once, shared media one after the other; a channel is used at
  * the unit that sends and at each unit that hears it there, in the part they overlap.
  */
 export function mediaOf(context: PlanContext, option: Option): Media {
@@ -63,9 +61,9 @@ export function mediaOf(context: PlanContext, option: Option): Media {
   const units = new Map(option.units.map((u) => [u.id, u]));
   const list: Medium[] = [];
   const known = new Map<string, number>();
-  const numberOf = (id: string, label: string, limit: number, isLine = false): number => {
+  const numberOf = (id: string, label: string, limit: number): number => {
     let n = known.get(id);
-    if (n === undefined) known.set(id, (n = list.push({ id, label, limit, isLine }) - 1));
+    if (n === undefined) known.set(id, (n = list.push({ id, label, limit }) - 1));
     return n;
   };
   const onAir = (key: string, part: number): Load => {
@@ -76,8 +74,8 @@ export function mediaOf(context: PlanContext, option: Option): Media {
   };
   const loadsOf = (part: FlowPart): Load[] => {
     const { mediumId, unitId, kind } = part;
-    // A device and its own lead are nobody else's.
-    if (kind === 'device' || kind === 'lead') return [];
+    // A device and its own lead are nobody else's; the line is shared apart.
+    if (kind === 'device' || kind === 'lead' || kind === 'line') return [];
     if (mediumId?.startsWith('radio:')) {
       const parent = unitId ? units.get(unitId) : undefined;
       const sender = kind === 'feed' && parent ? (parentIdOf(parent.feed) ?? unitId!) : unitId!;
@@ -86,10 +84,10 @@ export function mediaOf(context: PlanContext, option: Option): Media {
     }
     if (mediumId) return [{ medium: numberOf(mediumId, sharedLabel(mediumId), WIRE_LIMIT), down: 1, up: 1 }];
     const unit = unitId ? units.get(unitId) : undefined;
-    const label = kind === 'line' ? 'the line' : wireLabel(kind, unit);
-    const id = kind === 'line' ? 'line' : `wire:${kind}:${unitId}`;
+    const label = wireLabel(kind, unit);
+    const id = `wire:${kind}:${unitId}`;
     return DUPLEX.map(([direction, down, up]) => ({
-      medium: numberOf(`${id}:${direction}`, `${label}, ${direction}`, WIRE_LIMIT, kind === 'line'),
+      medium: numberOf(`${id}:${direction}`, `${label}, ${direction}`, WIRE_LIMIT),
       down,
       up,
     }));

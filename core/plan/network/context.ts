@@ -36,6 +36,8 @@ export interface PlanContext {
   line: LineState;
   /** What the air adds to a round trip under load, by band, ms. */
   airQueueMs: PerBand;
+  /** Whether the air is told as free as it can be on any channel: for bounds, which may say too much and never too little. */
+  isAirFree?: true;
   /** What was read of the very network that is predicted, by spot; nothing unless somebody fills it in. */
   read: Read;
 }

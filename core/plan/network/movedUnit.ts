@@ -1,4 +1,4 @@
-import { nearestOutlet } from '../../feed/powerline';
+import { adapterOutlet } from '../../feed/powerline';
 import { roomNameAt } from '../../site/geometry/roomName';
 import type { Place, Site } from '../../site/model/schema';
 import { runsBetween } from './surroundings';
@@ -11,7 +11,7 @@ function feedAfterMove(site: Site, feed: Feed, parent: Place, place: Place, move
   const end = moved === 'unit' ? place : parent;
   switch (feed.kind) {
     case 'powerline': {
-      const outletId = nearestOutlet(site, end)?.id ?? null;
+      const outletId = adapterOutlet(site, end)?.id ?? null;
       return moved === 'unit' ? { ...feed, farOutletId: outletId } : { ...feed, nearOutletId: outletId };
     }
     case 'coax': {

@@ -1,6 +1,6 @@
 import { DUCT_REACH_M } from '../../site/cable/cableNetwork';
 import { apartM } from '../../site/geometry/apart';
-import { nearestOutlet } from '../../feed/powerline';
+import { adapterOutlet } from '../../feed/powerline';
 import { distanceToWallM } from '../../site/geometry/rooms';
 import type { DataRun, Duct, Outlet, Place, Site } from '../../site/model/schema';
 import type { Unit } from '../option/schema';
@@ -37,11 +37,11 @@ export function ductBetween(site: Site, fromBuildingId: string, toBuildingId: st
   );
 }
 
-/** The outlets of a powerline pair, near its parent and at the unit: those chosen, else the nearest; null where none is surveyed. */
+/** The outlets of a powerline pair, near its parent and at the unit: those chosen, else the best near by; null where none is surveyed. */
 export function outletsOf(site: Site, parent: Unit, unit: Unit): [Outlet | null, Outlet | null] {
   const [near, far] = unit.feed.kind === 'powerline' ? [unit.feed.nearOutletId, unit.feed.farOutletId] : [];
   const chosen = (id: string | null | undefined) => site.outlets.find((o) => o.id === id);
-  return [chosen(near) ?? nearestOutlet(site, parent.place), chosen(far) ?? nearestOutlet(site, unit.place)];
+  return [chosen(near) ?? adapterOutlet(site, parent.place), chosen(far) ?? adapterOutlet(site, unit.place)];
 }
 
 /** What disturbs radio within reach of a unit. */

@@ -8,7 +8,7 @@ import { buildingAt, inside } from '../../site/model/levels';
 import type { FeedKind, KitItem } from '../../kit/model/schema';
 import { gatewayOf } from './graph';
 import { type Feed, type Option, type Unit } from './schema';
-import { nearestOutlet } from '../../feed/powerline';
+import { adapterOutlet } from '../../feed/powerline';
 import type { Place, Point, Site } from '../../site/model/schema';
 import { roomNameAt } from '../../site/geometry/roomName';
 import { fromParent, parentIdOf, plainFeed } from './feeds';
@@ -43,8 +43,8 @@ export function feedTo(site: Site, kind: FeedKind, parent: Unit | null, place: P
   if (feed.kind === 'powerline')
     return {
       ...feed,
-      nearOutletId: nearestOutlet(site, parent.place)?.id ?? null,
-      farOutletId: nearestOutlet(site, place)?.id ?? null,
+      nearOutletId: adapterOutlet(site, parent.place)?.id ?? null,
+      farOutletId: adapterOutlet(site, place)?.id ?? null,
     };
   if (feed.kind === 'coax')
     return { ...feed, nearCoaxId: nearestCoax(site, parent.place), farCoaxId: nearestCoax(site, place) };

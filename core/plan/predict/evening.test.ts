@@ -1,3 +1,4 @@
+import { expect, test } from '@jest/globals';
 import { smallBrief } from '../../../testing/smallHouse';
 import { sampleBuilding, samplePlace, sampleRectangle, sampleRow } from '../../../testing/sampleSite';
 import type { Brief } from '../../brief/brief';
@@ -7,7 +8,7 @@ import { isAlwaysOn } from '../links/busyHour';
 import { planContext } from '../network/context';
 import { plainFeed } from '../option/feeds';
 import { emptyPlan, type Option, type Unit } from '../option/schema';
-import { eveningWords, loadWords } from './eveningWords';
+import { eveningWords, lineShortWords, loadWords } from './eveningWords';
 
 type Activity = Spot['activities'][number]['activity'];
 const spot = (number: number, xM: number, activity: Activity, more: Partial<Spot> = {}): Spot => ({
@@ -98,13 +99,18 @@ test('a full backhaul by air is mended by a cable to the unit, and said to be wh
   const far = [spot(1, 19, 'film4k'), spot(2, 21, 'film4k'), spot(3, 23, 'film4k')];
   const line = { downMbps: 900, upMbps: 300 };
   // 20 MHz for everything: enough for one at a time, not for three over two hops.
-  const narrow = { '5': { channel: 36, widthMhz: 20 as const }, '2.4': { channel: 1, widthMhz: 20 as const } };
+  const narrow = {
+    '5': { channel: 36, widthMhz: 20 as const },
+    '2.4': { channel: 1, widthMhz: 20 as const },
+  };
   const a = { ...gateway, radios: narrow };
   const b = { ...unit('b', 18, plainFeed('wireless', 'a')), radios: narrow };
   const byAir = judged(far, line, 3, option(a, b));
   expect(byAir.predictions.map((p) => p.alone)).toEqual(['works', 'works', 'works']);
   expect(byAir.predictions.map((p) => p.verdict)).toEqual(['tight', 'tight', 'tight']);
-  expect(eveningWords(byAir.predictions[0]!, far)).toMatch(/: 5 GHz, channel 36 at [AB], is full in \d+ of 10/);
+  expect(eveningWords(byAir.predictions[0]!, far)).toMatch(
+    /: 5 GHz, channel 36 at [AB], is full in \d+ of 10/,
+  );
   const wired = judged(far, line, 3, option(a, { ...b, feed: plainFeed('ethernet', 'a') }));
   expect(wired.predictions.map((p) => p.verdict)).toEqual(['works', 'works', 'works']);
 });
@@ -120,10 +126,34 @@ test('shares are of the whole medium and never more than its limit, whoever is a
 });
 
 test('who has no connection asks for nothing and is told nothing of evenings', () => {
-  const alone = judged([spot(1, 3, 'film4k'), spot(2, 4, 'film4k', { client: 'iot24' })], {}, 2, option());
+  const alone = judged(
+    [spot(1, 3, 'film4k'), spot(2, 4, 'film4k', { client: 'smartDevice' })],
+    {},
+    2,
+    option(),
+  );
   expect(alone.predictions.map((p) => [p.verdict, p.evening])).toEqual([
     ['noSignal', null],
     ['noSignal', null],
   ]);
-  expect(alone.busyHour.media).toEqual([]);
+  expect(alone.busyHour.media.map((m) => m.label)).toEqual(['the line, down', 'the line, up']);
+  expect(alone.busyHour.shortAtOnce).toEqual(['s1', 's2']);
+});
+
+test('the line holds or does not, whatever is built: who finds no connection asks it all the same', () => {
+  const line = { downMbps: 80, upMbps: 20 };
+  const away = spot(3, 23, 'film4k', { client: 'smartDevice', activities: [{ activity: 'film4k', count: 1 }] });
+  const steel = { ...site([films[0]!, films[1]!, away]), walls: sampleRow('g', 0, 24, 6, [8, 16], 'metalSheet') };
+  const brief = { ...smallBrief, people: 3, line: { ...smallBrief.line, ...line } };
+  const { predictions, busyHour } = evaluate(
+    planContext({ site: steel, brief, plan: emptyPlan() }),
+    option(gateway),
+    option(gateway),
+  );
+  expect(predictions[2]!.alone).not.toBe('works');
+  expect(predictions.slice(0, 2).map((p) => p.verdict)).toEqual(['tight', 'tight']);
+  expect(busyHour.lineShort).toEqual({ alone: [], evening: ['s1', 's2', 's3'] });
+  expect(lineShortWords(busyHour, steel.spots)).toMatch(
+    /^The line is too small, whatever is built: in the evening, with 3 at home, it does not hold 1 Spot 1, 2 Spot 2, 3 Spot 3\./,
+  );
 });

@@ -1,4 +1,4 @@
-import { evenings, houseOf, type BusyHour, type Pipes } from '../links/busyHour';
+import { evenings, houseOf, lineShortOf, type BusyHour, type Pipes } from '../links/busyHour';
 import { mediaOf } from '../links/media';
 import type { PlanContext } from '../network/context';
 import type { Option } from '../option/schema';
@@ -18,6 +18,12 @@ export function atBusyHour(
   const { spots, media, shortAtOnce } = evenings(house, mediaOf(context, option), pipesOf(alone));
   return {
     predictions: alone.map((p, i) => decided({ ...p, evening: spots[i]! })),
-    busyHour: { people: house.people, evenings: house.evenings.length, media, shortAtOnce },
+    busyHour: {
+      people: house.people,
+      evenings: house.evenings.length,
+      media,
+      shortAtOnce,
+      lineShort: lineShortOf(context, house),
+    },
   };
 }

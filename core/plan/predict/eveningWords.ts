@@ -1,5 +1,5 @@
 import type { Spot } from '../../site/model/schema';
-import { holdsInTheEvening, type Evening, type MediumLoad } from '../links/busyHour';
+import { holdsInTheEvening, type BusyHour, type Evening, type MediumLoad } from '../links/busyHour';
 import type { Prediction } from './prediction';
 
 /** Evenings of ten, so that none and all are said only where it is so. */
@@ -19,6 +19,22 @@ const named = (ids: readonly string[], spots: readonly Pick<Spot, 'id' | 'number
     .flatMap((id) => spots.find((s) => s.id === id) ?? [])
     .map((s) => `${s.number} ${s.name}`)
     .join(', ');
+
+/** What the line does not hold whatever is built, said before any price; null where it holds all. */
+export function lineShortWords(
+  { lineShort: { alone, evening }, people }: Pick<BusyHour, 'lineShort' | 'people'>,
+  spots: readonly Pick<Spot, 'id' | 'number' | 'name'>[],
+): string | null {
+  const said = [
+    alone.length > 0 ? `it carries less than the need of ${named(alone, spots)}` : '',
+    evening.length > 0
+      ? `in the evening, with ${people} at home, it does not hold ${named(evening, spots)}`
+      : '',
+  ].filter((w) => w !== '');
+  return said.length > 0
+    ? `The line is too small, whatever is built: ${said.join('; ')}. Only a faster line mends it.`
+    : null;
+}
 
 /** Evenings of ten in which a need is not met. */
 const shortOfTen = ({ used, met }: Evening): number => ofTen((used - met) / Math.max(1, used));

@@ -189,7 +189,15 @@ test('shade: light around the gateway, shade in the kiln room, and it follows a 
   const box = { minXM: -2, minYM: -2, maxXM: 34, maxYM: 12 };
   const engine = new ShadeEngine(context);
   const ask = (option: Option, settle: boolean) =>
-    engine.shade({ option, storeyIds: ['f-ground', 's-ground'], box, cellM: 0.5, activity: null, pipes: null, settle });
+    engine.shade({
+      option,
+      storeyIds: ['f-ground', 's-ground'],
+      box,
+      cellM: 0.5,
+      activity: null,
+      pipes: null,
+      settle,
+    });
   const verdictAt = ({ grid }: ReturnType<typeof ask>, x: number, y: number) =>
     grid.verdicts[Math.floor((y + 2) / 0.5) * grid.columns + Math.floor((x + 2) / 0.5)];
   const first = ask(base, false);

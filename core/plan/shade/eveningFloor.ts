@@ -31,9 +31,7 @@ export function seatsOf(
 ): Seats {
   const grid = { columns, rows, ...rest };
   const seats = new Uint16Array(columns * rows);
-  const spots = [...site.spots]
-    .sort((a, b) => a.number - b.number)
-    .map((spot, i) => ({ spot, seat: i + 1 }));
+  const spots = [...site.spots].sort((a, b) => a.number - b.number).map((spot, i) => ({ spot, seat: i + 1 }));
   const rooms = storeyIds.flatMap((storeyId) =>
     roomsOn(site, storeyId).flatMap(({ outline }) => {
       const own = spots.filter(

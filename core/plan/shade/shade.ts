@@ -58,7 +58,8 @@ function shadeUnit(
       if (choice <= best[cell]!) continue;
       best[cell] = choice;
       const alone = shadeAt(tables[r]!, level);
-      const isShort = alone === 0 && floor && level < floor.dbm(radios[r]!, layer.outdoors, floor.seats[cell]!);
+      const isShort =
+        alone === 0 && floor && level < floor.dbm(radios[r]!, layer.outdoors, floor.seats[cell]!);
       verdicts[cell] = isShort ? 1 : alone;
     }
   }

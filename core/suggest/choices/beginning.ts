@@ -33,9 +33,9 @@ export function feedsFor(
         const feed = feedTo(site, 'ethernet', parent, unit.place);
         if (feed.kind === 'ethernet') out.push({ ...feed, dataRunId: run.id });
       }
-    const coax = takes('coax') ? feedTo(site, 'coax', parent, unit.place) : null;
+    const coax = takes('coax') && !site.coax.satelliteOnCable ? feedTo(site, 'coax', parent, unit.place) : null;
     if (coax?.kind === 'coax' && coax.nearCoaxId && coax.farCoaxId) out.push(coax);
-    if (policy.feeds === 'noDrilling' && takes('powerline') && site.outlets.length > 1)
+    if (policy.feeds !== 'wire' && takes('powerline') && site.outlets.length > 1)
       out.push(feedTo(site, 'powerline', parent, unit.place));
     if (!drill) continue;
     const between =

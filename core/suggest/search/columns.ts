@@ -17,7 +17,10 @@ export interface Column {
 }
 
 export interface SpotLink {
+  /** What a device goes by, at most and at least as channels may be planned, dBm. */
   choiceDbm: number;
+  lowDbm: number;
+  /** The best it can come to over it. */
   verdict: Verdict;
 }
 
@@ -48,9 +51,12 @@ export interface Hang {
   column: () => Column;
 }
 
+/** So many ways are each worked out; of more those between two that give the same are taken to give it too. */
+const MOST_HANGS = 60;
+
 /**
- * Ways a unit could hang by air as few columns: parents that give every spot the same are one column. They are taken by what comes
- * through; where the first and the last of a run give the same, so do those between, and none of them is worked out.
+ * Ways a unit could hang by air as few columns: parents that give every spot the same are one column, and each column takes in the
+ * parents that give no spot less.
  */
 export function classesOf(hangs: readonly Hang[]): Column[] {
   const sorted = [...hangs].sort((a, b) => b.throughMbps - a.throughMbps);
@@ -59,15 +65,18 @@ export function classesOf(hangs: readonly Hang[]): Column[] {
     if (!made.has(i)) made.set(i, sorted[i]!.column());
     return made.get(i)!;
   };
-  const areAlike = (a: Column, b: Column) => a.spots.every((l, s) => l.verdict === b.spots[s]!.verdict);
-  const out: Column[] = [];
+  const isNoLess = (a: Column, b: Column) =>
+    a.spots.every((l, s) => VERDICT_RANK[l.verdict] >= VERDICT_RANK[b.spots[s]!.verdict]);
+  const areAlike = (a: Column, b: Column) => isNoLess(a, b) && isNoLess(b, a);
+  const classes: { column: Column; parents: string[] }[] = [];
+  const put = (column: Column, parents: readonly string[]) => {
+    const same = classes.find((c) => areAlike(c.column, column));
+    if (same) same.parents.push(...parents);
+    else classes.push({ column, parents: [...parents] });
+  };
   const split = (from: number, to: number) => {
-    if (areAlike(at(from), at(to))) {
-      const last = out[out.length - 1];
-      const parents = sorted.slice(from, to + 1).map((h) => h.parent);
-      if (last && areAlike(last, at(from)))
-        out[out.length - 1] = { ...last, parents: [...last.parents!, ...parents] };
-      else out.push({ ...at(from), parents });
+    if (from === to || (sorted.length > MOST_HANGS && areAlike(at(from), at(to)))) {
+      put(at(from), sorted.slice(from, to + 1).map((h) => h.parent));
       return;
     }
     const middle = Math.floor((from + to) / 2);
@@ -75,8 +84,10 @@ export function classesOf(hangs: readonly Hang[]): Column[] {
     split(middle + 1, to);
   };
   if (sorted.length > 0) split(0, sorted.length - 1);
-  // Whoever hangs on a better parent gets no less: each class takes in those before it, so that the next are idle where they add nothing.
-  return out.map((c, i) => ({ ...c, parents: out.slice(0, i + 1).flatMap((o) => o.parents!) }));
+  return classes.map(({ column }) => ({
+    ...column,
+    parents: classes.flatMap((c) => (isNoLess(c.column, column) ? c.parents : [])),
+  }));
 }
 
 /**

@@ -47,7 +47,7 @@ describe('low ends', () => {
     for (const seed of [1, 2, 3]) {
       const context = smallHouse(seed);
       const links = linksOf(context, smallToday);
-      const said = new Map(predictOption(context, smallToday).map((p) => [p.spotId, p.verdict]));
+      const said = new Map(predictOption(context, smallToday).map((p) => [p.spotId, p.alone]));
       for (const spot of context.site.spots) {
         const access = waysTo(context, smallToday, links, spot)[0]!;
         const pipe = pipeOf(context, links, access, spot);

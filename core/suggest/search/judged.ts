@@ -1,4 +1,5 @@
 import { withChannels } from '../../plan/links/channelPlan';
+import type { Brief } from '../../brief/brief';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
 import { isCable } from '../../plan/option/feeds';
@@ -8,7 +9,8 @@ import type { Policy } from '../choices/policies';
 import { changesOf, isOf } from './atHand';
 import { chanceOf, type Chance } from './chance';
 import { optionsOf } from './chosenOptions';
-import type { LinkTable } from './columns';
+import { undominated, type LinkTable } from './columns';
+import { choicesBelow, nextOf, type Choice } from './exhaustive';
 import { PENALTY_MINOR } from './penalty';
 import { withSwitches } from './switches';
 import { sharedLosses } from './sharedLosses';
@@ -26,8 +28,6 @@ export interface SearchAsk {
   from?: Option;
   /** Least chance that the whole plan serves; absent takes the surest among those that cost about the least. */
   chance?: number;
-  /** Programs solved at most for one way with the router: the gap says what is left open. */
-  mostSolves?: number;
   pause: () => Promise<void>;
   progress?: (p: SearchProgress) => void;
 }
@@ -50,7 +50,9 @@ export interface Found {
   chance: () => Chance;
 }
 
-/** Programs solved at most for one table; of more columns than are wide fewer, since each of them takes seconds. */
+/** Choices of one listed table that are judged at most: beyond them the gap says what is left open. */
+const MOST_LISTED = 1500;
+/** Programs solved at most for one table that is too wide to be listed; of more columns than are wide fewer, since each of them takes seconds. */
 const MOST_SOLVES = 60;
 const LEAST_SOLVES = 2;
 const WIDE_COLUMNS = 350;
@@ -72,18 +74,37 @@ const MOST_AROUND = 80;
 export const shareOf = (chance: number | undefined): number | undefined =>
   chance === undefined ? undefined : Math.min(0.1, 1 - chance);
 
-/** How much less than a value is still open, as a share of it. */
-export const gapOf = (valueMinor: number, boundMinor: number): number =>
-  valueMinor > 0 ? Math.max(0, (valueMinor - boundMinor) / valueMinor) : 0;
+/** How much less than a plan is still open, as a share of its price; whole where more spots might work. */
+export const gapOf = ({ valueMinor, evaluation }: Found, boundMinor: number): number => {
+  const { totalMinor } = evaluation.price;
+  const openMinor = Math.max(0, valueMinor - boundMinor);
+  return openMinor === 0 ? 0 : Math.min(1, openMinor / Math.max(1, totalMinor));
+};
+
+/** What a plan that costs about as much as one may be worth at most, minor units. */
+export const aboutMinor = ({ valueMinor, evaluation }: Found): number =>
+  valueMinor + ABOUT * evaluation.price.totalMinor;
 
 const NONE: ReadonlySet<string> = new Set();
 
-/** What an evaluated plan is worth: its price, and what its spots weigh that are not served; a plan that will not do is worth nothing. */
-export function valueOf(e: Evaluation, locked: ReadonlySet<string> = NONE): number {
+/** What is to be checked about a plan, at so much each, minor units. */
+export const checksMinor = (e: Evaluation, { checkMinor }: Pick<Brief, 'checkMinor'>): number =>
+  checkMinor * e.notices.filter((n) => n.severity === 'check').length;
+
+/**
+ * What an evaluated plan is worth, the least the best: what its spots weigh that do not work, its price, and a stated sum for each
+ * thing to check. A plan that cannot work is worth nothing.
+ */
+export function valueOf(
+  e: Evaluation,
+  brief: Pick<Brief, 'checkMinor'>,
+  locked: ReadonlySet<string> = NONE,
+): number {
   // What is wrong with a unit that is locked is nothing the search may mend.
   if (e.notices.some((n) => n.severity === 'blocks' && !(n.unitId !== null && locked.has(n.unitId))))
     return Infinity;
-  return e.price.totalMinor + e.predictions.reduce((sum, p) => sum + PENALTY_MINOR[p.verdict], 0);
+  const checks = checksMinor(e, brief);
+  return e.price.totalMinor + checks + e.predictions.reduce((sum, p) => sum + PENALTY_MINOR[p.verdict], 0);
 }
 
 /** A search through one table after another: programs are solved, what they choose is judged, the best is kept with what it is held against. */
@@ -131,7 +152,7 @@ export class Search {
         served: servedOf(best.evaluation.predictions).length,
         of: best.evaluation.predictions.length,
       },
-      gap: best && boundMinor !== null ? gapOf(best.valueMinor, boundMinor) : null,
+      gap: best && boundMinor !== null ? gapOf(best, boundMinor) : null,
     });
   }
 
@@ -158,14 +179,60 @@ export class Search {
     }
   }
 
-  /** Looks through a table: over its cables first where it is wide, since units by air share what they have in ways only the judge knows. */
+  /** Looks through a table: choice by choice where they can be listed, which proves; by programs where it is too wide. */
   async through(table: LinkTable): Promise<void> {
-    this.isWhole &&= table.isWhole;
+    await this.begin(table);
+    const { held, ask, context } = this;
+    const choices = choicesBelow(table, {
+      most: ask.most,
+      budgetMinor: context.brief.allowed.budgetMinor,
+      belowMinor: held ? aboutMinor(held) : Infinity,
+    });
+    if (choices) {
+      this.isWhole &&= table.isWhole;
+      this.boundMinor = Math.min(this.boundMinor, await this.judgeListed(table, choices));
+    } else {
+      // What cannot be listed is not proven.
+      this.isWhole = false;
+      await this.byPrograms({ ...table, columns: undominated(table.columns) });
+    }
+  }
+
+  /** A first plan: what is there from the start, then unit by unit what brings the most. */
+  private async begin(table: LinkTable): Promise<void> {
+    let chosen: readonly number[] = [];
+    this.judge(table, chosen);
+    while (chosen.length < this.ask.most) {
+      await this.ask.pause();
+      const next = nextOf(table, chosen);
+      if (!next) return;
+      chosen = next;
+      this.judge(table, chosen);
+      this.tell(`Judged ${this.judged} networks`, null);
+    }
+  }
+
+  /** Judges listed choices, the least first, until none that is left can be worth less. The least a plan of the table can be worth, minor units. */
+  private async judgeListed(table: LinkTable, choices: readonly Choice[]): Promise<number> {
+    for (const [k, { chosen, leastMinor }] of choices.entries()) {
+      const { held } = this;
+      const isPast = held !== null && leastMinor >= held.valueMinor;
+      if (isPast && (leastMinor > aboutMinor(held) || this.further++ >= MOST_ALIKE)) return leastMinor;
+      if (k >= MOST_LISTED) return leastMinor;
+      await this.ask.pause();
+      this.judge(table, chosen);
+      if (k % 20 === 0) this.tell(`Judged ${this.judged} networks`, leastMinor);
+    }
+    return Infinity;
+  }
+
+  /** Looks through a wide table: over its cables first where it is wide, since units by air share what they have in ways only the judge knows. */
+  private async byPrograms(table: LinkTable): Promise<void> {
     const isWide = table.columns.length > WIDE_COLUMNS;
     const cables = table.columns.filter((c) => c.parents === null && isCable(c.unit.feed));
     if (isWide && cables.length > 0 && cables.length < table.columns.length)
       await this.among({ ...table, columns: cables }, CABLE_SOLVES, false);
-    const bound = await this.among(table, this.ask.mostSolves ?? solvesFor(table.columns.length));
+    const bound = await this.among(table, solvesFor(table.columns.length));
     this.boundMinor = Math.min(this.boundMinor, bound);
   }
 
@@ -195,7 +262,7 @@ export class Search {
       const isPast = held !== null && now >= held.valueMinor;
       // What is left costs no less than this, and what was judged no less than the best.
       bound = isPast ? Math.max(bound, held.valueMinor) : now;
-      if (isPast && (now > held.valueMinor * (1 + ABOUT) || this.further++ >= MOST_ALIKE)) break;
+      if (isPast && (now > aboutMinor(held) || this.further++ >= MOST_ALIKE)) break;
       const chosen = chosenOf(table, answer.values);
       this.judge(table, chosen);
       limits.cuts.push(chosen);
@@ -225,7 +292,7 @@ export class Search {
     // A budget that is less than what is there costs still leaves that.
     const { budgetMinor } = this.context.brief.allowed;
     if (budgetMinor !== null && evaluation.price.totalMinor > budgetMinor && !isBare) return;
-    const worth = valueOf(evaluation, this.locked);
+    const worth = valueOf(evaluation, this.context.brief, this.locked);
     if (worth === Infinity) return;
     let known: Chance | null = null;
     const chance = () => (known ??= chanceOf(this.context, option));

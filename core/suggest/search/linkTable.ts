@@ -1,7 +1,8 @@
-import { chainOf } from '../../feed/chain';
+import { chainOf, type ChainPart } from '../../feed/chain';
 import { kitById } from '../../kit/catalogue/catalogue';
 import type { KitItem } from '../../kit/model/schema';
-import { accessThrough } from '../../plan/links/access';
+import { accessThrough, accessesOf } from '../../plan/links/access';
+import { lineShortOf } from '../../plan/links/busyHour';
 import type { PlanContext } from '../../plan/network/context';
 import { hopOf } from '../../plan/links/hop';
 import { linksBefore, linksOf, pipeOf, type OptionLinks } from '../../plan/links/pipe';
@@ -11,70 +12,93 @@ import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
 import { needOf } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
+import { VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 import { areThinned, fits, isTaken, placesFor, type Candidate } from '../choices/places';
 import type { Policy } from '../choices/policies';
 import { feedsFor } from '../choices/beginning';
-import {
-  classesOf,
-  standKey,
-  undominated,
-  type Column,
-  type Hang,
-  type LinkTable,
-  type SpotLink,
-} from './columns';
+import { classesOf, standKey, type Column, type Hang, type LinkTable, type SpotLink } from './columns';
+import { onFreeRadios } from './freeRadios';
 import { LeastPrices } from './prices';
 import { unitOn } from '../choices/addedUnit';
 
 /** A unit that hears its parent with less than this, Mb/s, is no parent to others and no link worth a column. */
 const LEAST_HOP_MBPS = 1;
-/** A spot farther than this from a place is none a unit there is counted on for, m (estimate). */
+/** On a plot of so many places and spots those farther apart than this are not counted on for each other, m (estimate). */
 const REACH_M = 60;
+const MANY_LINKS = 6000;
 /** On a plot of more places than this, a unit is hung by air on what stands at the nearest few alone. */
 const MOST_PARENT_PLACES = 60;
 const FEW_PARENT_PLACES = 10;
 /** Height of a storey, for what is near, m. */
 const STOREY_M = 3;
 
-const NOTHING: SpotLink = { choiceDbm: -Infinity, verdict: 'noSignal' };
+const NOTHING: SpotLink = { choiceDbm: -Infinity, lowDbm: -Infinity, verdict: 'noSignal' };
 
-/** What a spot would get through one unit of a network, were it to use that one; nothing where `here` is heard better. */
+/** A way to what stands somewhere, as others would hang on it. */
+interface Stand {
+  column: Column;
+  links: OptionLinks;
+  /** What comes to it over the house, the line left out: the line is the same for all. */
+  over: ChainPart;
+}
+
+/** What a table is made of: a job with a network that is there from the start, and a policy. */
+interface Ground {
+  /** The job with the air as free as it can be: what is told in it is never too little. */
+  context: PlanContext;
+  policy: Policy;
+  /** The network with its radios as free as they can be, and as it is. */
+  base: Option;
+  spots: readonly Spot[];
+  here: readonly SpotLink[];
+  prices: LeastPrices;
+  kits: readonly KitItem[];
+  places: readonly Candidate[];
+  /** One unit for each kit at each place whose ways to the spots are known. */
+  radios: Map<string, Unit>;
+  /** Share of the draws in which a spot may miss its need and still serve; absent a tenth. */
+  share: number | undefined;
+  /** Spots that no network brings further than tight: the line does not hold them in the evening. */
+  short: ReadonlySet<string>;
+  reachM: number;
+}
+
+const better = (a: Verdict, b: Verdict): Verdict => (VERDICT_RANK[a] >= VERDICT_RANK[b] ? a : b);
+
+/** What a spot would get at best through one unit of a network, were it to use that one. */
 function spotLink(
-  context: PlanContext,
+  { context, share, short, reachM }: Pick<Ground, 'context' | 'share' | 'short' | 'reachM'>,
   links: OptionLinks,
   unit: Unit,
   radio: Unit,
   spot: Spot,
-  share: number | undefined,
-  here: SpotLink = NOTHING,
 ): SpotLink {
-  if (!links.paths.has(unit.id) || apartM(unit.place, spot.place) > REACH_M) return NOTHING;
+  if (!links.paths.has(unit.id) || apartM(unit.place, spot.place) > reachM) return NOTHING;
   // The air from a place is the same however the unit there is fed: it is asked once for all its columns.
   const access = accessThrough(context, links.air, radio, spot);
-  if (!access || access.choiceDbm <= here.choiceDbm) return NOTHING;
+  if (!access) return NOTHING;
   const need = needOf(spot.activities, context.site.activityLimits);
-  return {
-    choiceDbm: access.choiceDbm,
-    verdict: pipeVerdict(pipeOf(context, links, { ...access, unit }, spot), need, share),
-  };
+  // Which band a device takes hangs on the channels that are planned: the better of them is counted on.
+  let verdict: Verdict = 'noSignal';
+  for (const way of accessesOf(context, links.air, radio, spot)) {
+    if (verdict === 'works') break;
+    verdict = better(verdict, pipeVerdict(pipeOf(context, links, { ...way, unit }, spot), need, share));
+  }
+  // In the open a channel for indoors may be planned that does not reach there.
+  const lowDbm = spot.place.storeyId === null ? -Infinity : access.choiceDbm;
+  if (verdict === 'works' && short.has(spot.id)) verdict = 'tight';
+  return { choiceDbm: access.choiceDbm, lowDbm, verdict };
 }
 
-/** A first column of a place and kit, as others would hang on it, with the links that lead to it. */
-interface Stand {
-  column: Column;
-  links: OptionLinks;
-  /** What comes through to it, Mb/s. */
-  throughMbps: number;
-}
-
-/** What comes through to a unit, Mb/s: the lesser of down and up. */
-function throughMbps(context: PlanContext, links: OptionLinks, unit: Unit): number {
-  const { downMbps, upMbps } = chainOf(linksBefore(context, links, unit).map((l) => l.part));
-  return Math.min(downMbps, upMbps);
+/** The way over the house to a unit as one part: all but the line. */
+function overHouse(context: PlanContext, links: OptionLinks, unit: Unit): ChainPart {
+  const parts = linksBefore(context, links, unit).map((l) => l.part);
+  const { downMbps, upMbps, latencyMs } = chainOf(parts.filter((p) => p.kind !== 'line'));
+  return { downMbps, upMbps, latencyMs, mediumId: parts.at(-1)?.mediumId ?? null };
 }
 
 /** Links of a network with one more unit by air on one of its own, for the sake of that unit alone. */
-function linksUnder(context: PlanContext, base: Option, stand: Stand, unit: Unit, air: OptionLinks['air']) {
+function linksUnder({ context, base }: Ground, stand: Stand, unit: Unit, air: OptionLinks['air']) {
   const parent = stand.column.unit;
   const option = { ...base, units: [...base.units, parent, unit] };
   const hop = hopOf(context, option, unit);
@@ -87,30 +111,14 @@ function linksUnder(context: PlanContext, base: Option, stand: Stand, unit: Unit
   };
 }
 
-/** What a table is made of: a job with a network that is there from the start, and a policy. */
-interface Ground {
-  context: PlanContext;
-  policy: Policy;
-  base: Option;
-  spots: readonly Spot[];
-  here: readonly SpotLink[];
-  prices: LeastPrices;
-  kits: readonly KitItem[];
-  places: readonly Candidate[];
-  /** One unit for each kit at each place whose ways to the spots are known. */
-  radios: Map<string, Unit>;
-  /** Share of the draws in which a spot may miss its need and still serve; absent a tenth. */
-  share: number | undefined;
-}
-
 /** A unit of a kit at a place, not yet fed. */
 function plainAt({ context, base, places }: Ground, place: Candidate, kit: KitItem): Unit {
   return unitOn(context, base, kit, place, `d${places.indexOf(place)}-${kit.id}`.slice(0, 64));
 }
 
 function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, place: Candidate): Column {
-  const { context, spots, here, prices, radios, share } = ground;
-  const key = standKey(place.id, kit.id);
+  const { spots, prices, radios } = ground;
+  const key = `${standKey(place.id, kit.id)} ${unit.feed.kind === 'line'}`;
   const radio = radios.get(key) ?? unit;
   radios.set(key, radio);
   return {
@@ -118,22 +126,22 @@ function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, 
     place: place.id,
     parents: null,
     leastMinor: prices.leastMinor(unit, kit),
-    spots: spots.map((s, k) => spotLink(context, links, unit, radio, s, share, here[k])),
+    spots: spots.map((s) => spotLink(ground, links, unit, radio, s)),
   };
 }
 
-/** Units that hang on what is there from the start, by every feed of the policy. */
+/** Units that hang on what is there from the start, by every feed of the policy, and all ways to what stands there. */
 async function firstColumns(ground: Ground, pause: () => Promise<void>) {
   const { context, policy, base, kits, places } = ground;
   const columns: Column[] = [];
-  const stands = new Map<string, Stand>();
+  const stands = new Map<string, Stand[]>();
   for (const place of places) {
     await pause();
     for (const kit of kits) {
       if (!fits(kit, place)) continue;
       const plain = plainAt(ground, place, kit);
       for (const feed of feedsFor(context, policy, base, plain, kit)) {
-        const unit = { ...plain, feed };
+        const unit = onFreeRadios({ ...plain, feed }, kit);
         const links = linksOf(context, { ...base, units: [...base.units, unit] });
         const hop = links.hops.get(unit.id);
         // What hangs on nothing that leads to the line is no way.
@@ -141,15 +149,31 @@ async function firstColumns(ground: Ground, pause: () => Promise<void>) {
         if (Math.min(hop.part.downMbps, hop.part.upMbps) < LEAST_HOP_MBPS) continue;
         const column = columnOf(ground, links, unit, kit, place);
         columns.push(column);
-        const through = throughMbps(context, links, unit);
         const key = standKey(place.id, kit.id);
-        if (through > (stands.get(key)?.throughMbps ?? 0))
-          stands.set(key, { column, links, throughMbps: through });
+        stands.set(key, [
+          ...(stands.get(key) ?? []),
+          { column, links, over: overHouse(context, links, unit) },
+        ]);
       }
     }
   }
-  return { columns, stands };
+  return { columns, stands: new Map([...stands].map(([key, list]) => [key, notWorse(list)])) };
 }
+
+/** Ways to one place without those that another is no worse than in every respect, whoever hangs on it. */
+const notWorse = (stands: readonly Stand[]): Stand[] =>
+  stands.filter(
+    ({ over: b }, k) =>
+      !stands.some(
+        ({ over: a }, i) =>
+          i !== k &&
+          a.downMbps >= b.downMbps &&
+          a.upMbps >= b.upMbps &&
+          a.latencyMs <= b.latencyMs &&
+          (a.mediumId === null || a.mediumId === b.mediumId) &&
+          (i < k || a.downMbps > b.downMbps || a.upMbps > b.upMbps || a.latencyMs < b.latencyMs),
+      ),
+  );
 
 /** Other places, the nearest first. */
 function nearestTo(places: readonly Candidate[], to: Candidate): Candidate[] {
@@ -159,10 +183,19 @@ function nearestTo(places: readonly Candidate[], to: Candidate): Candidate[] {
   return others.sort((a, b) => a.m - b.m).map(({ o }) => o);
 }
 
+/** The best of what spots would get over several ways to one parent: which it is fed by, the choice says. */
+const bestOf = (columns: readonly Column[]): Column => ({
+  ...columns[0]!,
+  spots: columns[0]!.spots.map((l, s) => ({
+    ...l,
+    verdict: columns.reduce((best, c) => better(best, c.spots[s]!.verdict), l.verdict),
+  })),
+});
+
 /** Units that hang by air on what stands at another place, fed as well as it can be; the judge says the rest. */
 async function secondColumns(
   ground: Ground,
-  stands: ReadonlyMap<string, Stand>,
+  stands: ReadonlyMap<string, readonly Stand[]>,
   most: number,
   pause: () => Promise<void>,
 ): Promise<Column[]> {
@@ -172,21 +205,33 @@ async function secondColumns(
     const air = kits.filter((kit) => fits(kit, place) && kit.feeds.includes('wireless'));
     if (air.length === 0) continue;
     const near = nearestTo(places, place).slice(0, most);
-    const under = near.flatMap((o) => kits.flatMap((k) => stands.get(standKey(o.id, k.id)) ?? []));
+    const under = near.flatMap((o) =>
+      kits.flatMap((k) => {
+        const ways = stands.get(standKey(o.id, k.id));
+        return ways ? [{ key: standKey(o.id, k.id), ways }] : [];
+      }),
+    );
     for (const kit of air) {
       await pause();
-      const plain = plainAt(ground, place, kit);
+      const plain = onFreeRadios(plainAt(ground, place, kit), kit);
       const { air: shares } = linksOf(context, { ...base, units: [...base.units, plain] });
-      const hangs = under.flatMap((stand): Hang[] => {
-        const { unit: parent, place: at } = stand.column;
-        const unit = { ...plain, feed: feedTo(context.site, 'wireless', parent, plain.place) };
-        const links = linksUnder(context, base, stand, unit, shares);
-        if (!links) return [];
+      const hangs = under.flatMap(({ key, ways }): Hang[] => {
+        const over = ways.flatMap((stand) => {
+          const unit = {
+            ...plain,
+            feed: feedTo(context.site, 'wireless', stand.column.unit, plain.place),
+          };
+          const links = linksUnder(ground, stand, unit, shares);
+          if (!links) return [];
+          const { downMbps, upMbps } = overHouse(context, links, unit);
+          return [{ links, unit, throughMbps: Math.min(downMbps, upMbps) }];
+        });
+        if (over.length === 0) return [];
         return [
           {
-            parent: standKey(at, parent.kitId),
-            throughMbps: throughMbps(context, links, unit),
-            column: () => columnOf(ground, links, unit, kit, place),
+            parent: key,
+            throughMbps: Math.max(...over.map((o) => o.throughMbps)),
+            column: () => bestOf(over.map((o) => columnOf(ground, o.links, o.unit, kit, place))),
           },
         ];
       });
@@ -197,42 +242,60 @@ async function secondColumns(
 }
 
 /**
- * Everything that could be added to a network by a policy, each with its least cost and what every spot would get of it.
+ * Everything that could be added to a network by a policy, each with its least cost and what every spot would get of it at best: over
+ * air as free as it can be, on channels as strong as may be planned, and no more than the line holds in the evening.
  * `radios` holds one unit for each kit at each place whose ways to the spots are known; several tables share it. `share` is that of
  * the draws in which a spot may miss its need and still serve, a tenth where nothing is said.
  */
 export async function linkTable(
-  context: PlanContext,
+  planned: PlanContext,
   today: Option,
   policy: Policy,
-  base: Option,
+  plainBase: Option,
   pause: () => Promise<void>,
   radios: Map<string, Unit> = new Map(),
   share?: number,
 ): Promise<LinkTable> {
+  const context: PlanContext = { ...planned, isAirFree: true };
   const spots = [...context.site.spots].sort((a, b) => a.number - b.number);
+  const base: Option = {
+    ...plainBase,
+    units: plainBase.units.map((u) => onFreeRadios(u, kitById(u.kitId, context.ownKit)!)),
+  };
   const links = linksOf(context, base);
-  const here = spots.map((s) =>
-    base.units
-      .map((u) => spotLink(context, links, u, u, s, share))
-      .reduce((best, l) => (l.choiceDbm > best.choiceDbm ? l : best), NOTHING),
-  );
   const kits = policy.kits.map((id) => kitById(id, context.ownKit)!);
   const places = placesFor(context, kits).filter((c) => !isTaken(base, c.place));
-  const prices = new LeastPrices(context, base, today, policy.kits);
-  const ground: Ground = { context, policy, base, spots, here, prices, kits, places, radios, share };
+  const isMany = places.length * spots.length > MANY_LINKS;
+  const reachM = isMany ? REACH_M : Infinity;
+  const short = new Set(lineShortOf(context).evening);
+  const asked = { context, share, short, reachM };
+  const here = spots.map((s) =>
+    base.units
+      .map((u) => spotLink(asked, links, u, u, s))
+      .reduce(
+        (best, l) => ({
+          choiceDbm: Math.max(best.choiceDbm, l.choiceDbm),
+          lowDbm: Math.max(best.lowDbm, l.lowDbm),
+          verdict: better(best.verdict, l.verdict),
+        }),
+        NOTHING,
+      ),
+  );
+  const prices = new LeastPrices(planned, plainBase, today, policy.kits);
+  const ground: Ground = { ...asked, policy, base, spots, here, prices, kits, places, radios };
   const { columns, stands } = await firstColumns(ground, pause);
   const areFew = places.length - 1 <= MOST_PARENT_PLACES;
   const most = areFew ? places.length : FEW_PARENT_PLACES;
   const second = policy.feeds === 'wire' ? [] : await secondColumns(ground, stands, most, pause);
+  const isFar = places.some((c) => spots.some((s) => apartM(c.place, s.place) > REACH_M));
   return {
-    base,
+    base: plainBase,
     here,
-    columns: undominated([...columns, ...second]),
+    columns: [...columns, ...second].map((c) => ({ ...c, unit: { ...c.unit, radios: {} } })),
     baseLeastMinor: prices.baseLeastMinor,
     boxes: prices.boxes,
     ports: prices.ports,
     spots,
-    isWhole: !areThinned(context, kits) && (policy.feeds === 'wire' || areFew),
+    isWhole: !areThinned(context, kits) && (policy.feeds === 'wire' || areFew) && !(isMany && isFar),
   };
 }

@@ -29,12 +29,12 @@ const column = (place: string, leastMinor: number, links: Link[], more: Partial<
   place,
   parents: null,
   leastMinor,
-  spots: links.map(([choiceDbm, verdict]) => ({ choiceDbm, verdict })),
+  spots: links.map(([choiceDbm, verdict]) => ({ choiceDbm, lowDbm: choiceDbm, verdict })),
   ...more,
 });
 const tableOf = (columns: Column[], here: Link[], more: Partial<LinkTable> = {}): LinkTable => ({
   base: { id: 'b', name: 'B', units: [], wiredSpots: [] },
-  here: here.map(([choiceDbm, verdict]) => ({ choiceDbm, verdict })),
+  here: here.map(([choiceDbm, verdict]) => ({ choiceDbm, lowDbm: choiceDbm, verdict })),
   columns,
   baseLeastMinor: 0,
   boxes: [],

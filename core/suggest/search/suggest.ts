@@ -10,7 +10,7 @@ import { beginning } from '../choices/beginning';
 import { chanceOf, type Chance } from './chance';
 import { linkTable } from './linkTable';
 import type { Solve } from './program';
-import { ABOUT, gapOf, Search, shareOf, type SearchAsk, type Found } from './judged';
+import { aboutMinor, gapOf, Search, shareOf, type SearchAsk, type Found } from './judged';
 import { servedOf, VERDICT_WORDS } from '../../site/model/verdict';
 import type { Proposal } from '../choices/added';
 
@@ -186,7 +186,7 @@ export async function suggest(
   const found =
     search.best === null || ask.chance === undefined
       ? alike
-          .filter((f) => f.valueMinor <= cheapest.valueMinor * (1 + ABOUT))
+          .filter((f) => f.valueMinor <= aboutMinor(cheapest))
           .sort((a, b) => b.chance().whole - a.chance().whole || a.valueMinor - b.valueMinor)[0]!
       : cheapest;
   return {
@@ -200,7 +200,7 @@ export async function suggest(
       isAsSure: ask.chance === undefined || found.chance().whole >= ask.chance,
       boundMinor: least,
       cheapestMinor: cheapest.valueMinor,
-      gap: isProven ? 0 : gapOf(cheapest.valueMinor, least),
+      gap: isProven ? 0 : gapOf(cheapest, least),
       solved,
       judged,
       places,

@@ -1,0 +1,289 @@
+import { emptyBrief } from '../core/brief/brief';
+import { kitById } from '../core/kit/catalogue/catalogue';
+import { evaluate, type Evaluation } from '../core/plan/evaluate/evaluate';
+import { withChannels } from '../core/plan/links/channelPlan';
+import { planContext, type PlanContext } from '../core/plan/network/context';
+import type { Feed, Option, Unit } from '../core/plan/option/schema';
+import { emptyPlan } from '../core/plan/option/schema';
+import { emptySite, type Place, type Site, type Spot, type Wall } from '../core/site/model/schema';
+import { seeded } from '../core/stats/seeded';
+import { sampleBuilding, sampleRectangle, sampleRow, sampleWall } from './sampleSite';
+
+/** Kinds of small houses the word "proven" is tried in. */
+export const HOUSE_KINDS = ['storeys', 'L', 'barn', 'corridor'] as const;
+export type HouseKind = (typeof HOUSE_KINDS)[number];
+
+/** A small job the search is held against, with the kit it may take and the most units it may add. */
+export interface JudgedJob {
+  name: string;
+  context: PlanContext;
+  today: Option;
+  kits: readonly string[];
+  most: number;
+}
+
+const pick = <T>(next: () => number, list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
+
+/** Rooms of a house of a kind: storeys with their walls, and where outlets may be. */
+function shell(kind: HouseKind, next: () => number): { site: Site; rooms: Place[] } {
+  const inner = () => pick(next, ['brickSingle', 'brickCavity', 'plasterboard', 'rubbleStone']);
+  const at = (storeyId: string, xM: number, yM: number): Place => ({ storeyId, xM, yM, heightM: 0.3 });
+  const site = emptySite();
+  if (kind === 'storeys')
+    return {
+      site: {
+        ...site,
+        buildings: [sampleBuilding('House', ['g', 'u'], sampleRectangle(0, 0, 12, 7))],
+        walls: [
+          ...sampleRow('g', 0, 12, 7, [6], inner()),
+          ...sampleRow('u', 0, 12, 7, [4, 8], inner()),
+        ],
+      },
+      rooms: [at('g', 3, 3), at('g', 9, 4), at('u', 2, 3), at('u', 6, 4), at('u', 10, 3)],
+    };
+  if (kind === 'L') {
+    const outline = [
+      { xM: 0, yM: 0 },
+      { xM: 16, yM: 0 },
+      { xM: 16, yM: 6 },
+      { xM: 6, yM: 6 },
+      { xM: 6, yM: 14 },
+      { xM: 0, yM: 14 },
+    ];
+    const c = inner();
+    const wall = (id: string, ...line: [number, number, number, number]): Wall => sampleWall(id, 'g', line, c);
+    return {
+      site: {
+        ...site,
+        buildings: [sampleBuilding('House', ['g'], outline)],
+        walls: [
+          ...outline.map((p, i) => {
+            const q = outline[(i + 1) % outline.length]!;
+            return wall(`o${i}`, p.xM, p.yM, q.xM, q.yM);
+          }),
+          wall('i0', 6, 0, 6, 6),
+          wall('i1', 11, 0, 11, 6),
+          wall('i2', 0, 6, 6, 6),
+        ],
+      },
+      rooms: [at('g', 3, 3), at('g', 8, 3), at('g', 14, 3), at('g', 3, 10)],
+    };
+  }
+  if (kind === 'barn') {
+    const gapM = 6 + 6 * next();
+    return {
+      site: {
+        ...site,
+        buildings: [
+          sampleBuilding('House', ['g'], sampleRectangle(0, 0, 10, 7)),
+          sampleBuilding('Barn', ['b'], sampleRectangle(10 + gapM, 0, 18 + gapM, 7)),
+        ],
+        walls: [
+          ...sampleRow('g', 0, 10, 7, [5], inner()),
+          ...sampleRow('b', 10 + gapM, 18 + gapM, 7, [], pick(next, ['rubbleStone', 'timberCladding'])),
+        ],
+      },
+      rooms: [at('g', 2, 3), at('g', 8, 4), at('b', 13 + gapM, 3), at('b', 16 + gapM, 5)],
+    };
+  }
+  const c = inner();
+  return {
+    site: {
+      ...site,
+      buildings: [sampleBuilding('House', ['g'], sampleRectangle(0, 0, 25, 6))],
+      walls: sampleRow('g', 0, 25, 6, [5, 10, 15, 20], c),
+    },
+    rooms: [at('g', 2, 3), at('g', 7, 3), at('g', 12, 3), at('g', 17, 3), at('g', 22, 3)],
+  };
+}
+
+/** A small job of a kind from a seed: with coax, powerline, cable and air, slow and fast lines, tight budgets and neighbours. */
+export function judgedJob(kind: HouseKind, seed: number): JudgedJob {
+  const next = seeded(1000 * HOUSE_KINDS.indexOf(kind) + seed);
+  const { site: plain, rooms } = shell(kind, next);
+  const gatewayAt = { ...rooms[0]!, xM: rooms[0]!.xM - 0.5, heightM: 1.2 };
+  const spots = rooms.map((at, i): Spot => ({
+    id: `s${i}`,
+    number: i + 1,
+    name: `Spot ${i + 1}`,
+    place: { ...at, xM: at.xM + next() - 0.5, yM: at.yM + next() - 0.5, heightM: 1 },
+    client: pick(next, ['phone', 'laptop', 'tablet']),
+    deviceName: '',
+    activities: [
+      { activity: pick(next, ['hdFilm', 'film4k', 'teaching', 'workFiles', 'camera', 'web']), count: 1 },
+    ],
+    complaint: '',
+  }));
+  const outlets = rooms.slice(1).map((at, i): Site['outlets'][number] => ({
+    id: `o${i + 1}`,
+    name: `Outlet ${i + 1}`,
+    place: { ...at, xM: at.xM + 1, yM: at.yM - 1 + next() },
+    circuitId: null,
+    freeSockets: 3,
+    strip: false,
+  }));
+  const withCoax = next() < 0.5;
+  const coaxAt = (place: Place, id: string) => ({ id, name: `Coax ${id}`, place });
+  const coax = withCoax
+    ? [coaxAt(gatewayAt, 'cx0'), ...outlets.slice(-2).map((o, i) => coaxAt(o.place, `cx${i + 1}`))]
+    : [];
+  const slow = next() < 0.3;
+  const drilling = next() < 0.7;
+  const neighbours = Array.from({ length: next() < 0.4 ? 4 : 0 }, (_, i) => ({
+    id: `n${i}`,
+    band: next() < 0.5 ? ('2.4' as const) : ('5' as const),
+    channel: 0,
+    levelDbm: -60 - 20 * next(),
+    widthMhz: null,
+  })).map((n) => ({ ...n, channel: n.band === '2.4' ? 1 : 36 }));
+  const brief = {
+    ...emptyBrief(),
+    people: pick(next, [2, 3, 4]),
+    line: {
+      ...emptyBrief().line,
+      downMbps: slow ? 30 + 20 * next() : 250,
+      upMbps: slow ? 10 : 60,
+    },
+    allowed: {
+      ...emptyBrief().allowed,
+      drilling,
+      budgetMinor: next() < 0.25 ? Math.round((350 + 500 * next()) * 100) : null,
+    },
+  };
+  const site: Site = {
+    ...plain,
+    spots,
+    outlets,
+    neighbours,
+    lineEntry: { storeyId: 'g', xM: gatewayAt.xM, yM: gatewayAt.yM, heightM: 1 },
+    coax: {
+      ...plain.coax,
+      outlets: coax,
+      entryFilter: next() < 0.5,
+      satelliteOnCable: withCoax && next() < 0.15,
+    },
+  };
+  const plan = emptyPlan();
+  return {
+    name: `${kind} ${seed}`,
+    context: planContext({ site, brief, plan }),
+    today: {
+      id: 'today',
+      name: 'Today',
+      units: [
+        {
+          id: 'old',
+          letter: 'A',
+          kitId: 'provider-router',
+          name: 'Entry',
+          place: gatewayAt,
+          feed: { kind: 'line' },
+          radios: {},
+        },
+      ],
+      wiredSpots: [],
+    },
+    kits: pick(next, [['mesh-dual'], ['mesh-dual', 'mesh-own-radio']]),
+    most: 2,
+  };
+}
+
+/** What an outside judge holds against each other: most spots that work, then price with a sum for each thing to check. */
+export interface Worth {
+  works: number;
+  noSignal: number;
+  tooSlow: number;
+  minor: number;
+}
+
+export function worthOf(e: Evaluation, { brief }: PlanContext): Worth | null {
+  if (e.notices.some((n) => n.severity === 'blocks')) return null;
+  if (brief.allowed.budgetMinor !== null && e.price.totalMinor > brief.allowed.budgetMinor) return null;
+  const count = (v: string) => e.predictions.filter((p) => p.verdict === v).length;
+  return {
+    works: count('works'),
+    noSignal: count('noSignal'),
+    tooSlow: count('tooSlow'),
+    minor: e.price.totalMinor + brief.checkMinor * e.notices.filter((n) => n.severity === 'check').length,
+  };
+}
+
+/** Whether one plan is worth more than another; money counts only where the spots are the same. */
+export const isBetter = (a: Worth, b: Worth): boolean =>
+  a.works !== b.works
+    ? a.works > b.works
+    : a.noSignal !== b.noSignal
+      ? a.noSignal < b.noSignal
+      : a.tooSlow !== b.tooSlow
+        ? a.tooSlow < b.tooSlow
+        : a.minor < b.minor;
+
+/**
+ * The best of every network of a few new units, found by trying each with `evaluate` alone: every kit at every outlet and coax outlet,
+ * by air from any unit that is there or was added, by cable, fibre, coax and powerline from the gateway. Shares nothing with the search.
+ */
+export function bestByTrying(job: JudgedJob): { worth: Worth; option: Option; tried: number } | null {
+  const { context, today } = job;
+  const { site, brief } = context;
+  const outlets = site.outlets.map((o) => o.place);
+  const places = [
+    ...outlets,
+    ...site.coax.outlets
+      .map((o) => o.place)
+      .filter((p) => outlets.every((q) => q.storeyId !== p.storeyId || Math.hypot(q.xM - p.xM, q.yM - p.yM) >= 1.2)),
+  ]
+    .map((p): Place => ({ ...p, heightM: 1.2 }))
+    .filter((p) => {
+      const g = today.units[0]!.place;
+      return p.storeyId !== g.storeyId || Math.hypot(p.xM - g.xM, p.yM - g.yM) > 0.8;
+    });
+  const buildingOf = (p: Place) => site.buildings.find((b) => b.storeys.some((s) => s.id === p.storeyId))!.id;
+  const nearCoax = (p: Place) =>
+    [...site.coax.outlets]
+      .filter((o) => o.place.storeyId === p.storeyId)
+      .map((o) => ({ o, m: Math.hypot(o.place.xM - p.xM, o.place.yM - p.yM) }))
+      .filter(({ m }) => m <= 6)
+      .sort((a, b) => a.m - b.m)[0]?.o.id ?? null;
+  const measured = { measuredDownMbps: null, measuredUpMbps: null };
+  const feedsOf = (kitId: string, gateway: Unit, place: Place): Feed[] => {
+    const takes = kitById(kitId)!.feeds;
+    const out: Feed[] = [];
+    const kind = buildingOf(gateway.place) === buildingOf(place) ? 'ethernet' : 'fibre';
+    const cable = { parentId: gateway.id, ...measured, lengthM: null, dataRunId: null };
+    if (brief.allowed.drilling && takes.includes(kind))
+      out.push(kind === 'fibre' ? { kind, ...cable } : { kind, ...cable, category: 'cat6' });
+    const ends = { nearCoaxId: nearCoax(gateway.place), farCoaxId: nearCoax(place) };
+    if (takes.includes('coax') && ends.nearCoaxId && ends.farCoaxId)
+      out.push({ kind: 'coax', parentId: gateway.id, ...measured, ...ends });
+    return out;
+  };
+  let best: { worth: Worth; option: Option } | null = null;
+  let tried = 0;
+  const judge = (option: Option) => {
+    tried++;
+    const worth = worthOf(evaluate(context, withChannels(context, option), today), context);
+    if (worth && (!best || isBetter(worth, best.worth))) best = { worth, option };
+  };
+  const grow = (option: Option, left: number, from: number) => {
+    judge(option);
+    if (left === 0) return;
+    places.forEach((place, p) => {
+      if (option.units.some((u) => u.id.startsWith(`p${p}-`))) return;
+      for (const kitId of job.kits) {
+        const letter = String.fromCharCode(65 + option.units.length);
+        const plain = { id: `p${p}-${kitId}`, letter, kitId, name: `Place ${p}`, place, radios: {} };
+        const gateway = option.units[0]!;
+        const add = (feed: Feed, then: number) =>
+          grow({ ...option, units: [...option.units, { ...plain, feed }] }, left - 1, then);
+        const air = (parent: Unit): Feed => ({ kind: 'wireless', parentId: parent.id, ...measured });
+        if (p >= from) for (const feed of [air(gateway), ...feedsOf(kitId, gateway, place)]) add(feed, p + 1);
+        // What hangs on another that was added comes last: it is no parent itself.
+        for (const parent of option.units.slice(1)) if (parent.feed.kind !== 'wireless' || parent.feed.parentId === gateway.id) add(air(parent), places.length);
+      }
+    });
+  };
+  const first = today.units[0]!;
+  for (const kitId of job.kits)
+    grow({ ...today, id: 'o', units: [{ ...first, id: 'first', kitId }] }, job.most, 0);
+  return best && { ...(best as { worth: Worth; option: Option }), tried };
+}
