@@ -3,8 +3,7 @@ import { planContext, type PlanContext } from '../core/plan/network/context';
 import { emptyPlan, type Option } from '../core/plan/option/schema';
 import { POLICIES, learn, solveWith, suggest, type LpSolver, type Suggestion } from '../core';
 import type { SearchAsk } from '../core/suggest/search/judged';
-import { beginning } from '../core/suggest/choices/beginning';
-import { leastByTrying, smallHouse, smallToday } from '../testing/smallHouse';
+import { bestByTrying, HOUSE_KINDS, judgedJob, valueOfWorth } from '../testing/judgedHouses';
 import { quillfeatherFarm } from '../demo/farm';
 import { estateJob } from './estateJob';
 import { servedOf } from '../core/site/model/verdict';
@@ -47,38 +46,35 @@ async function search(
   if (!d) console.log(`${name}: nothing`);
   else
     console.log(
-      `${name}: ${(ms / 1000).toFixed(1)} s (first answer ${((firstMs ?? ms) / 1000).toFixed(2)} s, solver ${(solverMs / 1000).toFixed(1)} s), ${d.proof.places} places, ${d.proof.columns} columns, ${d.proof.solved} solved, ${d.proof.judged} judged; serves ${servedOf(d.evaluation.predictions).length} of ${d.evaluation.predictions.length} with ${d.option.units.length} units for ${(d.evaluation.price.totalMinor / 100).toFixed(0)}; ${d.proof.isProven ? 'proven' : `open ${(100 * d.proof.gap).toFixed(2)} %`}${d.proof.isWhole ? '' : ', not all second hops in the table'}`,
+      `${name}: ${(ms / 1000).toFixed(1)} s (first answer ${((firstMs ?? ms) / 1000).toFixed(2)} s, solver ${(solverMs / 1000).toFixed(1)} s), ${d.proof.places} places, ${d.proof.columns} columns, ${d.proof.solved} solved, ${d.proof.judged} judged; serves ${servedOf(d.evaluation.predictions).length} of ${d.evaluation.predictions.length} with ${d.option.units.length} units for ${(d.evaluation.price.totalMinor / 100).toFixed(0)}; ${d.proof.isProven ? 'proven' : `open ${(100 * d.proof.gap).toFixed(2)} %`}${d.proof.isWhole ? '' : ', not every place looked at'}`,
     );
   return d;
 }
 
-/** Small houses in which every network is tried: whether any is worth more than what was suggested. */
-async function againstTrying(count: number): Promise<void> {
-  const policy = { ...policyOf('replace'), kits: ['mesh-dual', 'mesh-own-radio'] };
-  let same = 0;
-  const added = new Map<number, number>();
-  for (let seed = 101; seed < 101 + count; seed++) {
-    const context = smallHouse(seed, { rooms: 7 + (seed % 3), outlets: 8, coax: true });
-    const ask = { policy, most: 3, locked: [], pause: () => Promise.resolve() };
-    const found = (await suggest(context, smallToday, ask, solve))!;
-    const base = beginning(context, policy, 'replace', smallToday, [])!;
-    const bases = policy.kits.map((kitId) => ({ ...base, units: base.units.map((u) => ({ ...u, kitId })) }));
-    const least = leastByTrying(context, bases, policy, 3, found.proof.cheapestMinor);
-    same += Number(least === found.proof.cheapestMinor && found.proof.isProven);
-    if (least !== found.proof.cheapestMinor || !found.proof.isProven)
-      console.log(
-        `house ${seed}: suggested ${found.proof.cheapestMinor}, by trying ${least}, proven ${found.proof.isProven}`,
-      );
-    const n = found.option.units.length - 1;
-    added.set(n, (added.get(n) ?? 0) + 1);
-  }
-  const spread = [...added].sort(([a], [b]) => a - b).map(([n, k]) => `${k} with ${n} new`);
+/** Small houses of four kinds in which an outside judge tries every network: whether any is worth more than what was proven. */
+async function againstTrying(seeds: number): Promise<void> {
+  let [houses, proven, wrong, tried] = [0, 0, 0, 0];
+  for (const kind of HOUSE_KINDS)
+    for (let seed = 1; seed <= seeds; seed++) {
+      const job = judgedJob(kind, seed);
+      const policy = { ...policyOf('free'), kits: job.kits, router: 'replace' as const };
+      const ask = { policy, most: job.most, locked: job.locked, pause: () => Promise.resolve() };
+      const found = (await suggest(job.context, job.today, ask, solve))!;
+      const best = bestByTrying(job)!;
+      houses++;
+      tried += best.tried;
+      proven += Number(found.proof.isProven);
+      const isFalse = found.proof.isProven && found.proof.cheapestMinor > valueOfWorth(best.worth, job);
+      wrong += Number(isFalse);
+      if (isFalse || !found.proof.isProven)
+        console.log(`${job.name}: ${isFalse ? 'falsely proven' : 'not proven'}`);
+    }
   console.log(
-    `Against every network of 8 places, 2 kits, 3 feeds and 3 new units: ${same} of ${count} houses proven and equal (${spread.join(', ')})`,
+    `Against an outside judge who tried ${tried} networks in ${houses} small houses: ${proven} proven, ${wrong} of them falsely`,
   );
 }
 
-await againstTrying(Number(process.argv[4] ?? 20));
+await againstTrying(Number(process.argv[4] ?? 50));
 const farm = quillfeatherFarm();
 const { context } = learn(farm);
 const { today } = farm.plan;

@@ -7,6 +7,7 @@ import type { Feed, Option, Unit } from '../core/plan/option/schema';
 import { emptyPlan } from '../core/plan/option/schema';
 import { emptySite, type Place, type Site, type Spot, type Wall } from '../core/site/model/schema';
 import { seeded } from '../core/stats/seeded';
+import { PENALTY_MINOR } from '../core/suggest/search/penalty';
 import { sampleBuilding, sampleRectangle, sampleRow, sampleWall } from './sampleSite';
 
 /** Kinds of small houses the word "proven" is tried in. */
@@ -20,6 +21,8 @@ export interface JudgedJob {
   today: Option;
   kits: readonly string[];
   most: number;
+  /** Units that stay as they are, the one on the line first; none where the search is free. */
+  locked: readonly Unit[];
 }
 
 const pick = <T>(next: () => number, list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
@@ -34,10 +37,7 @@ function shell(kind: HouseKind, next: () => number): { site: Site; rooms: Place[
       site: {
         ...site,
         buildings: [sampleBuilding('House', ['g', 'u'], sampleRectangle(0, 0, 12, 7))],
-        walls: [
-          ...sampleRow('g', 0, 12, 7, [6], inner()),
-          ...sampleRow('u', 0, 12, 7, [4, 8], inner()),
-        ],
+        walls: [...sampleRow('g', 0, 12, 7, [6], inner()), ...sampleRow('u', 0, 12, 7, [4, 8], inner())],
       },
       rooms: [at('g', 3, 3), at('g', 9, 4), at('u', 2, 3), at('u', 6, 4), at('u', 10, 3)],
     };
@@ -51,7 +51,8 @@ function shell(kind: HouseKind, next: () => number): { site: Site; rooms: Place[
       { xM: 0, yM: 14 },
     ];
     const c = inner();
-    const wall = (id: string, ...line: [number, number, number, number]): Wall => sampleWall(id, 'g', line, c);
+    const wall = (id: string, ...line: [number, number, number, number]): Wall =>
+      sampleWall(id, 'g', line, c);
     return {
       site: {
         ...site,
@@ -114,14 +115,31 @@ export function judgedJob(kind: HouseKind, seed: number): JudgedJob {
     ],
     complaint: '',
   }));
+  const wired = next() < 0.5;
   const outlets = rooms.slice(1).map((at, i): Site['outlets'][number] => ({
     id: `o${i + 1}`,
     name: `Outlet ${i + 1}`,
     place: { ...at, xM: at.xM + 1, yM: at.yM - 1 + next() },
-    circuitId: null,
+    circuitId: wired ? pick(next, ['c1', 'c2']) : null,
     freeSockets: 3,
     strip: false,
   }));
+  const atGateway = {
+    id: 'o0',
+    name: 'Outlet 0',
+    place: gatewayAt,
+    circuitId: 'c1',
+    freeSockets: 2,
+    strip: false,
+  };
+  const circuit = (id: string, leg: 'L1' | 'L2'): Site['circuits'][number] => ({
+    id,
+    name: id,
+    panelId: 'p',
+    leg,
+    protection: pick(next, ['none', 'rcd']),
+    oldWiring: next() < 0.3,
+  });
   const withCoax = next() < 0.5;
   const coaxAt = (place: Place, id: string) => ({ id, name: `Coax ${id}`, place });
   const coax = withCoax
@@ -138,6 +156,8 @@ export function judgedJob(kind: HouseKind, seed: number): JudgedJob {
   })).map((n) => ({ ...n, channel: n.band === '2.4' ? 1 : 36 }));
   const brief = {
     ...emptyBrief(),
+    labourMinorPerHour: pick(next, [0, 55_00, 95_00]),
+    checkMinor: pick(next, [0, 20_00, 60_00]),
     people: pick(next, [2, 3, 4]),
     line: {
       ...emptyBrief().line,
@@ -153,7 +173,13 @@ export function judgedJob(kind: HouseKind, seed: number): JudgedJob {
   const site: Site = {
     ...plain,
     spots,
-    outlets,
+    outlets: wired ? [atGateway, ...outlets] : outlets,
+    ...(wired
+      ? {
+          panels: [{ id: 'p', name: 'Panel', place: gatewayAt, fedFromId: null }],
+          circuits: [circuit('c1', 'L1'), circuit('c2', 'L2')],
+        }
+      : {}),
     neighbours,
     lineEntry: { storeyId: 'g', xM: gatewayAt.xM, yM: gatewayAt.yM, heightM: 1 },
     coax: {
@@ -163,7 +189,45 @@ export function judgedJob(kind: HouseKind, seed: number): JudgedJob {
       satelliteOnCable: withCoax && next() < 0.15,
     },
   };
-  const plan = emptyPlan();
+  // A kit of the job's own at any price, sold in boxes too.
+  const own = kitById('mesh-dual')!;
+  const costMinor = Math.round(2000 + 18_000 * next());
+  const plan = {
+    ...emptyPlan(),
+    ownKit: [
+      {
+        ...own,
+        id: 'own-mesh',
+        label: 'Own mesh',
+        costMinor,
+        packs: [{ pieces: 3, costMinor: 2 * costMinor }],
+      },
+    ],
+  };
+  const kits = pick(next, [['mesh-dual'], ['mesh-dual', 'mesh-own-radio'], ['own-mesh', 'mesh-dual']]);
+  const gateway: Unit = {
+    id: 'kept',
+    letter: 'A',
+    kitId: kits[0]!,
+    name: 'Kept',
+    place: gatewayAt,
+    feed: { kind: 'line' },
+    radios: {},
+  };
+  const lockedAt = outlets[outlets.length - 1]!.place;
+  const locked: Unit[] =
+    next() < 0.15
+      ? [
+          gateway,
+          {
+            ...gateway,
+            id: 'kept-too',
+            letter: 'B',
+            place: { ...lockedAt, heightM: 1.2 },
+            feed: { kind: 'wireless', parentId: 'kept', measuredDownMbps: null, measuredUpMbps: null },
+          },
+        ]
+      : [];
   return {
     name: `${kind} ${seed}`,
     context: planContext({ site, brief, plan }),
@@ -183,8 +247,9 @@ export function judgedJob(kind: HouseKind, seed: number): JudgedJob {
       ],
       wiredSpots: [],
     },
-    kits: pick(next, [['mesh-dual'], ['mesh-dual', 'mesh-own-radio']]),
-    most: 2,
+    kits,
+    most: rooms.length === 4 && seed % 5 === 0 ? 3 : 2,
+    locked,
   };
 }
 
@@ -230,13 +295,16 @@ export function bestByTrying(job: JudgedJob): { worth: Worth; option: Option; tr
     ...outlets,
     ...site.coax.outlets
       .map((o) => o.place)
-      .filter((p) => outlets.every((q) => q.storeyId !== p.storeyId || Math.hypot(q.xM - p.xM, q.yM - p.yM) >= 1.2)),
+      .filter((p) =>
+        outlets.every((q) => q.storeyId !== p.storeyId || Math.hypot(q.xM - p.xM, q.yM - p.yM) >= 1.2),
+      ),
   ]
     .map((p): Place => ({ ...p, heightM: 1.2 }))
-    .filter((p) => {
-      const g = today.units[0]!.place;
-      return p.storeyId !== g.storeyId || Math.hypot(p.xM - g.xM, p.yM - g.yM) > 0.8;
-    });
+    .filter((p) =>
+      [...today.units, ...job.locked].every(
+        (u) => p.storeyId !== u.place.storeyId || Math.hypot(p.xM - u.place.xM, p.yM - u.place.yM) > 0.8,
+      ),
+    );
   const buildingOf = (p: Place) => site.buildings.find((b) => b.storeys.some((s) => s.id === p.storeyId))!.id;
   const nearCoax = (p: Place) =>
     [...site.coax.outlets]
@@ -245,8 +313,10 @@ export function bestByTrying(job: JudgedJob): { worth: Worth; option: Option; tr
       .filter(({ m }) => m <= 6)
       .sort((a, b) => a.m - b.m)[0]?.o.id ?? null;
   const measured = { measuredDownMbps: null, measuredUpMbps: null };
+  const nearnessM = (o: Site['outlets'][number], p: Place) =>
+    Math.abs(o.place.xM - p.xM) + Math.abs(o.place.yM - p.yM) + (o.place.storeyId === p.storeyId ? 1 : 100);
   const feedsOf = (kitId: string, gateway: Unit, place: Place): Feed[] => {
-    const takes = kitById(kitId)!.feeds;
+    const takes = kitById(kitId, context.ownKit)!.feeds;
     const out: Feed[] = [];
     const kind = buildingOf(gateway.place) === buildingOf(place) ? 'ethernet' : 'fibre';
     const cable = { parentId: gateway.id, ...measured, lengthM: null, dataRunId: null };
@@ -255,6 +325,19 @@ export function bestByTrying(job: JudgedJob): { worth: Worth; option: Option; tr
     const ends = { nearCoaxId: nearCoax(gateway.place), farCoaxId: nearCoax(place) };
     if (takes.includes('coax') && ends.nearCoaxId && ends.farCoaxId)
       out.push({ kind: 'coax', parentId: gateway.id, ...measured, ...ends });
+    if (takes.includes('powerline') && site.circuits.length > 0) {
+      const near = [...site.outlets].sort(
+        (a, b) => nearnessM(a, gateway.place) - nearnessM(b, gateway.place),
+      );
+      for (const far of site.outlets.filter((o) => nearnessM(o, place) < 7 && o !== near[0]))
+        out.push({
+          kind: 'powerline',
+          parentId: gateway.id,
+          ...measured,
+          nearOutletId: near[0]!.id,
+          farOutletId: far.id,
+        });
+    }
     return out;
   };
   let best: { worth: Worth; option: Option } | null = null;
@@ -276,14 +359,34 @@ export function bestByTrying(job: JudgedJob): { worth: Worth; option: Option; tr
         const add = (feed: Feed, then: number) =>
           grow({ ...option, units: [...option.units, { ...plain, feed }] }, left - 1, then);
         const air = (parent: Unit): Feed => ({ kind: 'wireless', parentId: parent.id, ...measured });
-        if (p >= from) for (const feed of [air(gateway), ...feedsOf(kitId, gateway, place)]) add(feed, p + 1);
+        const there = [
+          gateway,
+          ...option.units.filter((u) => job.locked.some((l) => l.id === u.id) && u !== gateway),
+        ];
+        if (p >= from)
+          for (const feed of [...there.map(air), ...feedsOf(kitId, gateway, place)]) add(feed, p + 1);
         // What hangs on another that was added comes last: it is no parent itself.
-        for (const parent of option.units.slice(1)) if (parent.feed.kind !== 'wireless' || parent.feed.parentId === gateway.id) add(air(parent), places.length);
+        for (const parent of option.units.filter((u) => !there.includes(u)))
+          if (
+            parent.feed.kind !== 'wireless' ||
+            there.some((t) => parent.feed.kind === 'wireless' && t.id === parent.feed.parentId)
+          )
+            add(air(parent), places.length);
       }
     });
   };
   const first = today.units[0]!;
-  for (const kitId of job.kits)
-    grow({ ...today, id: 'o', units: [{ ...first, id: 'first', kitId }] }, job.most, 0);
+  if (job.locked.length > 0) grow({ ...today, id: 'o', units: [...job.locked] }, job.most, 0);
+  else
+    for (const kitId of job.kits)
+      grow({ ...today, id: 'o', units: [{ ...first, id: 'first', kitId }] }, job.most, 0);
   return best && { ...(best as { worth: Worth; option: Option }), tried };
+}
+
+/** The same as one number, as the search counts it: what spots weigh that do not work, and the money. */
+export function valueOfWorth({ works, noSignal, tooSlow, minor }: Worth, { context }: JudgedJob): number {
+  const tight = context.site.spots.length - works - noSignal - tooSlow;
+  return (
+    minor + tight * PENALTY_MINOR.tight + tooSlow * PENALTY_MINOR.tooSlow + noSignal * PENALTY_MINOR.noSignal
+  );
 }

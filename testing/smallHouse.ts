@@ -1,23 +1,11 @@
 import { JOB_FILE_VERSION, type JobFile } from '../core/job/jobFile';
 import { emptyBrief } from '../core/brief/brief';
-import { kitById } from '../core/kit/catalogue/catalogue';
-import { withChannels } from '../core/plan/links/channelPlan';
 import { planContext, type PlanContext } from '../core/plan/network/context';
-import { evaluate } from '../core/plan/evaluate/evaluate';
-import { partsOf } from '../core/plan/cost/parts';
-import { priceOf } from '../core/plan/cost/price';
-import { workOf } from '../core/plan/cost/work';
 import { plainFeed } from '../core/plan/option/feeds';
-import { feedTo } from '../core/plan/option/placing';
 import { emptyPlan, type Option } from '../core/plan/option/schema';
 import { emptySite, type Place, type Site, type Spot, type Wall } from '../core/site/model/schema';
 import { sampleBuilding, sampleRectangle, sampleWall } from './sampleSite';
 import { seeded } from '../core/stats/seeded';
-import { fits, isTaken, placesFor } from '../core/suggest/choices/places';
-import type { Policy } from '../core/suggest/choices/policies';
-import { valueOf } from '../core/suggest/search/judged';
-import { withSwitches } from '../core/suggest/search/switches';
-import { unitAt } from '../core/suggest/choices/addedUnit';
 
 /** A made-up spot that wants much or little. */
 export const madeSpot = (i: number, place: Place, next: () => number): Spot => ({
@@ -103,61 +91,6 @@ export const boxAt = (place: Place): Option => ({
 
 /** Today's network of a small house. */
 export const smallToday: Option = boxAt({ storeyId: 'g', xM: 1.5, yM: 1.5, heightM: 1.2 });
-
-/**
- * The best of every network of a few new units: each at any place, of any kit of a policy, by air from any unit that is there from
- * the start or hangs on one, by cable or coax from the gateway. What costs as much as `most` already is passed over: it
- * cannot be worth more. Minor units.
- */
-export function leastByTrying(
-  context: PlanContext,
-  bases: readonly Option[],
-  policy: Policy,
-  newUnits: number,
-  mostMinor = Infinity,
-): number {
-  const kits = policy.kits.map((id) => kitById(id)!);
-  const places = placesFor(context, kits);
-  const { labourMinorPerHour } = context.brief;
-  let best = mostMinor;
-  const judge = (plain: Option) => {
-    const option = withSwitches(context, plain);
-    const priced = priceOf(
-      partsOf(context, option, smallToday),
-      workOf(context, option, smallToday),
-      labourMinorPerHour,
-    );
-    if (priced.totalMinor > best) return;
-    best = Math.min(best, valueOf(evaluate(context, withChannels(context, option), smallToday), context.brief));
-  };
-  const next = (base: Option, o: Option, left: number, from: number) => {
-    judge(o);
-    if (left === 0) return;
-    const isBase = (id: string) => base.units.some((u) => u.id === id);
-    const gateway = base.units[0]!;
-    // Units by air on others come after these: places are gone through in their order but for what hangs on what.
-    places.forEach((place, p) => {
-      if (o.units.some((u) => u.id.startsWith(`p${p}-`)) || isTaken(base, place.place)) return;
-      for (const kit of kits.filter((k) => fits(k, place))) {
-        const plain = unitAt(context, o, kit, place.place, `p${p}-${kit.id}`);
-        const add = (feed: (typeof plain)['feed'], then: number) =>
-          next(base, { ...o, units: [...o.units, { ...plain, feed }] }, left - 1, then);
-        if (p >= from) {
-          for (const parent of base.units) add(feedTo(context.site, 'wireless', parent, plain.place), p + 1);
-          if (kit.feeds.includes('ethernet'))
-            add(feedTo(context.site, 'ethernet', gateway, plain.place), p + 1);
-          const coax = kit.feeds.includes('coax') ? feedTo(context.site, 'coax', gateway, plain.place) : null;
-          if (coax?.kind === 'coax' && coax.nearCoaxId && coax.farCoaxId) add(coax, p + 1);
-        }
-        for (const parent of o.units)
-          if (!isBase(parent.id) && isBase('parentId' in parent.feed ? (parent.feed.parentId ?? '') : ''))
-            add(feedTo(context.site, 'wireless', parent, plain.place), places.length);
-      }
-    });
-  };
-  for (const base of bases) next(base, base, newUnits, 0);
-  return best;
-}
 
 /** The job file of a small house, with the old box alone and nothing read. */
 export function smallJob(seed: number, more: Parameters<typeof smallHouse>[1] = {}): JobFile {

@@ -12,7 +12,7 @@ import { AreaEngine, type ServedAnswer } from '../plan/shade/served';
 import { answer, type Answers, type Question } from '../suggest/questions/answer';
 import { suggest, type Suggestion } from '../suggest/search/suggest';
 import type { SearchAsk } from '../suggest/search/judged';
-import type { Solve } from '../suggest/search/program';
+import type { Solve } from '../suggest/search/solver';
 import { radioKey, type Option, type Unit } from '../plan/option/schema';
 import { withRadiosOf } from '../plan/option/radioChanges';
 import { ShadeEngine, type ShadeAnswer, type SheetQuestion } from '../plan/shade/shadeEngine';

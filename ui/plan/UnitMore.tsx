@@ -62,7 +62,8 @@ function CableWords({ unit }: { unit: Unit }) {
 function PortWords({ unit, option }: { unit: Unit; option: Option }) {
   const site = useJob((s) => s.site);
   const ownKit = useJob((s) => s.plan.ownKit);
-  const context = { site, ownKit };
+  const brief = useJob((s) => s.brief);
+  const context = { site, ownKit, brief };
   const map = portMaps(context, option).find((m) => m.unitId === unit.id);
   const power = powerLoads(context, option).find((p) => p.unitId === unit.id);
   if (!map || map.ports === 0) return null;

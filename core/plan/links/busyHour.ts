@@ -1,6 +1,7 @@
 import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
 import { drawGroups } from '../../stats/drawGroups';
+import { lru, numberOf } from '../../stats/lru';
 import type { PlanContext } from '../network/context';
 import { meets } from './judge';
 import { shareOut, type Flow } from './maxMin';
@@ -91,10 +92,23 @@ export interface House {
   evenings: readonly (readonly On[])[];
   /** What the line carries, Mb/s. */
   line: { downMbps: number; upMbps: number };
+  /** By evening, what the line leaves each of those who are on; and what it does not hold. */
+  lineShares: readonly (readonly number[])[];
+  lineShort: LineShort;
 }
 
+type InHouse = Pick<PlanContext, 'site' | 'brief' | 'line'>;
+
+/** Houses kept: a job has one at a time, and another while its line or brief is changed. */
+const houses = lru<string, House>(4);
+
 /** The evenings of a house: the same for every network in it, so that two of them are held against the same. */
-export function houseOf({ site, brief, line }: Pick<PlanContext, 'site' | 'brief' | 'line'>): House {
+export function houseOf({ site, brief, line }: InHouse): House {
+  const key = [numberOf(site), brief.people, JSON.stringify(line)].join();
+  return houses(key, () => makeHouse({ site, brief, line }));
+}
+
+function makeHouse({ site, brief, line }: InHouse): House {
   const spots = [...site.spots].sort((a, b) => a.number - b.number);
   const asked = spots.map((s): Asked => {
     const standing = s.activities.filter(isStanding);
@@ -115,11 +129,14 @@ export function houseOf({ site, brief, line }: Pick<PlanContext, 'site' | 'brief
       return standing ? [{ i, need: standing, isUsed: false }] : [];
     });
   });
+  const lineShares = evenings.map((on) => sharesOfLine(line, on));
   return {
     asked,
     people: Math.min(brief.people, seats.length),
     evenings,
     line: { downMbps: line.downMbps, upMbps: line.upMbps },
+    lineShares,
+    lineShort: lineShortOf(line, asked, evenings, lineShares),
   };
 }
 
@@ -130,7 +147,7 @@ const LINE = ['down', 'up'] as const;
  * whatever the network brings: who finds no connection where he sits goes where there is one. So the line holds or does not,
  * whatever is built.
  */
-function lineShares({ line }: House, on: readonly Pick<On, 'need'>[]): number[] {
+function sharesOfLine(line: House['line'], on: readonly Pick<On, 'need'>[]): number[] {
   const flows = on.map(({ need }): Flow => ({
     media: [0, 1],
     times: [need.downMbps / line.downMbps, need.upMbps / line.upMbps],
@@ -219,13 +236,12 @@ export function evenings(
   const wanted = limits.map(() => [] as number[]);
   const used = limits.map(() => [] as number[]);
   const onLine = LINE.map(() => ({ wanted: [] as number[], used: [] as number[] }));
-  const share = (on: readonly On[]) => {
+  const share = (on: readonly On[], most: readonly number[]) => {
     const flows = on.map(flowOf);
-    const most = lineShares(house, on);
     return { flows, most, ...shareOut(flows, limits, most) };
   };
-  for (const on of house.evenings) {
-    const { flows, most, granted, narrowest } = share(on);
+  house.evenings.forEach((on, k) => {
+    const { flows, most, granted, narrowest } = share(on, house.lineShares[k]!);
     const [asks, gets] = [new Float64Array(limits.length), new Float64Array(limits.length)];
     flows.forEach(({ media: of, times }, f) =>
       of.forEach((m, at) => {
@@ -262,9 +278,9 @@ export function evenings(
         tally.full(media.list[m]!.label, false, users);
       }
     });
-  }
+  });
   const all = asked.map(({ whole }, i): On => ({ i, need: whole, isUsed: true }));
-  const atOnce = share(all).granted;
+  const atOnce = share(all, sharesOfLine(line, all)).granted;
   const loads = [
     ...LINE.map((direction, d) =>
       loadOf(
@@ -286,22 +302,22 @@ export function evenings(
 }
 
 /** What the line does not hold, whatever is built. */
-export function lineShortOf(
-  context: Pick<PlanContext, 'site' | 'brief' | 'line'>,
-  house: House = houseOf(context),
+function lineShortOf(
+  { downMbps, upMbps, idleMs, riseMs }: PlanContext['line'],
+  asked: readonly Asked[],
+  evenings: House['evenings'],
+  lineShares: House['lineShares'],
 ): LineShort {
-  const { downMbps, upMbps, idleMs, riseMs } = context.line;
-  const counts = house.asked.map(() => ({ used: 0, met: 0 }));
-  for (const on of house.evenings) {
-    const shares = lineShares(house, on);
+  const counts = asked.map(() => ({ used: 0, met: 0 }));
+  evenings.forEach((on, k) =>
     on.forEach(({ i, isUsed }, f) => {
       if (!isUsed) return;
       counts[i]!.used++;
-      if (shares[f]! >= MET) counts[i]!.met++;
-    });
-  }
+      if (lineShares[k]![f]! >= MET) counts[i]!.met++;
+    }),
+  );
   const isHeldAlone = ({ whole }: Asked) => meets({ downMbps, upMbps, latencyMs: idleMs + riseMs }, whole);
-  const those = (which: (a: Asked, i: number) => boolean) => house.asked.filter(which).map((a) => a.spotId);
+  const those = (which: (a: Asked, i: number) => boolean) => asked.filter(which).map((a) => a.spotId);
   return {
     alone: those((a) => !isHeldAlone(a)),
     evening: those((a, i) => isHeldAlone(a) && !holdsInTheEvening(counts[i]!)),
@@ -323,7 +339,7 @@ export function standIn(house: House, media: Media, pipes: Pipes): StandIn {
       const others = all.filter((o) => o.i !== instead);
       const flows = [flow, ...others.map(flowOf)];
       const limits = media.list.map((m) => m.limit);
-      const { granted } = shareOut(flows, limits, lineShares(house, [{ need }, ...others]));
+      const { granted } = shareOut(flows, limits, sharesOfLine(house.line, [{ need }, ...others]));
       count.used++;
       if (granted[0]! >= MET) count.met++;
     }

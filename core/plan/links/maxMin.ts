@@ -17,16 +17,45 @@ const MOST_ROUNDS = 60;
 
 /** The level up to which shares of one medium fill evenly, where what is asked does not fit; Infinity where it does. */
 function levelOf(asked: readonly number[], limit: number): number {
-  const sum = asked.reduce((a, b) => a + b, 0);
+  let sum = 0;
+  for (const a of asked) sum += a;
   if (sum <= limit) return Infinity;
   let left = limit;
-  const sorted = [...asked].sort((a, b) => a - b);
+  const sorted = asked.toSorted((a, b) => a - b);
   for (let i = 0; i < sorted.length; i++) {
     const even = left / (sorted.length - i);
     if (sorted[i]! >= even) return even;
     left -= sorted[i]!;
   }
   return Infinity;
+}
+
+/** A medium that does not hold all that could be asked of it: who is on it, with the time each asks and what it leaves him. */
+interface Tight {
+  medium: number;
+  users: number[];
+  times: number[];
+  leaves: number[];
+}
+
+/** Media that may narrow somebody: one that holds all that is asked at most narrows nobody. */
+function tightOf(flows: readonly Flow[], limits: readonly number[]): Tight[] {
+  const asked = new Float64Array(limits.length);
+  for (const { media, times } of flows) for (let i = 0; i < media.length; i++) asked[media[i]!]! += times[i]!;
+  const out: Tight[] = [];
+  for (let medium = 0; medium < limits.length; medium++) {
+    if (asked[medium]! <= limits[medium]!) continue;
+    const tight: Tight = { medium, users: [], times: [], leaves: [] };
+    flows.forEach(({ media, times }, f) => {
+      const at = media.indexOf(medium);
+      if (at < 0) return;
+      tight.users.push(f);
+      tight.times.push(times[at]!);
+      tight.leaves.push(1);
+    });
+    out.push(tight);
+  }
+  return out;
 }
 
 /**
@@ -42,44 +71,38 @@ export function shareOut(
 ): Shares {
   const granted = Float64Array.from(most);
   const narrowest: (number | null)[] = flows.map(() => null);
-  const members = new Map<number, { flow: number; at: number; time: number }[]>();
-  flows.forEach(({ media, times }, flow) =>
-    media.forEach((m, at) => {
-      const list = members.get(m);
-      const member = { flow, at, time: times[at]! };
-      if (list) list.push(member);
-      else members.set(m, [member]);
-    }),
-  );
-  // A medium that holds all that is asked at most narrows nobody.
-  for (const [m, list] of members)
-    if (list.reduce((sum, { time }) => sum + time, 0) <= limits[m]!) members.delete(m);
-  if (members.size === 0) return { granted, narrowest };
-  const leave = flows.map(({ media }) => new Float64Array(media.length).fill(1));
-  const least = (flow: number, except: number): number => {
+  const all = tightOf(flows, limits);
+  /** What all media but one leave a flow. */
+  const leastBut = (flow: number, except: Tight | null): number => {
     let min = most[flow]!;
-    const own = leave[flow]!;
-    for (let i = 0; i < own.length; i++) if (i !== except && own[i]! < min) min = own[i]!;
+    for (const tight of all) {
+      if (tight === except) continue;
+      const at = tight.users.indexOf(flow);
+      if (at >= 0 && tight.leaves[at]! < min) min = tight.leaves[at]!;
+    }
     return min;
   };
-  for (let round = 0; round < MOST_ROUNDS; round++) {
-    for (const [m, list] of members) {
+  for (let round = 0; round < MOST_ROUNDS && all.length > 0; round++) {
+    for (const tight of all) {
+      const { medium, users, times, leaves } = tight;
       const level = levelOf(
-        list.map(({ flow, at, time }) => time * least(flow, at)),
-        limits[m]!,
+        times.map((time, k) => time * leastBut(users[k]!, tight)),
+        limits[medium]!,
       );
-      for (const { flow, at, time } of list) leave[flow]![at] = time > level ? level / time : 1;
+      times.forEach((time, k) => (leaves[k] = time > level ? level / time : 1));
     }
     let moved = 0;
     for (let f = 0; f < flows.length; f++) {
-      const now = least(f, -1);
+      const now = leastBut(f, null);
       moved = Math.max(moved, Math.abs(now - granted[f]!));
       granted[f] = now;
     }
-    if (moved <= STILL) break;
+    // A single medium is settled at once.
+    if (moved <= STILL || all.length === 1) break;
   }
-  flows.forEach(({ media }, f) => {
-    if (granted[f]! < most[f]!) narrowest[f] = media[leave[f]!.indexOf(granted[f]!)]!;
-  });
+  for (const { medium, users, leaves } of all)
+    users.forEach((f, k) => {
+      if (granted[f]! < most[f]! && leaves[k] === granted[f]) narrowest[f] ??= medium;
+    });
   return { granted, narrowest };
 }

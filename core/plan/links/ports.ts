@@ -18,17 +18,18 @@ export interface PortMap {
 const byWire = (unit: Unit): boolean => !['wireless', 'bridge'].includes(unit.feed.kind);
 
 /** What is plugged into each unit, its own feed first. An adapter or converter takes a port as a cable does. */
-export function portMaps(context: Pick<PlanContext, 'site' | 'ownKit'>, option: Option): PortMap[] {
+export function portMaps(context: Pick<PlanContext, 'site' | 'ownKit' | 'brief'>, option: Option): PortMap[] {
   const spots = new Map(context.site.spots.map((s) => [s.id, s]));
   return option.units.map((unit) => {
     const kit = kitOf(context, unit);
     const isAdapter = kit.kind === 'powerline' || kit.kind === 'coax';
     const below = option.units.filter((u) => parentIdOf(u.feed) === unit.id && byWire(u));
-    // Adapters of one group near a unit share the port of the near one.
+    // Adapters of one group near a unit share the port of the near one; pairs take one each.
+    const inPairs = context.brief.policies.adapters === 'pairs';
     const groups = new Set<string>();
     const down = below.flatMap((u) => {
       if (u.feed.kind !== 'coax' && u.feed.kind !== 'powerline') return [`${u.letter} ${u.name}`];
-      if (groups.has(u.feed.kind)) return [];
+      if (groups.has(u.feed.kind) && !inPairs) return [];
       groups.add(u.feed.kind);
       return [`the ${u.feed.kind} adapter near it`];
     });

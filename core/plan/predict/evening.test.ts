@@ -142,8 +142,14 @@ test('who has no connection asks for nothing and is told nothing of evenings', (
 
 test('the line holds or does not, whatever is built: who finds no connection asks it all the same', () => {
   const line = { downMbps: 80, upMbps: 20 };
-  const away = spot(3, 23, 'film4k', { client: 'smartDevice', activities: [{ activity: 'film4k', count: 1 }] });
-  const steel = { ...site([films[0]!, films[1]!, away]), walls: sampleRow('g', 0, 24, 6, [8, 16], 'metalSheet') };
+  const away = spot(3, 23, 'film4k', {
+    client: 'smartDevice',
+    activities: [{ activity: 'film4k', count: 1 }],
+  });
+  const steel = {
+    ...site([films[0]!, films[1]!, away]),
+    walls: sampleRow('g', 0, 24, 6, [8, 16], 'metalSheet'),
+  };
   const brief = { ...smallBrief, people: 3, line: { ...smallBrief.line, ...line } };
   const { predictions, busyHour } = evaluate(
     planContext({ site: steel, brief, plan: emptyPlan() }),

@@ -1,4 +1,4 @@
-import { evenings, houseOf, lineShortOf, type BusyHour, type Pipes } from '../links/busyHour';
+import { evenings, houseOf, type BusyHour, type Pipes } from '../links/busyHour';
 import { mediaOf } from '../links/media';
 import type { PlanContext } from '../network/context';
 import type { Option } from '../option/schema';
@@ -23,7 +23,7 @@ export function atBusyHour(
       evenings: house.evenings.length,
       media,
       shortAtOnce,
-      lineShort: lineShortOf(context, house),
+      lineShort: house.lineShort,
     },
   };
 }

@@ -4,6 +4,7 @@ import { buildingAt } from '../../site/model/levels';
 import { fresnelRadiusM } from '../../radio/link/bridge';
 import { crossingsBetween } from '../../radio/geometry/crossings';
 import { briefNotices } from './briefRules';
+import { buildNotices } from './buildRules';
 import { kitOf, pointOf, type PlanContext } from '../network/context';
 import { houseNotices } from './houseRules';
 import type { RuleNotice } from './ruleNotice';
@@ -65,12 +66,6 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
       'check',
       `${unit.letter}: ${lengthText(hop.lengthM, context.brief.lengthUnit)} of fixed cable; at most ${lengthText(FIXED_COPPER_M, context.brief.lengthUnit)} and ${lengthText(COPPER_LIMIT_M - FIXED_COPPER_M, context.brief.lengthUnit)} of leads carry the full rate. A shorter way, or fibre.`,
     );
-  const { allowed } = context.brief;
-  if (needsRun(feed) && !allowed.drilling && hop && (hop.lengthM ?? 0) > 5)
-    say(
-      'blocks',
-      `${unit.letter} needs a cable run, and the brief allows no drilling: choose air, powerline or coax, or ask.`,
-    );
   return out;
 }
 
@@ -84,6 +79,7 @@ export function ruleNotices(context: PlanContext, option: Option, today: Option 
     ...socketNotices(context, option, today),
     ...houseNotices(context, option),
     ...routingNotices(context, option, today),
+    ...buildNotices(context, option, today),
     ...briefNotices(context, option),
   ];
   const families = new Set<string>();

@@ -1,5 +1,6 @@
 import { kitById } from '../../kit/catalogue/catalogue';
 import type { PlanContext } from '../../plan/network/context';
+import { mayDrill } from '../../plan/rules/buildRules';
 import { isCable } from '../../plan/option/feeds';
 import { gatewayOf } from '../../plan/option/graph';
 import { withMoved } from '../../plan/network/movedUnit';
@@ -36,7 +37,7 @@ export function isOf(context: PlanContext, policy: Policy, option: Option, locke
     const isAir = feed.kind === 'wireless' || feed.kind === 'bridge';
     if (policy.feeds === 'air' && !isAir) return false;
     if (policy.feeds === 'wire' && isAir) return false;
-    if (isNewCable && (policy.feeds === 'noDrilling' || !context.brief.allowed.drilling)) return false;
+    if (isNewCable && (policy.feeds === 'noDrilling' || !mayDrill(context.brief))) return false;
     return policy.kits.includes(unit.kitId);
   });
 }

@@ -24,6 +24,15 @@ export interface SpotLink {
   verdict: Verdict;
 }
 
+/** A kit at a place, fed as well as can be for the least of its backhauls: no plan does more with it for less. */
+export interface CoverColumn {
+  place: string;
+  kitId: string;
+  leastMinor: number;
+  /** By spot, the best it can come to. */
+  verdicts: readonly Verdict[];
+}
+
 /** What can be chosen from, beside a network that is there from the start. */
 export interface LinkTable {
   base: Option;
@@ -37,7 +46,9 @@ export interface LinkTable {
   /** Ports of what is there, which cables take. */
   ports: readonly Ports[];
   spots: readonly Spot[];
-  /** Whether every place and second hop is in it. */
+  /** What stands at each place at best, for a bound. */
+  cover: readonly CoverColumn[];
+  /** Whether every place is in it. */
   isWhole: boolean;
 }
 
@@ -76,7 +87,10 @@ export function classesOf(hangs: readonly Hang[]): Column[] {
   };
   const split = (from: number, to: number) => {
     if (from === to || (sorted.length > MOST_HANGS && areAlike(at(from), at(to)))) {
-      put(at(from), sorted.slice(from, to + 1).map((h) => h.parent));
+      put(
+        at(from),
+        sorted.slice(from, to + 1).map((h) => h.parent),
+      );
       return;
     }
     const middle = Math.floor((from + to) / 2);
@@ -88,26 +102,4 @@ export function classesOf(hangs: readonly Hang[]): Column[] {
     ...column,
     parents: classes.flatMap((c) => (isNoLess(c.column, column) ? c.parents : [])),
   }));
-}
-
-/**
- * Columns without those that another at the same place of the same kit makes idle: no dearer, hung on what is there already or on
- * the same parent, and no spot gets less of it. A device goes by what it hears, which is the same of both.
- */
-export function undominated(columns: readonly Column[]): Column[] {
-  const byPlace = new Map<string, Column[]>();
-  for (const c of columns) {
-    const key = standKey(c.place, c.unit.kitId);
-    byPlace.set(key, [...(byPlace.get(key) ?? []), c]);
-  }
-  const hangsAsWell = (a: Column, b: Column) =>
-    a.parents === null || (b.parents !== null && b.parents.every((p) => a.parents!.includes(p)));
-  const isNoWorse = (a: Column, b: Column) =>
-    a.leastMinor <= b.leastMinor &&
-    a.spots.every((l, s) => VERDICT_RANK[l.verdict] >= VERDICT_RANK[b.spots[s]!.verdict]) &&
-    hangsAsWell(a, b);
-  return [...byPlace.values()].flatMap((list) =>
-    // Of two that are no worse than each other the first stays.
-    list.filter((b, k) => !list.some((a, i) => i !== k && isNoWorse(a, b) && (i < k || !isNoWorse(b, a)))),
-  );
 }

@@ -17,7 +17,8 @@ export function onFreeRadios(unit: Unit, kit: KitItem): Unit {
   for (const radio of kit.radios) {
     const key = settingKey(radio);
     if (unit.byHand?.includes(key) || radio.band !== '5') continue;
-    const channel = radio.role === 'backhaul' ? BACKHAUL_5 : hasOwn && unit.feed.kind !== 'line' ? BESIDE_5 : OPEN_5;
+    const channel =
+      radio.role === 'backhaul' ? BACKHAUL_5 : hasOwn && unit.feed.kind !== 'line' ? BESIDE_5 : OPEN_5;
     radios[key] = { channel, widthMhz: (radio.maxWidthMhz >= 80 ? 80 : radio.maxWidthMhz) as 20 | 40 | 80 };
   }
   return { ...unit, radios };

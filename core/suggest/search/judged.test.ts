@@ -1,7 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import highsLoader from 'highs';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { withChannels } from '../../plan/links/channelPlan';
 import { partsOf } from '../../plan/cost/parts';
 import { priceOf } from '../../plan/cost/price';
 import { workOf } from '../../plan/cost/work';
@@ -21,14 +20,12 @@ import { changesOf, isOf } from './atHand';
 import { optionsOf } from './chosenOptions';
 import { suggest } from './suggest';
 import { linkTable } from './linkTable';
-import { sharedLosses } from './sharedLosses';
 import { LeastPrices } from './prices';
-import { attached, type Solve } from './program';
+import type { Solve } from './solver';
 import type { SearchProgress } from './judged';
 import { smallHouse, smallToday } from '../../../testing/smallHouse';
 import { solveWith, type LpSolver } from './solver';
 import { withSwitches } from './switches';
-import type { Verdict } from '../../site/model/verdict';
 import { unitAt } from '../choices/addedUnit';
 
 let solve: Solve;
@@ -180,47 +177,6 @@ describe('least prices', () => {
     };
     expect(wanted(true)).toBe(-1);
     expect(wanted(false)).toBeUndefined();
-  });
-});
-
-describe('what is lost together', () => {
-  test('holds: while those columns stand the spot gets no more, whatever stands beside them', async () => {
-    const rank: Record<Verdict, number> = { noSignal: 0, tooSlow: 1, tight: 2, works: 3 };
-    const policy: Policy = { ...policyOf('wirelessFirst'), kits: ['mesh-dual'] };
-    const checked: { got: number; less: number }[] = [];
-    for (const [seed, rooms] of [
-      [1, 5],
-      [3, 5],
-      [8, 5],
-      [2, 7],
-      [5, 7],
-    ] as const) {
-      const context = smallHouse(seed, { rooms, outlets: 8 });
-      const base = beginning(context, policy, 'replace', smallToday, [])!;
-      const table = await linkTable(context, smallToday, policy, base, noPause);
-      const first = table.columns.flatMap((c, j) =>
-        c.parents === null && table.columns.findIndex((o) => o.place === c.place) === j ? [j] : [],
-      );
-      for (let n = 2; n <= first.length; n++)
-        for (const loss of sharedLosses(context, table, first.slice(0, n)))
-          for (let more = n; more <= first.length; more++) {
-            const all = first.slice(0, more);
-            const o = withChannels(
-              context,
-              optionsOf(
-                table,
-                all.map((j) => table.columns[j]!),
-              ).options[0]!,
-            );
-            const spotId = table.spots[loss.spot]!.id;
-            const { verdict } = predictOption(context, o).find((p) => p.spotId === spotId)!;
-            // With another that is better heard nothing is said.
-            if (attached(table, all, loss.spot).j === loss.column)
-              checked.push({ got: rank[verdict], less: rank[loss.verdict] });
-          }
-    }
-    expect(checked.length).toBeGreaterThan(5);
-    expect(checked.filter(({ got, less }) => got >= less)).toEqual([]);
   });
 });
 

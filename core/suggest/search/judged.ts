@@ -1,20 +1,22 @@
+import { partsOf } from '../../plan/cost/parts';
+import { priceOf } from '../../plan/cost/price';
+import { workOf } from '../../plan/cost/work';
 import { withChannels } from '../../plan/links/channelPlan';
 import type { Brief } from '../../brief/brief';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
-import { isCable } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
 import { hangsByLead } from '../../plan/network/cableRun';
 import type { Policy } from '../choices/policies';
 import { changesOf, isOf } from './atHand';
 import { chanceOf, type Chance } from './chance';
 import { optionsOf } from './chosenOptions';
-import { undominated, type LinkTable } from './columns';
-import { choicesBelow, nextOf, type Choice } from './exhaustive';
+import type { LinkTable } from './columns';
+import { coverBoundMinor } from './cover';
+import { choicesBelow, exchangesOf, floorOf, nextOf, type Choice } from './choices';
 import { PENALTY_MINOR } from './penalty';
 import { withSwitches } from './switches';
-import { sharedLosses } from './sharedLosses';
-import { chosenOf, guardsFor, minorOf, programOf, type Guard, type Loss, type Solve } from './program';
+import type { Solve } from './solver';
 import { servedOf } from '../../site/model/verdict';
 import { type Proposal, proposed } from '../choices/added';
 
@@ -50,25 +52,16 @@ export interface Found {
   chance: () => Chance;
 }
 
-/** Choices of one listed table that are judged at most: beyond them the gap says what is left open. */
-const MOST_LISTED = 1500;
-/** Programs solved at most for one table that is too wide to be listed; of more columns than are wide fewer, since each of them takes seconds. */
-const MOST_SOLVES = 60;
-const LEAST_SOLVES = 2;
-const WIDE_COLUMNS = 350;
-const solvesFor = (columns: number): number =>
-  Math.max(LEAST_SOLVES, Math.min(MOST_SOLVES, Math.floor(MOST_SOLVES * (WIDE_COLUMNS / columns) ** 2)));
-/** Programs solved over the cables of a wide table alone, for a first plan that shares no air. */
-const CABLE_SOLVES = 3;
-
-/** What sums of rounded numbers may be off by, minor units. */
-const ROUNDING = 0.05;
+/** Choices judged by exchange over one wide table at most, and those looked at in one round that are fed alike. */
+const MOST_EXCHANGED = 150;
+const MOST_ALIKE_FED = 8;
 /** Among plans that cost no more than this above the least, the surest is taken (estimate). */
 export const ABOUT = 0.03;
 /** Further plans looked at for that, once the least is known. */
 const MOST_ALIKE = 6;
-/** Networks judged around the plan at hand. */
+/** Networks judged around the plan at hand, and around the best of tables that are too wide to be listed. */
 const MOST_AROUND = 80;
+const MOST_CLIMBED = 300;
 
 /** Draws that may miss at each spot where the whole plan is to be so sure: no spot can be less sure than the whole. */
 export const shareOf = (chance: number | undefined): number | undefined =>
@@ -107,6 +100,25 @@ export function valueOf(
   return e.price.totalMinor + checks + e.predictions.reduce((sum, p) => sum + PENALTY_MINOR[p.verdict], 0);
 }
 
+/** Of choices that are fed alike the first few: which backhaul holds in the evening only the judge knows. */
+function variedOf({ columns }: LinkTable, choices: readonly Choice[]): Choice[] {
+  const looked = new Map<string, number>();
+  return choices.filter(({ chosen }) => {
+    const fed = chosen
+      .map((j) => columns[j]!.unit.feed.kind)
+      .sort()
+      .join();
+    looked.set(fed, (looked.get(fed) ?? 0) + 1);
+    return looked.get(fed)! <= MOST_ALIKE_FED;
+  });
+}
+
+/** A choice that was judged. */
+interface Judged {
+  chosen: readonly number[];
+  valueMinor: number;
+}
+
 /** A search through one table after another: programs are solved, what they choose is judged, the best is kept with what it is held against. */
 export class Search {
   /** The best that is as sure as was asked. */
@@ -117,10 +129,13 @@ export class Search {
   readonly alike: Found[] = [];
   /** Least any plan of the tables looked through can be worth, minor units. */
   boundMinor = Infinity;
-  /** Whether nothing was left out of the tables and the choices. */
+  /** Whether nothing was left out of the tables and the choices, and whether all choices were listed. */
   isWhole = true;
+  private isListed = true;
   solved = 0;
   judged = 0;
+  /** What spots weigh at least in the table that is looked through. */
+  private floorMinor = 0;
   /** Plans looked at beyond the least, for one that is surer. */
   private further = 0;
   private readonly locked: ReadonlySet<string>;
@@ -156,60 +171,101 @@ export class Search {
     });
   }
 
+  /** Whether a plan adds more units than were asked for. */
+  private isTooMany(option: Option): boolean {
+    const isNew = (u: Unit) =>
+      u.feed.kind !== 'line' && !this.locked.has(u.id) && !hangsByLead(this.context, option, u);
+    return option.units.filter(isNew).length > this.ask.most;
+  }
+
   /** Begins with the plan at hand where the policy allows it: it is judged as it is, then what is one change away, while that is better. */
   async around(from: Option): Promise<void> {
     const { context, ask } = this;
-    const isNew = (o: Option, u: Unit) =>
-      u.feed.kind !== 'line' && !this.locked.has(u.id) && !hangsByLead(context, o, u);
-    const isTooMany = (o: Option) => o.units.filter((u) => isNew(o, u)).length > ask.most;
-    if (!isOf(context, ask.policy, from, ask.locked) || isTooMany(from)) return;
+    if (!isOf(context, ask.policy, from, ask.locked) || this.isTooMany(from)) return;
     this.tell('The plan at hand', null);
     this.keep(from, false);
-    let left = MOST_AROUND;
+    await this.climb(MOST_AROUND, 'What is one change away from the plan at hand');
+  }
+
+  /** Judges what is one change away from the best, while that brings something. */
+  private async climb(most: number, words: string): Promise<void> {
+    const { context, ask } = this;
+    let left = most;
     for (let at = this.held; at && left > 0;) {
       const verdicts = new Map(at.evaluation.predictions.map((p) => [p.spotId, p.verdict]));
       for (const next of changesOf(context, ask.policy, at.option, ask.locked, verdicts)) {
-        if (isTooMany(next)) continue;
+        if (this.isTooMany(next)) continue;
         if (left-- <= 0) break;
         await ask.pause();
-        this.keep(withChannels(context, next), false);
+        this.keep(next, false);
       }
       at = this.held === at ? null : this.held;
-      this.tell('What is one change away from the plan at hand', null);
+      this.tell(words, this.boundMinor === Infinity ? null : this.boundMinor);
     }
   }
 
-  /** Looks through a table: choice by choice where they can be listed, which proves; by programs where it is too wide. */
+  /** Looks through a table: choice by choice where they can be listed, which proves; else its first plan is kept for the climb. */
   async through(table: LinkTable): Promise<void> {
-    await this.begin(table);
-    const { held, ask, context } = this;
-    const choices = choicesBelow(table, {
-      most: ask.most,
-      budgetMinor: context.brief.allowed.budgetMinor,
-      belowMinor: held ? aboutMinor(held) : Infinity,
-    });
-    if (choices) {
-      this.isWhole &&= table.isWhole;
-      this.boundMinor = Math.min(this.boundMinor, await this.judgeListed(table, choices));
-    } else {
-      // What cannot be listed is not proven.
-      this.isWhole = false;
-      await this.byPrograms({ ...table, columns: undominated(table.columns) });
+    const { ask, context } = this;
+    const limits = { most: ask.most, budgetMinor: context.brief.allowed.budgetMinor };
+    this.isWhole &&= table.isWhole;
+    const begun = await this.begin(table);
+    const belowMinor = this.held ? aboutMinor(this.held) : Infinity;
+    const choices = choicesBelow(table, { ...limits, belowMinor });
+    let bound: number;
+    if (choices) bound = await this.judgeListed(table, choices);
+    else {
+      await ask.pause();
+      bound = await coverBoundMinor(table, limits, this.solve);
+      this.solved++;
+      await this.exchange(table, begun);
+      this.isListed = false;
     }
+    this.boundMinor = Math.min(this.boundMinor, bound);
+  }
+
+  /** Exchanges what was chosen of a wide table for what can be worth less, while that brings something. */
+  private async exchange(table: LinkTable, begun: Judged): Promise<void> {
+    let left = MOST_EXCHANGED;
+    const seen = new Set<string>();
+    for (let at = begun; left > 0;) {
+      let best = at;
+      const next = variedOf(table, exchangesOf(table, at.chosen, this.ask.most));
+      for (const { chosen, leastMinor } of next) {
+        const key = [...chosen].sort((a, b) => a - b).join();
+        // What was found elsewhere may be better already: what cannot be is passed over.
+        if (seen.has(key) || leastMinor >= (this.held?.valueMinor ?? Infinity)) continue;
+        seen.add(key);
+        if (left-- <= 0) break;
+        await this.ask.pause();
+        const valueMinor = this.judge(table, chosen);
+        if (valueMinor < best.valueMinor) best = { chosen, valueMinor };
+        this.tell(`Judged ${this.judged} networks`, null);
+      }
+      if (best === at) return;
+      at = best;
+    }
+  }
+
+  /** Betters the best where a table was too wide to be listed: change by change. */
+  async finish(): Promise<void> {
+    if (!this.isListed) await this.climb(MOST_CLIMBED, 'What is one change away from the best');
   }
 
   /** A first plan: what is there from the start, then unit by unit what brings the most. */
-  private async begin(table: LinkTable): Promise<void> {
-    let chosen: readonly number[] = [];
-    this.judge(table, chosen);
-    while (chosen.length < this.ask.most) {
+  private async begin(table: LinkTable): Promise<Judged> {
+    this.floorMinor = floorOf(table);
+    let at: Judged = { chosen: [], valueMinor: this.judge(table, []) };
+    let best = at;
+    while (at.chosen.length < this.ask.most) {
       await this.ask.pause();
-      const next = nextOf(table, chosen);
-      if (!next) return;
-      chosen = next;
-      this.judge(table, chosen);
+      const next = nextOf(table, at.chosen);
+      if (!next) break;
+      at = { chosen: next, valueMinor: this.judge(table, next) };
+      if (at.valueMinor < best.valueMinor) best = at;
       this.tell(`Judged ${this.judged} networks`, null);
     }
+    return best;
   }
 
   /** Judges listed choices, the least first, until none that is left can be worth less. The least a plan of the table can be worth, minor units. */
@@ -218,7 +274,6 @@ export class Search {
       const { held } = this;
       const isPast = held !== null && leastMinor >= held.valueMinor;
       if (isPast && (leastMinor > aboutMinor(held) || this.further++ >= MOST_ALIKE)) return leastMinor;
-      if (k >= MOST_LISTED) return leastMinor;
       await this.ask.pause();
       this.judge(table, chosen);
       if (k % 20 === 0) this.tell(`Judged ${this.judged} networks`, leastMinor);
@@ -226,87 +281,49 @@ export class Search {
     return Infinity;
   }
 
-  /** Looks through a wide table: over its cables first where it is wide, since units by air share what they have in ways only the judge knows. */
-  private async byPrograms(table: LinkTable): Promise<void> {
-    const isWide = table.columns.length > WIDE_COLUMNS;
-    const cables = table.columns.filter((c) => c.parents === null && isCable(c.unit.feed));
-    if (isWide && cables.length > 0 && cables.length < table.columns.length)
-      await this.among({ ...table, columns: cables }, CABLE_SOLVES, false);
-    const bound = await this.among(table, solvesFor(table.columns.length));
-    this.boundMinor = Math.min(this.boundMinor, bound);
-  }
-
-  /** Solves and judges until nothing better is left in a table, or a number of programs was solved. The least a plan of it can be worth, minor units. */
-  private async among(table: LinkTable, most: number, isAll = true): Promise<number> {
-    const { ask, context } = this;
-    const limits = {
-      most: ask.most,
-      budgetMinor: context.brief.allowed.budgetMinor,
-      cuts: [] as number[][],
-      guards: [] as Guard[],
-      losses: [] as Loss[],
-    };
-    // Before any program is solved nothing is known but what is there from the start.
-    let bound = table.baseLeastMinor;
-    for (let k = 0; k < most; k++) {
-      await ask.pause();
-      const answer = await this.solve(programOf(table, limits));
-      this.solved++;
-      // All choices are judged, or the nodes did not reach: the first proves, the second does not.
-      if (answer.kind === 'none') bound = Infinity;
-      if (answer.kind !== 'best') break;
-      // Prices are whole minor units: what cannot be had for less than 1.2 of them costs 2.
-      const now = Math.ceil(minorOf(answer.objective) + table.baseLeastMinor - ROUNDING);
-      // From here on only plans that cost about the same are looked at.
-      const { held } = this;
-      const isPast = held !== null && now >= held.valueMinor;
-      // What is left costs no less than this, and what was judged no less than the best.
-      bound = isPast ? Math.max(bound, held.valueMinor) : now;
-      if (isPast && (now > aboutMinor(held) || this.further++ >= MOST_ALIKE)) break;
-      const chosen = chosenOf(table, answer.values);
-      this.judge(table, chosen);
-      limits.cuts.push(chosen);
-      const guards = guardsFor(table, chosen, answer.values);
-      limits.guards.push(...guards);
-      if (guards.length === 0) limits.losses.push(...sharedLosses(context, table, chosen));
-      this.tell(`Judged ${this.judged} networks`, isAll ? bound : null);
-    }
-    return bound;
-  }
-
   /** Judges a choice by the full model, hung in whichever way is worth most, and keeps it. */
-  private judge(table: LinkTable, chosen: readonly number[]): void {
+  private judge(table: LinkTable, chosen: readonly number[]): number {
     const { options, isWhole } = optionsOf(
       table,
       chosen.map((j) => table.columns[j]!),
     );
     this.isWhole &&= isWhole;
-    for (const option of options)
-      this.keep(withChannels(this.context, withSwitches(this.context, option)), chosen.length === 0);
+    return Math.min(
+      ...options.map((option) => this.keep(withSwitches(this.context, option), chosen.length === 0)),
+    );
   }
 
-  /** Judges a network and keeps it where it will do: the first with nothing added always does. */
-  private keep(option: Option, isBare: boolean): void {
-    const evaluation = evaluate(this.context, option, this.today);
-    this.judged++;
+  /**
+   * Plans the channels of a network, judges it and keeps it where it will do: the first with nothing added always does. What it is
+   * worth; Infinity where it will not do, or costs too much to be looked at.
+   */
+  private keep(plain: Option, isBare: boolean): number {
+    const { context, today } = this;
+    const { brief } = context;
+    const price = priceOf(
+      partsOf(context, plain, today),
+      workOf(context, plain, today),
+      brief.labourMinorPerHour,
+    ).totalMinor;
     // A budget that is less than what is there costs still leaves that.
-    const { budgetMinor } = this.context.brief.allowed;
-    if (budgetMinor !== null && evaluation.price.totalMinor > budgetMinor && !isBare) return;
-    const worth = valueOf(evaluation, this.context.brief, this.locked);
-    if (worth === Infinity) return;
+    const { budgetMinor } = brief.allowed;
+    if (budgetMinor !== null && price > budgetMinor && !isBare) return Infinity;
+    if (this.held && price + this.floorMinor > aboutMinor(this.held)) return Infinity;
+    const option = withChannels(context, plain);
+    const evaluation = evaluate(context, option, today);
+    this.judged++;
+    const worth = valueOf(evaluation, brief, this.locked);
+    if (worth === Infinity) return Infinity;
     let known: Chance | null = null;
-    const chance = () => (known ??= chanceOf(this.context, option));
-    const found: Found = {
-      option,
-      evaluation,
-      chance,
-      valueMinor: worth + this.unsureMinor(evaluation, chance),
-    };
+    const chance = () => (known ??= chanceOf(context, option));
+    const valueMinor = worth + this.unsureMinor(evaluation, chance);
+    const found: Found = { option, evaluation, chance, valueMinor };
     this.alike.push(found);
-    if (!this.near || found.valueMinor < this.near.valueMinor) this.near = found;
+    if (!this.near || valueMinor < this.near.valueMinor) this.near = found;
     const least = this.ask.chance;
-    if (least !== undefined && chance().whole < least) return;
-    if (!this.best || found.valueMinor < this.best.valueMinor) this.best = found;
+    if (least !== undefined && chance().whole < least) return valueMinor;
+    if (!this.best || valueMinor < this.best.valueMinor) this.best = found;
+    return valueMinor;
   }
 
   /** What spots weigh that serve and are less sure than the whole plan is asked to be: as much as what is tight. */

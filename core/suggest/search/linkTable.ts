@@ -1,23 +1,21 @@
 import { chainOf, type ChainPart } from '../../feed/chain';
 import { kitById } from '../../kit/catalogue/catalogue';
 import type { KitItem } from '../../kit/model/schema';
-import { accessThrough, accessesOf } from '../../plan/links/access';
-import { lineShortOf } from '../../plan/links/busyHour';
+import { houseOf } from '../../plan/links/busyHour';
 import type { PlanContext } from '../../plan/network/context';
 import { hopOf } from '../../plan/links/hop';
-import { linksBefore, linksOf, pipeOf, type OptionLinks } from '../../plan/links/pipe';
-import { pipeVerdict } from '../../plan/predict/predict';
+import { linksBefore, linksOf, type OptionLinks } from '../../plan/links/pipe';
+import { gatewayOf } from '../../plan/option/graph';
 import { feedTo } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
-import { needOf } from '../../site/model/needs';
-import type { Spot } from '../../site/model/schema';
-import { VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 import { areThinned, fits, isTaken, placesFor, type Candidate } from '../choices/places';
 import type { Policy } from '../choices/policies';
-import { feedsFor } from '../choices/beginning';
-import { classesOf, standKey, type Column, type Hang, type LinkTable, type SpotLink } from './columns';
+import { feedsFor, mayHang } from '../choices/beginning';
+import { classesOf, standKey, type Column, type CoverColumn, type Hang, type LinkTable } from './columns';
+import { coverOf } from './cover';
 import { onFreeRadios } from './freeRadios';
+import { better, heardLink, NOTHING, spotLink, type Ground } from './ground';
 import { LeastPrices } from './prices';
 import { unitOn } from '../choices/addedUnit';
 
@@ -26,13 +24,8 @@ const LEAST_HOP_MBPS = 1;
 /** On a plot of so many places and spots those farther apart than this are not counted on for each other, m (estimate). */
 const REACH_M = 60;
 const MANY_LINKS = 6000;
-/** On a plot of more places than this, a unit is hung by air on what stands at the nearest few alone. */
-const MOST_PARENT_PLACES = 60;
-const FEW_PARENT_PLACES = 10;
-/** Height of a storey, for what is near, m. */
-const STOREY_M = 3;
-
-const NOTHING: SpotLink = { choiceDbm: -Infinity, lowDbm: -Infinity, verdict: 'noSignal' };
+/** With more first columns than this units by air on other new ones are told at their best. */
+const MOST_FIRST = 150;
 
 /** A way to what stands somewhere, as others would hang on it. */
 interface Stand {
@@ -40,54 +33,6 @@ interface Stand {
   links: OptionLinks;
   /** What comes to it over the house, the line left out: the line is the same for all. */
   over: ChainPart;
-}
-
-/** What a table is made of: a job with a network that is there from the start, and a policy. */
-interface Ground {
-  /** The job with the air as free as it can be: what is told in it is never too little. */
-  context: PlanContext;
-  policy: Policy;
-  /** The network with its radios as free as they can be, and as it is. */
-  base: Option;
-  spots: readonly Spot[];
-  here: readonly SpotLink[];
-  prices: LeastPrices;
-  kits: readonly KitItem[];
-  places: readonly Candidate[];
-  /** One unit for each kit at each place whose ways to the spots are known. */
-  radios: Map<string, Unit>;
-  /** Share of the draws in which a spot may miss its need and still serve; absent a tenth. */
-  share: number | undefined;
-  /** Spots that no network brings further than tight: the line does not hold them in the evening. */
-  short: ReadonlySet<string>;
-  reachM: number;
-}
-
-const better = (a: Verdict, b: Verdict): Verdict => (VERDICT_RANK[a] >= VERDICT_RANK[b] ? a : b);
-
-/** What a spot would get at best through one unit of a network, were it to use that one. */
-function spotLink(
-  { context, share, short, reachM }: Pick<Ground, 'context' | 'share' | 'short' | 'reachM'>,
-  links: OptionLinks,
-  unit: Unit,
-  radio: Unit,
-  spot: Spot,
-): SpotLink {
-  if (!links.paths.has(unit.id) || apartM(unit.place, spot.place) > reachM) return NOTHING;
-  // The air from a place is the same however the unit there is fed: it is asked once for all its columns.
-  const access = accessThrough(context, links.air, radio, spot);
-  if (!access) return NOTHING;
-  const need = needOf(spot.activities, context.site.activityLimits);
-  // Which band a device takes hangs on the channels that are planned: the better of them is counted on.
-  let verdict: Verdict = 'noSignal';
-  for (const way of accessesOf(context, links.air, radio, spot)) {
-    if (verdict === 'works') break;
-    verdict = better(verdict, pipeVerdict(pipeOf(context, links, { ...way, unit }, spot), need, share));
-  }
-  // In the open a channel for indoors may be planned that does not reach there.
-  const lowDbm = spot.place.storeyId === null ? -Infinity : access.choiceDbm;
-  if (verdict === 'works' && short.has(spot.id)) verdict = 'tight';
-  return { choiceDbm: access.choiceDbm, lowDbm, verdict };
 }
 
 /** The way over the house to a unit as one part: all but the line. */
@@ -116,11 +61,17 @@ function plainAt({ context, base, places }: Ground, place: Candidate, kit: KitIt
   return unitOn(context, base, kit, place, `d${places.indexOf(place)}-${kit.id}`.slice(0, 64));
 }
 
-function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, place: Candidate): Column {
-  const { spots, prices, radios } = ground;
-  const key = `${standKey(place.id, kit.id)} ${unit.feed.kind === 'line'}`;
+/** The one unit of a kit at a place whose ways to the spots are known: the first that is asked about. */
+function radioAt({ radios }: Ground, unit: Unit, kit: KitItem, place: Candidate): Unit {
+  const key = standKey(place.id, kit.id);
   const radio = radios.get(key) ?? unit;
   radios.set(key, radio);
+  return radio;
+}
+
+function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, place: Candidate): Column {
+  const { spots, prices } = ground;
+  const radio = radioAt(ground, unit, kit, place);
   return {
     unit,
     place: place.id,
@@ -175,14 +126,6 @@ const notWorse = (stands: readonly Stand[]): Stand[] =>
       ),
   );
 
-/** Other places, the nearest first. */
-function nearestTo(places: readonly Candidate[], to: Candidate): Candidate[] {
-  const offM = (c: Candidate) =>
-    apartM(c.place, to.place) + (c.place.storeyId === to.place.storeyId ? 0 : STOREY_M);
-  const others = places.filter((o) => o !== to).map((o) => ({ o, m: offM(o) }));
-  return others.sort((a, b) => a.m - b.m).map(({ o }) => o);
-}
-
 /** The best of what spots would get over several ways to one parent: which it is fed by, the choice says. */
 const bestOf = (columns: readonly Column[]): Column => ({
   ...columns[0]!,
@@ -196,7 +139,6 @@ const bestOf = (columns: readonly Column[]): Column => ({
 async function secondColumns(
   ground: Ground,
   stands: ReadonlyMap<string, readonly Stand[]>,
-  most: number,
   pause: () => Promise<void>,
 ): Promise<Column[]> {
   const { context, base, kits, places } = ground;
@@ -204,8 +146,8 @@ async function secondColumns(
   for (const place of places) {
     const air = kits.filter((kit) => fits(kit, place) && kit.feeds.includes('wireless'));
     if (air.length === 0) continue;
-    const near = nearestTo(places, place).slice(0, most);
-    const under = near.flatMap((o) =>
+    const others = places.filter((o) => o !== place);
+    const under = others.flatMap((o) =>
       kits.flatMap((k) => {
         const ways = stands.get(standKey(o.id, k.id));
         return ways ? [{ key: standKey(o.id, k.id), ways }] : [];
@@ -216,6 +158,7 @@ async function secondColumns(
       const plain = onFreeRadios(plainAt(ground, place, kit), kit);
       const { air: shares } = linksOf(context, { ...base, units: [...base.units, plain] });
       const hangs = under.flatMap(({ key, ways }): Hang[] => {
+        if (!mayHang(kit, kitById(ways[0]!.column.unit.kitId, context.ownKit)!)) return [];
         const over = ways.flatMap((stand) => {
           const unit = {
             ...plain,
@@ -239,6 +182,40 @@ async function secondColumns(
     }
   }
   return columns;
+}
+
+/** The same for a wide table, told at its best: over a backhaul without limit, on whatever stands anywhere. */
+function secondAtBest(
+  ground: Ground,
+  stands: ReadonlyMap<string, readonly Stand[]>,
+  cover: readonly CoverColumn[],
+): Column[] {
+  const { context, base, kits, places, prices } = ground;
+  const gateway = gatewayOf(base)!;
+  const all = [...stands].map(([key, [way]]) => {
+    const { place, unit } = way!.column;
+    return { key, place, kit: kitById(unit.kitId, context.ownKit)! };
+  });
+  return cover.flatMap(({ place: placeId, kitId, verdicts }): Column[] => {
+    const place = places.find((p) => p.id === placeId)!;
+    const kit = kits.find((k) => k.id === kitId)!;
+    const parents = all.filter((s) => s.place !== placeId && mayHang(kit, s.kit)).map((s) => s.key);
+    if (!kit.feeds.includes('wireless') || parents.length === 0) return [];
+    const plain = plainAt(ground, place, kit);
+    const unit = { ...plain, feed: feedTo(context.site, 'wireless', gateway, plain.place) };
+    const radio = radioAt(ground, onFreeRadios(unit, kit), kit, place);
+    const links = linksOf(context, { ...base, units: [...base.units, radio] });
+    const heard = ground.spots.map((spot) => heardLink(ground, links, radio, spot));
+    return [
+      {
+        unit,
+        place: placeId,
+        parents,
+        leastMinor: prices.leastMinor(unit, kit),
+        spots: heard.map((l, s) => ({ ...l, verdict: verdicts[s]! })),
+      },
+    ];
+  });
 }
 
 /**
@@ -267,7 +244,7 @@ export async function linkTable(
   const places = placesFor(context, kits).filter((c) => !isTaken(base, c.place));
   const isMany = places.length * spots.length > MANY_LINKS;
   const reachM = isMany ? REACH_M : Infinity;
-  const short = new Set(lineShortOf(context).evening);
+  const short = new Set(houseOf(context).lineShort.evening);
   const asked = { context, share, short, reachM };
   const here = spots.map((s) =>
     base.units
@@ -284,9 +261,14 @@ export async function linkTable(
   const prices = new LeastPrices(planned, plainBase, today, policy.kits);
   const ground: Ground = { ...asked, policy, base, spots, here, prices, kits, places, radios };
   const { columns, stands } = await firstColumns(ground, pause);
-  const areFew = places.length - 1 <= MOST_PARENT_PLACES;
-  const most = areFew ? places.length : FEW_PARENT_PLACES;
-  const second = policy.feeds === 'wire' ? [] : await secondColumns(ground, stands, most, pause);
+  const isWide = columns.length > MOST_FIRST;
+  const cover = coverOf(ground, columns);
+  const second =
+    policy.feeds === 'wire'
+      ? []
+      : isWide
+        ? secondAtBest(ground, stands, cover)
+        : await secondColumns(ground, stands, pause);
   const isFar = places.some((c) => spots.some((s) => apartM(c.place, s.place) > REACH_M));
   return {
     base: plainBase,
@@ -296,6 +278,7 @@ export async function linkTable(
     boxes: prices.boxes,
     ports: prices.ports,
     spots,
-    isWhole: !areThinned(context, kits) && (policy.feeds === 'wire' || areFew) && !(isMany && isFar),
+    cover,
+    isWhole: !areThinned(context, kits) && !(isMany && isFar),
   };
 }

@@ -9,7 +9,10 @@ export function proofWords({
   places,
 }: Pick<Proof, 'isProven' | 'isWhole' | 'isAsSure' | 'gap' | 'places'>): string {
   if (!isAsSure) return 'No plan that was tried is as sure as asked; this is the surest of the best.';
-  if (isProven) return `Proven: nothing cheaper serves as much from ${places} places.`;
-  if (!isWhole) return 'Not proven: the plot has more places than are looked at, or more second hops.';
-  return `Not proven: a plan might cost ${Math.round(100 * gap)} % less.`;
+  if (isProven)
+    return `Proven: nothing cheaper works as well, alone and at the busy hour, from ${places} places.`;
+  if (!isWhole) return 'Best found: the plot has more places than are looked at.';
+  return gap >= 1
+    ? 'Best found: another plan might bring more spots to work.'
+    : `Best found: another plan might cost up to ${Math.ceil(100 * gap)} % less.`;
 }

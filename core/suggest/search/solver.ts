@@ -1,11 +1,14 @@
-import type { Solve } from './program';
+/** What came of a program: its best values with their objective, that it has none, or that the nodes did not reach. */
+export type Solved = { kind: 'best'; objective: number } | { kind: 'none' } | { kind: 'unfinished' };
+/** What is solved with: the text of a program in LP format. */
+export type Solve = (lp: string) => Promise<Solved>;
 
-/** As much of the solver's one-shot interface as is used: a program as text, to its columns. */
+/** As much of the solver's one-shot interface as is used: a program as text, to its objective. */
 export interface LpSolver {
   solve(
     problem: string,
     options: Record<string, string | number | boolean>,
-  ): { Status: string; ObjectiveValue: number; Columns: Record<string, { Primal?: number }> };
+  ): { Status: string; ObjectiveValue: number };
 }
 
 /** Nodes of one program's search at most: a count, not a clock, so that the same job gives the same plan. */
@@ -25,6 +28,5 @@ export const solveWith =
     });
     if (answer.Status === 'Infeasible') return Promise.resolve({ kind: 'none' });
     if (answer.Status !== 'Optimal') return Promise.resolve({ kind: 'unfinished' });
-    const values = new Map(Object.entries(answer.Columns).map(([name, c]) => [name, c.Primal ?? 0]));
-    return Promise.resolve({ kind: 'best', values, objective: answer.ObjectiveValue });
+    return Promise.resolve({ kind: 'best', objective: answer.ObjectiveValue });
   };

@@ -5,11 +5,10 @@ import { predictOption } from '../../plan/predict/predict';
 import { gatewayOf } from '../../plan/option/graph';
 import { withoutUnit } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
-import { MESH } from '../choices/policies';
-import { beginning } from '../choices/beginning';
+import { beginning, meshOf, ROOT_ID } from '../choices/beginning';
 import { chanceOf, type Chance } from './chance';
 import { linkTable } from './linkTable';
-import type { Solve } from './program';
+import type { Solve } from './solver';
 import { aboutMinor, gapOf, Search, shareOf, type SearchAsk, type Found } from './judged';
 import { servedOf, VERDICT_WORDS } from '../../site/model/verdict';
 import type { Proposal } from '../choices/added';
@@ -77,7 +76,7 @@ export interface Unmet {
 function beginnings(context: PlanContext, ask: SearchAsk, today: Option): Option[] {
   const { policy, locked } = ask;
   const ways = policy.router === 'any' ? (['replace', 'behind'] as const) : [policy.router];
-  const mesh = policy.kits.filter((k) => (MESH as readonly string[]).includes(k));
+  const mesh = meshOf(context, policy.kits);
   return ways.flatMap((way) => {
     const base = beginning(context, policy, way, today, locked);
     if (!base) return [];
@@ -85,7 +84,11 @@ function beginnings(context: PlanContext, ask: SearchAsk, today: Option): Option
       // With plug-in units alone the box serves as it is; a mesh hangs on it by a lead.
       const plug = { ...policy, kits: policy.kits.filter((k) => !mesh.includes(k)) };
       const bare = plug.kits.length > 0 ? beginning(context, plug, way, today, locked) : null;
-      return bare && mesh.length > 0 ? [bare, base] : [base];
+      const roots = mesh.map((kitId) => ({
+        ...base,
+        units: base.units.map((u) => (u.id === ROOT_ID ? { ...u, kitId } : u)),
+      }));
+      return bare && mesh.length > 0 ? [bare, ...roots] : [base];
     }
     const gateway = gatewayOf(base)!;
     if (locked.some((u) => u.id === gateway.id)) return [base];
@@ -177,6 +180,7 @@ export async function suggest(
       });
     await search.through(table);
   }
+  await search.finish();
   const { held: cheapest, alike, boundMinor, isWhole, solved, judged } = search;
   if (!cheapest) return null;
   const least = Math.min(boundMinor, cheapest.valueMinor);

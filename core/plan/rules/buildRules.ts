@@ -1,0 +1,97 @@
+import type { Brief } from '../../brief/brief';
+import { lengthText } from '../../site/model/lengths';
+import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../network/cableRun';
+import { kitOf, type PlanContext } from '../network/context';
+import { roleOf, routersOf } from '../network/routing';
+import { parentIdOf } from '../option/feeds';
+import type { Option, Unit } from '../option/schema';
+import type { RuleNotice } from './ruleNotice';
+
+/** Why nothing may be drilled in a home; null where it may: forbidden by the brief, or rented without the consent at hand. */
+function noHolesWords({ allowed, consents }: Brief): string | null {
+  if (!allowed.drilling) return 'the brief allows no drilling';
+  const isAgreed = consents.some((c) => (c.what === 'landlord' || c.what === 'drilling') && c.got);
+  return allowed.rented && !isAgreed ? 'the home is rented and no consent is at hand' : null;
+}
+
+/** Whether holes may be drilled in a home as things stand. */
+export const mayDrill = (brief: Brief): boolean => noHolesWords(brief) === null;
+
+/** A cable of this length that meets no wall lies along a skirting board, m (estimate). */
+const SURFACE_M = 5;
+
+/** Holes where none may be drilled: cables to units, to devices, and from the entry to a gateway that moves. */
+function holeNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
+  const why = noHolesWords(context.brief);
+  if (why === null) return [];
+  const needs = (run: CableRun) => run.walls + run.floors > 0 || run.outdoorM > 0 || run.lengthM > SURFACE_M;
+  const say = (unitId: string | null, what: string, run: CableRun): RuleNotice => ({
+    unitId,
+    severity: 'blocks',
+    words: `${what} needs a cable run of ${lengthText(run.lengthM, context.brief.lengthUnit)}, and ${why}: choose air, powerline, coax or a run that is there, or ask.`,
+  });
+  const entry = entryLeadOf(context, option, today);
+  return [
+    ...option.units.flatMap((unit) => {
+      const run = cableRunOf(context, option, unit);
+      return run && needs(run) ? [say(unit.id, unit.letter, run)] : [];
+    }),
+    ...(entry?.by === 'cable' && needs(entry.run) ? [say(null, 'The line to the gateway', entry.run)] : []),
+    ...option.wiredSpots.flatMap(({ spotId }) => {
+      const cable = spotCable(context, option, spotId);
+      const spot = context.site.spots.find((s) => s.id === spotId);
+      if (!cable || cable.lead || cable.runName !== null || !needs(cable.run)) return [];
+      return [say(null, `The device at ${spot?.number ?? ''} ${spot?.name ?? ''}`, cable.run)];
+    }),
+  ];
+}
+
+/** Units by air on what they cannot join, and extenders in a row. */
+function joiningNotices(context: PlanContext, option: Option): RuleNotice[] {
+  return option.units.flatMap((unit): RuleNotice[] => {
+    const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
+    if (unit.feed.kind !== 'wireless' || !parent) return [];
+    const [kit, parentKit] = [kitOf(context, unit), kitOf(context, parent)];
+    if (kit.family !== null && kit.family !== parentKit.family)
+      return [
+        {
+          unitId: unit.id,
+          severity: 'blocks',
+          words: `${unit.letter} joins its own mesh alone by air, and ${parent.letter} is none of it: hang it on a unit of its family, or give it a wire.`,
+        },
+      ];
+    if (kit.kind === 'extender' && parentKit.kind === 'extender')
+      return [
+        {
+          unitId: unit.id,
+          severity: 'check',
+          words: `${unit.letter} is an extender on an extender: each halves what is left. Hang it on ${parent.letter}’s uplink, or give one of them a wire.`,
+        },
+      ];
+    return [];
+  });
+}
+
+/** Units cabled to a bridged box beside the one that routes: it gives the line to a single device. */
+function bridgedNotices(context: PlanContext, option: Option): RuleNotice[] {
+  const [router] = routersOf(context, option);
+  const isBridged = (u: Unit) => roleOf(context, option, u) === 'bridge' && u.feed.kind === 'line';
+  return option.units.filter(isBridged).flatMap((box) =>
+    option.units
+      .filter((u) => parentIdOf(u.feed) === box.id && u !== router)
+      .map((u): RuleNotice => ({
+        unitId: u.id,
+        severity: 'blocks',
+        words: `${u.letter} hangs on ${box.letter}, which is bridged and gives the line to ${router ? router.letter : 'one device'} alone: hang it on ${router ? router.letter : 'the unit that routes'}.`,
+      })),
+  );
+}
+
+/** What cannot be built as planned: holes where none may be, units by air on what they cannot join, cables into a bridged box. */
+export function buildNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
+  return [
+    ...holeNotices(context, option, today),
+    ...joiningNotices(context, option),
+    ...bridgedNotices(context, option),
+  ];
+}
