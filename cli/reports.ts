@@ -1,4 +1,5 @@
 import { learn, optionOf, predict, verdicts, type JobFile, type Option, type Prediction } from '../core';
+import { PROVES_NOTHING_WORDS } from '../core/evidence/proves';
 import { checkSurvey } from '../core/site/check/survey';
 import { roomsOn } from '../core/site/geometry/rooms';
 import { walkingRoute } from '../core/site/geometry/walkingRoute';
@@ -116,6 +117,8 @@ function verdictRow(v: SpotVerdict) {
     worse: v.worse,
     rounds: v.rounds,
     missing: v.missing,
+    elsewhere: v.elsewhere && { offM: v.elsewhere.offM, runs: v.elsewhere.runs, gone: v.elsewhere.gone },
+    unproving: v.unproving.map((why) => PROVES_NOTHING_WORDS[why]),
   };
 }
 
@@ -125,14 +128,16 @@ export interface VerifyReport {
   gone: number;
   /** Spots that were fine before and are worse now. */
   worse: number;
+  /** Whether the readings are made up: something was read by the practice meter. */
+  practised: boolean;
   spots: ReturnType<typeof verdictRow>[];
 }
 
 /** Before, after and verdict of every spot, with the proofs that hold for the network as built now. */
 export function verifyReport(job: JobFile): VerifyReport {
   const all = verdicts(job);
-  const { dead, gone, worse } = headlineOf(all);
-  return { job: job.name, deadBefore: dead, gone, worse, spots: all.map(verdictRow) };
+  const { dead, gone, worse, practised } = headlineOf(all, job.evidence);
+  return { job: job.name, deadBefore: dead, gone, worse, practised, spots: all.map(verdictRow) };
 }
 
 /** Rooms with their areas, how far apart buildings stand, the shortest walk, and what is worth a second look. */

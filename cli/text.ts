@@ -56,9 +56,16 @@ export function verifyLines(report: VerifyReport): string {
         : s.verdict
           ? VERDICT_WORDS[s.verdict]
           : 'unknown',
-    s.missing.length > 0 ? `missing: ${s.missing.join('; ')}` : '',
+    [
+      s.missing.length > 0 ? `missing: ${s.missing.join('; ')}` : '',
+      s.elsewhere ? `${s.elsewhere.runs} runs read where the spot stood before` : '',
+      ...s.unproving,
+    ]
+      .filter((w) => w !== '')
+      .join('; '),
   ]);
-  return `${report.job}: ${report.gone} of ${report.deadBefore} dead spots gone${report.worse > 0 ? `, ${report.worse} worse than before` : ''}\n${table([['no', 'spot', 'before', 'after', 'verdict', ''], ...rows])}`;
+  const made = report.practised ? ' (practice: the readings are made up)' : '';
+  return `${report.job}${made}: ${report.gone} of ${report.deadBefore} dead spots gone${report.worse > 0 ? `, ${report.worse} worse than before` : ''}\n${table([['no', 'spot', 'before', 'after', 'verdict', ''], ...rows])}`;
 }
 
 /** One spot in words: the chain part by part, what holds it back and what would follow. */

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
 import { DatabaseFault } from './faults';
 import { liftRows } from './liftRows';
+import { liftPlaces } from './liftPlaces';
 import { liftWords } from './liftWords';
 import { leftBehind } from './swapFile';
 
@@ -14,7 +15,7 @@ export function databasePath(): string {
 }
 
 /** Work of a migration that SQL alone cannot do, by its number; it runs in the same transaction. */
-const LIFTS: Record<number, (db: Db) => void> = { 3: liftRows, 5: liftWords };
+const LIFTS: Record<number, (db: Db) => void> = { 3: liftRows, 5: liftWords, 6: liftPlaces };
 
 function migrationFiles(): { number: number; sql: string }[] {
   const folder = join(process.cwd(), 'db', 'migrations');

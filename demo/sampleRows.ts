@@ -76,7 +76,7 @@ export const sampleAcceptance = (option: Pick<Option, 'id' | 'name'>): RowOf<'ac
 
 let count = 0;
 
-/** A good reading by phone. */
+/** A good reading by phone, some seconds after the one before it. */
 export function sampleReading({
   spotId = 's',
   ...values
@@ -84,7 +84,7 @@ export function sampleReading({
   return {
     kind: 'reading',
     id: `r${++count}`,
-    at: AT,
+    at: new Date(Date.parse(AT) + count * 10_000).toISOString(),
     by: '',
     subject: spotId === null ? { kind: 'line' } : { kind: 'spot', spotId },
     stateId: 'b',

@@ -1,3 +1,4 @@
+import { countedOnce, isPractised, provesNothing, type ProvesNothing } from './proves';
 import type { EvidenceRows, Reading, RowOf, StateRow } from './rows';
 
 /** What the rows of a job add up to. */
@@ -9,9 +10,13 @@ export interface Evidence {
   /** All readings, struck out or not. */
   readings: readonly Reading[];
   struck: ReadonlySet<string>;
-  /** Readings that count, and the same by spot. */
+  /** Readings that count, each once, and the same by spot. */
   valid: readonly Reading[];
   bySpot: ReadonlyMap<string, readonly Reading[]>;
+  /** Of them those that prove nothing, with why. */
+  unproving: ReadonlyMap<string, ProvesNothing>;
+  /** Whether they are made up: something was read by the practice meter. */
+  practised: boolean;
   /** Readings that count of links and trials. */
   links: readonly Reading[];
   /** What was seen that is no number, oldest first. */
@@ -70,7 +75,7 @@ function addUp(rows: EvidenceRows): Evidence {
       else if (row.act === 'serial') serials.set(serialKey(row.optionId, row.stepKey), row.text);
     }
   }
-  const valid = readings.filter((r) => !struck.has(r.id));
+  const valid = countedOnce(readings.filter((r) => !struck.has(r.id)));
   const bySpot = new Map<string, Reading[]>();
   const links: Reading[] = [];
   for (const r of valid) {
@@ -89,6 +94,8 @@ function addUp(rows: EvidenceRows): Evidence {
     struck,
     valid,
     bySpot,
+    unproving: provesNothing(states, valid),
+    practised: isPractised(readings),
     links,
     remarks,
     extras: [...extras.values()].filter((x) => x.minor !== 0),

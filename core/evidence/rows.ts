@@ -5,6 +5,7 @@ import { feed } from '../plan/option/schema';
 import { clientType, id, label, note, place } from '../site/model/schema';
 import { bandId } from '../site/model/radioTerms';
 import { network, networkLabels } from './frozenNetwork';
+import { takenAt } from './takenAt';
 import { verdictWord } from '../site/model/verdict';
 
 const timestamp = z.iso.datetime({ offset: true, error: 'a time looks like 2026-06-03T09:20:00Z' });
@@ -90,6 +91,10 @@ const reading = z
     loadedMs: ms.nullable(),
     idleMs: ms.nullable(),
     source: z.enum(['typed', 'pasted', 'file', 'meter', 'practice']),
+    /** Where it was read, by the server: where its spot stood in the survey that whoever read it had. */
+    takenAt: takenAt.optional(),
+    /** Number of the newest row that whoever read it had seen, by the server; without it all that came before. */
+    seen: z.number().int().min(0).max(10_000_000).optional(),
     /** A reading this one was taken in place of. */
     replacesId: id.nullable(),
     note,

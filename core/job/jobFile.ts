@@ -7,7 +7,7 @@ import { evidenceRows } from '../evidence/rows';
 import { MOST_PICTURES } from './limits';
 
 /** Version written today. Older files are lifted by core/job/versions.ts; newer ones are refused. */
-export const JOB_FILE_VERSION = 4;
+export const JOB_FILE_VERSION = 5;
 
 export const jobName = z
   .string()

@@ -160,7 +160,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       const readKey = `${key} ${builtKey}`;
       const { verdicts, headline } = verdictsKnown(readKey, () => {
         const list = verdictsOf(site, rows, standingOf(context, plan, rows));
-        return { verdicts: list, headline: headlineOf(list) };
+        return { verdicts: list, headline: headlineOf(list, rows) };
       });
       const worked =
         acceptedOption(plan, rows) ?? plan.options.find((o) => o.id === shownId) ?? plan.options[0] ?? null;

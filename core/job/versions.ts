@@ -1,5 +1,6 @@
 import { JOB_FILE_VERSION } from './jobFile';
 import { liftEvidence2, liftPlan2, liftSite2 } from './lift';
+import { liftEvidence4 } from './lift4';
 import { liftEvidence3, liftSite3 } from './lift3';
 
 type Json = Record<string, unknown>;
@@ -14,6 +15,7 @@ const LIFTS: Record<number, (file: Json) => Json> = {
     evidence: liftEvidence2(file.evidence, file.plan, file.site),
   }),
   3: (file) => ({ ...file, site: liftSite3(file.site), evidence: liftEvidence3(file.evidence) }),
+  4: (file) => ({ ...file, evidence: liftEvidence4(file.evidence, file.site) }),
 };
 
 /** Lifts a parsed job file of any earlier version to today's; says what is wrong where that cannot be done. */

@@ -8,6 +8,7 @@ import { linksOf } from '../plan/links/pipe';
 import { evidenceOf } from '../evidence/fold';
 import { thawed } from '../evidence/frozenNetwork';
 import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
+import { isReadAt, placeNow } from '../evidence/takenAt';
 import type { ClientTypeId, Spot } from '../site/model/schema';
 import { median } from '../stats/median';
 import {
@@ -83,7 +84,8 @@ function groupsOf(rows: readonly Reading[]): Group[] {
   for (const r of rows) {
     const where = whereOf(r);
     if (where === null || r.device === 'wired') continue;
-    const key = [where, r.stateId, r.device, r.band, r.bandSeen ?? '', r.connected].join('|');
+    const at = JSON.stringify(r.takenAt?.place ?? null);
+    const key = [where, at, r.stateId, r.device, r.band, r.bandSeen ?? '', r.connected].join('|');
     const group = groups.get(key);
     if (group) {
       group.push(r);
@@ -250,6 +252,17 @@ function observationsOfGroup(
   return { list, unsure: weights.some((w) => w >= LEAST_LIKELY && w <= 1 - LEAST_LIKELY) };
 }
 
+/** A spot where something was read there: at the place it stood at then, though it has been moved since. */
+function whereRead(
+  { site }: PlanContext,
+  spots: ReadonlyMap<string, Spot>,
+  reading: Reading,
+): Spot | undefined {
+  const spot = spots.get(spotIdOf(reading)!);
+  if (!spot || isReadAt(site, reading, spot.place)) return spot;
+  return { ...spot, place: placeNow(site, reading.takenAt!) };
+}
+
 /**
  * A job's readings as observations. Readings by cable, at spots that are gone, or that no unit could have served say nothing.
  * `context` says what is believed so far; over which unit and band a reading came is judged by it.
@@ -276,10 +289,10 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
   for (const group of newest) {
     const { stateId, device } = group[0]!;
     const first = group[0]!;
-    const spot = first.subject.kind === 'trialPlace' ? trialSpot(first) : spots.get(spotIdOf(first)!);
+    const spot = first.subject.kind === 'trialPlace' ? trialSpot(first) : whereRead(context, spots, first);
     const read = networkOf(stateId);
     if (!spot || !read || device === 'wired') continue;
-    const key = `${stateId} ${spot.id} ${device}`;
+    const key = `${stateId} ${spot.id} ${JSON.stringify(spot.place)} ${device}`;
     let ways = heardAt.get(key);
     if (!ways) heardAt.set(key, (ways = allHeard(read, spot, device)));
     const { subject } = first;

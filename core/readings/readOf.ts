@@ -4,6 +4,7 @@ import type { KitItem } from '../kit/model/schema';
 import { evidenceOf } from '../evidence/fold';
 import { freeze, networkHash } from '../evidence/frozenNetwork';
 import { spotIdOf, type EvidenceRows, type Phase, type Reading } from '../evidence/rows';
+import { isReadAt } from '../evidence/takenAt';
 import type { Built } from '../evidence/built';
 import type { Read, SpotRead } from '../plan/network/read';
 import type { Site } from '../site/model/schema';
@@ -34,11 +35,14 @@ export function readOf(site: Site, rows: EvidenceRows, network: Built): Read {
   if (phases.size === 0) return out;
   const wired = new Set(network.option.wiredSpots.map((w) => w.spotId));
   const devices = new Map(site.spots.map((s) => [s.id, wired.has(s.id) ? 'wired' : s.client]));
+  const places = new Map(site.spots.map((s) => [s.id, s.place]));
   const bySpot = new Map<string, Reading[]>();
   for (const r of evidenceOf(rows).valid) {
     const spotId = spotIdOf(r);
+    const at = spotId === null ? undefined : places.get(spotId);
     if (spotId === null || !phases.has(r.stateId) || r.band !== 'free' || devices.get(spotId) !== r.device)
       continue;
+    if (!at || !isReadAt(site, r, at)) continue;
     const list = bySpot.get(spotId);
     if (list) list.push(r);
     else bySpot.set(spotId, [r]);

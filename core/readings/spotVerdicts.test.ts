@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { emptySite, type Spot } from '../site/model/schema';
+import { keptPlace } from '../evidence/takenAt';
 import { firstCause } from './cause';
 import type { LineTest } from './line';
 import { sampleReading, sampleRound, sampleState, sampleStrike } from '../../demo/sampleRows';
@@ -117,8 +118,9 @@ describe('gone only on evidence', () => {
     });
   });
   test('a voided run does not count', () => {
+    const readings = [...before(), ...times(2, { stateId: 'a' })];
     const wrong = run({ stateId: 'a', ...bad });
-    const readings = [...before(), ...times(2, { stateId: 'a' }), wrong];
+    readings.push(wrong);
     expect(judge(readings).after!.runs).toBe(3);
     expect(judge([...readings, sampleStrike(wrong.id)]).after!.runs).toBe(2);
     const back = [...readings, sampleStrike(wrong.id), sampleStrike(wrong.id, 'takeBack')];
@@ -176,6 +178,47 @@ describe('a spot that was fine and is now worse', () => {
     expect(judge([...fine(), run({ stateId: 'a' })]).worse).toBe(false);
     expect(judge([...fine(), ...times(3, { stateId: 'a', device: 'laptop', ...bad })]).worse).toBe(false);
     expect(judge([...times(3, bad), ...times(3, { stateId: 'a', ...bad })]).worse).toBe(false);
+  });
+});
+
+describe('a spot that is moved', () => {
+  const there = keptPlace({ buildings: [] }, spot.place);
+  const rows = () =>
+    evidence([...times(3, { ...bad, takenAt: there }), ...times(3, { stateId: 'a', takenAt: there })]);
+  test('keeps its proof where it stood, and has no before where it stands now', () => {
+    expect(verdictOf(spot, rows())).toMatchObject({ gone: true, elsewhere: null });
+    const moved = { ...spot, place: { ...spot.place, xM: 6 } };
+    expect(verdictOf(moved, rows())).toMatchObject({
+      gone: false,
+      wasDead: false,
+      before: null,
+      after: null,
+      elsewhere: { offM: 6, runs: 6, gone: true },
+      missing: ['runs before at this place: it was read where the spot stood then'],
+    });
+  });
+  test('and read well beside the router is no dead spot that is gone: it was never read there before', () => {
+    const moved = { ...spot, place: { ...spot.place, xM: 6 } };
+    const beside = keptPlace({ buildings: [] }, moved.place);
+    const all = [...rows(), ...times(3, { stateId: 'a', takenAt: beside })];
+    expect(verdictOf(moved, all)).toMatchObject({ gone: false, before: null, elsewhere: { gone: true } });
+    // Moved back it is what it was.
+    expect(verdictOf(spot, all)).toMatchObject({ gone: true });
+  });
+  test('by half a metre stays the spot it is', () => {
+    expect(verdictOf({ ...spot, place: { ...spot.place, xM: 0.5 } }, rows())).toMatchObject({ gone: true });
+  });
+});
+
+describe('forged evidence', () => {
+  test('one row sent thrice under three ids is one run', () => {
+    const one = run({ stateId: 'a' });
+    const sent = [...times(3, bad), one, { ...one, id: 'again' }, { ...one, id: 'once-more' }];
+    expect(judge(sent)).toMatchObject({ gone: false, after: { runs: 1 } });
+  });
+  test('a before that is made up after the work proves nothing, and is told', () => {
+    const late = [...times(3, { stateId: 'a' }), ...times(3, bad)];
+    expect(judge(late)).toMatchObject({ gone: false, before: null, unproving: ['takenAfterBuilt'] });
   });
 });
 

@@ -1,9 +1,12 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { needOf, type Need } from '../site/model/needs';
-import type { Site, Spot } from '../site/model/schema';
+import { apartM } from '../site/geometry/apart';
+import type { Place, Site, Spot } from '../site/model/schema';
 import { decide, hasNoSignal, type DecidedBy } from '../plan/links/judge';
 import { evidenceOf, type Evidence } from '../evidence/fold';
+import type { ProvesNothing } from '../evidence/proves';
 import type { EvidenceRows, Reading } from '../evidence/rows';
+import { isReadAt, placeNow } from '../evidence/takenAt';
 import { TOUCH_WORDS, type Touch } from '../plan/predict/touch';
 import { lineTest, type LineTest } from './line';
 import { builtStates, type Standing } from './standing';
@@ -135,6 +138,16 @@ export interface PastProof {
   because: Touch | null;
 }
 
+/** What was read at a spot where it stood before it was moved: it counts there and not here. */
+export interface ReadElsewhere {
+  place: Place;
+  /** How far off that is, m; null on another storey. */
+  offM: number | null;
+  runs: number;
+  /** Whether it was a dead spot there, and is gone there. */
+  gone: boolean;
+}
+
 export interface SpotVerdict {
   spotId: string;
   number: number;
@@ -150,6 +163,10 @@ export interface SpotVerdict {
   /** Rounds whose runs its after result counts, oldest first. */
   rounds: number[];
   past: PastProof[];
+  /** What was read where it stood before; null where it has not been moved since. */
+  elsewhere: ReadElsewhere | null;
+  /** Why some of its readings prove nothing, each reason once. */
+  unproving: readonly ProvesNothing[];
   verdict: Verdict | null;
   decidedBy: DecidedBy | null;
   missing: string[];
@@ -222,15 +239,55 @@ function isWorse(before: PhaseResult | null, after: PhaseResult | null): boolean
   return after.verdict !== 'tight' || after.missing.length === 0;
 }
 
+/** What was read at the place a spot stood longest at before, judged there. */
+function elsewhereOf(
+  site: Pick<Site, 'buildings'>,
+  spot: Spot,
+  readings: readonly Reading[],
+  isGone: (there: Reading[], at: Place) => boolean,
+): ReadElsewhere | null {
+  const groups: { place: Place; readings: Reading[] }[] = [];
+  for (const r of readings) {
+    const own = groups.find((g) => isReadAt(site, r, g.place));
+    if (own) own.readings.push(r);
+    else groups.push({ place: placeNow(site, r.takenAt!), readings: [r] });
+  }
+  const [most] = groups.sort((a, b) => b.readings.length - a.readings.length);
+  if (!most) return null;
+  const { place } = most;
+  return {
+    place,
+    offM: place.storeyId === spot.place.storeyId ? apartM(place, spot.place) : null,
+    runs: most.readings.length,
+    gone: isGone(most.readings, place),
+  };
+}
+
 function verdictOf(
-  site: Pick<Site, 'activityLimits'>,
+  site: Pick<Site, 'activityLimits' | 'buildings'>,
   spot: Spot,
   e: Evidence,
   lines: Record<'before' | 'after', LineTest>,
   afterStates: AfterStates,
 ): SpotVerdict {
   const need = needOf(spot.activities, site.activityLimits);
-  const readings = e.bySpot.get(spot.id) ?? [];
+  const all = e.bySpot.get(spot.id) ?? [];
+  const here = all.filter((r) => isReadAt(site, r, spot.place));
+  const elsewhere = elsewhereOf(
+    site,
+    spot,
+    all.filter((r) => !here.includes(r)),
+    (there, at) =>
+      verdictOf(
+        site,
+        { ...spot, place: at },
+        { ...e, bySpot: new Map([[spot.id, there]]) },
+        lines,
+        afterStates,
+      ).gone,
+  );
+  const unproving = [...new Set(here.flatMap((r) => e.unproving.get(r.id) ?? []))];
+  const readings = here.filter((r) => !e.unproving.has(r.id));
   const first = readings.filter((r) => e.states.get(r.stateId)?.phase === 'before');
   const before = judgeRuns(comparableGroup(first, [`${spot.client}|free`]), lines.before, need);
   const wanted = before
@@ -241,7 +298,12 @@ function verdictOf(
   const wasDead = before !== null && (before.verdict === 'noSignal' || before.verdict === 'tooSlow');
   const unlike = before && after ? incomparable(before, after) : [];
   const missing: string[] = [];
-  if (!before) missing.push('runs before anything is changed');
+  if (!before)
+    missing.push(
+      elsewhere
+        ? 'runs before at this place: it was read where the spot stood then'
+        : 'runs before anything is changed',
+    );
   else if (!wasDead) missing.push(...before.missing.map((m) => `before: ${m}`));
   if (before && !after)
     missing.push(
@@ -262,6 +324,8 @@ function verdictOf(
     worse: isWorse(before, after) && unlike.length === 0,
     rounds,
     past,
+    elsewhere,
+    unproving,
     verdict: (after ?? before)?.verdict ?? null,
     decidedBy: (after ?? before)?.decidedBy ?? null,
     missing,
@@ -290,13 +354,16 @@ export interface Headline {
   spots: number;
   /** Whether anything was read before. */
   read: boolean;
+  /** Whether the readings are made up: something was read by the practice meter. */
+  practised: boolean;
   dead: number;
   gone: number;
   worse: number;
 }
 
-export function headlineOf(verdicts: readonly SpotVerdict[]): Headline {
+export function headlineOf(verdicts: readonly SpotVerdict[], rows: EvidenceRows): Headline {
   return {
+    practised: evidenceOf(rows).practised,
     spots: verdicts.length,
     read: verdicts.some((v) => v.before !== null),
     dead: verdicts.filter((v) => v.wasDead).length,

@@ -5,9 +5,13 @@ import {
   evidenceRow,
   phase,
   type EvidenceKind,
+  spotIdOf,
   type EvidenceRow,
+  type Reading,
   type StateRow,
 } from '@/core/evidence/rows';
+import { keptPlace } from '@/core/evidence/takenAt';
+import type { Site } from '@/core/site/model/schema';
 import { problemsOf } from '@/core/job/parse';
 import { shortList, type Problem } from '@/core/job/problem';
 import { checkEvidence } from '@/core/job/references';
@@ -69,6 +73,31 @@ function missing(db: Db, jobId: string, row: EvidenceRow, coming: ReadonlySet<st
   return null;
 }
 
+/** What whoever read something knew of the job: the survey it had, and the newest row it had seen. */
+export interface Basis {
+  site: Site;
+  seen: number;
+}
+
+/** A reading with where it was taken, as the server knows it, whatever was sent. */
+function placed(row: EvidenceRow, site: Site, basis: Basis | null): EvidenceRow {
+  if (row.kind !== 'reading') return row;
+  const { takenAt: _, seen: __, ...reading } = row;
+  const spotId = spotIdOf(reading);
+  const spot = site.spots.find((s) => s.id === spotId);
+  return {
+    ...reading,
+    ...(spot ? { takenAt: keptPlace(site, spot.place) } : {}),
+    ...(basis ? { seen: basis.seen } : {}),
+  };
+}
+
+/** A row without what the server notes of it: what two submissions of it have in common. */
+function sentPart(json: string): string {
+  const { takenAt: _, seen: __, ...row } = JSON.parse(json) as Reading;
+  return JSON.stringify(row);
+}
+
 /**
  * Adds evidence, all of it or none, and gives the rows as they are stored, with the number and time they were got. Sending
  * the same rows again is harmless and gives the same; the same id with other content is refused.
@@ -76,71 +105,82 @@ function missing(db: Db, jobId: string, row: EvidenceRow, coming: ReadonlySet<st
 export const recordEvidence = useCase(
   'record',
   submission,
-  ({ db }, sent, jobId: string): Outcome<{ rows: EvidenceRow[]; added: number }> => {
-    if (!findJob(db, jobId)) return noSuchJob();
-    const { against, rows: raw } = sent;
-    const outcome = db.transaction((): Outcome<{ rows: EvidenceRow[]; added: number }> => {
-      const receivedAt = new Date().toISOString();
-      const frozen = against ? stateRows(db, jobId, against, receivedAt) : [];
-      const rows: EvidenceRow[] = [...frozen];
-      for (const r of raw) {
-        const { received: _, ...given } = r;
-        const stateId = given.stateId === AGAINST && frozen[0] ? frozen[0].id : given.stateId;
-        const row = evidenceRow.safeParse('stateId' in given ? { ...given, stateId } : given);
-        if (!row.success) return { ok: false, status: 400, problems: shortList(problemsOf(row.error)) };
-        if (OWN.has(row.data.kind))
-          return refuse(400, `A ${row.data.kind} is made by the server alone.`, 'kind');
-        const bad = illFormedAt(row.data);
-        if (bad !== null) return refuse(400, 'holds a broken character: type it again', bad);
-        rows.push(row.data);
-      }
-      const problems: Problem[] = [];
-      if (frozen[0] && !findRow(db, jobId, 'state', frozen[0].id))
-        checkEvidence(frozen, documentOf(db, jobId, 'site').value, (path, message) =>
-          problems.push({ path, message }),
-        );
-      if (problems.length > 0) return { ok: false, status: 400, problems: shortList(problems) };
-      const coming = new Set(rows.map((r) => `${r.kind} ${r.id}`));
-      const stored: EvidenceRow[] = [];
-      let number = newestNumber(db, jobId);
-      let added = 0;
-      const counts = new Map<EvidenceKind, number>();
-      for (const row of rows) {
-        const { received: _, ...plain } = row;
-        const json = JSON.stringify(plain);
-        const known = findRow(db, jobId, row.kind, row.id);
-        if (known) {
-          if (known.json !== json && !OWN.has(row.kind)) throw new Clash(row.kind);
-          stored.push(rowOf(known));
-          continue;
-        }
-        const lacks = missing(db, jobId, row, coming);
-        if (lacks) throw new Lacks(lacks);
-        const held = counts.get(row.kind) ?? countRows(db, jobId, row.kind);
-        counts.set(row.kind, held + 1);
-        if (held >= MOST_ROWS[row.kind])
-          throw new Lacks(
-            `A job holds at most ${MOST_ROWS[row.kind]} rows of kind ${row.kind}. Duplicate the job and go on in the copy.`,
-          );
-        number++;
-        added++;
-        insertRows(db, jobId, [{ number, kind: row.kind, row_id: row.id, received_at: receivedAt, json }]);
-        stored.push({ ...row, received: { number, at: receivedAt } });
-      }
-      if (added > 0) touchJob(db, jobId, receivedAt);
-      return done({ rows: stored, added });
-    }).immediate;
-    try {
-      const result = outcome();
-      if (result.ok && result.value.added > 0) announce(db, jobId);
-      return result;
-    } catch (error) {
-      if (error instanceof Clash) return clash(error.message);
-      if (error instanceof Lacks) return refuse(400, error.message);
-      throw error;
-    }
-  },
+  ({ db }, sent, jobId: string): Outcome<{ rows: EvidenceRow[]; added: number }> =>
+    storeEvidence(db, jobId, sent, null),
 );
+
+/** The same for whoever has asked already: `basis` is what a phone knew when it read something. */
+export function storeEvidence(
+  db: Db,
+  jobId: string,
+  { against, rows: raw }: z.infer<typeof submission>,
+  basis: Basis | null,
+): Outcome<{ rows: EvidenceRow[]; added: number }> {
+  if (!findJob(db, jobId)) return noSuchJob();
+  const { value: plot } = documentOf(db, jobId, 'site');
+  const outcome = db.transaction((): Outcome<{ rows: EvidenceRow[]; added: number }> => {
+    const receivedAt = new Date().toISOString();
+    const frozen = against ? stateRows(db, jobId, against, receivedAt) : [];
+    const rows: EvidenceRow[] = [...frozen];
+    for (const r of raw) {
+      const { received: _, ...given } = r;
+      const stateId = given.stateId === AGAINST && frozen[0] ? frozen[0].id : given.stateId;
+      const row = evidenceRow.safeParse('stateId' in given ? { ...given, stateId } : given);
+      if (!row.success) return { ok: false, status: 400, problems: shortList(problemsOf(row.error)) };
+      if (OWN.has(row.data.kind))
+        return refuse(400, `A ${row.data.kind} is made by the server alone.`, 'kind');
+      const bad = illFormedAt(row.data);
+      if (bad !== null) return refuse(400, 'holds a broken character: type it again', bad);
+      if (row.data.kind === 'reading' && row.data.source === 'practice' && !plot.practice)
+        return refuse(400, 'This is no practice house: its readings come from a meter.', 'source');
+      rows.push(placed(row.data, basis?.site ?? plot, basis));
+    }
+    const problems: Problem[] = [];
+    if (frozen[0] && !findRow(db, jobId, 'state', frozen[0].id))
+      checkEvidence(frozen, documentOf(db, jobId, 'site').value, (path, message) =>
+        problems.push({ path, message }),
+      );
+    if (problems.length > 0) return { ok: false, status: 400, problems: shortList(problems) };
+    const coming = new Set(rows.map((r) => `${r.kind} ${r.id}`));
+    const stored: EvidenceRow[] = [];
+    let number = newestNumber(db, jobId);
+    let added = 0;
+    const counts = new Map<EvidenceKind, number>();
+    for (const row of rows) {
+      const { received: _, ...plain } = row;
+      const json = JSON.stringify(plain);
+      const known = findRow(db, jobId, row.kind, row.id);
+      if (known) {
+        if (sentPart(known.json) !== sentPart(json) && !OWN.has(row.kind)) throw new Clash(row.kind);
+        stored.push(rowOf(known));
+        continue;
+      }
+      const lacks = missing(db, jobId, row, coming);
+      if (lacks) throw new Lacks(lacks);
+      const held = counts.get(row.kind) ?? countRows(db, jobId, row.kind);
+      counts.set(row.kind, held + 1);
+      if (held >= MOST_ROWS[row.kind])
+        throw new Lacks(
+          `A job holds at most ${MOST_ROWS[row.kind]} rows of kind ${row.kind}. Duplicate the job and go on in the copy.`,
+        );
+      number++;
+      added++;
+      insertRows(db, jobId, [{ number, kind: row.kind, row_id: row.id, received_at: receivedAt, json }]);
+      stored.push({ ...row, received: { number, at: receivedAt } });
+    }
+    if (added > 0) touchJob(db, jobId, receivedAt);
+    return done({ rows: stored, added });
+  }).immediate;
+  try {
+    const result = outcome();
+    if (result.ok && result.value.added > 0) announce(db, jobId);
+    return result;
+  } catch (error) {
+    if (error instanceof Clash) return clash(error.message);
+    if (error instanceof Lacks) return refuse(400, error.message);
+    throw error;
+  }
+}
 
 /** Thrown inside the transaction, so that nothing of it stays. */
 class Clash extends Error {}

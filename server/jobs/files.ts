@@ -16,7 +16,7 @@ import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 /** Puts a whole job into the database under an id that is free. */
 export function storeJob(db: Db, job: JobFile, id: string): void {
   const at = new Date().toISOString();
-  const headline: Headline = headlineOf(verdictsOf(job.site, job.evidence));
+  const headline: Headline = headlineOf(verdictsOf(job.site, job.evidence), job.evidence);
   let last = 0;
   // Written out beforehand: while rows go in, nobody else can write.
   const rows = job.evidence.map(({ received, ...row }) => {

@@ -20,6 +20,7 @@ export const headline = z.strictObject({
   dead: count,
   gone: count,
   worse: count,
+  practised: z.boolean().default(false),
 });
 
 export interface JobSummary {

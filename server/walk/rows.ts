@@ -9,7 +9,7 @@ import { database, type Db } from '@/db/connection';
 import { findRow, rowsOfKind } from '@/db/evidence';
 import { documentAt, findJob } from '@/db/jobs';
 import type { KnownPhone } from '../access/phones';
-import { AGAINST, recordEvidence, type Against } from '../jobs/evidence';
+import { AGAINST, storeEvidence, type Against, type Basis } from '../jobs/evidence';
 import { rowOf } from '../jobs/loaded';
 import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
@@ -60,6 +60,12 @@ function networkThen(db: Db, jobId: string, of: Pick<Sent, 'phase' | 'basis'>): 
   return network && { phase: of.phase, ...freeze(plot, network.option, network.kit) };
 }
 
+/** What a phone knew when it took something: the survey as it had it; null where that is not kept any more. */
+function basisOf(db: Db, jobId: string, { site: revision, evidence }: Sent['basis']): Basis | null {
+  const row = documentAt(db, jobId, 'site', revision);
+  return row ? { site: site.parse(JSON.parse(row.json)), seen: evidence } : null;
+}
+
 /** Why a phone may not send a row; null where it may. */
 function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string | null {
   const { kind } = row;
@@ -89,6 +95,7 @@ export function takeWalkRows(
   const parsed = sending.safeParse(body);
   if (!parsed.success)
     return refuse(400, parsed.error.issues[0]!.message, parsed.error.issues[0]!.path.join('.'));
+  if (!phone.caller.rights.has('record')) return refuse(403, 'This phone may not record here.');
   const networks = new Map<string, Against | null>();
   const rows = parsed.data.rows.map((one): RowAnswer => {
     const id = rowId.safeParse(one.row.id);
@@ -105,7 +112,12 @@ export function takeWalkRows(
         return { id: id.data, ok: false, words: 'There is no network of that time to hang it on.' };
     }
     const row = { ...one.row, by: phone.caller.name, ...(isReading ? { stateId: AGAINST } : {}) };
-    const outcome = recordEvidence(phone.caller, phone.jobId, { against, rows: [row] }, db);
+    const outcome = storeEvidence(
+      db,
+      phone.jobId,
+      { against, rows: [row] },
+      basisOf(db, phone.jobId, one.basis),
+    );
     return outcome.ok
       ? { id: id.data, ok: true, words: '' }
       : { id: id.data, ok: false, words: outcome.problems.map((p) => p.message).join(' ') };

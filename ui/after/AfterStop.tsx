@@ -18,6 +18,7 @@ import { PracticeBar } from '@/ui/readings/PracticeBar';
 import { FromFile } from '@/ui/readings/FromFile';
 import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { LinePanel } from '@/ui/readings/LinePanel';
+import { ProofNotes } from '@/ui/readings/ProofNotes';
 import { ReadingForm } from '@/ui/readings/ReadingForm';
 import { Remarks } from '@/ui/readings/Remarks';
 import { RunList } from '@/ui/readings/RunList';
@@ -91,6 +92,7 @@ function Detail({
           prediction. Change it in Plan, fit it, read again.
         </p>
       )}
+      <ProofNotes verdict={v} />
       <Remarks spotId={spot.id} />
       <RunList spotId={spot.id} phase="after" verdict={v} />
       <ReadingForm

@@ -31,6 +31,8 @@ const spot = (more: Partial<SpotVerdict>): SpotVerdict => ({
   worse: false,
   rounds: [2],
   past: [],
+  elsewhere: null,
+  unproving: [],
   verdict: null,
   decidedBy: null,
   missing: [],

@@ -15,6 +15,7 @@ import { readOf } from '@/ui/ledger/rows';
 import { speedText } from '@/ui/pieces/format';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { LinePanel } from '@/ui/readings/LinePanel';
+import { ProofNotes } from '@/ui/readings/ProofNotes';
 import { ReadingForm } from '@/ui/readings/ReadingForm';
 import { Remarks } from '@/ui/readings/Remarks';
 import { RunList } from '@/ui/readings/RunList';
@@ -58,6 +59,7 @@ function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict | undefine
       {before && before.missing.length > 0 && !verdict.wasDead && (
         <p className="mt-1 text-amber">Missing: {before.missing.join('; ')}.</p>
       )}
+      <ProofNotes verdict={verdict} />
       <Remarks spotId={spot.id} />
       <RunList spotId={spot.id} phase="before" verdict={verdict} />
       <ReadingForm key={spot.id} spot={spot} phase="before" network={network} />

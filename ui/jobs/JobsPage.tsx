@@ -28,7 +28,7 @@ function stateText({ headline: h }: JobSummary): string {
   if (!h.read) return `${h.spots} spots, nothing read yet`;
   const worse = h.worse > 0 ? `, ${h.worse} worse` : '';
   if (h.dead === 0) return `${h.spots} spots, none dead${worse}`;
-  return `${h.gone} of ${h.dead} dead spots gone${worse}`;
+  return `${h.gone} of ${h.dead} dead spots gone${worse}${h.practised ? ', in practice' : ''}`;
 }
 
 /** Share of dead spots that are gone, drawn as light in shade. */

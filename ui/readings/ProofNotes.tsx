@@ -1,0 +1,28 @@
+'use client';
+import { PROVES_NOTHING_WORDS } from '@/core/evidence/proves';
+import type { SpotVerdict } from '@/core/readings/spotVerdicts';
+import { lengthText } from '@/core/site/model/lengths';
+import { useJob } from '@/ui/job/store';
+
+/** What of a spot's readings does not count here, and why: read where the spot stood before, or at a time that proves nothing. */
+export function ProofNotes({ verdict: v }: { verdict: SpotVerdict | undefined }) {
+  const unit = useJob((s) => s.brief.lengthUnit);
+  if (!v || (!v.elsewhere && v.unproving.length === 0)) return null;
+  const { elsewhere } = v;
+  return (
+    <div className="mt-1 border-l-4 border-l-amber pl-2" role="note">
+      {elsewhere && (
+        <p>
+          {elsewhere.runs} {elsewhere.runs === 1 ? 'run was' : 'runs were'} read{' '}
+          {elsewhere.offM === null ? 'on another storey' : `${lengthText(elsewhere.offM, unit)} from here`},
+          where the spot stood then
+          {elsewhere.gone ? ': the dead spot there is gone' : ''}. They count there and not here; put the spot
+          back, or read it here.
+        </p>
+      )}
+      {v.unproving.map((why) => (
+        <p key={why}>Some runs prove nothing: {PROVES_NOTHING_WORDS[why]}.</p>
+      ))}
+    </div>
+  );
+}
