@@ -324,6 +324,34 @@ function lineShortOf(
   };
 }
 
+/** By spot, whether it holds in the evenings of a house: what `evenings` says, without telling why. */
+export function heldSpots(house: House, media: Media, pipes: Pipes): boolean[] {
+  const { asked, people } = house;
+  const flowOf = flowsFor(media, pipes);
+  const whole = asked.map(({ whole: need }, i) => flowOf({ i, need, isUsed: true }));
+  const counts = asked.map(() => ({ used: 0, met: 0 }));
+  // Where what is always on and whoever asks the most fit together, everything does: only the line is to be asked.
+  const isTight = media.list.some(({ limit }, m) => {
+    const times = whole.map(({ media: of, times: own }) => own[of.indexOf(m)] ?? 0);
+    const standing = asked.map((a, i) => (a.alwaysOn ? times[i]! : 0)).reduce((x, y) => x + y, 0);
+    const others = asked.flatMap((a, i) => (a.alwaysOn ? [] : [times[i]!])).sort((x, y) => y - x);
+    // What always runs beside something else is no more than all of it.
+    const beside = asked.flatMap((a, i) => (a.standing ? [times[i]!] : [])).reduce((x, y) => x + y, 0);
+    return standing + beside + others.slice(0, people).reduce((x, y) => x + y, 0) > limit;
+  });
+  const limits = media.list.map((m) => m.limit);
+  house.evenings.forEach((on, k) => {
+    const most = house.lineShares[k]!;
+    const granted = isTight ? shareOut(on.map(flowOf), limits, most).granted : most;
+    on.forEach(({ i, isUsed }, f) => {
+      if (!isUsed) return;
+      counts[i]!.used++;
+      if (granted[f]! >= MET) counts[i]!.met++;
+    });
+  });
+  return counts.map((c, i) => pipes[i] !== null && pipes[i] !== undefined && holdsInTheEvening(c));
+}
+
 /** Tells whether a need would hold in the evening over a pipe, in the place of a spot; of no spot in the place of whoever sits first. */
 export type StandIn = (spot: number | null, pipe: readonly FlowPart[], need: Need) => boolean;
 

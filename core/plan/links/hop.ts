@@ -1,4 +1,4 @@
-import { BAND_INDEX, BAND_MHZ, SHADOWING_DB } from '../../radio/link/bands';
+import { BAND_INDEX, BAND_MHZ, SHADOWING_DB, type Band } from '../../radio/link/bands';
 import { groundLossDb } from '../../radio/link/bridge';
 import { Z90, levelSigmaDb, withEnds } from '../../radio/learning/beliefs';
 import { elevationDb, prepareUnitLink } from '../../radio/link/link';
@@ -23,6 +23,15 @@ export interface Hop extends UnsureLink {
   lengthM: number | null;
   /** Level the child hears its parent at, dBm; null for wires. */
   levelDbm: number | null;
+  /** By air, every band the two could meet on: which they do hangs on levels that are unsure. */
+  bands?: readonly HopBand[];
+}
+
+/** A band two units could meet on, with what it gives there. */
+export interface HopBand {
+  band: Band;
+  levelDbm: number;
+  link: UnsureLink;
 }
 
 interface Ends<F extends Feed = Feed> {
@@ -165,6 +174,23 @@ function radioPairs({ parent, child, parentKit, childKit }: Ends) {
   });
 }
 
+/**
+ * The band two units meet on, at a shift of each one's level, dB: they keep to the faster radio while it holds, though a slower one
+ * might give more; else to whatever gives the most.
+ */
+export function metOn<B extends HopBand>(bands: readonly B[], shiftDb: (of: B) => number): B | null {
+  let best: { of: B; score: number; stays: boolean } | null = null;
+  for (const of of bands) {
+    const shift = shiftDb(of);
+    const { downMbps, upMbps } = of.link.ratesAt(shift);
+    const score = Math.min(downMbps, upMbps);
+    const stays = of.band !== '2.4' && of.levelDbm + shift >= STAYS_DBM;
+    if (best && (best.stays !== stays ? best.stays : score <= best.score)) continue;
+    best = { of, score, stays };
+  }
+  return best?.of ?? null;
+}
+
 function airHop(ends: Ends): Hop {
   const { context, option, parent, child, parentKit, childKit } = ends;
   const { site, scene, beliefs, brief } = context;
@@ -181,7 +207,7 @@ function airHop(ends: Ends): Hop {
   const tilt =
     elevationDb(bridge ? 'directional' : parentKit.antenna, p.z - u.z, apartM, parent.turned) +
     elevationDb(childKit.antenna, u.z - p.z, apartM, child.turned);
-  let best: { hop: Hop; score: number; stays: boolean } | null = null;
+  const bands: (HopBand & { lengthM: number })[] = [];
   for (const { parentEnd, childEnd } of pairs) {
     const { band } = parentEnd;
     const path = radioPath(scene, u, p, band, beliefs.correction);
@@ -192,21 +218,16 @@ function airHop(ends: Ends): Hop {
     if (!link) continue;
     const air = airOf(context, parentEnd, airShare(context, option, parent, parentEnd));
     const ratesAt = (shiftDb: number) => air.ratesAt(link, shiftDb);
-    const middle = ratesAt(0);
-    const score = Math.min(middle.downMbps, middle.upMbps);
-    // Units keep to the faster radio while it holds, though a slower one might give more.
-    const stays = band !== '2.4' && link.downDbm >= STAYS_DBM;
-    if (best && (best.stays !== stays ? best.stays : score <= best.score)) continue;
-    const way = factsOf(scene, path);
     const part = feedPart(
       child,
-      { kind: 'air', bridge, band, levelDbm: link.downDbm, way },
-      { ...middle, latencyMs: HOP_LATENCY_MS.wireless, mediumId: air.mediumId },
+      { kind: 'air', bridge, band, levelDbm: link.downDbm, way: factsOf(scene, path) },
+      { ...ratesAt(0), latencyMs: HOP_LATENCY_MS.wireless, mediumId: air.mediumId },
     );
-    best = {
-      score,
-      stays,
-      hop: {
+    bands.push({
+      band,
+      levelDbm: link.downDbm,
+      lengthM: path.distanceM,
+      link: {
         part,
         ratesAt,
         drawn: new Map(),
@@ -214,18 +235,18 @@ function airHop(ends: Ends): Hop {
         mostMbps: Infinity,
         sigmaDb: levelSigmaDb(beliefs, features, band),
         level: { features, ownDb: SHADOWING_DB[BAND_INDEX[band]] },
-        lengthM: path.distanceM,
-        levelDbm: link.downDbm,
       },
-    };
+    });
   }
+  const best = metOn(bands, () => 0);
   if (!best)
     return deadHop(
       child,
       bridge ? 'bridge' : `air from ${parent.letter}`,
       `${parent.letter} and ${child.letter} share no radio: choose another backhaul or kit.`,
     );
-  return best.hop;
+  const { link, levelDbm, lengthM } = best;
+  return { ...link, lengthM, levelDbm, bands };
 }
 
 /** The feed of one unit as a hop; null for the gateway. A feed that cannot work is a hop of 0 Mb/s that says why. */
@@ -252,7 +273,8 @@ export function hopOf(context: PlanContext, option: Option, child: Unit): Hop | 
     upMbps: measuredUpMbps ?? measuredDownMbps ?? hop.part.upMbps,
     measured: true,
   };
-  return { ...hop, ...sureLink(part) };
+  const { bands: _, ...measured } = hop;
+  return { ...measured, ...sureLink(part) };
 }
 
 /** What a unit's port carries to a device on a lead, Mb/s. */

@@ -4,8 +4,11 @@ import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
 import type { PlanContext } from '../../plan/network/context';
 import { meets } from '../../plan/links/judge';
-import type { UnsureLink } from '../../plan/links/part';
+import type { Part, UnsureLink } from '../../plan/links/part';
 import { accessesOf } from '../../plan/links/access';
+import { heldSpots, houseOf } from '../../plan/links/busyHour';
+import { metOn, type Hop, type HopBand } from '../../plan/links/hop';
+import { mediaOf } from '../../plan/links/media';
 import { choiceDbm } from '../../plan/links/choice';
 import { linksOf, pipeOf } from '../../plan/links/pipe';
 import { waysTo } from '../../plan/predict/predict';
@@ -20,7 +23,7 @@ import { seeded } from '../../stats/seeded';
 
 /** How likely a plan does what it says, over everything that is unsure at once. */
 export interface Chance {
-  /** That every spot is served. */
+  /** That every spot works, alone and at the busy hour. */
   whole: number;
   spots: readonly { spotId: string; number: number; name: string; chance: number }[];
   /** The spot that carries the risk, and what would lower it most before anything is bought; null where nothing is at risk. */
@@ -105,8 +108,15 @@ function covariance(context: PlanContext, a: Level, b: Level): number {
   return shared + a.ownDb * b.ownDb * bands * Math.exp(-offM / ALIKE_M);
 }
 
+/** Bands a hop of the backhaul could go by; null for anything else. */
+const bandsOf = (link: UnsureLink): readonly HopBand[] | null =>
+  'bands' in link ? (link as Hop).bands! : null;
+
+/** Every link that could carry what one does: a hop by air could go by any band the two have in common. */
+const linksIn = (link: UnsureLink): UnsureLink[] => bandsOf(link)?.map((b) => b.link) ?? [link];
+
 /**
- * The chance that a plan serves every spot, and each: walls, devices, shadowing and links are drawn together, since what is
+ * The chance that every spot works, alone and at the busy hour, and each: walls, devices, shadowing and links are drawn together, since what is
  * wrong with one wall is wrong for all spots behind it. A device takes the unit and band it hears best as the draw falls.
  */
 export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance {
@@ -116,7 +126,7 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
   const levelAt = new Map<UnsureLink, number>();
   const roughAt = new Map<UnsureLink, number>();
   for (const { spot, way } of ways.flatMap(({ spot, ways: open }) => open.map((way) => ({ spot, way }))))
-    for (const link of way.pipe) {
+    for (const link of way.pipe.flatMap(linksIn)) {
       if (link.level && !levelAt.has(link)) {
         const own = way.air?.link === link ? { ...spot.place, unitId: way.unitId, band: way.air.band } : null;
         levelAt.set(link, levels.push({ link, ...link.level, at: own }) - 1);
@@ -130,6 +140,9 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
   const next = seeded(seed);
   const normal = () => normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, next())));
   const served = ways.map(() => 0);
+  const house = houseOf(context);
+  const media = mediaOf(context, option);
+  const seats = new Map(house.asked.map((a, i) => [a.spotId, i]));
   let whole = 0;
   const bands = ['2.4', '5', '6'] as const;
   for (let k = 0; k < DRAWS; k++) {
@@ -149,26 +162,42 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
       const i = levelAt.get(air.link);
       return choiceDbm(air.band, air.levelDbm + (i === undefined ? 0 : shifts[i]!));
     };
-    ways.forEach(({ ways: open, need }, w) => {
+    // A hop goes by one band for all that hangs on it, by which the two hear each other as this draw has it.
+    const metOver = new Map<UnsureLink, UnsureLink>();
+    const metBy = (link: UnsureLink): UnsureLink => {
+      const open = bandsOf(link);
+      if (!open) return link;
+      let met = metOver.get(link);
+      if (!met) metOver.set(link, (met = metOn(open, (b) => shifts[levelAt.get(b.link) ?? -1] ?? 0)!.link));
+      return met;
+    };
+    const drawn = (link: UnsureLink): Part => {
+      const i = levelAt.get(link);
+      const r = roughAt.get(link);
+      const rates = i === undefined ? link.part : link.ratesAt(shifts[i]!);
+      let by = r === undefined ? 1 : factors[r]!;
+      if (i !== undefined && link.sigmaLn > 0 && link.part.why.kind === 'air') {
+        const common = Math.sqrt(Math.max(0, link.sigmaLn ** 2 - SPEED_LOCAL_LN ** 2));
+        by = Math.exp(common * commons.get(link.part.why.band)! + SPEED_LOCAL_LN * locals[i]!);
+      }
+      return {
+        ...link.part,
+        downMbps: Math.min(link.mostMbps, rates.downMbps * by),
+        upMbps: Math.min(link.mostMbps, rates.upMbps * by),
+      };
+    };
+    const pipes: (readonly Part[] | null)[] = house.asked.map(() => null);
+    const alone = ways.map(({ spot, ways: open, need }) => {
       const way = open.length === 1 ? open[0]! : open.reduce((a, b) => (heard(b) > heard(a) ? b : a));
-      const parts = way.pipe.map((link) => {
-        const i = levelAt.get(link);
-        const r = roughAt.get(link);
-        const rates = i === undefined ? link.part : link.ratesAt(shifts[i]!);
-        let by = r === undefined ? 1 : factors[r]!;
-        if (i !== undefined && link.sigmaLn > 0 && link.part.why.kind === 'air') {
-          const common = Math.sqrt(Math.max(0, link.sigmaLn ** 2 - SPEED_LOCAL_LN ** 2));
-          by = Math.exp(common * commons.get(link.part.why.band)! + SPEED_LOCAL_LN * locals[i]!);
-        }
-        return {
-          ...link.part,
-          downMbps: Math.min(link.mostMbps, rates.downMbps * by),
-          upMbps: Math.min(link.mostMbps, rates.upMbps * by),
-        };
-      });
+      const parts = way.pipe.map((link) => drawn(metBy(link)));
       const chain = chainOf(parts);
+      if (chain.downMbps > 0 && chain.upMbps > 0) pipes[seats.get(spot.id)!] = parts;
       const latencyMs = chain.latencyMs * Math.exp(LATENCY_SIGMA_LN * normal());
-      if (meets({ ...chain, latencyMs }, need)) served[w]!++;
+      return meets({ ...chain, latencyMs }, need);
+    });
+    const evening = heldSpots(house, media, pipes);
+    ways.forEach(({ spot }, w) => {
+      if (alone[w] && evening[seats.get(spot.id)!]) served[w]!++;
       else all = false;
     });
     if (all) whole++;
