@@ -151,7 +151,7 @@ function readingsAt(world: PracticeWorld, spot: Spot, truth: Truth, noteBand: bo
     return {
       kind: 'reading',
       id: `${spot.id}-${i}`,
-      at: AT,
+      at: new Date(Date.parse(AT) + (spot.number * RUNS + i) * 45_000).toISOString(),
       by: '',
       subject: { kind: 'spot', spotId: spot.id },
       stateId: 'now',

@@ -9,7 +9,6 @@ import type { Option } from './plan/option/schema';
 import { predictOption } from './plan/predict/predict';
 import type { Prediction } from './plan/predict/prediction';
 import { learntContext, type Learnt } from './readings/learn';
-import { readOf } from './readings/readOf';
 import { verdictsOf, type SpotVerdict } from './readings/spotVerdicts';
 import { standingOf } from './readings/standing';
 
@@ -31,8 +30,7 @@ export const optionOf = (job: JobFile): Option =>
 
 /** What every spot of a job gets under an option, in the order of their numbers: read where that very network was read. */
 export function predict(job: JobFile, option: Option, { context }: Learnt = learn(job)): Prediction[] {
-  const read = readOf(job.site, job.evidence, { option, kit: job.plan.ownKit });
-  return predictOption({ ...context, read }, option);
+  return predictOption(context, option);
 }
 
 /** Before, after and verdict of every spot, with the proofs that hold for the network as built now. */

@@ -1,5 +1,5 @@
 import type { Built } from '@/core/evidence/built';
-import { adapterOutlet } from '@/core/feed/powerline';
+import { adapterOutlets } from '@/core/feed/powerline';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import type { Unit } from '@/core/plan/option/schema';
 import type { KitItem } from '@/core/kit/model/schema';
@@ -60,7 +60,7 @@ function feedOf(site: Site, unit: Unit, kit: KitItem): PracticeFeed {
       };
     case 'powerline': {
       const outlet = (id: string | null) => site.outlets.find((o) => o.id === id) ?? null;
-      const far = outlet(feed.farOutletId) ?? adapterOutlet(site, unit.place);
+      const far = outlet(feed.farOutletId) ?? adapterOutlets(site, unit.place, unit.place)[1];
       const near = outlet(feed.nearOutletId);
       return {
         kind: 'powerline',

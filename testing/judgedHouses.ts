@@ -315,6 +315,15 @@ export function bestByTrying(job: JudgedJob): { worth: Worth; option: Option; tr
   const measured = { measuredDownMbps: null, measuredUpMbps: null };
   const nearnessM = (o: Site['outlets'][number], p: Place) =>
     Math.abs(o.place.xM - p.xM) + Math.abs(o.place.yM - p.yM) + (o.place.storeyId === p.storeyId ? 1 : 100);
+  // A lead into the next room would be a hole: an outlet behind a wall is none.
+  const isBehindWall = (o: Site['outlets'][number], p: Place) =>
+    site.walls.some((w) => {
+      const side = (q: { xM: number; yM: number }) =>
+        Math.sign((w.b.xM - w.a.xM) * (q.yM - w.a.yM) - (w.b.yM - w.a.yM) * (q.xM - w.a.xM));
+      const across = (q: { xM: number; yM: number }) =>
+        Math.sign((p.xM - o.place.xM) * (q.yM - o.place.yM) - (p.yM - o.place.yM) * (q.xM - o.place.xM));
+      return w.storeyId === p.storeyId && side(o.place) !== side(p) && across(w.a) !== across(w.b);
+    });
   const feedsOf = (kitId: string, gateway: Unit, place: Place): Feed[] => {
     const takes = kitById(kitId, context.ownKit)!.feeds;
     const out: Feed[] = [];
@@ -329,7 +338,9 @@ export function bestByTrying(job: JudgedJob): { worth: Worth; option: Option; tr
       const near = [...site.outlets].sort(
         (a, b) => nearnessM(a, gateway.place) - nearnessM(b, gateway.place),
       );
-      for (const far of site.outlets.filter((o) => nearnessM(o, place) < 7 && o !== near[0]))
+      for (const far of site.outlets.filter(
+        (o) => nearnessM(o, place) < 7 && o !== near[0] && !isBehindWall(o, place),
+      ))
         out.push({
           kind: 'powerline',
           parentId: gateway.id,

@@ -1,4 +1,5 @@
-import { levelOf } from '../site/model/levels';
+import { roomsOn } from '../site/geometry/rooms';
+import { inside, levelOf } from '../site/model/levels';
 import type { Outlet, Place, Site } from '../site/model/schema';
 import { ETHERNET_TCP_SHARE } from './ethernet';
 
@@ -131,26 +132,34 @@ export function powerlinePath(
 /** The lead of an adapter reaches so far, m (estimate). */
 const LEAD_M = 6;
 
-/** What is left of powerline's speed by the outlet of one end alone: a surge strip, its circuit and the wire to it. */
-function endFactor(site: Site, outlet: Outlet, at: Place): number {
-  const circuit = site.circuits.find((c) => c.id === outlet.circuitId);
-  return (
-    (outlet.strip ? POWERLINE.strip : 1) *
-    (circuit ? 1 : 0.01) *
-    (circuit?.oldWiring ? POWERLINE.oldWiring : 1) *
-    (circuit && circuit.protection !== 'none' ? POWERLINE.protection : 1) *
-    Math.exp(-wireM(site, outlet.place, at) / POWERLINE.decayM)
-  );
+/** How far an outlet is from a place by its wire, one on another storey behind all others, m. */
+const farM = (site: Site, o: Outlet, at: Place): number =>
+  wireM(site, o.place, at) + (o.place.storeyId === at.storeyId ? 0 : 100);
+
+/**
+ * Outlets an adapter could take for a place: those of its room with a socket left within its lead, since a lead into the next room is a
+ * hole; else the nearest; none where none is surveyed.
+ */
+function within(site: Site, at: Place): Outlet[] {
+  const sorted = [...site.outlets].sort((a, b) => farM(site, a, at) - farM(site, b, at));
+  const room = roomsOn(site, at.storeyId).find((r) => inside(r.outline, at.xM, at.yM));
+  const isInRoom = ({ place: p }: Outlet) => !room || inside(room.outline, p.xM, p.yM);
+  const near = sorted.filter((o) => o.freeSockets > 0 && farM(site, o, at) <= LEAD_M && isInRoom(o));
+  return near.length > 0 ? near : sorted.slice(0, 1);
 }
 
 /**
- * The outlet an adapter takes for a place: the best with a socket left within its lead; else the nearest on the storey, else the
- * nearest at all; null when none is surveyed.
+ * The outlets a pair of adapters takes, near its parent and at the unit: of those within their leads the two that give the most, of
+ * equals the nearest; null where none is surveyed.
  */
-export function adapterOutlet(site: Site, at: Place): Outlet | null {
-  const farM = (o: Outlet) => wireM(site, o.place, at) + (o.place.storeyId === at.storeyId ? 0 : 100);
-  const within = site.outlets.filter((o) => o.freeSockets > 0 && farM(o) <= LEAD_M);
-  if (within.length > 0)
-    return within.reduce((a, b) => (endFactor(site, b, at) > endFactor(site, a, at) ? b : a));
-  return site.outlets.reduce<Outlet | null>((a, b) => (a && farM(a) <= farM(b) ? a : b), null);
+export function adapterOutlets(site: Site, parent: Place, unit: Place): [Outlet | null, Outlet | null] {
+  const [nears, fars] = [within(site, parent), within(site, unit)];
+  let best: { pair: [Outlet, Outlet]; mbps: number } | null = null;
+  for (const near of nears)
+    for (const far of fars) {
+      const path = powerlinePath(site, near, far, 1000, 1000);
+      const mbps = path.ok ? powerlineMbps(path.run).mbps : 0;
+      if (path.ok && (!best || mbps > best.mbps)) best = { pair: [near, far], mbps };
+    }
+  return best?.pair ?? [nears[0] ?? null, fars.find((o) => o !== nears[0]) ?? fars[0] ?? null];
 }

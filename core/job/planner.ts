@@ -19,7 +19,6 @@ import { ShadeEngine, type ShadeAnswer, type SheetQuestion } from '../plan/shade
 import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
-import { readOf } from '../readings/readOf';
 import { learntContext, type Learnt } from '../readings/learn';
 import { nextSpot, type NextSpot } from '../readings/nextSpot';
 import { oddReadings, type OddReading } from '../readings/outliers';
@@ -131,11 +130,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     const { id: _, name: __, ...option } = network.option;
     const own = JSON.stringify([option, network.kit, today.units]);
     return evaluations(`${key} ${own}`, () =>
-      evaluate(
-        { ...context, ownKit: network.kit, read: readOf(docs.site, rows, network) },
-        network.option,
-        today,
-      ),
+      evaluate({ ...context, ownKit: network.kit }, network.option, today),
     );
   }
 

@@ -6,6 +6,7 @@ import type { Site } from '../site/model/schema';
 import { airQueueOf } from './airQueue';
 import { knownLine } from './line';
 import { observationsOf } from './observations';
+import { readIn } from './readIn';
 import type { EvidenceRows } from '../evidence/rows';
 
 export interface Learnt {
@@ -24,14 +25,15 @@ export function learntContext(
   line: LineState = knownLine(job.brief, job.evidence),
 ): Learnt {
   const queueMs = airQueueOf(job.evidence, line);
-  const plain = planContext(job, line, null, queueMs);
+  const read = readIn(job.site, job.evidence);
+  const plain = { ...planContext(job, line, null, queueMs), read };
   const first = observationsOf(plain, job.evidence);
   let calibration = calibrate(plain.scene, first.list);
   if (!calibration) return { context: plain, calibration, leftOut: first.leftOut };
-  let context = planContext(job, line, calibration.posterior, queueMs);
+  let context = { ...planContext(job, line, calibration.posterior, queueMs), read };
   if (first.unsure) {
     calibration = calibrate(plain.scene, observationsOf(context, job.evidence).list)!;
-    context = planContext(job, line, calibration.posterior, queueMs);
+    context = { ...planContext(job, line, calibration.posterior, queueMs), read };
   }
   return { context, calibration, leftOut: first.leftOut };
 }

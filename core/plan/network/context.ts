@@ -38,7 +38,7 @@ export interface PlanContext {
   airQueueMs: PerBand;
   /** Whether the air is told as free as it can be on any channel: for bounds, which may say too much and never too little. */
   isAirFree?: true;
-  /** What was read of the very network that is predicted, by spot; nothing unless somebody fills it in. */
+  /** What was read in the networks of the job; nothing unless somebody fills it in. */
   read: Read;
 }
 

@@ -1,4 +1,4 @@
-import { adapterOutlet } from '../../feed/powerline';
+import { adapterOutlets } from '../../feed/powerline';
 import { roomNameAt } from '../../site/geometry/roomName';
 import type { Place, Site } from '../../site/model/schema';
 import { runsBetween } from './surroundings';
@@ -11,8 +11,10 @@ function feedAfterMove(site: Site, feed: Feed, parent: Place, place: Place, move
   const end = moved === 'unit' ? place : parent;
   switch (feed.kind) {
     case 'powerline': {
-      const outletId = adapterOutlet(site, end)?.id ?? null;
-      return moved === 'unit' ? { ...feed, farOutletId: outletId } : { ...feed, nearOutletId: outletId };
+      const [near, far] = adapterOutlets(site, parent, place);
+      return moved === 'unit'
+        ? { ...feed, farOutletId: far?.id ?? null }
+        : { ...feed, nearOutletId: near?.id ?? null };
     }
     case 'coax': {
       const coaxId = nearestCoax(site, end);

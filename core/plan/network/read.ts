@@ -1,6 +1,9 @@
 import type { Band } from '../../radio/link/bands';
+import type { KitItem } from '../../kit/model/schema';
+import type { ClientTypeId } from '../../site/model/schema';
+import type { Option } from '../option/schema';
 
-/** What the runs at one spot say of the very network that is predicted, as far as they say it. */
+/** What the runs at one spot say of the network they were taken in, as far as they say it. */
 export interface SpotRead {
   /** Middle of the runs, Mb/s; 0 without a connection. */
   downMbps: number;
@@ -14,9 +17,17 @@ export interface SpotRead {
   bandSeen: Band | null;
   /** How many runs there are. */
   runs: number;
+  device: ClientTypeId | 'wired';
 }
 
-/** What was read of a network, by spot. Readings fill it; a prediction shows it where it has it. */
-export type Read = ReadonlyMap<string, SpotRead>;
+/** A network that was read, as it stood, with what was read in it by spot. */
+export interface NetworkRead {
+  option: Option;
+  kit: readonly KitItem[];
+  spots: ReadonlyMap<string, readonly SpotRead[]>;
+}
 
-export const NOTHING_READ: Read = new Map();
+/** What was read in the networks of a job, the newest first. Readings fill it; a prediction shows it where its way was read. */
+export type Read = readonly NetworkRead[];
+
+export const NOTHING_READ: Read = [];

@@ -1,6 +1,6 @@
 import { DUCT_REACH_M } from '../../site/cable/cableNetwork';
 import { apartM } from '../../site/geometry/apart';
-import { adapterOutlet } from '../../feed/powerline';
+import { adapterOutlets } from '../../feed/powerline';
 import { distanceToWallM } from '../../site/geometry/rooms';
 import type { DataRun, Duct, Outlet, Place, Site } from '../../site/model/schema';
 import type { Unit } from '../option/schema';
@@ -41,7 +41,8 @@ export function ductBetween(site: Site, fromBuildingId: string, toBuildingId: st
 export function outletsOf(site: Site, parent: Unit, unit: Unit): [Outlet | null, Outlet | null] {
   const [near, far] = unit.feed.kind === 'powerline' ? [unit.feed.nearOutletId, unit.feed.farOutletId] : [];
   const chosen = (id: string | null | undefined) => site.outlets.find((o) => o.id === id);
-  return [chosen(near) ?? adapterOutlet(site, parent.place), chosen(far) ?? adapterOutlet(site, unit.place)];
+  const [bestNear, bestFar] = adapterOutlets(site, parent.place, unit.place);
+  return [chosen(near) ?? bestNear, chosen(far) ?? bestFar];
 }
 
 /** What disturbs radio within reach of a unit. */

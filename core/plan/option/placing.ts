@@ -8,7 +8,7 @@ import { buildingAt, inside } from '../../site/model/levels';
 import type { FeedKind, KitItem } from '../../kit/model/schema';
 import { gatewayOf } from './graph';
 import { type Feed, type Option, type Unit } from './schema';
-import { adapterOutlet } from '../../feed/powerline';
+import { adapterOutlets } from '../../feed/powerline';
 import type { Place, Point, Site } from '../../site/model/schema';
 import { roomNameAt } from '../../site/geometry/roomName';
 import { fromParent, parentIdOf, plainFeed } from './feeds';
@@ -40,12 +40,10 @@ export function nearestCoax(site: Site, at: Place): string | null {
 export function feedTo(site: Site, kind: FeedKind, parent: Unit | null, place: Place): Feed {
   const feed: Feed = plainFeed(kind, parent?.id ?? null);
   if (!parent) return feed;
-  if (feed.kind === 'powerline')
-    return {
-      ...feed,
-      nearOutletId: adapterOutlet(site, parent.place)?.id ?? null,
-      farOutletId: adapterOutlet(site, place)?.id ?? null,
-    };
+  if (feed.kind === 'powerline') {
+    const [near, far] = adapterOutlets(site, parent.place, place);
+    return { ...feed, nearOutletId: near?.id ?? null, farOutletId: far?.id ?? null };
+  }
   if (feed.kind === 'coax')
     return { ...feed, nearCoaxId: nearestCoax(site, parent.place), farCoaxId: nearestCoax(site, place) };
   return feed;

@@ -3,6 +3,7 @@ import { decide, predictedVerdict } from '../links/judge';
 import type { Part } from '../links/part';
 import type { SpotRead } from '../network/read';
 import type { Prediction } from './prediction';
+import { SAME_LEVEL_DB, touchOf } from './touch';
 
 /** A pipe that gives what was read: the last way to the device takes what is missing, and no length is narrower than the whole. */
 function pipeThatGives(pipe: readonly Part[], downMbps: number, upMbps: number): Part[] {
@@ -30,11 +31,10 @@ function pipeThatGives(pipe: readonly Part[], downMbps: number, upMbps: number):
 }
 
 /**
- * The prediction of a network at a spot where that very network was read is what was read: its runs' middle and spread. No
- * connection is silent. What was not read, as a loaded round trip, stays predicted.
+ * The prediction at a spot whose very way was read is what was read: its runs' middle and spread. No connection is silent. What was
+ * not read, as a loaded round trip, stays predicted.
  */
-export function asRead(p: Prediction, read: SpotRead | undefined): Prediction {
-  if (!read) return p;
+export function asRead(p: Prediction, read: SpotRead): Prediction {
   const { downMbps, upMbps, downRangeMbps, upRangeMbps } = read;
   const latencyMs = read.latencyMs ?? p.latencyMs;
   const middle = { downMbps, upMbps, latencyMs };
@@ -64,4 +64,67 @@ export function asRead(p: Prediction, read: SpotRead | undefined): Prediction {
     // A device that did not connect holds on to nothing.
     stuck: downMbps === 0 ? null : p.stuck,
   };
+}
+
+const airOf = (p: Prediction): Part | undefined => p.pipe.find((part) => part.kind === 'air');
+
+/** Whether a device goes by the same air in two networks: the same unit and band, at the same level. */
+function isSameAir(then: Prediction, now: Prediction): boolean {
+  const [a, b] = [airOf(then), airOf(now)];
+  if (!a || !b || a.unitId !== b.unitId || a.why.kind !== 'air' || b.why.kind !== 'air') return false;
+  return a.why.band === b.why.band && Math.abs(a.why.levelDbm - b.why.levelDbm) < SAME_LEVEL_DB;
+}
+
+/**
+ * The prediction at a spot whose air was read while something else on its way has changed since: the air is the one that was read,
+ * the change is applied to that. Where something before the air held it back then, the air gave as much at least.
+ */
+function overReadAir(p: Prediction, then: Prediction, read: SpotRead): Prediction {
+  const at = p.pipe.findIndex((part) => part.kind === 'air');
+  const was = airOf(then)!;
+  const gave = pipeThatGives(then.pipe, read.downMbps, read.upMbps).find((part) => part.kind === 'air')!;
+  const heldByAir = then.pipe[then.narrowest]?.kind === 'air';
+  const rate = (key: 'downMbps' | 'upMbps') =>
+    heldByAir || was[key] < gave[key] || read[key] < 0.95 * then[key] ? gave[key] : was[key];
+  const scaled = (by: { downMbps: number; upMbps: number }): Part[] =>
+    p.pipe.map((part, i) => (i === at ? { ...part, ...by, measured: true } : part));
+  const middle = { downMbps: rate('downMbps'), upMbps: rate('upMbps') };
+  const pipe = scaled(middle);
+  const chain = chainOf(pipe);
+  const share = (range: readonly number[], k: 0 | 1, whole: number) => (whole > 0 ? range[k]! / whole : 1);
+  const end = (k: 0 | 1) =>
+    chainOf(
+      scaled({
+        downMbps: middle.downMbps * share(read.downRangeMbps, k, read.downMbps),
+        upMbps: middle.upMbps * share(read.upRangeMbps, k, read.upMbps),
+      }),
+    );
+  const [low, high] = [end(0), end(1)];
+  const decidedBy = decide(chain, p.need);
+  const alone = predictedVerdict(chain, { ...low, latencyMs: chain.latencyMs }, p.need);
+  return {
+    ...p,
+    downMbps: chain.downMbps,
+    upMbps: chain.upMbps,
+    downRangeMbps: [low.downMbps, high.downMbps],
+    upRangeMbps: [low.upMbps, high.upMbps],
+    decidedBy,
+    alone,
+    verdict: alone,
+    pipe,
+    narrowest:
+      decidedBy === 'latency' ? p.narrowest : decidedBy === 'up' ? chain.narrowestUp : chain.narrowestDown,
+    wouldGiveMbps: decidedBy === 'up' ? chain.nextUpMbps : chain.nextDownMbps,
+    second: decidedBy === 'up' ? chain.secondUp : chain.secondDown,
+  };
+}
+
+/**
+ * What was read rules: where the way that was read is the way that is planned the figure is what was read, in every option; where
+ * only the air of it is the same, the air is the one that was read. `then` is what the network that was read is reckoned to give.
+ */
+export function ruledByRead(p: Prediction, then: Prediction, read: SpotRead): Prediction | null {
+  if (touchOf(then, p) === null) return asRead(p, read);
+  if (read.downMbps <= 0 || read.upMbps <= 0 || !isSameAir(then, p)) return null;
+  return overReadAir(p, then, read);
 }

@@ -3,7 +3,9 @@ import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
 import type { Option } from '../option/schema';
 import { accessThrough, leadAccess, type Access } from '../links/access';
-import { asRead } from './asRead';
+import { ruledByRead } from './asRead';
+import type { NetworkRead } from '../network/read';
+import { ownedBy } from '../../stats/lru';
 import { atBusyHour } from './evening';
 import type { PlanContext } from '../network/context';
 import { decide, hasNoSignal, meets, predictedVerdict } from '../links/judge';
@@ -109,9 +111,37 @@ export function reckonSpots(context: PlanContext, option: Option, links: OptionL
     .map((spot) => predictSpot(context, option, links, spot));
 }
 
-/** Predictions with what was read of this very network in the place of what was reckoned. */
-export const withRead = ({ read }: PlanContext, reckoned: readonly Prediction[]): Prediction[] =>
-  reckoned.map((p) => asRead(p, read.get(p.spotId)));
+/** What the networks that were read are reckoned to give under what is believed now, each worked out once. */
+const reckonedThen = ownedBy(
+  (_: PlanContext['beliefs']) => new WeakMap<NetworkRead, Map<string, Prediction>>(),
+);
+
+function thenOf(context: PlanContext, network: NetworkRead): ReadonlyMap<string, Prediction> {
+  const known = reckonedThen(context.beliefs);
+  let then = known.get(network);
+  if (!then) {
+    const own = { ...context, ownKit: network.kit };
+    const list = reckonSpots(own, network.option, linksOf(own, network.option));
+    known.set(network, (then = new Map(list.map((p) => [p.spotId, p]))));
+  }
+  return then;
+}
+
+/** Predictions with what was read in the place of what was reckoned, wherever the way that was read is the way that is planned. */
+export function withRead(context: PlanContext, reckoned: readonly Prediction[]): Prediction[] {
+  if (context.read.length === 0) return [...reckoned];
+  const devices = new Map(context.site.spots.map((s) => [s.id, s.client]));
+  return reckoned.map((p) => {
+    const device = p.pipe.some((part) => part.kind === 'lead') ? 'wired' : devices.get(p.spotId);
+    for (const network of context.read) {
+      const read = network.spots.get(p.spotId)?.find((r) => r.device === device);
+      const then = read && thenOf(context, network).get(p.spotId);
+      const ruled = then && ruledByRead(p, then, read);
+      if (ruled) return ruled;
+    }
+    return p;
+  });
+}
 
 /** Predicts every spot of a site under an option, alone and at the busy hour, in the order of their numbers. */
 export function predictOption(context: PlanContext, option: Option): Prediction[] {

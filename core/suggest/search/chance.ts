@@ -11,7 +11,7 @@ import { metOn, type Hop, type HopBand } from '../../plan/links/hop';
 import { mediaOf } from '../../plan/links/media';
 import { choiceDbm } from '../../plan/links/choice';
 import { linksOf, pipeOf } from '../../plan/links/pipe';
-import { waysTo } from '../../plan/predict/predict';
+import { predictOption, waysTo } from '../../plan/predict/predict';
 import type { Option } from '../../plan/option/schema';
 import type { Band } from '../../radio/link/bands';
 import { covarianceDb2, SPEED_LOCAL_LN } from '../../radio/learning/beliefs';
@@ -140,6 +140,9 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
   const next = seeded(seed);
   const normal = () => normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, next())));
   const served = ways.map(() => 0);
+  const read = new Map(
+    predictOption(context, option).flatMap((p) => (p.runs > 0 ? [[p.spotId, p] as const] : [])),
+  );
   const house = houseOf(context);
   const media = mediaOf(context, option);
   const seats = new Map(house.asked.map((a, i) => [a.spotId, i]));
@@ -188,6 +191,18 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
     };
     const pipes: (readonly Part[] | null)[] = house.asked.map(() => null);
     const alone = ways.map(({ spot, ways: open, need }) => {
+      const was = read.get(spot.id);
+      if (was) {
+        // What was read scatters as its runs do, and by nothing else.
+        const between = ([low, high]: readonly [number, number]) => low + (high - low) * next();
+        const outcome = {
+          downMbps: between(was.downRangeMbps),
+          upMbps: between(was.upRangeMbps),
+          latencyMs: was.latencyMs,
+        };
+        if (was.downMbps > 0 && was.upMbps > 0) pipes[seats.get(spot.id)!] = was.pipe;
+        return meets(outcome, need);
+      }
       const way = open.length === 1 ? open[0]! : open.reduce((a, b) => (heard(b) > heard(a) ? b : a));
       const parts = way.pipe.map((link) => drawn(metBy(link)));
       const chain = chainOf(parts);

@@ -1,4 +1,5 @@
-import { accessThrough, accessesOf } from '../../plan/links/access';
+import { accessThrough, accessesOf, type Access } from '../../plan/links/access';
+import { ownedBy } from '../../stats/lru';
 import { pipeOf, type OptionLinks } from '../../plan/links/pipe';
 import type { PlanContext } from '../../plan/network/context';
 import type { Option, Unit } from '../../plan/option/schema';
@@ -34,11 +35,23 @@ export interface Ground {
   share: number | undefined;
   /** Spots that no network brings further than tight: the line does not hold them in the evening. */
   short: ReadonlySet<string>;
+  /** Spots at which a connection was read: what was read rules, so that the best is counted on whatever is reckoned. */
+  read: ReadonlySet<string>;
   reachM: number;
 }
 
 /** The better of two verdicts. */
 export const better = (a: Verdict, b: Verdict): Verdict => (VERDICT_RANK[a] >= VERDICT_RANK[b] ? a : b);
+
+/** Ways by each band of a unit to a spot, worked out once for all its backhauls: the air from a place is the same however it is fed. */
+const waysKnown = ownedBy((_: Unit) => new Map<string, Access[]>());
+
+function waysOf(context: PlanContext, links: OptionLinks, radio: Unit, spot: Spot): readonly Access[] {
+  const known = waysKnown(radio);
+  let ways = known.get(spot.id);
+  if (!ways) known.set(spot.id, (ways = accessesOf(context, links.air, radio, spot)));
+  return ways;
+}
 
 /** How a spot's device hears a unit, whatever it would get of it. */
 export function heardLink(
@@ -57,7 +70,7 @@ export function heardLink(
 
 /** What a spot would get at best through one unit of a network, were it to use that one. */
 export function spotLink(
-  { context, share, short, reachM }: Pick<Ground, 'context' | 'share' | 'short' | 'reachM'>,
+  { context, share, short, read, reachM }: Pick<Ground, 'context' | 'share' | 'short' | 'read' | 'reachM'>,
   links: OptionLinks,
   unit: Unit,
   radio: Unit,
@@ -69,8 +82,8 @@ export function spotLink(
   if (heard.choiceDbm === -Infinity) return NOTHING;
   const need = needOf(spot.activities, context.site.activityLimits);
   // Which band a device takes hangs on the channels that are planned: the better of them is counted on.
-  let verdict: Verdict = 'noSignal';
-  for (const way of accessesOf(context, links.air, radio, spot)) {
+  let verdict: Verdict = read.has(spot.id) ? 'works' : 'noSignal';
+  for (const way of waysOf(context, links, radio, spot)) {
     if (verdict === 'works') break;
     verdict = better(verdict, pipeVerdict(pipeOf(context, links, { ...way, unit }, spot), need, share));
   }

@@ -245,7 +245,12 @@ export async function linkTable(
   const isMany = places.length * spots.length > MANY_LINKS;
   const reachM = isMany ? REACH_M : Infinity;
   const short = new Set(houseOf(context).lineShort.evening);
-  const asked = { context, share, short, reachM };
+  const read = new Set(
+    planned.read.flatMap((n) =>
+      [...n.spots].flatMap(([id, list]) => (list.some((r) => r.downMbps > 0) ? [id] : [])),
+    ),
+  );
+  const asked = { context, share, short, read, reachM };
   const here = spots.map((s) =>
     base.units
       .map((u) => spotLink(asked, links, u, u, s))
