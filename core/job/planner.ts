@@ -7,7 +7,7 @@ import type { PlanContext } from '../plan/network/context';
 import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
 import { withChannels } from '../plan/links/channelPlan';
 import type { KitItem } from '../kit/model/schema';
-import { pipesOf } from '../plan/predict/evening';
+import { sheetPipes } from '../plan/evaluate/sheetPipes';
 import { AreaEngine, type ServedAnswer } from '../plan/shade/served';
 import { answer, type Answers, type Question } from '../suggest/questions/answer';
 import { suggest, type Suggestion } from '../suggest/search/suggest';
@@ -205,7 +205,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       return engine.shading({
         ...question,
         option: withTrials(question.option, rows),
-        pipes: pipesOf(predictions),
+        ...sheetPipes(docs.site, predictions),
       });
     },
     /** How much of each room, storey, building and yard a network serves, step by step. */
@@ -216,7 +216,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         () => new AreaEngine({ ...context, ownKit: network }),
       );
       const { predictions } = evaluated(context, key, { option, kit: network });
-      return engine.serving(withTrials(option, rows), pipesOf(predictions), settle);
+      return engine.serving(withTrials(option, rows), sheetPipes(docs.site, predictions), settle);
     },
     /** Answers what is asked about an option: its backhauls, places, ways with the router, rules of thumb. */
     ask: <K extends Question['kind']>(

@@ -36,6 +36,9 @@ export function directionOf(decidedBy: 'down' | 'up' | 'latency' | null | undefi
 /** What was read in the direction that decides, of what is needed; where nothing came through, that. */
 export function readOf(read: PhaseResult, up: boolean, need: Need): string {
   if (read.downMbps === 0 && read.upMbps === 0) return 'no connection';
+  // Where the round trip fails that is told: the speed beside it may be plenty.
+  if (read.decidedBy === 'latency' && read.latencyMs !== null && read.latencyMs > need.latencyMs)
+    return `${read.latencyMs.toFixed(0)} of ${need.latencyMs} ms round trip`;
   return `${speedText(up ? read.upMbps : read.downMbps)} of ${speedText(up ? need.upMbps : need.downMbps)} Mb/s`;
 }
 

@@ -23,6 +23,14 @@ function predictionLabel(p: Prediction): string {
   return `${p.runs > 0 ? 'read' : 'predicted'} ${speedText(up ? p.upMbps : p.downMbps)} Mb/s ${up ? 'up' : 'down'}, ${rangeWords(p, range, speedText)}, needed ${speedText(up ? p.need.upMbps : p.need.downMbps)}`;
 }
 
+/** What decides a spot, of what it needs: a speed, or the round trip where that fails. */
+function figureOf(p: Prediction): string {
+  if (p.decidedBy === 'latency' && p.latencyMs > p.need.latencyMs)
+    return `${p.latencyMs.toFixed(0)} of ${p.need.latencyMs} ms round trip`;
+  const up = directionOf(p.decidedBy) === 'up';
+  return `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s`;
+}
+
 function usePlanRows(): LedgerRow[] {
   const spots = useJob((s) => s.site.spots);
   const today = useJob((s) => s.plan.today);
@@ -39,16 +47,13 @@ function usePlanRows(): LedgerRow[] {
             tone: 'plain',
             detail: <Words spot={spot} />,
           });
-        const up = directionOf(p.decidedBy) === 'up';
         return rowOf(f, p.decidedBy, ['before', 'predicted', 'range'], {
           trackLabel: predictionLabel(p),
           result:
             before && before.verdict !== p.verdict
               ? `${VERDICT_WORDS[before.verdict]} → ${VERDICT_WORDS[p.verdict]}`
               : VERDICT_WORDS[p.verdict],
-          note:
-            eveningLabel(p) ??
-            `${speedText(up ? p.upMbps : p.downMbps)} of ${speedText(up ? p.need.upMbps : p.need.downMbps)} Mb/s${p.runs > 0 ? ', read' : ''}`,
+          note: eveningLabel(p) ?? `${figureOf(p)}${p.runs > 0 ? ', read' : ''}`,
           tone: VERDICT_TONE[p.verdict],
           detail: (
             <>

@@ -5,8 +5,14 @@ import type { SpotRead } from '../network/read';
 import type { Prediction } from './prediction';
 import { SAME_LEVEL_DB, touchOf } from './touch';
 
-/** A pipe that gives what was read: the last way to the device takes what is missing, and no length is narrower than the whole. */
-function pipeThatGives(pipe: readonly Part[], downMbps: number, upMbps: number): Part[] {
+/**
+ * A pipe that gives what was read: the last way to the device takes what is missing, no length is narrower than the whole, and round
+ * trips add up to what was read of them.
+ */
+function pipeThatGives(
+  pipe: readonly Part[],
+  { downMbps, upMbps, latencyMs }: Pick<SpotRead, 'downMbps' | 'upMbps' | 'latencyMs'>,
+): Part[] {
   const wide = pipe.map((part) =>
     part.measured || (part.downMbps >= downMbps && part.upMbps >= upMbps)
       ? part
@@ -27,8 +33,18 @@ function pipeThatGives(pipe: readonly Part[], downMbps: number, upMbps: number):
     upMbps: left(upMbps, (p) => p.upMbps),
     measured: true,
   };
-  return wide.map((part, i) => (i === at ? air : part));
+  const othersMs = wide.reduce((sum, part, i) => (i === at ? sum : sum + part.latencyMs), 0);
+  // Where less was read than the others are taken to add, each of them adds less.
+  const share = latencyMs === null || othersMs <= latencyMs ? 1 : latencyMs / othersMs;
+  const ownMs = latencyMs === null ? air.latencyMs : Math.max(0, latencyMs - othersMs);
+  return wide.map((part, i) =>
+    i === at ? { ...air, latencyMs: ownMs } : { ...part, latencyMs: part.latencyMs * share },
+  );
 }
+
+/** The part that adds the most to the round trip. */
+const slowestOf = (pipe: readonly Part[]): number =>
+  pipe.reduce((worst, part, i) => (part.latencyMs > pipe[worst]!.latencyMs ? i : worst), 0);
 
 /**
  * The prediction at a spot whose very way was read is what was read: its runs' middle and spread. No connection is silent. What was
@@ -39,11 +55,15 @@ export function asRead(p: Prediction, read: SpotRead): Prediction {
   const latencyMs = read.latencyMs ?? p.latencyMs;
   const middle = { downMbps, upMbps, latencyMs };
   const low = { downMbps: downRangeMbps[0], upMbps: upRangeMbps[0], latencyMs };
-  const pipe = pipeThatGives(p.pipe, downMbps, upMbps);
+  const pipe = pipeThatGives(p.pipe, read);
   const decidedBy = decide(middle, p.need);
   const chain = pipe.length > 0 ? chainOf(pipe) : null;
   const narrowest =
-    decidedBy === 'latency' ? p.narrowest : decidedBy === 'up' ? chain?.narrowestUp : chain?.narrowestDown;
+    decidedBy === 'latency'
+      ? slowestOf(pipe)
+      : decidedBy === 'up'
+        ? chain?.narrowestUp
+        : chain?.narrowestDown;
   const alone = predictedVerdict(middle, low, p.need);
   return {
     ...p,
@@ -82,7 +102,7 @@ function isSameAir(then: Prediction, now: Prediction): boolean {
 function overReadAir(p: Prediction, then: Prediction, read: SpotRead): Prediction {
   const at = p.pipe.findIndex((part) => part.kind === 'air');
   const was = airOf(then)!;
-  const gave = pipeThatGives(then.pipe, read.downMbps, read.upMbps).find((part) => part.kind === 'air')!;
+  const gave = pipeThatGives(then.pipe, read).find((part) => part.kind === 'air')!;
   const heldByAir = then.pipe[then.narrowest]?.kind === 'air';
   const rate = (key: 'downMbps' | 'upMbps') =>
     heldByAir || was[key] < gave[key] || read[key] < 0.95 * then[key] ? gave[key] : was[key];

@@ -196,6 +196,7 @@ test('shade: light around the gateway, shade in the kiln room, and it follows a 
       cellM: 0.5,
       activity: null,
       pipes: null,
+      read: [],
       settle,
     });
   const verdictAt = ({ grid }: ReturnType<typeof ask>, x: number, y: number) =>

@@ -42,12 +42,13 @@ const unit = (id: string, xM: number, feed: Unit['feed']): Unit => ({
   feed,
   radios: {},
 });
+const ALONE = { pipes: null, read: [] };
 const gateway: Unit = { ...unit('a', 1, plainFeed('line', null)), kitId: 'provider-router' };
 const option = (...units: Unit[]): Option => ({ id: 'o', name: 'O', units, wiredSpots: [] });
 
 test('agrees with the share of cells of the sheet that serve, and adds up over rooms', () => {
   const o = option(gateway);
-  const { areas, settled } = new AreaEngine(context).served(o, null, true);
+  const { areas, settled } = new AreaEngine(context).served(o, ALONE, true);
   expect(settled).toBe(true);
   // The sheet over the very same cells, counted room by room from outside.
   const box = plotBox(site, 3);
@@ -58,6 +59,7 @@ test('agrees with the share of cells of the sheet that serve, and adds up over r
     cellM: 1,
     activity: null,
     pipes: null,
+    read: [],
     settle: true,
   });
   for (const name of ['Left', 'Middle']) {
@@ -90,32 +92,32 @@ test('a room is held against its own need, which is more than the default here',
     plan: emptyPlan(),
   });
   const right = (c: typeof context) =>
-    new AreaEngine(c).served(option(near), null, true).areas.find((a) => a.id === 'r3')!;
+    new AreaEngine(c).served(option(near), ALONE, true).areas.find((a) => a.id === 'r3')!;
   expect(needOf(site.rooms[2]!.activities!).downMbps).toBeGreaterThan(needOf(ROOM_DEFAULT).downMbps);
   expect(right(context).share).toBeLessThan(right(plain).share);
 });
 
 test('what a unit adds is what nothing else serves, and nothing is served without a unit', () => {
   const engine = new AreaEngine(context);
-  const one = engine.served(option(gateway), null, true);
-  const two = engine.served(option(gateway, unit('b', 9, plainFeed('ethernet', 'a'))), null, true);
+  const one = engine.served(option(gateway), ALONE, true);
+  const two = engine.served(option(gateway, unit('b', 9, plainFeed('ethernet', 'a'))), ALONE, true);
   const total = (a: typeof one) => sumOf(a.areas).servedM2;
   const adds = (a: typeof one, id: string) => a.addsM2.find((x) => x.unitId === id)!.m2;
   expect(adds(one, 'a')).toBeCloseTo(total(one), 6);
   expect(adds(two, 'b')).toBeCloseTo(total(two) - total(one), 6);
   expect(adds(two, 'b')).toBeGreaterThan(5);
-  expect(sumOf(engine.served(option(), null, true).areas).servedM2).toBe(0);
+  expect(sumOf(engine.served(option(), ALONE, true).areas).servedM2).toBe(0);
 });
 
 test('counted step by step it comes to the same, and a count given up half way spoils no other', () => {
   const two = option(gateway, unit('b', 9, plainFeed('ethernet', 'a')));
-  const wanted = new AreaEngine(context).served(two, null, true);
+  const wanted = new AreaEngine(context).served(two, ALONE, true);
   const engine = new AreaEngine(context);
-  const givenUp = engine.serving(two, null, true);
+  const givenUp = engine.serving(two, ALONE, true);
   givenUp.next();
   givenUp.next();
-  engine.served(option(gateway), null, false);
-  const steps = engine.serving(two, null, true);
+  engine.served(option(gateway), ALONE, false);
+  const steps = engine.serving(two, ALONE, true);
   let count = 0;
   let step = steps.next();
   for (; !step.done; step = steps.next()) count++;

@@ -3,9 +3,10 @@ import type { Need } from '../../site/model/needs';
 import type { PlanContext } from '../network/context';
 import { atOnce } from '../../stats/atOnce';
 import type { Option } from '../option/schema';
-import type { Pipes } from '../links/busyHour';
 import { eveningFloor, seatsOf, type Seats } from './eveningFloor';
+import { markRead } from './readCells';
 import { servingUnits, shadeGrid } from './shade';
+import type { ShadeQuestion } from './shadeEngine';
 import { shadeRadios, type ShadeRadio } from './shadeTable';
 import { SheetFields } from './sheetFields';
 import { areasOfSheet, sheetsOf, type Area } from './areas';
@@ -35,6 +36,9 @@ const YARD_MARGIN_M = 3;
 /** Cell of the count, m, and most cells of a sheet: a larger plot gets larger cells. */
 const CELL_M = 1;
 const MOST_CELLS = 12_000;
+
+/** What each spot goes over and where it was read, for the busy hour and for what was read. */
+export type SheetPipes = Pick<ShadeQuestion, 'pipes' | 'read'>;
 
 interface Sheet {
   fields: SheetFields;
@@ -66,15 +70,14 @@ export class AreaEngine {
   }
 
   /**
-   * The served share of every area, at once. `settle` waits for exact fields and says what each unit adds. `pipes` are what each
-   * spot goes over, for the busy hour; with null each place is told with nobody else at home.
+   * The served share of every area, at once. `settle` waits for exact fields and says what each unit adds.
    */
-  served(option: Option, pipes: Pipes | null, settle: boolean): ServedAnswer {
-    return atOnce(this.serving(option, pipes, settle));
+  served(option: Option, of: SheetPipes, settle: boolean): ServedAnswer {
+    return atOnce(this.serving(option, of, settle));
   }
 
   /** The same step by step, with others let in between. */
-  *serving(option: Option, pipes: Pipes | null, settle: boolean): Generator<void, ServedAnswer> {
+  *serving(option: Option, { pipes, read }: SheetPipes, settle: boolean): Generator<void, ServedAnswer> {
     const { context } = this;
     const areas: AreaServed[] = [];
     const adds = new Map<string, number>();
@@ -109,6 +112,7 @@ export class AreaEngine {
         const needs = { indoors: need, outdoors: need };
         const floor = pipes && eveningFloor(context, option, pipes, needs, seats);
         const { verdicts } = shadeGrid(context, radios, grid, layers, found.fields, floor);
+        markRead(verdicts, read, { needs, seats, grid, layers });
         const shares = own.map((area) => count(radios, area, verdicts));
         own.forEach((area, i) => {
           const { id, name, storeyId, storeyName, buildingName, areaM2 } = area;

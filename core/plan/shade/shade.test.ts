@@ -20,6 +20,7 @@ const question = (more: Partial<ShadeQuestion> = {}): ShadeQuestion => ({
   cellM: 0.5,
   activity: null,
   pipes: null,
+  read: [],
   settle: true,
   ...more,
 });

@@ -5,6 +5,7 @@ import { atOnce } from '../../stats/atOnce';
 import type { Option } from '../option/schema';
 import type { Pipes } from '../links/busyHour';
 import { eveningFloor, seatsOf, type Seats } from './eveningFloor';
+import { markRead, type ReadPlace } from './readCells';
 import { shadeOutlines, type ShadeOutline } from './outlines';
 import { servingUnits, shadeGrid, type ShadeGrid } from './shade';
 import { shadeNeeds, shadeRadios } from './shadeTable';
@@ -24,6 +25,8 @@ export interface SheetQuestion {
 export interface ShadeQuestion extends SheetQuestion {
   /** What each spot goes over, for the busy hour; null shows each place with nobody else at home. */
   pipes: Pipes | null;
+  /** Where the way that is planned was read. */
+  read: readonly ReadPlace[];
 }
 
 export interface ShadeAnswer {
@@ -62,7 +65,9 @@ export class ShadeEngine {
     if (question.settle) yield* sheet.settling(servingUnits(radios));
     const { fields, settled } = sheet.of(servingUnits(radios));
     const floor = pipes && eveningFloor(context, option, pipes, needs, seats);
-    const grid = shadeGrid(context, radios, sheet.base.grid, sheet.base.layers, fields, floor);
+    const { grid: over, layers } = sheet.base;
+    const grid = shadeGrid(context, radios, over, layers, fields, floor);
+    markRead(grid.verdicts, question.read, { needs, seats, grid: over, layers });
     return { grid, outlines: shadeOutlines(grid), settled };
   }
 

@@ -28,7 +28,8 @@ const MOST = 6;
 
 /**
  * What one change would serve a spot: a unit more at any place, another feed of the unit that serves it, the gateway elsewhere, or a wire
- * to its device. Each is judged by the full model; the cheapest first, none where nothing does.
+ * to its device. Each is judged by the full model with what was read kept; those that mend the most first, then the cheapest; none
+ * where nothing does, as where the line is too small for it.
  */
 export async function fixesOf(
   context: PlanContext,
@@ -40,11 +41,18 @@ export async function fixesOf(
   const gateway = gatewayOf(option);
   const spot = context.site.spots.find((s) => s.id === spotId);
   if (!gateway || !spot) return [];
-  const nowMinor = evaluate(context, option, today).price.totalMinor;
+  const now = evaluate(context, option, today);
+  // What only a faster line mends no unit mends.
+  const { alone, evening } = now.busyHour.lineShort;
+  if (alone.includes(spotId) || evening.includes(spotId)) return [];
+  const nowMinor = now.price.totalMinor;
+  const servedNow = servedOf(now.predictions).length;
   const found: Fix[] = [];
   const tryIt = (label: string, tried: Option) => {
-    const serves = predictOption(context, tried).find((p) => p.spotId === spotId)?.verdict === 'works';
-    if (!serves) return;
+    const then = predictOption(context, tried);
+    // It has to mend this spot, and not at the price of another.
+    if (then.find((p) => p.spotId === spotId)?.verdict !== 'works') return;
+    if (servedOf(then).length <= servedNow) return;
     const e = evaluate(context, tried, today);
     if (e.notices.some((n) => n.severity === 'blocks')) return;
     found.push({
@@ -87,7 +95,7 @@ export async function fixesOf(
         });
     }
   }
-  found.sort((a, b) => a.moreMinor - b.moreMinor || b.served - a.served);
+  found.sort((a, b) => b.served - a.served || a.moreMinor - b.moreMinor);
   // Of changes that read alike the cheapest.
   return found.filter((f, i) => found.findIndex((o) => o.label === f.label) === i).slice(0, MOST);
 }
