@@ -81,7 +81,7 @@ function Headline() {
         {h && h.worse > 0 ? (
           <strong className="font-semibold text-lamp">{h.worse} worse than before</strong>
         ) : (
-          `${spots} spots${h?.practised ? ', practice readings' : ''}`
+          `${spots} spots${h?.practised ? ', practice' : ''}`
         )}
       </div>
     </div>
