@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { type BadRow, type Columns, type CsvReading } from '../core/intake/readingsCsv';
+import { type BadRow, type Columns, type CsvReading, type TimeReader } from '../core/intake/readingsCsv';
 import { readTable, readingsOf, type ReadTable, type TextTable } from '../core/intake/readingsTable';
 
 let table: TextTable | null = null;
@@ -24,10 +24,10 @@ const api = {
   read(
     columns: Columns,
     spots: readonly { id: string; number: number; name: string }[],
-    now: string,
+    time: Pick<TimeReader, 'now' | 'order'>,
   ): { good: number; bad: BadRow[] } {
     if (!table) throw new Error('no table is open');
-    const { readings, bad } = readingsOf(table, columns, spots, { now, toIso });
+    const { readings, bad } = readingsOf(table, columns, spots, { ...time, toIso });
     taken = readings;
     return { good: readings.length, bad };
   },

@@ -1,4 +1,8 @@
 import { z } from 'zod';
+import { clientType, type ClientTypeId } from '../site/model/schema';
+import { writtenTime, type DateOrder } from './writtenTime';
+
+type ReadDevice = ClientTypeId | 'wired';
 
 /** What a column of a table of readings can hold. */
 export const COLUMNS = {
@@ -9,7 +13,9 @@ export const COLUMNS = {
   idle: 'Idle, ms',
   level: 'Signal, dBm',
   band: 'Band, GHz',
-  at: 'Date and time',
+  at: 'Date, or date and time',
+  clock: 'Time of day',
+  device: 'Device',
   note: 'Note',
   by: 'Who',
 } as const;
@@ -26,7 +32,9 @@ const HEADINGS: Record<ColumnId, RegExp> = {
   idle: /^(idle|ping|latency|round)/,
   level: /^(signal|level|rssi|dbm)/,
   band: /^(band|ghz|freq)/,
-  at: /^(date|time|at|when)/,
+  at: /^(date|day|at|when|time ?stamp)/,
+  clock: /^(time|clock|hour)/,
+  device: /^(device|client|with)/,
   note: /^(note|remark|comment)/,
   by: /^(who|by|person|name)/,
 };
@@ -48,6 +56,8 @@ export function guessColumns(headings: readonly string[]): (ColumnId | null)[] {
 /** A row of a table as the values of a reading, without what the job adds. */
 export interface CsvReading {
   spotId: string;
+  /** What it was read with; null where the table does not say. */
+  device: ReadDevice | null;
   at: string;
   by: string;
   connected: boolean;
@@ -85,9 +95,28 @@ export function numberIn(cell: string): number | null | undefined {
   return m ? Number(m[1]!.replace(',', '.')) : undefined;
 }
 
-/** A time as ISO; text without a zone counts as the zone given by `toIso`. Undefined is none. */
-function timeIn(cell: string, toIso: (text: string) => string | null): string | undefined {
-  return toIso(cell.trim().slice(0, 40)) ?? undefined;
+/** How times of a table are read: text without a zone counts as the zone given by `toIso`; null is none. */
+export interface TimeReader {
+  now: string;
+  order: DateOrder;
+  toIso: (text: string) => string | null;
+}
+
+/** A time as ISO; undefined is none. */
+function timeIn(cell: string, { now, order, toIso }: TimeReader): string | undefined {
+  const text = cell.trim().slice(0, 40);
+  return toIso(writtenTime(text, order, now) ?? text) ?? undefined;
+}
+
+/** What something was read with, by its kind as it is called here: phone, new laptop, wired. */
+function deviceIn(cell: string): ReadDevice | null | undefined {
+  const text = cell
+    .trim()
+    .toLowerCase()
+    .replace(/[\s_-]/g, '');
+  if (text === '') return null;
+  if (/^(wired|cable|ethernet)$/.test(text)) return 'wired';
+  return clientType.options.find((c) => c.toLowerCase() === text);
 }
 
 /** How the spots of a job are found by what a cell says. */
@@ -101,14 +130,14 @@ export function spotFinder(spots: readonly { id: string; number: number; name: s
 }
 
 /**
- * Reads one row of a table by the columns chosen. `toIso` turns a time as it stands into ISO, or null; `now` is taken where
- * there is no time. Speeds of 0 both ways are no connection.
+ * Reads one row of a table by the columns chosen. Times are as `time` reads them; `now` is taken where there
+ * is none. Speeds of 0 both ways are no connection.
  */
 export function readRow(
   cells: readonly string[],
   columns: Columns,
   spotOf: (cell: string) => string | null,
-  time: { now: string; toIso: (text: string) => string | null },
+  time: TimeReader,
 ): CsvRow {
   const cell = (id: ColumnId) => (cells[columns.indexOf(id)] ?? '').slice(0, LONGEST_CELL);
   const spotId = spotOf(cell('spot'));
@@ -139,9 +168,13 @@ export function readRow(
         : null;
   if (bandText !== '' && band === null)
     return { ok: false, words: `${COLUMNS.band}: “${bandText.slice(0, 20)}” is none of 2.4, 5, 6` };
-  const said = cell('at').trim();
-  const at = said === '' ? time.now : timeIn(said, time.toIso);
-  if (at === undefined) return { ok: false, words: `${COLUMNS.at}: “${said.slice(0, 40)}” is no time` };
+  const said = [cell('at').trim(), cell('clock').trim()].filter((t) => t !== '').join(' ');
+  const at = said === '' ? time.now : timeIn(said, time);
+  const device = deviceIn(cell('device'));
+  if (device === undefined)
+    return { ok: false, words: `${COLUMNS.device}: “${cell('device').slice(0, 30)}” is no kind of device` };
+  if (at === undefined)
+    return { ok: false, words: `${COLUMNS.at}: “${said.slice(0, 40)}” is no time as it is written here` };
   const connected = !(values.down === 0 && (values.up === 0 || values.up === null));
   const empty = values.down === null && values.up === null && values.level === null && values.loaded === null;
   if (empty) return { ok: false, words: 'holds no speed, level or round trip' };
@@ -149,6 +182,7 @@ export function readRow(
     ok: true,
     reading: {
       spotId,
+      device,
       at,
       by: cell('by').trim().slice(0, 80),
       connected,

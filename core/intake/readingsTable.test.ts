@@ -9,6 +9,7 @@ const spots = [
 ];
 const time = {
   now: '2026-06-03T09:00:00.000Z',
+  order: 'dayFirst' as const,
   toIso: (text: string) => (/^\d{4}-\d\d-\d\dT/.test(text) ? text : null),
 };
 const table = (text: string): TextTable => {

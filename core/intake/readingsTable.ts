@@ -1,5 +1,12 @@
 import Papa from 'papaparse';
-import { readRow, spotFinder, type BadRow, type Columns, type CsvReading } from './readingsCsv';
+import {
+  readRow,
+  spotFinder,
+  type BadRow,
+  type Columns,
+  type CsvReading,
+  type TimeReader,
+} from './readingsCsv';
 
 /** Most rows of a table that are looked at, and most characters. */
 export const MOST_TABLE_ROWS = 200_000;
@@ -68,7 +75,7 @@ export function readingsOf(
   table: TextTable,
   columns: Columns,
   spots: readonly { id: string; number: number; name: string }[],
-  time: { now: string; toIso: (text: string) => string | null },
+  time: TimeReader,
 ): { readings: CsvReading[]; bad: BadRow[] } {
   const spotOf = spotFinder(spots);
   const readings: CsvReading[] = [];

@@ -90,7 +90,8 @@ export function useReadingsFile({ phase, network, before }: FileTarget) {
     setBatch(newId('f'));
     if (!chosen.includes('spot')) return setRead(null);
     const list = spots.map(({ id, number, name }) => ({ id, number, name }));
-    setRead(await reader().read(chosen, list, new Date().toISOString()));
+    const order = store.getState().brief.region === 'unitedStates' ? 'monthFirst' : 'dayFirst';
+    setRead(await reader().read(chosen, list, { now: new Date().toISOString(), order }));
   }
 
   async function take() {
@@ -108,15 +109,15 @@ export function useReadingsFile({ phase, network, before }: FileTarget) {
       const wrong = await record.readings(
         phase,
         network,
-        part.map(({ spotId, ...values }, i) => {
+        part.map(({ spotId, device, ...values }, i) => {
           const spot = client.get(spotId)!;
           return {
             id: `${batch}-${from + i}`,
             ...values,
             subject: { kind: 'spot', spotId },
             target,
-            device: spot.client,
-            deviceName: spot.deviceName,
+            device: device ?? spot.client,
+            deviceName: device === null || device === spot.client ? spot.deviceName : '',
             band: 'free',
             source: 'file',
             replacesId: null,
