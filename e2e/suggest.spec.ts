@@ -19,7 +19,7 @@ test('from the measured farm to suggested options: adopt one, drag and lock a un
   for (const plan of await plans.locator('[data-suggested]').all()) {
     await expect(plan).toContainText('of 14');
     await expect(plan).toContainText('% sure');
-    await expect(plan).toContainText(/Proven|Not proven/);
+    await expect(plan).toContainText(/Proven|Best found/);
   }
   await expect(dialog.getByRole('img', { name: /^Cost against the chance/ })).toBeVisible();
   await dialog.getByRole('button', { name: 'Adopt No drilling' }).click();
@@ -28,7 +28,7 @@ test('from the measured farm to suggested options: adopt one, drag and lock a un
   await expect(page.getByLabel('Name of this option')).toHaveValue('Suggested: No drilling');
   await expect(page.locator('main')).toHaveAttribute('data-settling', 'false');
   const card = page.getByRole('group', { name: 'Options' }).getByRole('button', { pressed: true });
-  await expect(card).toContainText('14 of 14 served');
+  await expect(card).toContainText('14 of 14 work');
   expect(money((await card.textContent())!) * 100).toBeGreaterThan(0);
 
   type Unit = { id: string; letter: string; place: { storeyId: string | null } };
@@ -66,7 +66,7 @@ test('from the measured farm to suggested options: adopt one, drag and lock a un
   expect((await options()).at(-1)!.units.find((u) => u.id === unit.id)?.place).toEqual(dragged);
   await page.getByRole('button', { name: 'Compare', exact: true }).click();
   // With the unit where it was dragged to the suggestion does no less than the plan at hand.
-  const row = page.getByRole('dialog').getByRole('row', { name: /^Spots served/ });
+  const row = page.getByRole('dialog').getByRole('row', { name: /^Spots that work/ });
   const served = async () => [...(await row.innerText()).matchAll(/(\d+) of 14/g)].map((m) => Number(m[1]));
   await expect.poll(async () => (await served()).length).toBe(5);
   const [atHand, suggested] = (await served()).slice(-2);

@@ -12,14 +12,12 @@ const contentOf = ({ id: _, received: __, seen: ___, takenAt: ____, ...rest }: R
  * of the meter that ran over each other at one place the first.
  */
 export function countedOnce(readings: readonly Reading[]): Reading[] {
-  const byTime = new Map<string, string[]>();
+  const seen = new Set<string>();
   const meter = new Map<string, number[]>();
   return readings.filter((r) => {
-    const same = byTime.get(r.at) ?? [];
-    byTime.set(r.at, same);
     const content = contentOf(r);
-    if (same.includes(content)) return false;
-    same.push(content);
+    if (seen.has(content)) return false;
+    seen.add(content);
     if (r.source !== 'meter') return true;
     const s = Date.parse(r.at) / 1000;
     const key = (offset: number) => `${JSON.stringify(r.subject)} ${Math.floor(s / OVERLAP_S) + offset}`;

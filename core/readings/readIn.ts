@@ -61,7 +61,9 @@ export function readIn(site: Site, rows: EvidenceRows): Read {
     byState.delete(r.stateId);
     byState.set(r.stateId, own);
     const key = `${spotId}|${r.device}`;
-    own.set(key, [...(own.get(key) ?? []), r]);
+    const list = own.get(key);
+    if (list) list.push(r);
+    else own.set(key, [r]);
   }
   const lines = { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') };
   return [...byState]

@@ -272,11 +272,13 @@ function verdictOf(
 ): SpotVerdict {
   const need = needOf(spot.activities, site.activityLimits);
   const all = e.bySpot.get(spot.id) ?? [];
-  const here = all.filter((r) => isReadAt(site, r, spot.place));
+  const here: Reading[] = [];
+  const away: Reading[] = [];
+  for (const r of all) (isReadAt(site, r, spot.place) ? here : away).push(r);
   const elsewhere = elsewhereOf(
     site,
     spot,
-    all.filter((r) => !here.includes(r)),
+    away,
     (there, at) =>
       verdictOf(
         site,
