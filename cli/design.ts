@@ -30,6 +30,8 @@ export interface DesignReport {
     chance: number;
   }[];
   unmet: { number: number; name: string; words: string }[];
+  /** Said where the budget is under the first unit. */
+  overBudget: string | null;
   /** What the line does not hold, whatever is built; null where it holds all. */
   line: string | null;
   reasons: { letter: string; spots: readonly number[] }[];
@@ -123,6 +125,7 @@ export async function designReport(
         upMbps: p.upMbps,
         chance: chances.get(p.spotId) ?? 0,
       })),
+      overBudget: found.overBudget,
       line: lineShortWords(found.evaluation.busyHour, job.site.spots),
       unmet: found.unmet.map(({ number, name, words }) => ({ number, name, words })),
       reasons: found.reasons.map(({ letter, spots }) => ({ letter, spots })),
@@ -137,6 +140,7 @@ export function designLines(r: DesignReport): string {
   const served = servedOf(r.spots).length;
   return [
     ...(r.line ? [r.line] : []),
+    ...(r.overBudget ? [r.overBudget] : []),
     `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${r.hours.toFixed(1)} h, ${served} of ${r.spots.length} spots work, ${percent(r.chance)} sure`,
     proofWords(r),
     ...(r.risk ? [`The risk is ${r.risk}`] : []),

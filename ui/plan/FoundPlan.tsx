@@ -62,6 +62,7 @@ export function FoundPlan({
               Locked, and cannot work: {words}
             </p>
           ))}
+          {d.overBudget && <p className="text-[13px] text-mains">{d.overBudget}</p>}
           {d.unmet.map((u) => (
             <p key={u.spotId} className="text-[13px] text-mains">
               {u.number} {u.name}: {u.words}

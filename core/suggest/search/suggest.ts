@@ -10,7 +10,8 @@ import { chanceOf, type Chance } from './chance';
 import { linkTable } from './linkTable';
 import type { Solve } from './solver';
 import { aboutMinor, gapOf, Search, shareOf, type SearchAsk, type Found } from './judged';
-import { servedOf, VERDICT_WORDS } from '../../site/model/verdict';
+import { servedOf } from '../../site/model/verdict';
+import { budgetWords, unmetOf, type Unmet } from './unmet';
 import type { Proposal } from '../choices/added';
 
 /** What proves a plan, or what of it is open. Values in minor units. */
@@ -51,6 +52,8 @@ export interface Suggestion extends Proposal {
   lockStops: readonly string[];
   /** Spots it does not serve, and what would have to give for each. */
   unmet: readonly Unmet[];
+  /** Said where the budget is under the first unit. */
+  overBudget: string | null;
 }
 
 /** A plan beside the one that was taken, for a look at what more money would make surer. */
@@ -63,13 +66,6 @@ export interface Reason {
   unitId: string;
   letter: string;
   spots: readonly number[];
-}
-
-export interface Unmet {
-  spotId: string;
-  number: number;
-  name: string;
-  words: string;
 }
 
 /** The networks a search begins with: what is locked, and the ways with the router a policy allows, each kit of a gateway apart. */
@@ -130,20 +126,6 @@ function reasonsOf(context: PlanContext, { option, evaluation }: Found): Reason[
       const still = new Set(servedOf(without).map((p) => p.number));
       return { unitId: u.id, letter: u.letter, spots: served.filter((n) => !still.has(n)) };
     });
-}
-
-/** What is not served, with what would have to give. */
-function unmetOf({ evaluation }: Found, reachable: ReadonlySet<string>): Unmet[] {
-  return evaluation.predictions
-    .filter((p) => p.verdict !== 'works')
-    .map(({ spotId, number, name, verdict }) => ({
-      spotId,
-      number,
-      name,
-      words: reachable.has(spotId)
-        ? `${VERDICT_WORDS[verdict]}: a unit could serve it, but not within the budget, the number of units and the load. Allow more of one of them.`
-        : `${VERDICT_WORDS[verdict]}: no place, kit and backhaul of this way of working serves it surely. Allow a cable, an outlet nearer to it, a wire to its device, or less of a need.`,
-    }));
 }
 
 /**
@@ -214,6 +196,7 @@ export async function suggest(
     others: othersOf(alike, found, search.propose),
     lockStops: found.evaluation.notices.flatMap((n) => (n.severity === 'blocks' ? [n.words] : [])),
     reasons: reasonsOf(context, found),
-    unmet: unmetOf(found, reachable),
+    unmet: unmetOf(context, found.evaluation, { most: ask.most, reachable }),
+    overBudget: budgetWords(context, found.evaluation),
   };
 }
