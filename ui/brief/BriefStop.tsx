@@ -159,6 +159,13 @@ export function BriefStop() {
                 max={MOST_MINOR / minor}
                 onChange={(v) => v !== null && set({ labourMinorPerHour: Math.round(v * minor) })}
               />
+              <NumberField
+                label="Each thing to check counts, in a search"
+                unit={brief.currency}
+                value={brief.checkMinor / minor}
+                max={MOST_MINOR / minor}
+                onChange={(v) => v !== null && set({ checkMinor: Math.round(v * minor) })}
+              />
             </div>
             <div className="mt-2 grid gap-2">
               <FieldTable of={brief.allowed} set={allowed} table={NOTES} />

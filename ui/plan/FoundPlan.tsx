@@ -20,6 +20,7 @@ export function FoundPlan({
   full?: string;
 }) {
   const currency = useJob((s) => s.brief.currency);
+  const checkMinor = useJob((s) => s.brief.checkMinor);
   const { plan: d, policy } = found;
   if (!d)
     return (
@@ -30,6 +31,7 @@ export function FoundPlan({
     );
   const { predictions, price } = d.evaluation;
   const served = servedOf(predictions).length;
+  const checks = d.evaluation.notices.filter((n) => n.severity === 'check').length;
   return (
     <li className="border-t border-rule py-2" data-suggested={policy.id} data-price={price.totalMinor}>
       <div className="flex flex-wrap items-start justify-between gap-2">
@@ -41,6 +43,8 @@ export function FoundPlan({
           <p className="text-[13px] text-ink-2">
             {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {price.hours.toFixed(1)} h.{' '}
             {proofWords(d.proof)}
+            {checks > 0 &&
+              ` ${checks} to check, counted as ${moneyText(checks * checkMinor, currency)} more.`}
             {d.proof.cheapestMinor < price.totalMinor && served === predictions.length
               ? ` The cheapest costs ${moneyText(d.proof.cheapestMinor, currency)}; this one is surer.`
               : ''}

@@ -121,6 +121,26 @@ describe('the chance of a plan', () => {
     };
     expect(chanceOf(context, wired)).toMatchObject({ whole: 1, risk: null });
   });
+  test('holds the busy hour: what works alone and never together has none', () => {
+    const near = contextOf(1).site.spots.map((s, i) => ({
+      ...s,
+      place: { ...s.place, xM: 2 + 0.4 * i, yM: 2 },
+      client: 'laptop' as const,
+      activities: [{ activity: 'film4k' as const, count: 1 }],
+    }));
+    const at = (downMbps: number) =>
+      chanceOf(
+        planContext({
+          site: { ...contextOf(1).site, spots: near },
+          brief: { ...brief, people: 3, line: { ...brief.line, downMbps } },
+          plan: emptyPlan(),
+        }),
+        { ...today, units: today.units.map((u) => ({ ...u, kitId: 'mesh-dual' })) },
+      );
+    expect(at(60).whole).toBe(0);
+    expect(at(60).spots.every((s) => s.chance === 0)).toBe(true);
+    expect(at(400).spots.every((s) => s.chance > 0.9)).toBe(true);
+  });
   test('agrees with the verdict: what serves by its low end is likelier than nine in ten, what is short less than half', () => {
     const { predictions } = evaluate(context, today, today);
     const chance = chanceOf(context, today);
