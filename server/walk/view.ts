@@ -1,5 +1,6 @@
 import { networkIn } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
+import { isReadAt } from '@/core/evidence/takenAt';
 import type { Phase, Reading } from '@/core/evidence/rows';
 import { CAUTIONS } from '@/core/fit/cautions';
 import type { Planner } from '@/core/job/planner';
@@ -125,9 +126,12 @@ export function walkView(
   const now = [...e.states.values()].filter((s) => s.phase === phase).pop();
   const counts = (stateId: string) =>
     phase === 'before' ? e.states.get(stateId)?.phase === 'before' : stateId === now?.id;
-  const runsOf = (readings: readonly Reading[]): WalkRun[] =>
+  const runsOf = (
+    readings: readonly Reading[],
+    isCounted: (r: Reading) => boolean = (r) => counts(r.stateId),
+  ): WalkRun[] =>
     readings
-      .filter((r) => counts(r.stateId))
+      .filter(isCounted)
       .slice(-MOST_RUNS)
       .map(({ downMbps, upMbps, connected }) => ({ downMbps, upMbps, connected }));
   const test = derived.lines[phase];
@@ -190,7 +194,15 @@ export function walkView(
         },
         need: verdict?.need ?? { downMbps: 0, upMbps: 0, latencyMs: 0 },
         expected: expectedOf(predictions.get(spot.id), derived.calibration),
-        runs: runsOf(e.bySpot.get(spot.id) ?? []),
+        // The same runs as the proof on the laptop counts: of every round that stands, where the spot is, at a time that proves.
+        runs: runsOf(
+          e.bySpot.get(spot.id) ?? [],
+          (r) =>
+            isReadAt(site, r, spot.place) &&
+            !e.unproving.has(r.id) &&
+            (counts(r.stateId) ||
+              (phase === 'after' && (verdict?.rounds.includes(e.roundOf.get(r.stateId) ?? 0) ?? false))),
+        ),
         verdict: own ? VERDICT_WORDS[own.verdict] : null,
       };
     }),
