@@ -117,6 +117,11 @@ export function HandOverStop() {
               ? `All ${dead.length} dead spots are gone.`
               : `${gone.length} of ${dead.length} dead spots are gone.`}
         </p>
+        {derived?.headline.practised && (
+          <p className="mt-1 text-lg text-mains">
+            Practice: readings of this job come from a made-up house and prove nothing of a real one.
+          </p>
+        )}
         {worse.length > 0 && (
           <p className="mt-1 text-lg text-mains">
             Worse than before: {worse.map((v) => `${v.number} ${v.name}`).join(', ')}.
