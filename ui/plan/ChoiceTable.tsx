@@ -65,7 +65,7 @@ export function ChoiceTable({
         <tr className="text-[13px] text-ink-2">
           <th className="py-1 font-normal">Way</th>
           {givesLabel && <th className="px-2 text-right font-normal">{givesLabel}</th>}
-          <th className="px-2 text-right font-normal">Spots served</th>
+          <th className="px-2 text-right font-normal">Spots that work</th>
           <th className="px-2 text-right font-normal">Whole option</th>
           <th className="px-2 text-right font-normal">Hours</th>
           <th className="px-2 font-normal">{moreLabel}</th>

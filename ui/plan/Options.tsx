@@ -201,7 +201,7 @@ function Begin() {
   );
 }
 
-/** Options side by side with price, hours and spots served. */
+/** Options side by side with price, hours and spots that work. */
 export const Options = memo(function Options() {
   // Names and which is shown, not where their units are: a hand that moves one draws nothing here anew.
   const ids = useJob(useShallow((s) => s.plan.options.map((o) => o.id)));

@@ -152,7 +152,7 @@ export function Suggest() {
       wide
       title="Suggest a plan"
       label="Suggest"
-      about="The cheapest plan over all places, kits and backhauls with which every spot works, alone by the low end of its range and at the busy hour, judged by the full model, with its proof and its chance. Fewest without signal, then too slow, then tight, then money. Locked units stay."
+      about="The cheapest plan over all places, kits and backhauls with which every spot works, alone by the low end of its range and at the busy hour, judged by the full model, with its proof and its chance. Most spots that work come first, then fewest without signal, then fewest too slow, then price and what is to be checked. Locked units stay."
     >
       <SearchForm />
     </DialogButton>

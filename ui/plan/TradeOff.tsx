@@ -15,7 +15,7 @@ import { tradeFront } from './front';
 
 Chart.register(ScatterController, LinearScale, PointElement, LineElement, Tooltip);
 
-/** A plan as a point: what it costs, how sure it is that all spots serve, and what taking it does. */
+/** A plan as a point: what it costs, how sure it is that all spots work, and what taking it does. */
 export interface TradePoint {
   label: string;
   priceMinor: number;
@@ -64,7 +64,7 @@ export function TradeOff({ points }: { points: readonly TradePoint[] }) {
         },
         scales: {
           x: { ...axis(`Price before tax, ${currency}`), beginAtZero: true },
-          y: { ...axis('Chance that all spots serve, %'), min: 0, max: 100 },
+          y: { ...axis('Chance that all spots work, %'), min: 0, max: 100 },
         },
         plugins: {
           tooltip: {
@@ -87,7 +87,7 @@ export function TradeOff({ points }: { points: readonly TradePoint[] }) {
         ref={canvas}
         className="fig"
         role="img"
-        aria-label="Cost against the chance that all spots serve"
+        aria-label="Cost against the chance that all spots work"
       />
     </div>
   );

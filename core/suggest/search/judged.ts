@@ -5,6 +5,7 @@ import { withChannels } from '../../plan/links/channelPlan';
 import type { Brief } from '../../brief/brief';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
+import { isCable } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
 import { hangsByLead } from '../../plan/network/cableRun';
 import type { Policy } from '../choices/policies';
@@ -110,6 +111,21 @@ function variedOf({ columns }: LinkTable, choices: readonly Choice[]): Choice[] 
       .join();
     looked.set(fed, (looked.get(fed) ?? 0) + 1);
     return looked.get(fed)! <= MOST_ALIKE_FED;
+  });
+}
+
+/** A wide table by the backhauls narrower ways of working allow: nothing drilled, everything wired, everything by air. */
+function partsOfTable(table: LinkTable): LinkTable[] {
+  const kinds: readonly (readonly Unit['feed']['kind'][])[] = [
+    ['wireless', 'coax', 'powerline'],
+    ['ethernet', 'fibre', 'coax'],
+    ['wireless'],
+  ];
+  return kinds.flatMap((allowed) => {
+    const columns = table.columns.filter(
+      ({ unit: { feed } }) => allowed.includes(feed.kind) || (isCable(feed) && feed.dataRunId !== null),
+    );
+    return columns.length > 0 && columns.length < table.columns.length ? [{ ...table, columns }] : [];
   });
 }
 
@@ -219,6 +235,9 @@ export class Search {
       bound = await coverBoundMinor(table, limits, this.solve);
       this.solved++;
       await this.exchange(table, begun);
+      // What is bound by less is never worse: each way of working that is part of this one is tried for itself.
+      for (const part of partsOfTable(table)) await this.exchange(part, await this.begin(part));
+      this.floorMinor = floorOf(table);
       this.isListed = false;
     }
     this.boundMinor = Math.min(this.boundMinor, bound);
