@@ -95,7 +95,8 @@ describe('the plan that is worth most', () => {
     });
     const found = (await suggest(placeless, today, ask, solve))!;
     expect(found.option.units).toHaveLength(1);
-    expect(found.unmet.every((u) => u.words.includes('no place, kit and backhaul'))).toBe(true);
+    expect(found.unmet.length).toBeGreaterThan(0);
+    for (const u of found.unmet) expect(u.words).toMatch(/no place with an outlet|the line does not hold/);
   });
   test('asked to be surer it is no cheaper, and what it says of its chance holds to that', async () => {
     const context = contextOf(2);
