@@ -1,4 +1,5 @@
 import { asBuilt } from '../evidence/built';
+import { NOTHING_READ } from '../plan/network/read';
 import { evidenceOf } from '../evidence/fold';
 import { freeze, networkHash, thawed } from '../evidence/frozenNetwork';
 import type { EvidenceRows, StateRow } from '../evidence/rows';
@@ -26,7 +27,9 @@ export function builtStates(rows: EvidenceRows): StateRow[] {
  * Which proofs hold for the network as built now. A network that is physically the same holds whole; of any other those
  * spots hold that the change does not touch in the evaluation. Where nothing is accepted the network read last holds.
  */
-export function standingOf(context: PlanContext, plan: Plan, rows: EvidenceRows): Standing {
+export function standingOf(known: PlanContext, plan: Plan, rows: EvidenceRows): Standing {
+  // Networks are held against each other as they are reckoned: what was read of one is what is asked about.
+  const context: PlanContext = { ...known, read: NOTHING_READ };
   const states = builtStates(rows).slice(-MOST_COMPARED);
   const out = new Map<string, ReadonlyMap<string, Touch>>();
   const built = asBuilt(context.site, plan, rows);
