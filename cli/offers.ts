@@ -63,6 +63,7 @@ export function compareLines(r: CompareReport): string {
     row('', (o) => `${o.name}${o.accepted ? ' (accepted)' : ''}`),
     row('spots that work', (o) => `${o.served} of ${o.spots}`),
     row('with nobody else at home', (o) => `${o.servedAlone} of ${o.spots}`),
+    row('everything at once, the extreme', (o) => `${o.heldAtOnce} of ${o.spots}`),
     row('worst spot', (o) =>
       o.worst ? `${o.worst.number} ${o.worst.name}, ${VERDICT_WORDS[o.worst.verdict]}` : '–',
     ),

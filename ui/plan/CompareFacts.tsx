@@ -16,6 +16,7 @@ export function CompareFacts({ evaluations }: { evaluations: readonly (Evaluatio
   const rows: [string, (f: OptionFacts) => string, 'today too' | 'plans only'][] = [
     ['Spots that work', (f) => `${f.served} of ${f.spots}`, 'today too'],
     ['With nobody else at home', (f) => `${f.servedAlone} of ${f.spots}`, 'today too'],
+    ['Everything at once, the extreme', (f) => `${f.heldAtOnce} of ${f.spots}`, 'today too'],
     [
       'Worst spot',
       (f) => (f.worst ? `${f.worst.number} ${f.worst.name}, ${VERDICT_WORDS[f.worst.verdict]}` : 'none'),

@@ -41,6 +41,7 @@ describe('the facts of an option', () => {
     expect(f.holes).toBeGreaterThanOrEqual(2);
     expect(f.stops + f.cares).toBeLessThanOrEqual(e.notices.length);
     expect(f.busiest).toEqual(e.busyHour.media[0]);
+    expect(f.heldAtOnce).toBe(f.spots - e.busyHour.shortAtOnce.length);
     expect(f.servedAlone).toBe(e.predictions.filter((p) => p.alone === 'works').length);
   });
   test('of one by air hold neither cable nor holes', () => {

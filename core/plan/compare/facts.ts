@@ -8,6 +8,8 @@ export interface OptionFacts {
   /** Spots that work, alone and at the busy hour; those that work with nobody else at home; and all there are. */
   served: number;
   servedAlone: number;
+  /** Spots whose need is met when everything runs at once: the extreme, which most lines do not hold. */
+  heldAtOnce: number;
   spots: number;
   /** The spot that is served worst; null where there is none. */
   worst: { number: number; name: string; verdict: Verdict; share: number } | null;
@@ -39,6 +41,7 @@ export function optionFacts(e: Evaluation): OptionFacts {
   return {
     served: servedOf(e.predictions).length,
     servedAlone: e.predictions.filter((p) => p.alone === 'works').length,
+    heldAtOnce: e.predictions.length - e.busyHour.shortAtOnce.length,
     spots: e.predictions.length,
     worst: worst
       ? { number: worst.number, name: worst.name, verdict: worst.verdict, share: headroomOf(worst) }
