@@ -9,7 +9,8 @@ import { heldBackLabel, problemWords } from '../core/plan/predict/words';
 import { headlineOf } from '../core/readings/spotVerdicts';
 import { posteriorWords } from '../core/readings/posteriorSummary';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
-import type { PhaseResult, SpotVerdict } from '../core/readings/spotVerdicts';
+import type { SpotVerdict } from '../core/readings/spotVerdicts';
+import type { PhaseResult } from '../core/readings/judgeRuns';
 import { partBecause, partLabel } from '../core/plan/links/partWords';
 
 /** One spot of `predict --json`. Null where there is no link. */

@@ -1,3 +1,5 @@
+import { z } from 'zod';
+
 /** In which order people of a country write day and month. */
 export type DateOrder = 'dayFirst' | 'monthFirst';
 
@@ -19,26 +21,8 @@ function clockIn(text: string): string | null {
   return `${two(hour)}:${two(minute)}:${two(second)}`;
 }
 
-/** Whether a day is in the calendar. */
-const isDay = (year: number, month: number, day: number): boolean =>
-  month >= 1 &&
-  month <= 12 &&
-  day >= 1 &&
-  day <=
-    [
-      31,
-      (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0 ? 29 : 28,
-      31,
-      30,
-      31,
-      30,
-      31,
-      31,
-      30,
-      31,
-      30,
-      31,
-    ][month - 1]!;
+/** A day that is in the calendar, as 2026-11-28. */
+const day = z.iso.date();
 
 /**
  * A day, with or without a time, as people write it: 28/11/2026, 28.11., 11/28 by the order of their country. With dots the day comes
@@ -50,13 +34,13 @@ export function writtenTime(text: string, order: DateOrder, now: string): string
   if (!m) return null;
   const [first, second] = [Number(m[1]), Number(m[3])];
   const isDayFirst = m[2] === '.' || order === 'dayFirst';
-  const [day, month] = isDayFirst ? [first, second] : [second, first];
+  const [dayOf, month] = isDayFirst ? [first, second] : [second, first];
   const clock = clockIn((m[5] ?? '').trim());
   if (clock === null) return null;
   const today = now.slice(0, 10);
   const given = m[4] === undefined ? null : Number(m[4]) + (m[4].length === 2 ? 2000 : 0);
   const thisYear = Number(today.slice(0, 4));
-  const of = (year: number) => `${year}-${two(month)}-${two(day)}`;
+  const of = (year: number) => `${year}-${two(month)}-${two(dayOf)}`;
   const year = given ?? (of(thisYear) > today ? thisYear - 1 : thisYear);
-  return isDay(year, month, day) ? `${of(year)}T${clock}` : null;
+  return day.safeParse(of(year)).success ? `${of(year)}T${clock}` : null;
 }

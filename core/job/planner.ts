@@ -23,13 +23,8 @@ import { learntContext, type Learnt } from '../readings/learn';
 import { nextSpot, type NextSpot } from '../readings/nextSpot';
 import { oddReadings, type OddReading } from '../readings/outliers';
 import { standingOf } from '../readings/standing';
-import {
-  RUNS_WANTED,
-  headlineOf,
-  verdictsOf,
-  type Headline,
-  type SpotVerdict,
-} from '../readings/spotVerdicts';
+import { headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/spotVerdicts';
+import { RUNS_WANTED } from '../readings/judgeRuns';
 import { withTrials } from '../readings/trials';
 import type { Documents } from './settle';
 import { lru, numberOf } from '../stats/lru';

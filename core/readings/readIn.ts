@@ -5,7 +5,7 @@ import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
 import { isReadAt } from '../evidence/takenAt';
 import type { NetworkRead, Read, SpotRead } from '../plan/network/read';
 import type { Site } from '../site/model/schema';
-import { judgeRuns } from './spotVerdicts';
+import { judgeRuns } from './judgeRuns';
 import { lineTest, type LineTest } from './line';
 
 /** Networks whose readings are looked at, the newest first; older ones were followed by so many others. */

@@ -6,7 +6,8 @@ import type { LineTest } from './line';
 import { sampleReading, sampleRound, sampleState, sampleStrike } from '../../demo/sampleRows';
 import type { EvidenceRow, Reading } from '../evidence/rows';
 import { median } from '../stats/median';
-import { enoughRunsMet, judgeRuns, verdictsOf, type SpotVerdict } from './spotVerdicts';
+import { verdictsOf, type SpotVerdict } from './spotVerdicts';
+import { enoughRunsMet, judgeRuns } from './judgeRuns';
 import type { Standing } from './standing';
 
 const run = sampleReading;

@@ -3,7 +3,7 @@ import { drawGroups } from './drawGroups';
 
 const ask = { groups: 64, least: 4, seed: 3 };
 
-test('each is in as many groups as any other, none twice in one', () => {
+test('each is in as many groups as each other, none twice in one', () => {
   const groups = drawGroups(11, 3, ask);
   expect(groups).toHaveLength(64);
   for (const g of groups) expect(new Set(g).size).toBe(3);

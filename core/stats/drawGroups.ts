@@ -1,7 +1,7 @@
 import { seeded } from './seeded';
 
 /**
- * Groups of `size` out of `count`, none twice in one group, drawn so that each is in as many groups as any other, one more or less.
+ * Groups of `size` out of `count`, none twice in one group, drawn so that each is in as many groups as each other, one more or less.
  * There are `groups` of them, or as many more as it takes for each to be in at least `least`; the same for the same seed.
  */
 export function drawGroups(

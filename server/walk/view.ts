@@ -8,7 +8,7 @@ import { parentIdOf } from '@/core/plan/option/feeds';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import type { Expected } from '@/core/readings/doubts';
 import { expectedOf } from '@/core/readings/expected';
-import { RUNS_WANTED } from '@/core/readings/spotVerdicts';
+import { RUNS_WANTED } from '@/core/readings/judgeRuns';
 import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/walkingRoute';
 import { storeysById } from '@/core/site/model/levels';
 import { activitiesLabel, type Need } from '@/core/site/model/needs';

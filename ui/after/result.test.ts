@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import type { PhaseResult, SpotVerdict } from '@/core/readings/spotVerdicts';
+import type { SpotVerdict } from '@/core/readings/spotVerdicts';
+import type { PhaseResult } from '@/core/readings/judgeRuns';
 import { resultOf, runsText, stillToRead } from './result';
 
 const read = (verdict: PhaseResult['verdict'], more: Partial<PhaseResult> = {}): PhaseResult => ({

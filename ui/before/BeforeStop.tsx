@@ -1,7 +1,8 @@
 'use client';
 import { useMemo } from 'react';
 import { firstCause } from '@/core/readings/cause';
-import { RUNS_WANTED, type SpotVerdict } from '@/core/readings/spotVerdicts';
+import { type SpotVerdict } from '@/core/readings/spotVerdicts';
+import { RUNS_WANTED } from '@/core/readings/judgeRuns';
 import type { Spot } from '@/core/site/model/schema';
 import { useAsItWas, useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';

@@ -3,9 +3,8 @@ import { activitiesLabel, needOf } from '@/core/site/model/needs';
 import { storeysById } from '@/core/site/model/levels';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { MOST_PEOPLE } from '@/core/brief/brief';
-import { lineShortWords } from '@/core/plan/predict/eveningWords';
-import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
+import { LineTooSmall } from '@/ui/pieces/LineTooSmall';
 import { NumberField } from '@/ui/pieces/fields';
 import { speedText } from '@/ui/pieces/format';
 import { SpotEditor } from '@/ui/pieces/SpotEditor';
@@ -14,11 +13,9 @@ import { SpotEditor } from '@/ui/pieces/SpotEditor';
 export function NeedsTable() {
   const people = useJob((s) => s.brief.people);
   const setBrief = useJob((s) => s.setBrief);
-  const { derived } = useDerived();
   const site = useJob((s) => s.site);
   const selected = useJob((s) => s.selected);
   const select = useJob((s) => s.select);
-  const tooSmall = derived && lineShortWords(derived.today.busyHour, site.spots);
   const storeys = storeysById(site);
   const where = (storeyId: string | null) => {
     const ref = storeyId ? storeys.get(storeyId) : undefined;
@@ -46,7 +43,7 @@ export function NeedsTable() {
           A spot works when it works alone and then.
         </p>
       </div>
-      {tooSmall && <p className="mt-2 border-l-4 border-l-amber pl-2">{tooSmall}</p>}
+      <LineTooSmall />
       {site.spots.length === 0 ? (
         <p className="mt-2 text-ink-2">
           No spots yet. In Survey, put one at each place where something must work; its need is set there or

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import type { PhaseResult, SpotVerdict } from '@/core/readings/spotVerdicts';
+import type { SpotVerdict } from '@/core/readings/spotVerdicts';
+import type { PhaseResult } from '@/core/readings/judgeRuns';
 import type { Need } from '@/core/site/model/needs';
 import { speedText } from '@/ui/pieces/format';
 import type { Spot } from '@/core/site/model/schema';

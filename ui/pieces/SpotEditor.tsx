@@ -3,7 +3,7 @@ import { Plus, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { changeSpot, deleteSpot } from '@/core/site/edit/plot';
-import { isAlwaysOn } from '@/core/plan/links/busyHour';
+import { isAlwaysOn } from '@/core/plan/links/house';
 import { ACTIVITIES, activityId, needOf, type ActivityId } from '@/core/site/model/needs';
 import { type ClientTypeId, type Spot, MOST_ACTIVITIES } from '@/core/site/model/schema';
 import { readingsAt } from '@/core/evidence/fold';

@@ -1,5 +1,6 @@
 'use client';
 import { moneyText } from '@/core/plan/cost/money';
+import { checksMinor } from '@/core/plan/compare/facts';
 import { servedOf } from '@/core/site/model/verdict';
 import type { Proposal } from '@/core/suggest/choices/added';
 import { proofWords } from '@/core/suggest/search/proofWords';
@@ -20,7 +21,7 @@ export function FoundPlan({
   full?: string;
 }) {
   const currency = useJob((s) => s.brief.currency);
-  const checkMinor = useJob((s) => s.brief.checkMinor);
+  const brief = useJob((s) => s.brief);
   const { plan: d, policy } = found;
   if (!d)
     return (
@@ -44,7 +45,7 @@ export function FoundPlan({
             {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {price.hours.toFixed(1)} h.{' '}
             {proofWords(d.proof)}
             {checks > 0 &&
-              ` ${checks} to check, counted as ${moneyText(checks * checkMinor, currency)} more.`}
+              ` ${checks} to check, counted as ${moneyText(checksMinor(d.evaluation, brief), currency)} more.`}
             {d.proof.cheapestMinor < price.totalMinor && served === predictions.length
               ? ` The cheapest costs ${moneyText(d.proof.cheapestMinor, currency)}; this one is surer.`
               : ''}

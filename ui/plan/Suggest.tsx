@@ -4,9 +4,8 @@ import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useState } from 'react';
 import type { Proposal } from '@/core/suggest/choices/added';
 import { POLICIES } from '@/core/suggest/choices/policies';
-import { lineShortWords } from '@/core/plan/predict/eveningWords';
-import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
+import { LineTooSmall } from '@/ui/pieces/LineTooSmall';
 import { Button } from '@/ui/pieces/Button';
 import { DialogButton } from '@/ui/pieces/DialogButton';
 import { NumberField, Tick } from '@/ui/pieces/fields';
@@ -55,9 +54,6 @@ function SearchForm() {
   const [most, setMost] = useState(USUAL_MOST_UNITS);
   const [surePercent, setSurePercent] = useState<number | null>(null);
   const [said, setSaid] = useState('');
-  const spots = useJob((s) => s.site.spots);
-  const { derived } = useDerived();
-  const tooSmall = derived && lineShortWords(derived.today.busyHour, spots);
   const search = () => {
     setSaid('');
     void run({
@@ -115,7 +111,7 @@ function SearchForm() {
         {at && <Button onClick={stop}>Stop</Button>}
         {said && <span role="status">{said}</span>}
       </div>
-      {tooSmall && <p className="mt-2 border-l-4 border-l-amber pl-2">{tooSmall}</p>}
+      <LineTooSmall />
       {at && (
         <p className="mt-2 text-ink-2" role="status">
           {at.label}: {p ? p.words : 'beginning'}

@@ -1,3 +1,4 @@
+import type { Brief } from '../../brief/brief';
 import type { Evaluation } from '../evaluate/evaluate';
 import { servedOf, VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 import type { MediumLoad } from '../links/busyHour';
@@ -57,3 +58,7 @@ export function optionFacts(e: Evaluation): OptionFacts {
     busiest: e.busyHour.media[0] ?? null,
   };
 }
+
+/** What is to be checked about a plan, at so much each, minor units. */
+export const checksMinor = (e: Evaluation, { checkMinor }: Pick<Brief, 'checkMinor'>): number =>
+  checkMinor * e.notices.filter((n) => n.severity === 'check').length;

@@ -1,5 +1,5 @@
 import type { Site } from '../../site/model/schema';
-import { holdsInTheEvening } from '../links/busyHour';
+import { holdsInTheEvening } from '../links/house';
 import { pipesOf } from '../predict/evening';
 import type { Prediction } from '../predict/prediction';
 import type { SheetPipes } from '../shade/served';

@@ -1,10 +1,14 @@
 import { expect, test } from '@jest/globals';
-import { smallBrief } from '../../../testing/smallHouse';
+import { smallBrief, smallHouse, smallToday } from '../../../testing/smallHouse';
 import { sampleBuilding, samplePlace, sampleRectangle, sampleRow } from '../../../testing/sampleSite';
 import type { Brief } from '../../brief/brief';
 import { emptySite, type Site, type Spot } from '../../site/model/schema';
 import { evaluate } from '../evaluate/evaluate';
-import { isAlwaysOn } from '../links/busyHour';
+import { evenings, heldSpots } from '../links/busyHour';
+import { holdsInTheEvening, houseOf, isAlwaysOn } from '../links/house';
+import { mediaOf } from '../links/media';
+import { pipesOf } from './evening';
+import { predictOption } from './predict';
 import { planContext } from '../network/context';
 import { plainFeed } from '../option/feeds';
 import { emptyPlan, type Option, type Unit } from '../option/schema';
@@ -162,4 +166,18 @@ test('the line holds or does not, whatever is built: who finds no connection ask
   expect(lineShortWords(busyHour, steel.spots)).toMatch(
     /^The line is too small, whatever is built: in the evening, with 3 at home, it does not hold 1 Spot 1, 2 Spot 2, 3 Spot 3\./,
   );
+});
+
+test('the lean count of the chance says of every spot what the whole one says', () => {
+  for (const seed of [1, 2, 3, 4, 5, 6])
+    for (const people of [1, 3, 5]) {
+      const { site: plot, brief } = smallHouse(seed);
+      const line = { ...brief.line, downMbps: 20 * seed, upMbps: 8 * seed };
+      const context = planContext({ site: plot, brief: { ...brief, people, line }, plan: emptyPlan() });
+      const house = houseOf(context);
+      const pipes = pipesOf(predictOption(context, smallToday));
+      const whole = evenings(house, mediaOf(context, smallToday), pipes).spots;
+      const lean = heldSpots(house, mediaOf(context, smallToday), pipes);
+      expect(lean).toEqual(whole.map((e) => e !== null && holdsInTheEvening(e)));
+    }
 });

@@ -1,4 +1,5 @@
-import { evenings, houseOf, type BusyHour, type Pipes } from '../links/busyHour';
+import { evenings, type BusyHour, type Pipes } from '../links/busyHour';
+import { houseOf } from '../links/house';
 import { mediaOf } from '../links/media';
 import type { PlanContext } from '../network/context';
 import type { Option } from '../option/schema';

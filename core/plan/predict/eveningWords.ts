@@ -1,5 +1,6 @@
 import type { Spot } from '../../site/model/schema';
-import { holdsInTheEvening, type BusyHour, type Evening, type MediumLoad } from '../links/busyHour';
+import { type BusyHour, type Evening, type MediumLoad } from '../links/busyHour';
+import { holdsInTheEvening } from '../links/house';
 import type { Prediction } from './prediction';
 
 /** Evenings of ten, so that none and all are said only where it is so. */

@@ -1,7 +1,8 @@
 import type { Band } from '../../radio/link/bands';
 import type { Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
-import { holdsInTheEvening, type Evening } from '../links/busyHour';
+import { type Evening } from '../links/busyHour';
+import { holdsInTheEvening } from '../links/house';
 import type { DecidedBy } from '../links/judge';
 import type { Part } from '../links/part';
 import type { Verdict } from '../../site/model/verdict';

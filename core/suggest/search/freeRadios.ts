@@ -3,7 +3,7 @@ import { settingKey } from '../../plan/network/radios';
 import type { Unit } from '../../plan/option/schema';
 
 /**
- * Channels that a bound counts on: as strong and as far as any that may be planned, and those that carry backhauls, and access beside
+ * Channels that a bound counts on: none that may be planned is stronger or reaches farther, and those that carry backhauls, and access beside
  * a backhaul radio of its own, apart, as a plan may have them. Source: docs/model.md "Search".
  */
 const OPEN_5 = 100;

@@ -2,7 +2,6 @@ import { partsOf } from '../../plan/cost/parts';
 import { priceOf } from '../../plan/cost/price';
 import { workOf } from '../../plan/cost/work';
 import { withChannels } from '../../plan/links/channelPlan';
-import type { Brief } from '../../brief/brief';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
 import { isCable } from '../../plan/option/feeds';
@@ -16,6 +15,7 @@ import type { LinkTable } from './columns';
 import { coverBoundMinor } from './cover';
 import { choicesBelow, exchangesOf, floorOf, nextOf, type Choice } from './choices';
 import { PENALTY_MINOR } from './penalty';
+import { aboutMinor, gapOf, valueOf } from './worth';
 import { withSwitches } from './switches';
 import type { Solve } from './solver';
 import { servedOf } from '../../site/model/verdict';
@@ -56,8 +56,6 @@ export interface Found {
 /** Choices judged by exchange over one wide table at most, and those looked at in one round that are fed alike. */
 const MOST_EXCHANGED = 150;
 const MOST_ALIKE_FED = 8;
-/** Among plans that cost no more than this above the least, the surest is taken (estimate). */
-export const ABOUT = 0.03;
 /** Further plans looked at for that, once the least is known. */
 const MOST_ALIKE = 6;
 /** Networks judged around the plan at hand, and around the best of tables that are too wide to be listed. */
@@ -67,39 +65,6 @@ const MOST_CLIMBED = 300;
 /** Draws that may miss at each spot where the whole plan is to be so sure: no spot can be less sure than the whole. */
 export const shareOf = (chance: number | undefined): number | undefined =>
   chance === undefined ? undefined : Math.min(0.1, 1 - chance);
-
-/** How much less than a plan is still open, as a share of its price; whole where more spots might work. */
-export const gapOf = ({ valueMinor, evaluation }: Found, boundMinor: number): number => {
-  const { totalMinor } = evaluation.price;
-  const openMinor = Math.max(0, valueMinor - boundMinor);
-  return openMinor === 0 ? 0 : Math.min(1, openMinor / Math.max(1, totalMinor));
-};
-
-/** What a plan that costs about as much as one may be worth at most, minor units. */
-export const aboutMinor = ({ valueMinor, evaluation }: Found): number =>
-  valueMinor + ABOUT * evaluation.price.totalMinor;
-
-const NONE: ReadonlySet<string> = new Set();
-
-/** What is to be checked about a plan, at so much each, minor units. */
-export const checksMinor = (e: Evaluation, { checkMinor }: Pick<Brief, 'checkMinor'>): number =>
-  checkMinor * e.notices.filter((n) => n.severity === 'check').length;
-
-/**
- * What an evaluated plan is worth, the least the best: what its spots weigh that do not work, its price, and a stated sum for each
- * thing to check. A plan that cannot work is worth nothing.
- */
-export function valueOf(
-  e: Evaluation,
-  brief: Pick<Brief, 'checkMinor'>,
-  locked: ReadonlySet<string> = NONE,
-): number {
-  // What is wrong with a unit that is locked is nothing the search may mend.
-  if (e.notices.some((n) => n.severity === 'blocks' && !(n.unitId !== null && locked.has(n.unitId))))
-    return Infinity;
-  const checks = checksMinor(e, brief);
-  return e.price.totalMinor + checks + e.predictions.reduce((sum, p) => sum + PENALTY_MINOR[p.verdict], 0);
-}
 
 /** Of choices that are fed alike the first few: which backhaul holds in the evening only the judge knows. */
 function variedOf({ columns }: LinkTable, choices: readonly Choice[]): Choice[] {
@@ -135,7 +100,7 @@ interface Judged {
   valueMinor: number;
 }
 
-/** A search through one table after another: programs are solved, what they choose is judged, the best is kept with what it is held against. */
+/** A search through one table after another: choices are judged, the least first, and the best is kept with what it is held against. */
 export class Search {
   /** The best that is as sure as was asked. */
   best: Found | null = null;

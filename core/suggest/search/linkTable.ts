@@ -1,7 +1,7 @@
 import { chainOf, type ChainPart } from '../../feed/chain';
 import { kitById } from '../../kit/catalogue/catalogue';
 import type { KitItem } from '../../kit/model/schema';
-import { houseOf } from '../../plan/links/busyHour';
+import { houseOf } from '../../plan/links/house';
 import type { PlanContext } from '../../plan/network/context';
 import { hopOf } from '../../plan/links/hop';
 import { linksBefore, linksOf, type OptionLinks } from '../../plan/links/pipe';

@@ -12,14 +12,8 @@ import { chanceOf } from './chance';
 import { suggest } from './suggest';
 import type { Solve } from './solver';
 import { smallBrief, smallHouse, smallToday } from '../../../testing/smallHouse';
-import {
-  bestByTrying,
-  HOUSE_KINDS,
-  isBetter,
-  judgedJob,
-  valueOfWorth,
-  worthOf,
-} from '../../../testing/judgedHouses';
+import { HOUSE_KINDS, judgedJob } from '../../../testing/judgedHouses';
+import { bestByTrying, isBetter, valueOfWorth, worthOf } from '../../../testing/outsideJudge';
 import { solveWith, type LpSolver } from './solver';
 import { unitAt } from '../choices/addedUnit';
 

@@ -9,7 +9,8 @@ import { beginning, meshOf, ROOT_ID } from '../choices/beginning';
 import { chanceOf, type Chance } from './chance';
 import { linkTable } from './linkTable';
 import type { Solve } from './solver';
-import { aboutMinor, gapOf, Search, shareOf, type SearchAsk, type Found } from './judged';
+import { aboutMinor, gapOf } from './worth';
+import { Search, shareOf, type SearchAsk, type Found } from './judged';
 import { servedOf } from '../../site/model/verdict';
 import { budgetWords, unmetOf, type Unmet } from './unmet';
 import type { Proposal } from '../choices/added';
@@ -129,10 +130,9 @@ function reasonsOf(context: PlanContext, { option, evaluation }: Found): Reason[
 }
 
 /**
- * The plan that is worth most among the candidate places, kits and feeds of a policy: a program over the link table is solved, what
- * it chooses is judged by the full model, and a choice that was judged is cut off; it ends when the least the program can still
- * find is no better than the best judged (then it is proven), or after a number of programs (then the gap is said). The
- * table only ever says too much, never too little: each link is that of a lone unit, each kit at its least price.
+ * The plan that is worth most among the candidate places, kits and backhauls of a way of working: the choices of each link table are
+ * judged by the full model, the least first, until none that is left can be worth less (then it is proven); a table too wide to be
+ * listed is searched by exchanges, and what is open is said. A table only ever says too much, never too little.
  * Null where nothing can stand on the line.
  */
 export async function suggest(

@@ -1,0 +1,109 @@
+import { decide, hasNoSignal, type DecidedBy } from '../plan/links/judge';
+import type { Reading } from '../evidence/rows';
+import type { Need } from '../site/model/needs';
+import type { Verdict } from '../site/model/verdict';
+import { median } from '../stats/median';
+import type { LineTest } from './line';
+
+/** A run as it counts for internet use: through the house to the line. */
+interface Run {
+  downMbps: number;
+  upMbps: number;
+  /** Loaded round trip, ms; null is not measured. */
+  latencyMs: number | null;
+}
+
+/** What the runs of one phase say about a spot. */
+export interface PhaseResult {
+  runs: number;
+  downMbps: number;
+  upMbps: number;
+  latencyMs: number | null;
+  /** Least and most of the runs, Mb/s. */
+  downExtentMbps: [number, number];
+  upExtentMbps: [number, number];
+  rssiDbm: number | null;
+  device: Reading['device'];
+  band: Reading['band'];
+  bandsSeen: string[];
+  runsMet: number;
+  verdict: Verdict;
+  decidedBy: DecidedBy;
+  /** Evidence that is missing for a firm verdict. */
+  missing: string[];
+}
+
+/** Fewest runs that prove a spot. */
+export const RUNS_WANTED = 3;
+
+/** Three of three serve; at two of three one more is asked for, and three of four (and any such share of more) count. */
+export function enoughRunsMet(met: number, runs: number): boolean {
+  return runs >= RUNS_WANTED && (runs === RUNS_WANTED ? met === RUNS_WANTED : met >= Math.ceil(0.75 * runs));
+}
+
+/** A reading as a run for internet use: house readings are capped by the line and delayed by its measured rise. */
+function asRun(r: Reading, line: LineTest): Run | null {
+  if (!r.connected) return { downMbps: 0, upMbps: 0, latencyMs: null };
+  if (r.downMbps === null || r.upMbps === null) return null;
+  if (r.target === 'internet') return { downMbps: r.downMbps, upMbps: r.upMbps, latencyMs: r.loadedMs };
+  return {
+    downMbps: Math.min(r.downMbps, line.downMbps ?? Infinity),
+    upMbps: Math.min(r.upMbps, line.upMbps ?? Infinity),
+    latencyMs: r.loadedMs === null || line.riseMs === null ? null : r.loadedMs + line.riseMs,
+  };
+}
+
+const extentOf = (list: readonly number[]): [number, number] => [Math.min(...list), Math.max(...list)];
+
+/** Judges the runs of one phase at a spot. Null where nothing that counts was read. */
+export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Need): PhaseResult | null {
+  const counted = readings.map((r) => ({ r, run: asRun(r, line) })).filter((c) => c.run !== null);
+  if (counted.length === 0) return null;
+  const runs = counted.map((c) => c.run!);
+  const downMbps = median(runs.map((r) => r.downMbps))!;
+  const upMbps = median(runs.map((r) => r.upMbps))!;
+  const latencyMs = median(runs.map((r) => r.latencyMs).filter((v) => v !== null));
+  const speedMet = (r: Run) => r.downMbps >= need.downMbps && r.upMbps >= need.upMbps;
+  const runsMet = runs.filter(
+    (r) => speedMet(r) && r.latencyMs !== null && r.latencyMs <= need.latencyMs,
+  ).length;
+  const unjudged = runs.filter((r) => speedMet(r) && r.latencyMs === null).length;
+  const medianMet =
+    downMbps >= need.downMbps && upMbps >= need.upMbps && (latencyMs === null || latencyMs <= need.latencyMs);
+  const missing: string[] = [];
+  if (unjudged > 0) {
+    const house = counted.some((c) => c.r.target === 'house' && c.r.loadedMs !== null);
+    missing.push(
+      house && line.riseMs === null
+        ? 'the rise of the line under load, by cable at the gateway'
+        : `the loaded round trip of ${unjudged} ${unjudged === 1 ? 'run' : 'runs'}`,
+    );
+  }
+  if (medianMet && runs.length < RUNS_WANTED)
+    missing.push(`${RUNS_WANTED - runs.length} more ${RUNS_WANTED - runs.length === 1 ? 'run' : 'runs'}`);
+  if (medianMet && runs.length === RUNS_WANTED && runsMet === 2 && unjudged === 0) missing.push('1 more run');
+  const verdict: Verdict = enoughRunsMet(runsMet, runs.length)
+    ? 'works'
+    : medianMet
+      ? 'tight'
+      : hasNoSignal({ downMbps, upMbps })
+        ? 'noSignal'
+        : 'tooSlow';
+  const first = counted[0]!.r;
+  return {
+    runs: runs.length,
+    downMbps,
+    upMbps,
+    latencyMs,
+    downExtentMbps: extentOf(runs.map((r) => r.downMbps)),
+    upExtentMbps: extentOf(runs.map((r) => r.upMbps)),
+    rssiDbm: median(counted.map((c) => c.r.rssiDbm).filter((v) => v !== null)),
+    device: first.device,
+    band: first.band,
+    bandsSeen: [...new Set(counted.map((c) => c.r.bandSeen).filter((b) => b !== null))],
+    runsMet,
+    verdict,
+    decidedBy: decide({ downMbps, upMbps, latencyMs: latencyMs ?? 0 }, need),
+    missing,
+  };
+}
