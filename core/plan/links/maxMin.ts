@@ -72,14 +72,14 @@ export function shareOut(
   const granted = Float64Array.from(most);
   const narrowest: (number | null)[] = flows.map(() => null);
   const all = tightOf(flows, limits);
+  /** By flow, the media that may narrow it, and its number among their users. */
+  const narrowing = flows.map((): { tight: Tight; at: number }[] => []);
+  for (const tight of all) tight.users.forEach((f, at) => narrowing[f]!.push({ tight, at }));
   /** What all media but one leave a flow. */
   const leastBut = (flow: number, except: Tight | null): number => {
     let min = most[flow]!;
-    for (const tight of all) {
-      if (tight === except) continue;
-      const at = tight.users.indexOf(flow);
-      if (at >= 0 && tight.leaves[at]! < min) min = tight.leaves[at]!;
-    }
+    for (const { tight, at } of narrowing[flow]!)
+      if (tight !== except && tight.leaves[at]! < min) min = tight.leaves[at]!;
     return min;
   };
   for (let round = 0; round < MOST_ROUNDS && all.length > 0; round++) {

@@ -89,6 +89,24 @@ export const POLICIES: readonly Policy[] = [
   },
 ];
 
+/** Feeds that allow no more than others do. */
+const WITHIN: Record<Policy['feeds'], readonly Policy['feeds'][]> = {
+  any: ['any', 'wire', 'noDrilling', 'air'],
+  noDrilling: ['noDrilling', 'air'],
+  wire: ['wire'],
+  air: ['air'],
+};
+
+/** Ways of working that allow nothing another does not: what is found by them is never better than what is found by that one. */
+export const narrowerOf = (policy: Policy): Policy[] =>
+  POLICIES.filter(
+    (p) =>
+      p.id !== policy.id &&
+      WITHIN[policy.feeds].includes(p.feeds) &&
+      p.kits.every((k) => policy.kits.includes(k)) &&
+      (policy.router === 'any' || policy.router === p.router),
+  );
+
 /** Rules of thumb, each by itself: nothing is worked out but what the rule says. */
 export const RULES_OF_THUMB: readonly RuleOfThumb[] = [
   {

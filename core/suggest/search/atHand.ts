@@ -31,15 +31,19 @@ export function isOf(context: PlanContext, policy: Policy, option: Option, locke
   return option.units.every((unit) => {
     // A switch at a side, or the first of a mesh beside a box, hangs there whatever the policy feeds by.
     if (isLocked(unit) || hangsByLead(context, option, unit)) return true;
-    const { feed } = unit;
-    if (feed.kind === 'line') return way === 'behind' || policy.kits.includes(unit.kitId);
-    const isNewCable = isCable(feed) && feed.dataRunId === null;
-    const isAir = feed.kind === 'wireless' || feed.kind === 'bridge';
-    if (policy.feeds === 'air' && !isAir) return false;
-    if (policy.feeds === 'wire' && isAir) return false;
-    if (isNewCable && (policy.feeds === 'noDrilling' || !mayDrill(context.brief))) return false;
-    return policy.kits.includes(unit.kitId);
+    if (unit.feed.kind === 'line') return way === 'behind' || policy.kits.includes(unit.kitId);
+    return isUnitOf(context, policy, unit);
   });
+}
+
+/** Whether a policy allows the kit and the backhaul of a unit. */
+function isUnitOf(context: PlanContext, policy: Policy, { feed, kitId }: Unit): boolean {
+  const isNewCable = isCable(feed) && feed.dataRunId === null;
+  const isAir = feed.kind === 'wireless' || feed.kind === 'bridge';
+  if (policy.feeds === 'air' && !isAir) return false;
+  if (policy.feeds === 'wire' && isAir) return false;
+  if (isNewCable && (policy.feeds === 'noDrilling' || !mayDrill(context.brief))) return false;
+  return policy.kits.includes(kitId);
 }
 
 function nearest(places: readonly Candidate[], to: Place, most: number): Candidate[] {

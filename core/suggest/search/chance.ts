@@ -116,12 +116,22 @@ const bandsOf = (link: UnsureLink): readonly HopBand[] | null =>
 /** Every link that could carry what one does: a hop by air could go by any band the two have in common. */
 const linksIn = (link: UnsureLink): UnsureLink[] => bandsOf(link)?.map((b) => b.link) ?? [link];
 
+/** One draw of everything that is unsure: whether each spot works alone, and at the busy hour where that is asked for. */
+interface Draw {
+  alone: readonly boolean[];
+  atBusyHour: () => readonly boolean[];
+}
+
 /**
- * The chance that every spot works, alone and at the busy hour, and each: walls, devices, shadowing and links are drawn together, since what is
- * wrong with one wall is wrong for all spots behind it. A device takes the unit and band it hears best as the draw falls.
+ * Draws of a plan, the same in the same order whenever they are made: walls, devices, shadowing and links are drawn together, since
+ * what is wrong with one wall is wrong for all spots behind it. A device takes the unit and band it hears best as the draw falls.
  */
-export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance {
-  const { ways, lost } = waysOf(context, option);
+function* drawsOf(
+  context: PlanContext,
+  option: Option,
+  ways: readonly Ways[],
+  seed: number,
+): Generator<Draw> {
   const levels: Level[] = [];
   const rough: UnsureLink[] = [];
   const levelAt = new Map<UnsureLink, number>();
@@ -140,14 +150,12 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
   const factor = levels.length > 0 ? cholesky(matrix) : [];
   const next = seeded(seed);
   const normal = () => normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, next())));
-  const served = ways.map(() => 0);
   const read = new Map(
     predictOption(context, option).flatMap((p) => (p.runs > 0 ? [[p.spotId, p] as const] : [])),
   );
   const house = houseOf(context);
   const media = mediaOf(context, option);
   const seats = new Map(house.asked.map((a, i) => [a.spotId, i]));
-  let whole = 0;
   const bands = ['2.4', '5', '6'] as const;
   for (let k = 0; k < DRAWS; k++) {
     const z = levels.map(() => normal());
@@ -159,7 +167,6 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
     const commons = new Map(bands.map((b) => [b, normal()] as const));
     const locals = levels.map(() => normal());
     const factors = rough.map((link) => Math.exp(link.sigmaLn * normal()));
-    let all = lost.length === 0;
     // A device takes the way it hears best as this draw has it.
     const heard = ({ air }: Way) => {
       if (!air) return Infinity;
@@ -211,9 +218,37 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
       const latencyMs = chain.latencyMs * Math.exp(LATENCY_SIGMA_LN * normal());
       return meets({ ...chain, latencyMs }, need);
     });
-    const evening = heldSpots(house, media, pipes);
-    ways.forEach(({ spot }, w) => {
-      if (alone[w] && evening[seats.get(spot.id)!]) served[w]!++;
+    yield {
+      alone,
+      atBusyHour: () => {
+        const held = heldSpots(house, media, pipes);
+        return ways.map(({ spot }) => held[seats.get(spot.id)!]!);
+      },
+    };
+  }
+}
+
+/** The chance that every spot works, alone and at the busy hour: what `chanceOf` says of the whole, without a word on each spot. */
+export function wholeChance(context: PlanContext, option: Option, seed = 1): number {
+  const { ways, lost } = waysOf(context, option);
+  if (lost.length > 0) return 0;
+  let whole = 0;
+  // The evening is worked out only where it can still fail the draw.
+  for (const { alone, atBusyHour } of drawsOf(context, option, ways, seed))
+    if (alone.every(Boolean) && atBusyHour().every(Boolean)) whole++;
+  return whole / DRAWS;
+}
+
+/** The chance that every spot works, alone and at the busy hour, and each. */
+export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance {
+  const { ways, lost } = waysOf(context, option);
+  const served = ways.map(() => 0);
+  let whole = 0;
+  for (const { alone, atBusyHour } of drawsOf(context, option, ways, seed)) {
+    const evening = atBusyHour();
+    let all = lost.length === 0;
+    ways.forEach((_, w) => {
+      if (alone[w] && evening[w]) served[w]!++;
       else all = false;
     });
     if (all) whole++;

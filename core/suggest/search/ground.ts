@@ -12,6 +12,7 @@ import { VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 import type { Candidate } from '../choices/places';
 import type { Policy } from '../choices/policies';
 import type { SpotLink } from './columns';
+import type { Placed } from './placed';
 import type { LeastPrices } from './prices';
 
 /** No way to a spot. */
@@ -29,8 +30,7 @@ export interface Ground {
   prices: LeastPrices;
   kits: readonly KitItem[];
   places: readonly Candidate[];
-  /** One unit for each kit at each place whose ways to the spots are known. */
-  radios: Map<string, Unit>;
+  placed: Placed;
   /** Share of the draws in which a spot may miss its need and still serve; absent a tenth. */
   share: number | undefined;
   /** Spots that no network brings further than tight: the line does not hold them in the evening. */

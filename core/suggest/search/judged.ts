@@ -4,12 +4,11 @@ import { workOf } from '../../plan/cost/work';
 import { withChannels } from '../../plan/links/channelPlan';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
-import { isCable } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
 import { hangsByLead } from '../../plan/network/cableRun';
 import type { Policy } from '../choices/policies';
 import { changesOf, isOf } from './atHand';
-import { chanceOf, type Chance } from './chance';
+import { chanceOf, wholeChance, type Chance } from './chance';
 import { optionsOf } from './chosenOptions';
 import type { LinkTable } from './columns';
 import { coverBoundMinor } from './cover';
@@ -51,11 +50,15 @@ export interface Found {
   valueMinor: number;
   /** Worked out when it is first asked for: most networks never are. */
   chance: () => Chance;
+  /** That every spot works, which is less work than the chance of each. */
+  whole: () => number;
 }
 
 /** Choices judged by exchange over one wide table at most, and those looked at in one round that are fed alike. */
 const MOST_EXCHANGED = 150;
 const MOST_ALIKE_FED = 8;
+/** The same where everything hangs by air: there the round is for nothing else. */
+const MOST_BY_AIR = 40;
 /** Further plans looked at for that, once the least is known. */
 const MOST_ALIKE = 6;
 /** Networks judged around the plan at hand, and around the best of tables that are too wide to be listed. */
@@ -69,28 +72,14 @@ export const shareOf = (chance: number | undefined): number | undefined =>
 /** Of choices that are fed alike the first few: which backhaul holds in the evening only the judge knows. */
 function variedOf({ columns }: LinkTable, choices: readonly Choice[]): Choice[] {
   const looked = new Map<string, number>();
+  const most = columns.every((c) => c.unit.feed.kind === 'wireless') ? MOST_BY_AIR : MOST_ALIKE_FED;
   return choices.filter(({ chosen }) => {
     const fed = chosen
       .map((j) => columns[j]!.unit.feed.kind)
       .sort()
       .join();
     looked.set(fed, (looked.get(fed) ?? 0) + 1);
-    return looked.get(fed)! <= MOST_ALIKE_FED;
-  });
-}
-
-/** A wide table by the backhauls narrower ways of working allow: nothing drilled, everything wired, everything by air. */
-function partsOfTable(table: LinkTable): LinkTable[] {
-  const kinds: readonly (readonly Unit['feed']['kind'][])[] = [
-    ['wireless', 'coax', 'powerline'],
-    ['ethernet', 'fibre', 'coax'],
-    ['wireless'],
-  ];
-  return kinds.flatMap((allowed) => {
-    const columns = table.columns.filter(
-      ({ unit: { feed } }) => allowed.includes(feed.kind) || (isCable(feed) && feed.dataRunId !== null),
-    );
-    return columns.length > 0 && columns.length < table.columns.length ? [{ ...table, columns }] : [];
+    return looked.get(fed)! <= most;
   });
 }
 
@@ -119,6 +108,8 @@ export class Search {
   private floorMinor = 0;
   /** Plans looked at beyond the least, for one that is surer. */
   private further = 0;
+  /** What choices of the table in hand are worth, by what they add. */
+  private readonly known = new Map<string, number>();
   private readonly locked: ReadonlySet<string>;
 
   constructor(
@@ -190,6 +181,7 @@ export class Search {
     const { ask, context } = this;
     const limits = { most: ask.most, budgetMinor: context.brief.allowed.budgetMinor };
     this.isWhole &&= table.isWhole;
+    this.known.clear();
     const begun = await this.begin(table);
     const belowMinor = this.held ? aboutMinor(this.held) : Infinity;
     const choices = choicesBelow(table, { ...limits, belowMinor });
@@ -200,12 +192,16 @@ export class Search {
       bound = await coverBoundMinor(table, limits, this.solve);
       this.solved++;
       await this.exchange(table, begun);
-      // What is bound by less is never worse: each way of working that is part of this one is tried for itself.
-      for (const part of partsOfTable(table)) await this.exchange(part, await this.begin(part));
       this.floorMinor = floorOf(table);
       this.isListed = false;
     }
     this.boundMinor = Math.min(this.boundMinor, bound);
+  }
+
+  /** Looks through the table of a narrower way of working first: what is bound by less is never worse, and begins with the best of it. */
+  async part(table: LinkTable): Promise<void> {
+    this.known.clear();
+    await this.exchange(table, await this.begin(table));
   }
 
   /** Exchanges what was chosen of a wide table for what can be worth less, while that brings something. */
@@ -265,16 +261,22 @@ export class Search {
     return Infinity;
   }
 
-  /** Judges a choice by the full model, hung in whichever way is worth most, and keeps it. */
+  /** Judges a choice by the full model, hung in whichever way is worth most, and keeps it: once, however many parts it is in. */
   private judge(table: LinkTable, chosen: readonly number[]): number {
-    const { options, isWhole } = optionsOf(
-      table,
-      chosen.map((j) => table.columns[j]!),
-    );
+    const columns = chosen.map((j) => table.columns[j]!);
+    const key = columns
+      .map(({ unit, parents }) => `${unit.id} ${parents?.join() ?? ''} ${JSON.stringify(unit.feed)}`)
+      .sort()
+      .join(' ');
+    const known = this.known.get(key);
+    if (known !== undefined) return known;
+    const { options, isWhole } = optionsOf(table, columns);
     this.isWhole &&= isWhole;
-    return Math.min(
+    const valueMinor = Math.min(
       ...options.map((option) => this.keep(withSwitches(this.context, option), chosen.length === 0)),
     );
+    this.known.set(key, valueMinor);
+    return valueMinor;
   }
 
   /**
@@ -301,11 +303,13 @@ export class Search {
     let known: Chance | null = null;
     const chance = () => (known ??= chanceOf(context, option));
     const valueMinor = worth + this.unsureMinor(evaluation, chance);
-    const found: Found = { option, evaluation, chance, valueMinor };
+    let knownWhole: number | null = null;
+    const whole = () => (knownWhole ??= known ? known.whole : wholeChance(context, option));
+    const found: Found = { option, evaluation, chance, whole, valueMinor };
     this.alike.push(found);
     if (!this.near || valueMinor < this.near.valueMinor) this.near = found;
     const least = this.ask.chance;
-    if (least !== undefined && chance().whole < least) return valueMinor;
+    if (least !== undefined && whole() < least) return valueMinor;
     if (!this.best || valueMinor < this.best.valueMinor) this.best = found;
     return valueMinor;
   }

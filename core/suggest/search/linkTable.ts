@@ -16,6 +16,7 @@ import { classesOf, standKey, type Column, type CoverColumn, type Hang, type Lin
 import { coverOf } from './cover';
 import { onFreeRadios } from './freeRadios';
 import { better, heardLink, NOTHING, spotLink, type Ground } from './ground';
+import { Placed } from './placed';
 import { LeastPrices } from './prices';
 import { unitOn } from '../choices/addedUnit';
 
@@ -57,21 +58,13 @@ function linksUnder({ context, base }: Ground, stand: Stand, unit: Unit, air: Op
 }
 
 /** A unit of a kit at a place, not yet fed. */
-function plainAt({ context, base, places }: Ground, place: Candidate, kit: KitItem): Unit {
-  return unitOn(context, base, kit, place, `d${places.indexOf(place)}-${kit.id}`.slice(0, 64));
-}
-
-/** The one unit of a kit at a place whose ways to the spots are known: the first that is asked about. */
-function radioAt({ radios }: Ground, unit: Unit, kit: KitItem, place: Candidate): Unit {
-  const key = standKey(place.id, kit.id);
-  const radio = radios.get(key) ?? unit;
-  radios.set(key, radio);
-  return radio;
+function plainAt({ context, base, placed }: Ground, place: Candidate, kit: KitItem): Unit {
+  return unitOn(context, base, kit, place, placed.idOf(place.id, kit.id));
 }
 
 function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, place: Candidate): Column {
-  const { spots, prices } = ground;
-  const radio = radioAt(ground, unit, kit, place);
+  const { spots, prices, placed } = ground;
+  const radio = placed.radioOf(place.id, unit);
   return {
     unit,
     place: place.id,
@@ -203,7 +196,7 @@ function secondAtBest(
     if (!kit.feeds.includes('wireless') || parents.length === 0) return [];
     const plain = plainAt(ground, place, kit);
     const unit = { ...plain, feed: feedTo(context.site, 'wireless', gateway, plain.place) };
-    const radio = radioAt(ground, onFreeRadios(unit, kit), kit, place);
+    const radio = ground.placed.radioOf(placeId, onFreeRadios(unit, kit));
     const links = linksOf(context, { ...base, units: [...base.units, radio] });
     const heard = ground.spots.map((spot) => heardLink(ground, links, radio, spot));
     return [
@@ -221,7 +214,7 @@ function secondAtBest(
 /**
  * Everything that could be added to a network by a policy, each with its least cost and what every spot would get of it at best: over
  * air as free as it can be, on channels as strong as may be planned, and no more than the line holds in the evening.
- * `radios` holds one unit for each kit at each place whose ways to the spots are known; several tables share it. `share` is that of
+ * Several tables of a search share what is `placed`. `share` is that of
  * the draws in which a spot may miss its need and still serve, a tenth where nothing is said.
  */
 export async function linkTable(
@@ -230,7 +223,7 @@ export async function linkTable(
   policy: Policy,
   plainBase: Option,
   pause: () => Promise<void>,
-  radios: Map<string, Unit> = new Map(),
+  placed = new Placed(),
   share?: number,
 ): Promise<LinkTable> {
   const context: PlanContext = { ...planned, isAirFree: true };
@@ -264,7 +257,7 @@ export async function linkTable(
       ),
   );
   const prices = new LeastPrices(planned, plainBase, today, policy.kits);
-  const ground: Ground = { ...asked, policy, base, spots, here, prices, kits, places, radios };
+  const ground: Ground = { ...asked, policy, base, spots, here, prices, kits, places, placed };
   const { columns, stands } = await firstColumns(ground, pause);
   const isWide = columns.length > MOST_FIRST;
   const cover = coverOf(ground, columns);

@@ -4,10 +4,14 @@ import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
 import { predictOption } from '../../plan/predict/predict';
 import { gatewayOf } from '../../plan/option/graph';
 import { withoutUnit } from '../../plan/option/placing';
-import type { Option, Unit } from '../../plan/option/schema';
+import type { Option } from '../../plan/option/schema';
 import { beginning, meshOf, ROOT_ID } from '../choices/beginning';
+import { isOf } from './atHand';
 import { chanceOf, type Chance } from './chance';
+import { fits, placesFor } from '../choices/places';
+import { narrowerOf, type Policy } from '../choices/policies';
 import { linkTable } from './linkTable';
+import { Placed } from './placed';
 import type { Solve } from './solver';
 import { aboutMinor, gapOf } from './worth';
 import { Search, shareOf, type SearchAsk, type Found } from './judged';
@@ -69,6 +73,15 @@ export interface Reason {
   spots: readonly number[];
 }
 
+/** With more places than this for its kits a way of working is begun with the narrower ones it contains. */
+const MANY_UNITS = 40;
+const isManyUnits = (context: PlanContext, { kits }: Policy): boolean => {
+  const items = kits.map((id) => kitById(id, context.ownKit)!);
+  return (
+    placesFor(context, items).reduce((n, c) => n + items.filter((k) => fits(k, c)).length, 0) > MANY_UNITS
+  );
+};
+
 /** The networks a search begins with: what is locked, and the ways with the router a policy allows, each kit of a gateway apart. */
 function beginnings(context: PlanContext, ask: SearchAsk, today: Option): Option[] {
   const { policy, locked } = ask;
@@ -106,13 +119,15 @@ function othersOf(
   propose: (o: Option) => Proposal,
 ): OtherPlan[] {
   const served = (f: Found) => servedOf(f.evaluation.predictions).length;
-  const as = judgedPlans.filter((f) => served(f) >= served(taken));
+  // That every spot works is no question where the best that was found leaves one out.
+  const isAll = served(taken) === taken.evaluation.predictions.length;
+  const as = isAll ? judgedPlans.filter((f) => served(f) >= served(taken)) : [taken];
   as.sort((a, b) => a.evaluation.price.totalMinor - b.evaluation.price.totalMinor);
   const out: OtherPlan[] = [];
   for (const f of as) {
     const last = out[out.length - 1];
-    if (!last || f.chance().whole > last.chance)
-      out.push({ ...propose(f.option), priceMinor: f.evaluation.price.totalMinor, chance: f.chance().whole });
+    if (!last || f.whole() > last.chance)
+      out.push({ ...propose(f.option), priceMinor: f.evaluation.price.totalMinor, chance: f.whole() });
   }
   return out;
 }
@@ -142,7 +157,7 @@ export async function suggest(
   solve: Solve,
 ): Promise<Suggestion | null> {
   const reachable = new Set<string>();
-  const radios = new Map<string, Unit>();
+  const placed = new Placed();
   // The cheapest beginning first: what it leads to cuts the search of the others short.
   const starts = beginnings(context, ask, today)
     .map((base) => ({ base, minor: evaluate(context, base, today).price.totalMinor }))
@@ -153,7 +168,14 @@ export async function suggest(
   let [places, columns] = [0, 0];
   for (const [i, base] of starts.entries()) {
     search.tell(`Places and links, ${i + 1} of ${starts.length}`, null);
-    const table = await linkTable(context, today, ask.policy, base, ask.pause, radios, shareOf(ask.chance));
+    for (const narrower of isManyUnits(context, ask.policy) ? narrowerOf(ask.policy) : []) {
+      // One of any backhaul is as wide as this one.
+      if (narrower.feeds === 'any' || !isOf(context, narrower, base, ask.locked)) continue;
+      await search.part(
+        await linkTable(context, today, narrower, base, ask.pause, placed, shareOf(ask.chance)),
+      );
+    }
+    const table = await linkTable(context, today, ask.policy, base, ask.pause, placed, shareOf(ask.chance));
     places = Math.max(places, new Set(table.columns.map((c) => c.place)).size);
     columns += table.columns.length;
     for (const c of table.columns)
@@ -173,7 +195,7 @@ export async function suggest(
     search.best === null || ask.chance === undefined
       ? alike
           .filter((f) => f.valueMinor <= aboutMinor(cheapest))
-          .sort((a, b) => b.chance().whole - a.chance().whole || a.valueMinor - b.valueMinor)[0]!
+          .sort((a, b) => b.whole() - a.whole() || a.valueMinor - b.valueMinor)[0]!
       : cheapest;
   return {
     ...search.propose(found.option),
