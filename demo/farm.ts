@@ -47,6 +47,7 @@ function farmBrief(): Brief {
       taxPercent: 20,
       taxName: 'VAT',
       validDays: 30,
+      travelMinor: 38_00,
       exclusions: 'Electrician’s work, making good of plaster, anything in the barn beside the camera.',
     },
     oldRouter: { telephone: true, alarm: false, forwardedPort: false },

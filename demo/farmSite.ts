@@ -280,6 +280,7 @@ export function farmSite(): Site {
         id: 'duct-studio',
         name: 'Duct with draw cord, 40 mm',
         path: [at(14, 7), at(18.5, 7.2), at(23, 6.4)],
+        isFull: false,
         certainty: 'proven',
       },
     ],

@@ -130,10 +130,12 @@ export const brief = z.strictObject({
       taxPercent: z.number().min(0).max(100),
       taxName: z.string().max(20),
       validDays: z.number().int().min(1).max(365),
+      /** Going there and back for all visits, minor units; a line of its own. */
+      travelMinor: z.number().int().min(0).max(MOST_MINOR).default(0),
       /** What is not part of the price, in words. */
       exclusions: z.string().max(2000),
     })
-    .default({ taxPercent: 0, taxName: 'tax', validDays: 30, exclusions: '' }),
+    .default({ taxPercent: 0, taxName: 'tax', validDays: 30, travelMinor: 0, exclusions: '' }),
   labourMinorPerHour: z.number().int().min(0).max(MOST_MINOR),
   /** What each thing to check about a plan counts for when plans are searched, minor units. */
   checkMinor: z.number().int().min(0).max(MOST_MINOR).default(20_00),
@@ -189,7 +191,7 @@ export function emptyBrief(): Brief {
       adapters: 'group',
       cables: 'sockets',
     },
-    offer: { taxPercent: 0, taxName: 'tax', validDays: 30, exclusions: '' },
+    offer: { taxPercent: 0, taxName: 'tax', validDays: 30, travelMinor: 0, exclusions: '' },
     labourMinorPerHour: 55_00,
     checkMinor: 20_00,
   };

@@ -1,13 +1,22 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { emptyBrief } from '../brief/brief';
-import { isOtherwise, priceNow, priceToAgree, withTax } from './agreed';
+import { exclusionsOf, netOf, priceNow, priceToAgree, sinceAgreed, withTax } from './agreed';
+import type { LaidCable } from '../plan/cost/cables';
 import { evidenceRow, type EvidenceRow, type RowOf } from './rows';
 
 const brief = { ...emptyBrief(), offer: { ...emptyBrief().offer, taxPercent: 20, taxName: 'VAT' } };
 const priced = (materialMinor: number) => ({
   parts: [{ label: 'Cat 6', count: 3, unit: 'm' as const, costMinor: materialMinor }],
-  price: { materialMinor, labourMinor: 100_00, hours: 2 },
+  price: {
+    materialMinor,
+    labourMinor: 100_00,
+    travelMinor: 0,
+    totalMinor: materialMinor + 100_00,
+    hours: 2,
+    measuringHours: 0.5,
+  },
+  cables: [],
 });
 const at = '2026-01-01T00:00:00Z';
 const acceptance = (more: Partial<RowOf<'acceptance'>> = {}): RowOf<'acceptance'> => ({
@@ -69,8 +78,41 @@ describe('the price a job stands at', () => {
     expect(priceNow([acceptance()], brief, null)!.netMinor).toBe(150_00);
     expect(priceNow([], brief, null)).toBeNull();
     const agreed = acceptance().price!;
-    expect(isOtherwise(agreed, priced(50_00))).toBe(false);
-    expect(isOtherwise(agreed, priced(51_00))).toBe(true);
+    expect(sinceAgreed(agreed, priced(50_00))).toBeNull();
+    expect(sinceAgreed(agreed, priced(51_00))).toMatchObject({ netMinor: 1_00 });
+  });
+  test('units of a second round stand beside what was agreed to, with what they cost', () => {
+    const more = priced(50_00);
+    const parts = [
+      ...more.parts.map((p) => ({ ...p, count: 1, costMinor: 17_00 })),
+      { label: 'Node', count: 1, unit: 'piece' as const, costMinor: 89_00 },
+    ];
+    const price = { ...more.price, materialMinor: 106_00, totalMinor: 206_00, hours: 3 };
+    const now = priceNow([acceptance()], brief, { ...more, parts, price })!;
+    expect(now.since).toMatchObject({ netMinor: 56_00, hours: 1 });
+    expect(now.since!.parts.map((p) => [p.label, p.count, p.costMinor])).toEqual([
+      ['Cat 6', -2, -33_00],
+      ['Node', 1, 89_00],
+    ]);
+    // What is to be paid stays what was agreed to.
+    expect(now.netMinor).toBe(netOf(now.agreed));
+    expect(priceNow([], brief, more)!.since).toBeNull();
+  });
+  test('travel is agreed to as a line, and digging for a cable over the yard is left out by name', () => {
+    const cable = (yardM: number) => ({ run: { yardM } }) as LaidCable;
+    expect(exclusionsOf(brief, [cable(0), cable(0.4)])).not.toContain('Digging');
+    expect(exclusionsOf(brief, [cable(12), cable(3)])).toContain('Digging and making good 15 m of trench');
+    const one = priced(50_00);
+    const agreed = priceToAgree(brief, {
+      ...one,
+      price: { ...one.price, travelMinor: 38_00 },
+      cables: [cable(12)],
+    });
+    expect(agreed.exclusions).toContain('Digging');
+    expect(netOf(agreed)).toBe(188_00);
+    const row = { ...acceptance(), price: agreed };
+    expect(evidenceRow.safeParse(row).success).toBe(true);
+    expect(priceNow([row], brief, null)!.netMinor).toBe(188_00);
   });
   test('tax is rounded once on the whole, and parts, tax and sum agree', () => {
     fc.assert(

@@ -1,27 +1,49 @@
 import type { Brief } from '../brief/brief';
+import type { LaidCable } from '../plan/cost/cables';
 import type { PartLine } from '../plan/cost/parts';
+import type { OptionPrice } from '../plan/cost/price';
+import { lengthText } from '../site/model/lengths';
 import { evidenceOf } from './fold';
 import type { AgreedPrice, EvidenceRows, RowOf } from './rows';
 
 interface Priced {
   parts: readonly PartLine[];
-  price: { materialMinor: number; labourMinor: number; hours: number };
+  price: OptionPrice;
+  cables: readonly LaidCable[];
+}
+
+/** A cable that lies less than this in the open yard is held by what it hangs on, m. */
+const DUG_M = 1;
+
+/** What is not part of a price: as the brief has it, and by name the digging for cables that cross the yard in no duct. */
+export function exclusionsOf(
+  { offer, lengthUnit }: Pick<Brief, 'offer' | 'lengthUnit'>,
+  cables: readonly LaidCable[],
+): string {
+  const yardM = cables.reduce((sum, { run }) => sum + (run.yardM > DUG_M ? run.yardM : 0), 0);
+  const own =
+    offer.exclusions.trim() ||
+    'Work that local code leaves to a licensed electrician, making good of walls, and anything not listed above.';
+  if (yardM === 0) return own;
+  return `${own}\nDigging and making good ${lengthText(yardM, lengthUnit)} of trench for cable over the yard; laying the cable in it is part of the price.`;
 }
 
 /** A price as it stands on the offer, to be kept with the acceptance. */
 export function priceToAgree(
-  brief: Pick<Brief, 'currency' | 'offer'>,
-  { parts, price }: Priced,
+  brief: Pick<Brief, 'currency' | 'offer' | 'lengthUnit'>,
+  { parts, price, cables }: Priced,
 ): AgreedPrice {
-  const { taxPercent, taxName, exclusions } = brief.offer;
+  const { taxPercent, taxName } = brief.offer;
   return {
     currency: brief.currency,
     partsMinor: price.materialMinor,
     labourMinor: price.labourMinor,
     hours: price.hours,
+    travelMinor: price.travelMinor,
+    measuringHours: price.measuringHours,
     taxPercent,
     taxName,
-    exclusions,
+    exclusions: exclusionsOf(brief, cables).slice(0, 2000),
     parts: [...parts],
   };
 }
@@ -46,6 +68,8 @@ export interface PriceNow extends Totals {
   agreed: AgreedPrice;
   extras: readonly RowOf<'extra'>[];
   extrasMinor: number;
+  /** What the plan has more or less than was agreed to; null where it is the same. */
+  since: SinceAgreed | null;
 }
 
 /**
@@ -54,7 +78,7 @@ export interface PriceNow extends Totals {
  */
 export function priceNow(
   rows: EvidenceRows,
-  brief: Pick<Brief, 'currency' | 'offer'>,
+  brief: Pick<Brief, 'currency' | 'offer' | 'lengthUnit'>,
   planned: Priced | null,
 ): PriceNow | null {
   const { accepted, extras } = evidenceOf(rows);
@@ -68,10 +92,37 @@ export function priceNow(
     agreed,
     extras: counted,
     extrasMinor,
-    ...withTax(agreed.partsMinor + agreed.labourMinor + extrasMinor, agreed.taxPercent),
+    since: accepted?.price && planned ? sinceAgreed(agreed, planned) : null,
+    ...withTax(netOf(agreed) + extrasMinor, agreed.taxPercent),
   };
 }
 
-/** Whether what is planned now costs otherwise than what was agreed to. */
-export const isOtherwise = (agreed: AgreedPrice, { price }: Pick<Priced, 'price'>): boolean =>
-  agreed.partsMinor !== price.materialMinor || agreed.labourMinor !== price.labourMinor;
+/** An agreed price before tax and extras, minor units. */
+export const netOf = ({ partsMinor, labourMinor, travelMinor }: AgreedPrice): number =>
+  partsMinor + labourMinor + (travelMinor ?? 0);
+
+/** What a plan has more, or less, than was agreed to. */
+export interface SinceAgreed {
+  /** Parts by the difference of their count; less than none where fewer are planned. */
+  parts: readonly PartLine[];
+  hours: number;
+  /** What the plan costs more before tax, minor units. */
+  netMinor: number;
+}
+
+/** How what is planned now differs from what was agreed to; null where neither parts nor price do. */
+export function sinceAgreed(
+  agreed: AgreedPrice,
+  { parts, price }: Pick<Priced, 'parts' | 'price'>,
+): SinceAgreed | null {
+  const lines = new Map(parts.map((p) => [`${p.label} ${p.unit}`, { ...p }]));
+  for (const p of agreed.parts) {
+    const key = `${p.label} ${p.unit}`;
+    const now = lines.get(key) ?? { ...p, count: 0, costMinor: 0 };
+    lines.set(key, { ...now, count: now.count - p.count, costMinor: now.costMinor - p.costMinor });
+  }
+  const changed = [...lines.values()].filter((p) => Math.abs(p.count) > 1e-9 || p.costMinor !== 0);
+  const netMinor = price.totalMinor - netOf(agreed);
+  const hours = price.hours - agreed.hours;
+  return changed.length === 0 && netMinor === 0 ? null : { parts: changed, hours, netMinor };
+}

@@ -184,6 +184,9 @@ const agreedPrice = z.strictObject({
   partsMinor: z.number().int().min(0).max(MOST_MINOR),
   labourMinor: z.number().int().min(0).max(MOST_MINOR),
   hours: z.number().min(0).max(10_000),
+  /** Lines of their own since offers have them; older ones had neither. */
+  travelMinor: z.number().int().min(0).max(MOST_MINOR).optional(),
+  measuringHours: z.number().min(0).max(10_000).optional(),
   taxPercent: z.number().min(0).max(100),
   taxName: z.string().max(20),
   exclusions: z.string().max(2000),

@@ -4,6 +4,8 @@ import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../plan/netwo
 import type { Option, Unit } from '../plan/option/schema';
 import type { DataRun } from '../site/model/schema';
 import { isSlowRun } from '../site/check/slowRun';
+import { inSentence } from '../site/model/constructions';
+import { drillFor, type Hole } from '../site/cable/holes';
 import type { CautionId } from './cautions';
 import type { Step } from './schedule';
 import type { Timed } from './steps';
@@ -11,13 +13,20 @@ import { categoryLabel, dataRunOf, parentIdOf } from '../plan/option/feeds';
 import { gatewayOf } from '../plan/option/graph';
 
 /** "2 walls and a floor to drill", or nothing. */
-function drillWords({ walls, floors }: CableRun): string[] {
+function drillWords({ walls, floors, holes }: CableRun): string[] {
+  const thickest = holes.reduce<Hole | null>((a, b) => (a && a.thicknessM >= b.thicknessM ? a : b), null);
+  const drillM = thickest && drillFor(thickest);
+  const drill = thickest
+    ? [
+        `The thickest is ${inSentence(thickest.label)}, ${Math.round(thickest.thicknessM * 100)} cm: ${drillM ? `a drill of ${Math.round(drillM * 1000)} mm` : 'longer than any stocked drill, from both sides'}.`,
+      ]
+    : [];
   const parts = [
     ...(walls > 0 ? [`${walls} ${walls === 1 ? 'wall' : 'walls'}`] : []),
     ...(floors > 0 ? [`${floors} ${floors === 1 ? 'floor' : 'floors'}`] : []),
   ];
   return parts.length > 0
-    ? [`${parts.join(' and ')} to pass: look for a way that is there before drilling.`]
+    ? [`${parts.join(' and ')} to pass: look for a way that is there before drilling.`, ...drill]
     : [];
 }
 
@@ -29,8 +38,9 @@ function cautionsOf(context: PlanContext, run: CableRun, fibre: boolean): Cautio
     'drilling',
     ...(allowed.rented || allowed.listed || !allowed.drilling ? (['consent'] as const) : []),
     ...(run.across && !fibre ? (['copperBetween'] as const) : []),
-    ...(run.across && !run.duct ? (['buried'] as const) : []),
-    ...(run.across ? (['outdoorCable'] as const) : []),
+    // What hangs off its own wall is not over the yard.
+    ...(run.yardM > 1 ? (['buried'] as const) : []),
+    ...(run.entries > 0 ? (['outdoorCable'] as const) : []),
     ...(fibre ? (['fibre'] as const) : []),
   ];
 }
@@ -62,10 +72,10 @@ export function cableStep(context: PlanContext, option: Option, unit: Unit, time
   const what = unit.feed.kind === 'ethernet' ? categoryLabel(unit.feed) : 'fibre';
   return timed(`cable:${unit.id}`, `Run ${what} from ${parent.letter} to the place of ${unit.letter}`, {
     detail: [
-      `${lengthText(found.lengthM, context.brief.lengthUnit)} with slack${found.across ? ', partly in the open' : ''}.`,
+      `${lengthText(found.lengthM, context.brief.lengthUnit)} with slack${found.entries > 0 ? ', partly in the open' : ''}.`,
       ...drillWords(found),
       ...(found.duct ? [`Pull it through ${found.duct.name} (${found.duct.certainty}).`] : []),
-      ...(found.across ? ['A drip loop before each entry; seal both entries.'] : []),
+      ...(found.entries > 0 ? ['A drip loop before each entry, and a seal in it.'] : []),
       ...(allowed.closedRooms ? [`Closed to us: ${allowed.closedRooms}`] : []),
       fibre
         ? 'A media converter at each end; check the link light on both.'

@@ -1,3 +1,4 @@
+import { emptyBrief } from '../brief/brief';
 import { expect, test } from '@jest/globals';
 import { step } from './steps';
 import { quillfeatherFarm } from '../../demo/farm';
@@ -160,7 +161,12 @@ test('the schedule waits only where it must, and a circle does not hang it', () 
   ]);
   expect(totalMin(steps)).toBe(20);
   expect(schedule([plain('a', 1, 0, ['b']), plain('b', 1, 0, ['a'])])).toHaveLength(2);
-  expect(priceOf([{ label: 'x', count: 1, unit: 'piece', costMinor: 1000 }], steps, 6000)).toMatchObject({
+  expect(
+    priceOf([{ label: 'x', count: 1, unit: 'piece', costMinor: 1000 }], steps, {
+      ...emptyBrief(),
+      labourMinorPerHour: 6000,
+    }),
+  ).toMatchObject({
     totalMinor: 2400,
     hours: 14 / 60,
   });

@@ -1,3 +1,4 @@
+import { emptyBrief } from '../brief/brief';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { priceOf } from '../plan/cost/price';
@@ -140,9 +141,18 @@ test('a price is parts and hours', () => {
     { label: 'Cat 6', count: 20, unit: 'm' as const, costMinor: 1800 },
     { label: 'Node', count: 1, unit: 'piece' as const, costMinor: 8900 },
   ];
-  const price = priceOf(parts, schedule([step('a', 'A', 90)]), 60_00);
-  expect(price).toEqual({ materialMinor: 10_700, labourMinor: 90_00, totalMinor: 19_700, hours: 1.5 });
-  expect(priceOf([], [], 60_00)).toEqual({ materialMinor: 0, labourMinor: 0, totalMinor: 0, hours: 0 });
+  const base = { ...emptyBrief(), labourMinorPerHour: 60_00 };
+  const brief = { ...base, offer: { ...base.offer, travelMinor: 25_00 } };
+  const price = priceOf(parts, schedule([step('a', 'A', 60), step('read', 'R', 30)]), brief);
+  expect(price).toEqual({
+    materialMinor: 10_700,
+    labourMinor: 90_00,
+    travelMinor: 25_00,
+    totalMinor: 22_200,
+    hours: 1.5,
+    measuringHours: 0.5,
+  });
+  expect(priceOf([], [], base)).toMatchObject({ materialMinor: 0, labourMinor: 0, totalMinor: 0, hours: 0 });
 });
 
 test.each([

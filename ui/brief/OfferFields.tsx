@@ -1,11 +1,14 @@
 'use client';
-import type { Brief } from '@/core/brief/brief';
+import { MOST_MINOR, type Brief } from '@/core/brief/brief';
+import { minorDigits } from '@/core/plan/cost/money';
 import { useJob } from '@/ui/job/store';
 import { NumberField, TextField } from '@/ui/pieces/fields';
 
 /** What stands on the offer beside the options. */
 export function OfferFields() {
   const offer = useJob((s) => s.brief.offer);
+  const currency = useJob((s) => s.brief.currency);
+  const minor = 10 ** minorDigits(currency);
   const setBrief = useJob((s) => s.setBrief);
   const set = (values: Partial<Brief['offer']>) =>
     setBrief((b) => ({ ...b, offer: { ...b.offer, ...values } }));
@@ -35,6 +38,15 @@ export function OfferFields() {
           max={365}
           whole
           onChange={(v) => v !== null && set({ validDays: v })}
+        />
+      </div>
+      <div className="mt-2 grid grid-cols-3 gap-3">
+        <NumberField
+          label="Travel, all visits"
+          unit={currency}
+          value={offer.travelMinor / minor}
+          max={MOST_MINOR / minor}
+          onChange={(v) => v !== null && set({ travelMinor: Math.round(v * minor) })}
         />
       </div>
       <div className="mt-2">

@@ -3,18 +3,17 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { totalMin, type ScheduledStep } from '@/core/fit/schedule';
-import { isOtherwise } from '@/core/evidence/agreed';
 import { doneSteps } from '@/core/evidence/fold';
 import { moneyText } from '@/core/plan/cost/money';
 import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
-import { minutesText } from '@/ui/pieces/format';
+import { hoursText, minutesText } from '@/ui/pieces/format';
 import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 import { PrintedSheet } from './PrintedSheet';
 import { firstSaid, overMin, progressOf } from './progress';
-import { amountText } from '@/core/plan/cost/parts';
+import { amountText, changeText } from '@/core/plan/cost/parts';
 import { Extras } from '@/ui/offer/Extras';
 import { PriceTable } from '@/ui/offer/PriceTable';
 import { usePriceNow } from '@/ui/offer/usePriceNow';
@@ -63,7 +62,8 @@ export function FitStop() {
     );
   const parts = price?.accepted ? price.agreed.parts : evaluation.parts;
   const currency = price?.agreed.currency ?? brief.currency;
-  const otherwise = price !== null && isOtherwise(price.agreed, evaluation);
+  const since = price?.since ?? null;
+  const { hours, measuringHours } = evaluation.price;
   const over = brief.hours ? overMin(steps, brief.hours) : 0;
   return (
     <>
@@ -140,21 +140,41 @@ export function FitStop() {
                     <td className="text-right whitespace-nowrap">{moneyText(p.costMinor, currency)}</td>
                   </tr>
                 ))}
+                {since && since.parts.length > 0 && (
+                  <>
+                    <tr className="border-t border-ink">
+                      <th colSpan={3} scope="colgroup" className="py-1 text-left font-semibold text-mains">
+                        Planned since it was agreed to
+                      </th>
+                    </tr>
+                    {since.parts.map((p) => (
+                      <tr key={p.label} className="border-t border-rule" data-since-part={p.label}>
+                        <td className="py-1">{p.label}</td>
+                        <td className="text-right whitespace-nowrap">{changeText(p, brief.lengthUnit)}</td>
+                        <td className="text-right whitespace-nowrap">{moneyText(p.costMinor, currency)}</td>
+                      </tr>
+                    ))}
+                  </>
+                )}
               </tbody>
             </table>
             <VanTable cables={evaluation.cables} option={option} />
             {price && <PriceTable price={price} />}
-            {price?.accepted && otherwise && (
+            {since && (
               <p className="mt-1 text-mains">
                 The plan has changed since it was agreed to: as planned now{' '}
-                {moneyText(evaluation.price.totalMinor, brief.currency)} before tax. Record an extra, or
-                accept it anew in Plan.
+                {moneyText(evaluation.price.totalMinor, brief.currency)} before tax
+                {Math.abs(since.hours) >= 0.05
+                  ? `, ${hoursText(Math.abs(since.hours))} ${since.hours > 0 ? 'more' : 'less'}`
+                  : ''}
+                . Record an extra, or accept it anew in Plan.
               </p>
             )}
             {price?.accepted && <Extras price={price} />}
             <p className="mt-1 text-[13px] text-ink-2">
-              {price?.accepted ? 'Parts and price as agreed to.' : 'Prices and times are estimates.'} The
-              readings before and after are in the hours.
+              {price?.accepted ? 'Parts and price as agreed to.' : 'Prices and times are estimates.'} As
+              planned: {hoursText(hours)} of hands-on work, {hoursText(hours - measuringHours)} of it fitting
+              and {hoursText(measuringHours)} reading the spots before and after.
             </p>
             <Button className="mt-2" onClick={() => window.print()}>
               <Printer size={15} aria-hidden="true" /> Print run sheet and shopping list
@@ -165,6 +185,7 @@ export function FitStop() {
       <PrintedSheet
         steps={steps}
         parts={parts}
+        since={since?.parts ?? []}
         materialMinor={price?.agreed.partsMinor ?? evaluation.price.materialMinor}
         currency={currency}
         option={option}

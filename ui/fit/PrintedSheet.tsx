@@ -2,7 +2,7 @@
 import { CAUTIONS } from '@/core/fit/cautions';
 import type { ScheduledStep } from '@/core/fit/schedule';
 import { moneyText } from '@/core/plan/cost/money';
-import { amountText, type PartLine } from '@/core/plan/cost/parts';
+import { amountText, changeText, type PartLine } from '@/core/plan/cost/parts';
 import type { Option } from '@/core/plan/option/schema';
 import { useJob } from '@/ui/job/store';
 import { dateText, minutesText } from '@/ui/pieces/format';
@@ -11,12 +11,15 @@ import { dateText, minutesText } from '@/ui/pieces/format';
 export function PrintedSheet({
   steps,
   parts,
+  since,
   materialMinor,
   currency,
   option,
 }: {
   steps: readonly ScheduledStep[];
   parts: readonly PartLine[];
+  /** Parts planned since those were agreed to. */
+  since: readonly PartLine[];
   materialMinor: number;
   currency: string;
   option: Option;
@@ -64,9 +67,17 @@ export function PrintedSheet({
                 <td className="w-32 text-right whitespace-nowrap">{moneyText(p.costMinor, currency)}</td>
               </tr>
             ))}
+            {since.map((p) => (
+              <tr key={`since ${p.label}`} className="border-t border-rule">
+                <td className="w-8 py-1">☐</td>
+                <td>{p.label}, planned since it was agreed to</td>
+                <td className="text-right whitespace-nowrap">{changeText(p, brief.lengthUnit)}</td>
+                <td className="w-32 text-right whitespace-nowrap">{moneyText(p.costMinor, currency)}</td>
+              </tr>
+            ))}
             <tr className="border-t border-ink font-semibold">
               <td />
-              <td className="py-1">Material</td>
+              <td className="py-1">Material{since.length > 0 ? ' as agreed to' : ''}</td>
               <td />
               <td className="text-right">{moneyText(materialMinor, currency)}</td>
             </tr>

@@ -6,7 +6,8 @@ import { lengthText } from '@/core/site/model/lengths';
 import { useJob } from '@/ui/job/store';
 
 const TAKES = {
-  sockets: 'reel and sockets',
+  sockets: 'reel and data outlets',
+  outletAndPlug: 'reel, an outlet and a plug',
   plugs: 'reel and plugs',
   leads: 'the lead',
   fibre: 'the fibre',

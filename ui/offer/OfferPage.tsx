@@ -3,7 +3,7 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { CONSENT_LABEL } from '@/core/brief/brief';
-import { isOtherwise, withTax } from '@/core/evidence/agreed';
+import { exclusionsOf, sinceAgreed, withTax } from '@/core/evidence/agreed';
 import { optionFacts } from '@/core/plan/compare/facts';
 import { moneyText } from '@/core/plan/cost/money';
 import { amountText } from '@/core/plan/cost/parts';
@@ -14,7 +14,7 @@ import { useJob } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { TextField } from '@/ui/pieces/fields';
-import { dateText } from '@/ui/pieces/format';
+import { dateText, hoursText } from '@/ui/pieces/format';
 import { Problem } from '@/ui/pieces/Problem';
 import { Extras } from './Extras';
 import { PriceTable } from './PriceTable';
@@ -69,7 +69,7 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
   const facts = optionFacts(e);
   const { totalMinor, taxMinor } = withTax(facts.totalMinor, brief.offer.taxPercent);
   const money = (minor: number) => moneyText(minor, brief.currency);
-  const isChanged = accepted && agreed !== undefined && isOtherwise(agreed, e);
+  const isChanged = accepted && agreed !== undefined && sinceAgreed(agreed, e) !== null;
   const short = e.predictions.filter((p) => p.verdict !== 'works');
   return (
     <section className="mt-6 break-inside-avoid border-t border-ink pt-2" data-offer={option.id}>
@@ -85,14 +85,16 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
         {short.length > 0
           ? `; not surely: ${short.map((p) => `${p.number} ${p.name} (${VERDICT_WORDS[p.verdict]})`).join(', ')}`
           : ''}
-        . {facts.hours.toFixed(1)} h of hands-on work
+        . {hoursText(facts.hours)} of hands-on work, {hoursText(e.price.measuringHours)} of it reading the
+        spots before and after
         {facts.cableM > 0
           ? `, ${lengthText(facts.cableM, brief.lengthUnit)} of new cable, ${facts.holes} ${facts.holes === 1 ? 'hole' : 'holes'}`
           : ', no new cable'}
         .
       </p>
       <p className="text-[13px] text-ink-2">
-        Parts {money(facts.partsMinor)}, labour {money(facts.labourMinor)}
+        Parts {money(facts.partsMinor)}, labour {money(facts.labourMinor)}, travel{' '}
+        {money(e.price.travelMinor)}
         {brief.offer.taxPercent > 0
           ? `, ${brief.offer.taxName || 'tax'} of ${brief.offer.taxPercent} % ${money(taxMinor)}`
           : ''}
@@ -182,8 +184,11 @@ export function OfferPage() {
         <section className="mt-5 break-inside-avoid">
           <h2 className="head2">Not part of the price</h2>
           <p className="mt-1 whitespace-pre-line">
-            {brief.offer.exclusions.trim() ||
-              'Work that local code leaves to a licensed electrician, making good of walls, and anything not listed above.'}
+            {accepted?.price?.exclusions ||
+              exclusionsOf(
+                brief,
+                offered.flatMap((o) => derived?.options[o.id]?.cables ?? []),
+              )}
           </p>
         </section>
         <section className="mt-8 grid grid-cols-2 gap-10 break-inside-avoid" aria-label="Signatures">

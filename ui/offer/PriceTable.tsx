@@ -1,14 +1,24 @@
 'use client';
 import { moneyText } from '@/core/plan/cost/money';
+import { hoursText } from '@/ui/pieces/format';
 import type { PriceNow } from '@/core/evidence/agreed';
 
-/** What a job comes to: parts and labour as agreed or planned, what came on top, tax, and the sum. */
+/** What a job comes to: parts, labour and travel as agreed or planned, what came on top, tax, and the sum. */
 export function PriceTable({ price }: { price: PriceNow }) {
   const { agreed, extras } = price;
+  const measuringH = agreed.measuringHours ?? 0;
+  const measuringMinor = agreed.hours > 0 ? Math.round((agreed.labourMinor * measuringH) / agreed.hours) : 0;
   const money = (minor: number) => moneyText(minor, agreed.currency);
   const rows: [string, number][] = [
     ['Parts', agreed.partsMinor],
-    [`Labour, ${agreed.hours.toFixed(1)} h of hands-on work`, agreed.labourMinor],
+    [
+      `Fitting, ${hoursText(agreed.hours - measuringH)} of hands-on work`,
+      agreed.labourMinor - measuringMinor,
+    ],
+    ...(measuringH > 0
+      ? [[`Measuring before and after, ${hoursText(measuringH)}`, measuringMinor] as [string, number]]
+      : []),
+    ...(agreed.travelMinor === undefined ? [] : [['Travel', agreed.travelMinor] as [string, number]]),
     ...extras.map((x): [string, number] => [
       `Extra: ${x.what}${x.agreedBy ? `, agreed by ${x.agreedBy}` : ''}`,
       x.minor,
@@ -35,6 +45,15 @@ export function PriceTable({ price }: { price: PriceNow }) {
             {money(price.totalMinor)}
           </td>
         </tr>
+        {price.since && (
+          <tr className="border-t border-rule text-mains" data-since={price.since.netMinor}>
+            <td className="py-1">Planned since and not agreed to yet, before tax</td>
+            <td className="text-right whitespace-nowrap">
+              {price.since.netMinor > 0 ? '+' : ''}
+              {money(price.since.netMinor)}
+            </td>
+          </tr>
+        )}
       </tbody>
     </table>
   );

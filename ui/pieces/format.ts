@@ -24,3 +24,6 @@ export function minutesText(minutes: number): string {
   const whole = Math.round(minutes);
   return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`;
 }
+
+/** Hours of work as they stand on an offer and in Fit. */
+export const hoursText = (hours: number): string => `${hours.toFixed(1)} h`;

@@ -2,6 +2,7 @@
 import { Check, Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { netOf } from '@/core/evidence/agreed';
 import { moneyText } from '@/core/plan/cost/money';
 import { useAccepted, useDerived } from '@/ui/job/derived';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
@@ -33,6 +34,7 @@ const OptionCard = memo(function OptionCard({
   const evaluation = derived?.options[id];
   const served = evaluation && servedOf(evaluation.predictions).length;
   const alone = evaluation?.predictions.filter((p) => p.alone === 'works').length;
+  const agreedMinor = accepted?.optionId === id && accepted.price ? netOf(accepted.price) : null;
   const over = evaluation && budget !== null && evaluation.price.totalMinor > budget;
   return (
     <button
@@ -55,6 +57,9 @@ const OptionCard = memo(function OptionCard({
       {accepted?.optionId === id && (
         <span className="fig flex items-center gap-1 text-[13px] font-semibold text-good">
           <Check size={13} aria-hidden="true" /> accepted
+          {agreedMinor !== null && evaluation && agreedMinor !== evaluation.price.totalMinor
+            ? ` at ${moneyText(agreedMinor, accepted.price!.currency)}`
+            : ''}
         </span>
       )}
     </button>

@@ -21,7 +21,8 @@ import { GatewayPlaces } from './GatewayPlaces';
 
 const SELF = '';
 const ENDING = {
-  sockets: 'sockets',
+  sockets: 'data outlets',
+  outletAndPlug: 'an outlet and a plug at the unit',
   plugs: 'plugs',
   leads: 'a ready-made lead',
   fibre: 'pre-made fibre',

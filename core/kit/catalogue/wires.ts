@@ -94,7 +94,7 @@ export const WIRES: readonly KitItem[] = [
     poe: 'af',
     outdoor: true,
     costMinor: 189_00,
-    handsMin: 90,
+    handsMin: 30,
     waitMin: 8,
     roles: ['bridge'],
     ports: 1,

@@ -7,6 +7,7 @@ export const materialKind = z.enum([
   'outdoorCable',
   'lead',
   'fibreLead',
+  'fibreCable',
   'socket',
   'plug',
   'patch',
@@ -25,6 +26,7 @@ export const materialKind = z.enum([
   'terminator',
   'coaxLead',
   'socketLead',
+  'modem',
 ]);
 export type MaterialKind = z.infer<typeof materialKind>;
 
@@ -78,12 +80,15 @@ export const MATERIALS: readonly MaterialItem[] = [
   item('cable-outdoor', 'outdoorCable', 'outdoor cable', 160, 'm'),
   ...LEADS.map(([m, cost]) => item(`lead-${m}`, 'lead', `Ready-made lead, ${m} m`, cost, 'piece', m)),
   ...FIBRES.map(([m, cost]) => item(`fibre-${m}`, 'fibreLead', `Fibre, pre-made, ${m} m`, cost, 'piece', m)),
-  item('socket-pair', 'socket', 'Wall sockets, pair', 14_00),
+  item('fibre-m', 'fibreCable', 'Fibre made to length, with plugs', 130, 'm'),
+  item('socket-pair', 'socket', 'Data outlets, pair', 14_00),
+  item('socket-one', 'socket', 'Data outlet, single', 8_00),
   item('plug-pair', 'plug', 'Plugs, pair', 3_00),
+  item('plug-one', 'plug', 'Plug, single', 2_00),
   item('patch', 'patch', 'Ready-made leads, short', 4_00),
   item('converters', 'converter', 'Media converters, pair', 70_00),
   item('surge-pair', 'surge', 'Surge protection, pair', 48_00),
-  item('seals', 'seal', 'Entry seals, pair', 8_00),
+  item('seals', 'seal', 'Entry seals', 4_00),
   item('trunking', 'trunking', 'Trunking', 3_50, 'm'),
   item('clip', 'clip', 'Clips', 6),
   item('mount', 'mount', 'Outdoor fixing: gland, seal, ties', 12_00),
@@ -95,6 +100,7 @@ export const MATERIALS: readonly MaterialItem[] = [
   item('splitter', 'splitter', 'Splitter to 1675 MHz', 9_00),
   item('terminator', 'terminator', 'Terminators, 75 Ω', 1_50),
   item('coax-lead', 'coaxLead', 'Coax leads, short', 5_00),
+  item('modem', 'modem', 'Modem for the line, without radio', 75_00),
   item('socket-lead', 'socketLead', 'Short lead for a socket that is covered', 6_00),
 ];
 

@@ -51,7 +51,7 @@ export const kitItem = z.strictObject({
   moca: z.enum(['1.1', '2.0', '2.0b', '2.5']).nullable(),
   /** Price of the unit, or of the pair where it comes as one, in minor units of the job's currency. */
   costMinor: z.number().int().min(0).max(1_000_000_000_00),
-  /** Hands-on time to join and place it, min. */
+  /** Hands-on time to set it up and join it, min; for a bridge to aim it too. Fixing it is counted by how it is mounted. */
   handsMin: z.number().min(0).max(600),
   /** Time it updates or boots by itself, min. */
   waitMin: z.number().min(0).max(600),

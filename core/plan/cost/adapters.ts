@@ -12,6 +12,8 @@ export interface AdapterGroup {
   units: Unit[];
   /** Outlets that get a new adapter; the pair of a unit that is an adapter itself counts as there. */
   outletIds: string[];
+  /** Whether they are bought and paired as a pair for each place: two may then share an outlet. */
+  arePairs: boolean;
 }
 
 /** Outlets a unit's feed ends on, and the group they belong to; an end nobody has chosen stands for itself. */
@@ -56,6 +58,7 @@ export function adapterGroups(context: PlanContext, option: Option): AdapterGrou
       kind: unit.feed.kind as AdapterGroup['kind'],
       units: [],
       outletIds: [],
+      arePairs: pairs,
     };
     group.units.push(unit);
     for (const id of ends.ids) {

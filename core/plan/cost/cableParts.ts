@@ -11,13 +11,12 @@ export interface MaterialUse {
   label?: string;
 }
 
-/** How a copper run is ended: sockets, plugs on cable from the reel, or one lead of a stocked length. */
-export type CableEnding = 'sockets' | 'plugs' | 'leads' | 'fibre';
+/** How a copper run is ended: data outlets, an outlet and a plug where a unit takes the cable itself, plugs on cable from the reel, or one lead of a stocked length. */
+export type CableEnding = 'sockets' | 'outletAndPlug' | 'plugs' | 'leads' | 'fibre';
 
 /** Minutes of a run beside its way (estimates, docs/model.md "Prices and times"). */
 const RUN_MIN = {
   start: 12,
-  entry: 10,
   socketEnd: 10,
   plugEnd: 6,
   leadEnd: 2,
@@ -31,11 +30,13 @@ const CLIP_EVERY_M = 0.4;
 /** Which cable of the reel a category is. */
 const REEL: Record<string, string> = { cat5e: 'cable-cat5e', cat6: 'cable-cat6', cat6a: 'cable-cat6a' };
 
-const END_MIN: Record<CableEnding, number> = {
-  sockets: RUN_MIN.socketEnd,
-  plugs: RUN_MIN.plugEnd,
-  leads: RUN_MIN.leadEnd,
-  fibre: RUN_MIN.fibreEnd,
+/** Minutes for both ends. */
+const ENDS_MIN: Record<CableEnding, number> = {
+  sockets: 2 * RUN_MIN.socketEnd,
+  outletAndPlug: RUN_MIN.socketEnd + RUN_MIN.plugEnd,
+  plugs: 2 * RUN_MIN.plugEnd,
+  leads: 2 * RUN_MIN.leadEnd,
+  fibre: 2 * RUN_MIN.fibreEnd,
 };
 
 /** Minutes to lay a cable and make its ends. */
@@ -50,21 +51,16 @@ export function runMin(run: CableRun, ending: CableEnding): number {
     RUN_MIN.start +
       (run.lengthM - outdoorM) * LAY_MIN.perMIndoors +
       outdoorMin +
-      run.walls * (LAY_MIN.wall + (made ? RUN_MIN.widerHole : 0)) +
+      run.holesMin +
+      (made ? run.walls * RUN_MIN.widerHole : 0) +
       run.floors * (LAY_MIN.floor + (made ? RUN_MIN.widerHole : 0)) +
-      (run.across ? 2 * RUN_MIN.entry : 0) +
-      2 * END_MIN[ending] +
+      run.entries * LAY_MIN.entry +
+      ENDS_MIN[ending] +
       RUN_MIN.test,
   );
 }
 
-/** The pieces that reach together: the stocked length that is long enough, else several of the longest joined. */
-function leadsFor(kind: 'lead' | 'fibreLead', lengthM: number, own: readonly MaterialItem[]): MaterialUse[] {
-  const one = stockedLead(kind, lengthM, own);
-  return one ? [{ item: one, count: 1 }] : [];
-}
-
-/** The cable itself with its ends; empty where none of that kind is long enough. */
+/** The cable itself with its ends; a fibre longer than any that is stocked is made to length. */
 export function cableUses(
   context: Pick<PlanContext, 'ownMaterials'>,
   run: CableRun,
@@ -73,13 +69,20 @@ export function cableUses(
 ): MaterialUse[] {
   const own = context.ownMaterials;
   const of = (id: string, count: number): MaterialUse => ({ item: materialById(id, own), count });
-  if (ending === 'fibre') return leadsFor('fibreLead', run.lengthM, own);
-  if (ending === 'leads') return leadsFor('lead', run.lengthM, own);
+  const stocked = (kind: 'lead' | 'fibreLead') => {
+    const item = stockedLead(kind, run.lengthM, own);
+    return item ? [{ item, count: 1 }] : null;
+  };
+  if (ending === 'fibre') return stocked('fibreLead') ?? [of('fibre-m', Math.ceil(run.lengthM))];
+  if (ending === 'leads') return stocked('lead') ?? [];
   const reel = of(REEL[category]!, Math.ceil(run.lengthM));
-  const cable = run.across
-    ? { ...of('cable-outdoor', reel.count), label: `${reel.item.label}, outdoor cable` }
-    : reel;
-  return ending === 'sockets' ? [cable, of('socket-pair', 1), of('patch', 2)] : [cable, of('plug-pair', 1)];
+  const cable =
+    run.entries > 0
+      ? { ...of('cable-outdoor', reel.count), label: `${reel.item.label}, outdoor cable` }
+      : reel;
+  if (ending === 'sockets') return [cable, of('socket-pair', 1), of('patch', 2)];
+  if (ending === 'outletAndPlug') return [cable, of('socket-one', 1), of('plug-one', 1), of('patch', 1)];
+  return [cable, of('plug-pair', 1)];
 }
 
 /**
@@ -91,8 +94,9 @@ export function endingOf(
   run: CableRun,
 ): Exclude<CableEnding, 'fibre'> {
   const wanted = context.brief.policies.cables;
-  if (wanted !== 'leads') return wanted;
-  if (run.across || !stockedLead('lead', run.lengthM, context.ownMaterials)) return 'plugs';
+  if (wanted === 'sockets') return run.toPlug ? 'outletAndPlug' : 'sockets';
+  if (wanted === 'plugs') return 'plugs';
+  if (run.entries > 0 || !stockedLead('lead', run.lengthM, context.ownMaterials)) return 'plugs';
   return 'leads';
 }
 
@@ -114,7 +118,7 @@ export function runUses(context: PlanContext, run: CableRun, category: string | 
     ...cableUses(context, run, category, ending),
     ...(fibre ? [of('converters', 1), of('patch', 2)] : []),
     ...(!fibre && run.across ? [of('surge-pair', 1)] : []),
-    ...(run.across ? [of('seals', 1)] : []),
+    of('seals', run.entries),
     ...(trunked ? [of('trunking', Math.ceil(indoorM))] : []),
     of('clip', Math.ceil(clippedM / CLIP_EVERY_M)),
   ].filter((u) => u.count > 0);

@@ -27,12 +27,12 @@ describe('cables and what is bought', () => {
     });
     const leads = contextOf({ brief: { policies: { ...emptyBrief().policies, cables: 'leads' } } });
     expect(parts(o, leads)).toMatchObject({ 'Ready-made lead, 50 m': 1 });
-    expect(parts(o, leads)).not.toHaveProperty('Wall sockets, pair');
+    expect(parts(o, leads)).not.toHaveProperty('Data outlets, pair');
   });
   test('copper between buildings is said, with surge protection and outdoor cable in the parts', () => {
     const o = option(gateway, unit('B', place(26, 2, 'b'), plainFeed('ethernet', 'a'), 'outdoor-poe'));
     expect(words(o).join()).toContain('copper from one building to another');
-    expect(parts(o)).toMatchObject({ 'Surge protection, pair': 1, 'Entry seals, pair': 1 });
+    expect(parts(o)).toMatchObject({ 'Surge protection, pair': 1, 'Entry seals': 2 });
     expect(Object.keys(parts(o))).toContain('Cat 6, outdoor cable');
     expect(cableRun(contextOf(), gateway.place, place(26, 2, 'b')).walls).toBe(2);
   });
@@ -119,7 +119,7 @@ describe('cables and what is bought', () => {
         const copper = e.cables.filter((c) => !c.fibre);
         const metres = copper.reduce((sum, c) => sum + Math.ceil(c.run.lengthM), 0);
         expect(e.parts.find((p) => p.label === 'Cat 6')?.count ?? 0).toBe(metres);
-        expect(e.parts.find((p) => p.label === 'Wall sockets, pair')?.count ?? 0).toBe(copper.length);
+        expect(e.parts.find((p) => p.label === 'Data outlets, pair')?.count ?? 0).toBe(copper.length);
         for (const c of e.cables) {
           const feed = e.feeds[c.unitId!]!;
           expect(feed.why).toMatchObject({ kind: 'cable', lengthM: c.run.lengthM });

@@ -21,6 +21,7 @@ export function inCurrency(
       catalogueRate: Math.min(MOST_RATE, brief.catalogueRate * perMinor),
       labourMinorPerHour: money(brief.labourMinorPerHour),
       checkMinor: money(brief.checkMinor),
+      offer: { ...brief.offer, travelMinor: money(brief.offer.travelMinor) },
       allowed: {
         ...allowed,
         budgetMinor: allowed.budgetMinor === null ? null : money(allowed.budgetMinor),

@@ -8,7 +8,8 @@ import { kitOf, type PlanContext } from '../network/context';
 import { isCable, needsRun, parentIdOf } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
 import { injectorsOf } from '../links/power';
-import { cableRunOf, entryLeadOf, hangsByLead, spotCable } from '../network/cableRun';
+import { wantsModem } from '../network/routing';
+import { cableRunOf, entryLeadOf, hangsByLead, powerRunOf, spotCable } from '../network/cableRun';
 import { adapterGroups, coaxWorkOf } from './adapters';
 import { runUses } from './cableParts';
 
@@ -24,6 +25,10 @@ export function amountText({ count, unit }: PartLine, lengthUnit: LengthUnit): s
   if (unit === 'piece') return `${count} ×`;
   return lengthUnit === 'feet' ? `${Math.ceil(count / FOOT_M)} ft` : `${count} m`;
 }
+
+/** How much more or less of a part: "+2 ×", "−5 m". */
+export const changeText = (line: PartLine, lengthUnit: LengthUnit): string =>
+  `${line.count < 0 ? '−' : '+'}${amountText({ ...line, count: Math.abs(line.count) }, lengthUnit)}`;
 
 /** A list of parts that grows; the same part is one line. */
 class PartsList {
@@ -65,6 +70,9 @@ class PartsList {
   }
 }
 
+/** Cable from what feeds a bridge to its near end on the wall outside, m (estimate). */
+const NEAR_END_M = 10;
+
 function addFeed(context: PlanContext, option: Option, unit: Unit, list: PartsList): void {
   const { feed } = unit;
   const run = cableRunOf(context, option, unit);
@@ -78,29 +86,52 @@ function addFeed(context: PlanContext, option: Option, unit: Unit, list: PartsLi
   // A run that is in the house still wants a lead at each end.
   else if (isCable(feed) && feed.dataRunId !== null && parentIdOf(feed) !== null) list.material('patch', 2);
   else if (hangsByLead(context, option, unit)) list.material('patch', 1);
-  if (kitOf(context, unit).outdoor) list.material('mount', 1);
+  // A bridge is fixed at both its ends.
+  if (kitOf(context, unit).outdoor) list.material('mount', feed.kind === 'bridge' ? 2 : 1);
+  const power = powerRunOf(context, option, unit);
+  if (power)
+    for (const { item, count, label } of runUses(context, power, 'cat6'))
+      list.material(item.id, count, label);
+  // The other end of a bridge hangs outside the building it comes from: its cable goes out there and is sealed in.
+  if (feed.kind === 'bridge') {
+    list.material('cable-outdoor', NEAR_END_M, 'Cat 6, outdoor cable');
+    list.material('plug-pair', 1);
+    list.material('seals', 1);
+  }
 }
 
 /** Adapters by the group: pairs and singles, whichever is the cheaper. */
 function addAdapters(context: PlanContext, option: Option, list: PartsList): void {
-  for (const { kind, outletIds } of adapterGroups(context, option)) {
+  for (const { kind, outletIds, arePairs } of adapterGroups(context, option)) {
     const coax = kind === 'coax';
     const pair = kitById(coax ? 'coax-pair' : 'powerline-pair', context.ownKit)!;
     const single = materialById(coax ? 'coax-single' : 'powerline-single', context.ownMaterials);
     // One of both may be the job's own: they are compared in its currency.
     const inJob = (item: KitItem | MaterialItem) =>
       item.costMinor * priceFactor(item, context.brief.catalogueRate);
-    const bought = cheapestPacking(outletIds.length, inJob(single), [{ pieces: 2, costMinor: inJob(pair) }]);
+    const name = coax ? 'Coax adapters' : 'Powerline adapters';
+    const factor = priceFactor(pair, context.brief.catalogueRate);
+    const boxes = pair.packs.map((p) => ({ pieces: 2 * p.pieces, costMinor: p.costMinor * factor }));
+    // A pair for each place is never broken up; a group is bought by whatever comes cheapest.
+    const bought = cheapestPacking(outletIds.length, arePairs ? Infinity : inJob(single), [
+      { pieces: 2, costMinor: inJob(pair) },
+      ...boxes,
+    ]);
     for (const p of bought.packs)
       list.put(
-        coax ? 'Coax adapters, pair' : 'Powerline adapters, pair',
+        p.pieces === 2 ? `${name}, pair` : `${name}, box of ${p.pieces}`,
         p.count,
         'piece',
         Math.round(p.count * p.costMinor),
       );
     list.material(single.id, bought.singles);
     list.material('patch', outletIds.length);
-    if (coax) list.material('coax-lead', outletIds.length);
+    if (!coax) continue;
+    list.material('coax-lead', outletIds.length);
+    // Adapters of two pairs at one outlet share it by a splitter.
+    const sharing = outletIds.length - new Set(outletIds).size;
+    list.material('splitter', sharing, 'Splitter to 1675 MHz, 2-way');
+    list.material('coax-lead', sharing);
   }
   const coax = coaxWorkOf(context, option);
   if (!coax) return;
@@ -137,9 +168,12 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
   for (const [kitId, pieces] of bought) list.kit(kitById(kitId, context.ownKit)!, pieces);
   for (const unit of option.units) addFeed(context, option, unit, list);
   addEntry(context, option, today, list);
+  if (wantsModem(context, option, today)) list.material('modem', 1);
   addAdapters(context, option, list);
-  for (const { poe, count } of injectorsOf(context, option))
+  for (const { poe, count } of injectorsOf(context, option)) {
     list.material('injector', count, `Injector, ${POE_W[poe].label}`);
+    list.material('patch', count);
+  }
   for (const { spotId } of option.wiredSpots) {
     const cable = spotCable(context, option, spotId);
     if (!cable) continue;

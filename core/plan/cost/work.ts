@@ -7,7 +7,8 @@ import type { Option, Unit } from '../option/schema';
 import { ROLE_MIN, rolesToSet } from '../network/routing';
 import { radarWaitS } from '../../radio/link/regions';
 import { adapterGroups, coaxWorkOf } from './adapters';
-import { cableRunOf, entryLeadOf, spotCable } from '../network/cableRun';
+import type { Mount } from '../../kit/model/details';
+import { cableRunOf, entryLeadOf, powerRunOf, spotCable } from '../network/cableRun';
 import { endingOf, runMin } from './cableParts';
 
 /** Time of one step of the work, min: what the hands need, and what then goes on by itself. */
@@ -20,9 +21,16 @@ export interface WorkItem {
 /** Testing a run that is in the house; one that is slow gets new ends (estimates). */
 const TEST_RUN_MIN = 8;
 const MEND_RUN_MIN = 25;
-/** Carrying a unit to its place and reading its light; outdoors up a ladder; plugging in an adapter (estimates). */
-const PLACE_MIN = 8;
-const PLACE_OUTDOORS_MIN = 50;
+/** Bringing a unit to its place, fixing it as it is fixed and reading its light, min (estimates). Joining it is the item's own. */
+const PLACE_MIN: Record<Mount, number> = {
+  shelf: 8,
+  plugIn: 8,
+  wall: 15,
+  inWall: 20,
+  ceiling: 25,
+  pole: 50,
+};
+/** Plugging in an adapter, min (estimate). */
 const PLUG_IN_MIN = 5;
 const SETTLE_MIN = 3;
 /** Pairing the adapters of a group, and each of them; testing a link under load (estimates). */
@@ -78,7 +86,11 @@ function unitWork(context: PlanContext, option: Option, unit: Unit): WorkItem[] 
   out.push(item(`join:${unit.id}`, kit.handsMin, kit.joining.joinMin + kit.waitMin));
   if (kit.kind === 'powerline' || kit.kind === 'coax') return [...out, item(`place:${unit.id}`, PLUG_IN_MIN)];
   const settleMin = SETTLE_MIN + (radarWait(context, unit)?.min ?? 0);
-  return [...out, item(`place:${unit.id}`, kit.outdoor ? PLACE_OUTDOORS_MIN : PLACE_MIN, settleMin)];
+  // A bridge is fixed at both its ends, and a unit outdoors needs its power brought there.
+  const ends = unit.feed.kind === 'bridge' ? 2 : 1;
+  const power = powerRunOf(context, option, unit);
+  const powerMin = power ? runMin(power, endingOf(context, power)) : 0;
+  return [...out, item(`place:${unit.id}`, ends * PLACE_MIN[kit.mount] + powerMin, settleMin)];
 }
 
 /** Work on adapters that feed units, a group at a time, and on the coax they hang on. */
@@ -148,9 +160,10 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
     }),
     item('names', 1 + count),
     item('old', 10 + DEVICE_MIN * brief.devices.length),
-    item('read', readMin + LINK_TEST_MIN * others.length),
+    item(READ_AFTER, readMin + LINK_TEST_MIN * others.length),
   ];
 }
 
-/** The readings before: work of the job that is done before the run sheet begins. */
+/** The readings before: work of the job that is done before the run sheet begins; and those after, its last step. */
 export const READ_BEFORE = 'readBefore';
+export const READ_AFTER = 'read';

@@ -41,7 +41,7 @@ export function evaluate(context: PlanContext, option: Option, today: Option): E
     notices: ruleNotices(context, option, today),
     parts,
     work,
-    price: priceOf(parts, work, context.brief.labourMinorPerHour),
+    price: priceOf(parts, work, context.brief),
     cables: laidCables(context, option, today),
   };
 }

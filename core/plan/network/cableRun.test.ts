@@ -29,7 +29,7 @@ describe('a cable that is laid', () => {
     expect(run.outdoorM).toBeLessThanOrEqual(run.lengthM);
   });
   test('goes through a duct where there is one, and over no yard', () => {
-    const duct = { id: 'd', name: 'Old pipe', certainty: 'proven' as const };
+    const duct = { id: 'd', name: 'Old pipe', isFull: false, certainty: 'proven' as const };
     const path = [
       { xM: 12, yM: 2 },
       { xM: 22, yM: 2 },
@@ -120,6 +120,7 @@ describe('how the gateway gets the line', () => {
     category: 'cat6' as const,
     lengthM: 14,
     negotiatedMbps: 1000,
+    isFull: false,
     certainty: 'proven' as const,
   };
   const coaxAt = (id: string, x: number) => ({ id, name: id, place: place(x) });

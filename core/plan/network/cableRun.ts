@@ -3,8 +3,11 @@ import { crossingsBetween } from '../../radio/geometry/crossings';
 import { withSlackM, wireLengthM } from '../../feed/ethernet';
 import { cableRoute, type CableRoute } from '../../site/cable/cableRoute';
 import { buildingAt } from '../../site/model/levels';
-import type { Duct, Place, Site } from '../../site/model/schema';
-import { pointOf, type PlanContext } from './context';
+import type { Duct, Place } from '../../site/model/schema';
+import { areApart, ownBuilding } from '../../site/geometry/ownBuilding';
+import { holeThrough, UNDRAWN, type Hole } from '../../site/cable/holes';
+import type { Mount } from '../../kit/model/details';
+import { kitOf, pointOf, type PlanContext } from './context';
 import { ductBetween, runsBetween } from './surroundings';
 import { needsRun, parentIdOf } from '../option/feeds';
 import { gatewayOf } from '../option/graph';
@@ -25,19 +28,36 @@ export interface CableRun {
   /** Walls and floors to be drilled. */
   walls: number;
   floors: number;
-  /** Whether its ends stand in two buildings, or one of them in the open. */
+  /** Minutes its walls take to be drilled. */
+  holesMin: number;
+  /** The walls that are drilled, each with what it is made of. */
+  holes: readonly Hole[];
+  /** Whether its ends belong to two buildings, or one of them to none. */
   across: boolean;
+  /** Entries through an outer wall, to be sealed: one where an end hangs outside, two where it leaves a house and comes in again. */
+  entries: number;
+  /** Whether it ends in a unit under a ceiling, in a wall or outdoors, which takes a plug and no data outlet. */
+  toPlug: boolean;
   /** The duct it is pulled through; null where there is none. */
   duct: Duct | null;
   /** The way it lies; null where the survey knows none and the straight line is counted instead. */
   route: CableRoute | null;
 }
 
-/** Whether two places stand in two buildings, or one of them in the open. */
-function isAcross(site: Site, from: Place, to: Place): boolean {
-  const [a, b] = [buildingAt(site, from.xM, from.yM), buildingAt(site, to.xM, to.yM)];
-  return a?.id !== b?.id || from.storeyId === null || to.storeyId === null;
-}
+/** A way that lies outdoors for less than this has not left the house, m. */
+const OUTDOORS_M = 0.1;
+
+/** Entries through outer walls of a cable that lies so far outdoors. */
+const entriesOf = (outdoorM: number, ends: readonly Place[]): number =>
+  outdoorM > OUTDOORS_M || ends.some((p) => p.storeyId === null)
+    ? ends.filter((p) => p.storeyId !== null).length
+    : 0;
+
+const drilled = (holes: readonly Hole[]) => ({
+  walls: holes.length,
+  holes,
+  holesMin: holes.reduce((sum, h) => sum + h.min, 0),
+});
 
 /** A cable where no way along walls is known: the straight line between its ends counts. */
 function straightRun({ site, scene }: PlanContext, from: Place, to: Place, lengthM: number | null): CableRun {
@@ -53,13 +73,17 @@ function straightRun({ site, scene }: PlanContext, from: Place, to: Place, lengt
   const length = lengthM ?? wireLengthM(site, from, to);
   const duct = a && b && a.id !== b.id ? ductBetween(site, a.id, b.id) : null;
   const outdoorM = (length * open) / LOOKS;
+  // Nobody knows where along a straight line it would be drilled: each wall counts as a usual one.
+  const holes = way.walls.slice(0, MOST_WALLS).map(() => UNDRAWN);
   return {
     lengthM: length,
     outdoorM,
     yardM: duct ? 0 : outdoorM,
-    walls: Math.min(MOST_WALLS, way.walls.length),
+    ...drilled(holes),
     floors: way.floors.length,
-    across: isAcross(site, from, to),
+    across: areApart(site, from, to),
+    entries: entriesOf(outdoorM, [from, to]),
+    toPlug: false,
     duct,
     route: null,
   };
@@ -85,9 +109,11 @@ export function cableRun(
     lengthM: wireM,
     outdoorM: Math.min(wireM, route.outdoorM * scale),
     yardM: yardM * scale,
-    walls: route.wallIds.length,
+    ...drilled(route.wallIds.map((id) => holeThrough(site, id))),
     floors: route.floors,
-    across: isAcross(site, from, to),
+    across: areApart(site, from, to),
+    entries: entriesOf(route.outdoorM, [from, to]),
+    toPlug: false,
     duct: site.ducts.find((d) => d.id === route.ductIds[0]) ?? null,
     route,
   };
@@ -111,16 +137,55 @@ export function hangsByLead(context: PlanContext, option: Option, unit: Unit): b
   );
 }
 
+/** What a cable goes straight into, so that no data outlet is set beside it. */
+const PLUGGED: readonly Mount[] = ['ceiling', 'inWall', 'pole'];
+
 /** The cable that has to be laid for a unit; null where none is. */
 export function cableRunOf(context: PlanContext, option: Option, unit: Unit): CableRun | null {
   const { feed } = unit;
   if (!needsRun(feed) || hangsByLead(context, option, unit)) return null;
   const parent = option.units.find((u) => u.id === parentIdOf(feed));
-  return parent ? cableRun(context, parent.place, unit.place, feed) : null;
+  if (!parent) return null;
+  return {
+    ...cableRun(context, parent.place, unit.place, feed),
+    toPlug: PLUGGED.includes(kitOf(context, unit).mount),
+  };
 }
 
 /** A lead that lies on the floor reaches this far on one storey, m; what is farther gets a cable of its own. */
 export const LEAD_REACH_M = 4;
+
+/** A cable for power where no outlet is surveyed, m (estimate). */
+const NOMINAL_POWER_M = 5;
+
+/**
+ * The cable that brings power to a unit outdoors over no data cable of its own: from the injector at the nearest outlet of its building.
+ * Null where its data cable brings it, or that of a unit which hangs on it.
+ */
+export function powerRunOf(context: PlanContext, option: Option, unit: Unit): CableRun | null {
+  const { site } = context;
+  const kit = kitOf(context, unit);
+  if (!kit.outdoor || kit.poe === null || unit.feed.kind === 'ethernet' || unit.feed.kind === 'line')
+    return null;
+  if (option.units.some((u) => u.feed.kind === 'ethernet' && u.feed.parentId === unit.id)) return null;
+  const own = ownBuilding(site, unit.place);
+  const [outlet] = site.outlets
+    .map((o) => ({ o, isOwn: ownBuilding(site, o.place)?.id === own?.id, m: apartM(o.place, unit.place) }))
+    .sort((a, b) => Number(b.isOwn) - Number(a.isOwn) || a.m - b.m);
+  if (outlet) return { ...cableRun(context, outlet.o.place, unit.place), toPlug: true };
+  return {
+    lengthM: NOMINAL_POWER_M,
+    outdoorM: 1,
+    yardM: 0,
+    ...drilled([UNDRAWN]),
+    floors: 0,
+    across: own === null,
+    entries: 1,
+    toPlug: true,
+    duct: null,
+    route: null,
+  };
+}
 
 /** How the device at a wired spot is joined: a lead, a run in the wall, or a new cable; null where spot or unit is gone. */
 export function spotCable(

@@ -1,9 +1,25 @@
+import type { Brief } from '../../brief/brief';
 import type { KitRole } from '../../kit/model/details';
 import { kitById } from '../../kit/catalogue/catalogue';
 import type { PlanContext } from './context';
 import { fromParent, parentIdOf, plainFeed } from '../option/feeds';
 import { gatewayOf } from '../option/graph';
 import type { Option, Unit } from '../option/schema';
+
+/** Lines that come over a pair or coax end in a modem; those over fibre or air in a box of the provider's own. */
+const BY_MODEM: readonly Brief['line']['kind'][] = ['dsl', 'cable'];
+
+/** Whether a plan takes away the box that is the modem of the line today, so that another has to be bought. */
+export function wantsModem(
+  { brief, ownKit }: Pick<PlanContext, 'brief' | 'ownKit'>,
+  option: Option,
+  today: Option | null,
+): boolean {
+  const box = today && gatewayOf(today);
+  if (!box || !BY_MODEM.includes(brief.line.kind) || !gatewayOf(option)) return false;
+  const isModem = (u: Unit) => kitById(u.kitId, ownKit)?.roles.includes('modem') ?? false;
+  return isModem(box) && !option.units.some((u) => u.feed.kind === 'line' && isModem(u));
+}
 
 /** Minutes to log in to a box and set it to bridge or access-point mode (estimate). */
 export const ROLE_MIN = 8;

@@ -18,6 +18,7 @@ const duct = (id: string, ...path: [number, number][]): Duct => ({
   id,
   name: id,
   path: path.map(([xM, yM]) => ({ xM, yM })),
+  isFull: false,
   certainty: 'traced',
 });
 

@@ -28,6 +28,7 @@ export function ductBetween(site: Site, fromBuildingId: string, toBuildingId: st
   };
   return (
     site.ducts.find((d) => {
+      if (d.isFull) return false;
       const [start, end] = [d.path[0]!, d.path[d.path.length - 1]!];
       return (
         (touches(fromBuildingId, start) && touches(toBuildingId, end)) ||

@@ -4,7 +4,8 @@ import { kitById } from '../../kit/catalogue/catalogue';
 import type { Brief } from '../../brief/brief';
 import { placeOn } from '../../site/edit/plot';
 import { roomsOn } from '../../site/geometry/rooms';
-import { buildingAt, inside } from '../../site/model/levels';
+import { areApart } from '../../site/geometry/ownBuilding';
+import { inside } from '../../site/model/levels';
 import type { FeedKind, KitItem } from '../../kit/model/schema';
 import { gatewayOf } from './graph';
 import { type Feed, type Option, type Unit } from './schema';
@@ -51,8 +52,7 @@ export function feedTo(site: Site, kind: FeedKind, parent: Unit | null, place: P
 
 /** The feed a new unit begins with, by the school of the job: what wants a cable takes fibre from building to building. */
 function firstFeed(site: Site, brief: Brief, kit: KitItem, gateway: Unit, place: Place): FeedKind {
-  const between =
-    buildingAt(site, gateway.place.xM, gateway.place.yM)?.id !== buildingAt(site, place.xM, place.yM)?.id;
+  const between = areApart(site, gateway.place, place);
   const wired = brief.policies.feed === 'wireFirst' && brief.allowed.drilling;
   const wishes: FeedKind[] = wired ? [between ? 'fibre' : 'ethernet', 'wireless'] : ['wireless'];
   return wishes.find((k) => kit.feeds.includes(k)) ?? kit.feeds.find((f) => f !== 'line') ?? kit.feeds[0]!;

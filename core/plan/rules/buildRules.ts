@@ -1,6 +1,7 @@
 import type { Brief } from '../../brief/brief';
+import { kitById } from '../../kit/catalogue/catalogue';
 import { lengthText } from '../../site/model/lengths';
-import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../network/cableRun';
+import { cableRunOf, entryLeadOf, powerRunOf, spotCable, type CableRun } from '../network/cableRun';
 import { kitOf, type PlanContext } from '../network/context';
 import { roleOf, routersOf } from '../network/routing';
 import { parentIdOf } from '../option/feeds';
@@ -34,7 +35,14 @@ function holeNotices(context: PlanContext, option: Option, today: Option | null)
   return [
     ...option.units.flatMap((unit) => {
       const run = cableRunOf(context, option, unit);
-      return run && needs(run) ? [say(unit.id, unit.letter, run)] : [];
+      const power = powerRunOf(context, option, unit);
+      return [
+        ...(run && needs(run) ? [say(unit.id, unit.letter, run)] : []),
+        // What an outlet outdoors feeds needs no hole.
+        ...(power && power.walls + power.floors > 0
+          ? [say(unit.id, `The power of ${unit.letter}`, power)]
+          : []),
+      ];
     }),
     ...(entry?.by === 'cable' && needs(entry.run) ? [say(null, 'The line to the gateway', entry.run)] : []),
     ...option.wiredSpots.flatMap(({ spotId }) => {
@@ -87,11 +95,29 @@ function bridgedNotices(context: PlanContext, option: Option): RuleNotice[] {
   );
 }
 
+/** More pieces than there are of a box nobody sells: the provider's own. */
+function notSoldNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
+  const has = (o: Option, kitId: string) => o.units.filter((u) => u.kitId === kitId).length;
+  const given = [...new Set(option.units.map((u) => u.kitId))].filter(
+    (kitId) => kitById(kitId, context.ownKit)?.costMinor === 0,
+  );
+  return given.flatMap((kitId): RuleNotice[] => {
+    const there = Math.max(1, today ? has(today, kitId) : 0);
+    const more = option.units.filter((u) => u.kitId === kitId).slice(there);
+    return more.map((u) => ({
+      unitId: u.id,
+      severity: 'blocks',
+      words: `${u.letter} is one more ${kitOf(context, u).label.toLowerCase()} than there is, and it has no price: take another kit, or give it one.`,
+    }));
+  });
+}
+
 /** What cannot be built as planned: holes where none may be, units by air on what they cannot join, cables into a bridged box. */
 export function buildNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
   return [
     ...holeNotices(context, option, today),
     ...joiningNotices(context, option),
     ...bridgedNotices(context, option),
+    ...notSoldNotices(context, option, today),
   ];
 }

@@ -1,6 +1,6 @@
 import { COPPER_LIMIT_M, FIXED_COPPER_M } from '../../feed/ethernet';
 import { placeNotices } from './placeRules';
-import { buildingAt } from '../../site/model/levels';
+import { areApart } from '../../site/geometry/ownBuilding';
 import { fresnelRadiusM } from '../../radio/link/bridge';
 import { crossingsBetween } from '../../radio/geometry/crossings';
 import { briefNotices } from './briefRules';
@@ -48,9 +48,7 @@ function feedNotices(context: PlanContext, option: Option, unit: Unit): RuleNoti
         `${unit.letter}: mount the bridge at least ${lengthText(0.6 * radiusM, context.brief.lengthUnit)} up, or the ground takes part of it.`,
       );
   }
-  const from = buildingAt(context.site, parent.place.xM, parent.place.yM);
-  const to = buildingAt(context.site, unit.place.xM, unit.place.yM);
-  if (feed.kind === 'ethernet' && from?.id !== to?.id)
+  if (feed.kind === 'ethernet' && areApart(context.site, parent.place, unit.place))
     say(
       'check',
       `${unit.letter} is fed by copper from one building to another: take fibre, or surge protection at both ends by someone licensed.`,

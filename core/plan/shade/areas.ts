@@ -1,4 +1,5 @@
 import { cellX, cellY, type Grid, type Layer } from '../../radio/coverage/layers';
+import { innerAreaM2 } from '../../site/geometry/innerArea';
 import { roomsOn } from '../../site/geometry/rooms';
 import { inside } from '../../site/model/levels';
 import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type Need } from '../../site/model/needs';
@@ -12,7 +13,7 @@ export interface Area {
   storeyName: string;
   buildingName: string;
   need: Need;
-  /** Cells of the sheet that lie in it, and what all of them stand for, m². */
+  /** Cells of the sheet that lie in it, and what all of them stand for, m²: of a room what lies between the inner faces of its walls. */
   cells: Int32Array;
   areaM2: number;
 }
@@ -30,6 +31,7 @@ export function sheetsOf(site: Site): string[][] {
 /** Areas of one storey over the cells of its layer: its rooms, and the rest of it. */
 function areasOn(site: Site, building: Building, storey: Storey, grid: Grid, layer: Layer): Area[] {
   const rooms = roomsOn(site, storey.id);
+  const walls = site.walls.filter((w) => w.storeyId === storey.id);
   const lists: number[][] = rooms.map(() => []);
   const rest: number[] = [];
   for (const cell of layer.cells) {
@@ -57,7 +59,7 @@ function areasOn(site: Site, building: Building, storey: Storey, grid: Grid, lay
             room.named?.id ?? `${storey.id}-room-${i}`,
             room.named?.name ?? 'a room without a name',
             lists[i]!,
-            room.areaM2,
+            innerAreaM2(room, walls, site.customConstructions),
             room.named?.activities ? needOf(room.named.activities, site.activityLimits) : plain,
           ),
         ],

@@ -4,6 +4,7 @@ import { emptySite, type Site } from '../../site/model/schema';
 import { needOf, ROOM_DEFAULT } from '../../site/model/needs';
 import { plotBox } from '../../site/model/levels';
 import { inside } from '../../site/model/levels';
+import { innerAreaM2 } from '../../site/geometry/innerArea';
 import { roomsOn } from '../../site/geometry/rooms';
 import { sampleBuilding, sampleRectangle, sampleRow } from '../../../testing/sampleSite';
 import { planContext } from '../network/context';
@@ -74,10 +75,16 @@ test('agrees with the share of cells of the sheet that serve, and adds up over r
     });
     const area = areas.find((a) => a.name === name)!;
     expect(Math.abs(area.share - lit / all)).toBeLessThan(0.01);
-    expect(area.areaM2).toBeCloseTo(room.areaM2, 9);
+    // What Survey shows: between the inner faces of its walls.
+    expect(area.areaM2).toBeCloseTo(innerAreaM2(room, site.walls, site.customConstructions), 9);
   }
   const indoors = areas.filter((a) => a.storeyId !== null);
-  expect(sumOf(indoors).areaM2).toBeCloseTo(96, 6);
+  // Rooms of 96 m² between the middle lines of their walls, less what the walls take.
+  expect(sumOf(indoors).areaM2).toBeCloseTo(
+    roomsOn(site, 'g').reduce((sum, r) => sum + innerAreaM2(r, site.walls, site.customConstructions), 0),
+    6,
+  );
+  expect(sumOf(indoors).areaM2).toBeLessThan(96);
   expect(sumOf(indoors).servedM2).toBeCloseTo(
     indoors.reduce((sum, a) => sum + a.share * a.areaM2, 0),
     9,

@@ -3,7 +3,7 @@ import type { Point } from '../model/schema';
 
 /**
  * Minutes of laying a cable (estimates, docs/model.md "Prices and times"): each metre indoors, clipped along a building, and
- * hung or buried over the open yard; a duct and each metre in it; each wall and floor drilled. A proposed route is the one of the fewest minutes.
+ * hung or buried over the open yard; a duct and each metre in it; each floor drilled. A wall takes what `holeThrough` says. A proposed route is the one of the fewest minutes.
  */
 export const LAY_MIN = {
   perMIndoors: 1,
@@ -11,8 +11,9 @@ export const LAY_MIN = {
   perMYard: 3,
   duct: 20,
   perMDuct: 0.4,
-  wall: 12,
   floor: 20,
+  /** A seal and a drip loop where a cable goes through an outer wall. */
+  entry: 10,
 } as const;
 
 /**
@@ -37,9 +38,8 @@ export interface RouteLeg {
   ductId: string | null;
 }
 
-/** Minutes a leg takes. */
-export function legMin(kind: LegKind, lengthM: number, walls: number): number {
-  const holes = walls * LAY_MIN.wall;
+/** Minutes a leg takes; `holes` are those its walls take. */
+export function legMin(kind: LegKind, lengthM: number, holes: number): number {
   switch (kind) {
     case 'hole':
       return holes + lengthM * LAY_MIN.perMIndoors;

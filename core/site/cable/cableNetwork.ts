@@ -3,7 +3,8 @@ import createGraph, { type Graph } from 'ngraph.graph';
 import type { Duct, Point, Site, Wall } from '../model/schema';
 import { middleOf } from '../geometry/rooms';
 import { siteFaces, type Face } from './faces';
-import { crosses, legMin, onto, type LegKind, type RoutePoint } from './cableLegs';
+import { holeThrough } from './holes';
+import { crosses, LAY_MIN, legMin, onto, type LegKind, type RoutePoint } from './cableLegs';
 import { isOpenAt, passesThrough } from './within';
 
 /** A hole is drilled this far from a corner, m. */
@@ -72,6 +73,13 @@ export class CableNetwork {
     for (const face of faces) this.lay(face);
   }
 
+  private readonly holes = new Map<string, number>();
+  private holeMin(wallId: string): number {
+    let min = this.holes.get(wallId);
+    if (min === undefined) this.holes.set(wallId, (min = holeThrough(this.site, wallId).min));
+    return min;
+  }
+
   private add(at: RoutePoint): string {
     const node = `n${this.count++}`;
     this.graph.addNode(node, { at });
@@ -85,9 +93,14 @@ export class CableNetwork {
     lengthM: number,
     wallIds: readonly string[] = [],
     duct: Duct | null = null,
+    isEntry = false,
   ) {
     if (from === to) return;
-    const costMin = legMin(kind, lengthM, wallIds.length);
+    const costMin = legMin(
+      kind,
+      lengthM,
+      wallIds.reduce((sum, id) => sum + this.holeMin(id), 0) + (isEntry ? LAY_MIN.entry : 0),
+    );
     const known = this.graph.getLink(from, to) ?? this.graph.getLink(to, from);
     if (known && known.data.costMin <= costMin) return;
     if (known) this.graph.removeLink(known);
@@ -138,7 +151,16 @@ export class CableNetwork {
     if (!one || !other) return;
     const wall = this.wallAt(sides[0].storey.id, p);
     if (isOpenAt(this.site, wall, p)) this.link(one, other, 'opening', 0);
-    else this.link(one, other, 'hole', 0, [wall?.id ?? `${sides[0].storey.id} outline`]);
+    else
+      this.link(
+        one,
+        other,
+        'hole',
+        0,
+        [wall?.id ?? `${sides[0].storey.id} outline`],
+        null,
+        sides[0].out !== sides[1].out,
+      );
   }
 
   /** Points of a shared stretch at which it may be drilled, and the middle of each opening without a door. */
@@ -223,6 +245,8 @@ export class CableNetwork {
   private joinYard(): void {
     const faces = this.outsides;
     for (const duct of this.site.ducts) {
+      // What is full takes no cable more.
+      if (duct.isFull) continue;
       const ends = [duct.path[0]!, duct.path[duct.path.length - 1]!].map((end) =>
         faces.flatMap((f) => this.putNearest(f, end, DUCT_REACH_M) ?? []),
       );
@@ -329,7 +353,16 @@ export class CableNetwork {
       const far = stand(other, this.nearestOn(other, near.found.at));
       const here = stand(near.face, near.found);
       if (isOpenAt(this.site, wall, near.found.at)) this.link(here, far, 'opening', 0);
-      else this.link(here, far, 'hole', 0, [wall?.id ?? `${near.face.storey.id} outline`]);
+      else
+        this.link(
+          here,
+          far,
+          'hole',
+          0,
+          [wall?.id ?? `${near.face.storey.id} outline`],
+          null,
+          near.face.out !== other.out,
+        );
     }
     return { node, on };
   }

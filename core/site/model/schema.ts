@@ -196,6 +196,8 @@ export const duct = z.strictObject({
   id,
   name: label,
   path: z.array(point).min(2, 'a duct has two ends').max(20),
+  /** Whether it is full or blocked: nothing more is pulled through it. */
+  isFull: z.boolean().default(false),
   certainty,
 });
 export type Duct = z.infer<typeof duct>;

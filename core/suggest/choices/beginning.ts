@@ -1,6 +1,6 @@
 import { kitById } from '../../kit/catalogue/catalogue';
 import type { KitItem } from '../../kit/model/schema';
-import { buildingAt } from '../../site/model/levels';
+import { areApart } from '../../site/geometry/ownBuilding';
 import type { PlanContext } from '../../plan/network/context';
 import { mayDrill } from '../../plan/rules/buildRules';
 import { runsBetween } from '../../plan/network/surroundings';
@@ -40,10 +40,7 @@ export function feedsFor(
     if (policy.feeds !== 'wire' && takes('powerline') && site.outlets.length > 1)
       out.push(feedTo(site, 'powerline', parent, unit.place));
     if (!drill) continue;
-    const between =
-      buildingAt(site, parent.place.xM, parent.place.yM)?.id !==
-      buildingAt(site, unit.place.xM, unit.place.yM)?.id;
-    const kind = between ? 'fibre' : 'ethernet';
+    const kind = areApart(site, parent.place, unit.place) ? 'fibre' : 'ethernet';
     if (takes(kind)) out.push(feedTo(site, kind, parent, unit.place));
   }
   return out;

@@ -36,8 +36,7 @@ const noPause = () => Promise.resolve();
 const policyOf = (id: string): Policy => POLICIES.find((s) => s.id === id)!;
 const extenders: Policy = { ...policyOf('spendLeast'), feeds: 'any' };
 const priceMinor = (context: ReturnType<typeof smallHouse>, o: Option) =>
-  priceOf(partsOf(context, o, smallToday), workOf(context, o, smallToday), context.brief.labourMinorPerHour)
-    .totalMinor;
+  priceOf(partsOf(context, o, smallToday), workOf(context, o, smallToday), context.brief).totalMinor;
 
 describe('low ends', () => {
   test('whether they reach is what the ranges say, and the verdict alone is that of the prediction', () => {

@@ -286,11 +286,7 @@ export class Search {
   private keep(plain: Option, isBare: boolean): number {
     const { context, today } = this;
     const { brief } = context;
-    const price = priceOf(
-      partsOf(context, plain, today),
-      workOf(context, plain, today),
-      brief.labourMinorPerHour,
-    ).totalMinor;
+    const price = priceOf(partsOf(context, plain, today), workOf(context, plain, today), brief).totalMinor;
     // A budget that is less than what is there costs still leaves that.
     const { budgetMinor } = brief.allowed;
     if (budgetMinor !== null && price > budgetMinor && !isBare) return Infinity;

@@ -75,9 +75,7 @@ export class LeastPrices {
 
   private priceMinor(option: Option): number {
     const { context, today } = this;
-    const { labourMinorPerHour } = context.brief;
-    return priceOf(partsOf(context, option, today), workOf(context, option, today), labourMinorPerHour)
-      .totalMinor;
+    return priceOf(partsOf(context, option, today), workOf(context, option, today), context.brief).totalMinor;
   }
 
   private inHouse(kitId: string): number {

@@ -118,7 +118,10 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
     const id = newId('duc');
     job().setSite((s) => ({
       ...s,
-      ducts: [...s.ducts, { id, name: 'Duct', path: [...chain].slice(0, 20), certainty: 'guessed' }],
+      ducts: [
+        ...s.ducts,
+        { id, name: 'Duct', path: [...chain].slice(0, 20), isFull: false, certainty: 'guessed' },
+      ],
     }));
     choose({ kind: 'duct', id });
   }

@@ -188,9 +188,18 @@ export function DuctEditor({ duct }: { duct: Duct }) {
   const set = useChange('ducts', duct.id);
   return (
     <Editor title="Duct" thing={{ kind: 'duct', id: duct.id }} deleteLabel="duct">
-      <FieldTable of={duct} set={set} table={[{ name: 'name', label: 'What it is' }, HOW_SURE]} />
+      <FieldTable
+        of={duct}
+        set={set}
+        table={[
+          { name: 'name', label: 'What it is' },
+          HOW_SURE,
+          { tick: 'isFull', label: 'It is full or blocked: nothing more goes through', wide: true },
+        ]}
+      />
       <p className="fig col-span-2 text-[13px] text-ink-2">
-        Fit pulls a cable between the two buildings through it. Call before digging where there is none.
+        {duct.isFull ? 'No cable is planned through it. ' : ''}Fit pulls a cable between the two buildings
+        through it. Call before digging where there is none.
       </p>
     </Editor>
   );
