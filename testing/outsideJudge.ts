@@ -46,20 +46,17 @@ export function bestByTrying(job: JudgedJob): { worth: Worth; option: Option; tr
   const { context, today } = job;
   const { site, brief } = context;
   const outlets = site.outlets.map((o) => o.place);
-  const places = [
+  const standing = [
     ...outlets,
     ...site.coax.outlets
       .map((o) => o.place)
       .filter((p) =>
         outlets.every((q) => q.storeyId !== p.storeyId || Math.hypot(q.xM - p.xM, q.yM - p.yM) >= 1.2),
       ),
-  ]
-    .map((p): Place => ({ ...p, heightM: 1.2 }))
-    .filter((p) =>
-      [...today.units, ...job.locked].every(
-        (u) => p.storeyId !== u.place.storeyId || Math.hypot(p.xM - u.place.xM, p.yM - u.place.yM) > 0.8,
-      ),
-    );
+  ].map((p): Place => ({ ...p, heightM: 1.2 }));
+  const isOff = (p: Place, q: Place) =>
+    p.storeyId !== q.storeyId || Math.hypot(p.xM - q.xM, p.yM - q.yM) > 0.8;
+  let places: Place[] = [];
   const buildingOf = (p: Place) => site.buildings.find((b) => b.storeys.some((s) => s.id === p.storeyId))!.id;
   const nearCoax = (p: Place) =>
     [...site.coax.outlets]
@@ -142,10 +139,22 @@ export function bestByTrying(job: JudgedJob): { worth: Worth; option: Option; tr
     });
   };
   const first = today.units[0]!;
-  if (job.locked.length > 0) grow({ ...today, id: 'o', units: [...job.locked] }, job.most, 0);
-  else
-    for (const kitId of job.kits)
-      grow({ ...today, id: 'o', units: [{ ...first, id: 'first', kitId }] }, job.most, 0);
+  const from = (units: Unit[]) => {
+    places = standing.filter((p) => units.every((u) => isOff(p, u.place)));
+    const option: Option = { ...today, id: 'o', units };
+    // Units only add to a price: a network that alone costs more than one with which all works is not looked into.
+    const { totalMinor } = evaluate(context, option, today).price;
+    const found = best as { worth: Worth } | null;
+    if (found?.worth.works === site.spots.length && totalMinor > found.worth.minor) return;
+    grow(option, job.most, 0);
+  };
+  if (job.locked.length > 0) from([...job.locked]);
+  else {
+    for (const kitId of job.kits) from([{ ...first, id: 'first', kitId }]);
+    // The box at every other place, by whatever way of the line to it the job takes by itself.
+    for (const place of standing.filter((p) => isOff(p, first.place)))
+      for (const kitId of job.kits) from([{ ...first, id: 'first', kitId, place }]);
+  }
   return best && { ...(best as { worth: Worth; option: Option }), tried };
 }
 

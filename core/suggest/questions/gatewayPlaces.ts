@@ -3,8 +3,7 @@ import type { PlanContext } from '../../plan/network/context';
 import { evaluate } from '../../plan/evaluate/evaluate';
 import { gatewayOf } from '../../plan/option/graph';
 import type { Option } from '../../plan/option/schema';
-import { entryLeads } from '../../plan/network/cableRun';
-import { candidatePlaces, isTaken } from '../choices/places';
+import { movedGateways } from '../choices/gateways';
 import { servedOf } from '../../site/model/verdict';
 import { goodOf, unitAt } from '../choices/addedUnit';
 import { goodPlacesOf } from './goodPlaces';
@@ -46,37 +45,13 @@ export function gatewayChoices(context: PlanContext, option: Option, today: Opti
       stops: e.notices.flatMap((n) => (n.severity === 'blocks' ? [n.words] : [])),
     };
   };
-  const moved = candidatePlaces(context)
-    .filter((c) => !isTaken(option, c.place))
-    .flatMap((c) => {
-      const leads = entryLeads(context, c.place);
-      const by = leads.length > 0 ? leads.map((l) => l.by) : [undefined];
-      return [...new Set(by)].map((entry) => ({
-        c,
-        tried: {
-          ...option,
-          units: option.units.map((u) =>
-            u.id === gateway.id
-              ? {
-                  ...u,
-                  place: c.place,
-                  name: c.name,
-                  feed: entry ? { kind: 'line' as const, entry } : { kind: 'line' as const },
-                }
-              : u,
-          ),
-        },
-        how:
-          entry === 'run'
-            ? 'over the run that is there'
-            : entry === 'coax'
-              ? 'over the coax'
-              : entry
-                ? 'by a new cable'
-                : 'beside the entry',
-      }));
-    })
-    .map(({ c, tried, how }) => told(`${gateway.letter} to ${c.name}, ${how}`, tried));
+  const HOW = { run: 'over the run that is there', coax: 'over the coax', cable: 'by a new cable' };
+  const moved = movedGateways(context, option).map((m) =>
+    told(
+      `${gateway.letter} to ${m.candidate.name}, ${m.entry ? HOW[m.entry] : 'beside the entry'}`,
+      m.option,
+    ),
+  );
   const kit = kitById(gateway.kitId, context.ownKit)!;
   const nodeKit = kit.feeds.includes('wireless') ? kit : kitById('mesh-dual', context.ownKit)!;
   const best = goodPlacesOf(context, option, nodeKit)[0];

@@ -9,6 +9,7 @@ import { hangsByLead } from '../../plan/network/cableRun';
 import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
 import type { Place } from '../../site/model/schema';
+import { gatewaysOf } from '../choices/gateways';
 import { fits, isTaken, placesFor, type Candidate } from '../choices/places';
 import type { Policy } from '../choices/policies';
 import { feedsFor } from '../choices/beginning';
@@ -18,6 +19,8 @@ import { unitOn } from '../choices/addedUnit';
 /** Places tried for a unit that moves, and for one more. */
 const MOST_MOVES = 4;
 const MOST_MORE = 5;
+/** Places tried for the gateway, the nearest first. */
+const MOST_GATEWAYS = 8;
 /** What a storey between two places counts for, m. */
 const STOREY_M = 3;
 
@@ -70,6 +73,11 @@ export function* changesOf(
     units: option.units.map((u) => (u.id === unit.id ? unit : u)),
   });
   for (const unit of free) yield withoutUnit(option, unit.id);
+  const gateway = gatewayOf(option)!;
+  if (!locked.some((l) => l.id === gateway.id))
+    yield* gatewaysOf(context, policy, option)
+      .sort((a, b) => apartM(gatewayOf(a)!.place, gateway.place) - apartM(gatewayOf(b)!.place, gateway.place))
+      .slice(0, MOST_GATEWAYS);
   const worst = [...context.site.spots].sort(
     (a, b) =>
       VERDICT_RANK[verdicts.get(a.id) ?? 'noSignal'] - VERDICT_RANK[verdicts.get(b.id) ?? 'noSignal'] ||

@@ -101,7 +101,7 @@ export class Search {
   boundMinor = Infinity;
   /** Whether nothing was left out of the tables and the choices, and whether all choices were listed. */
   isWhole = true;
-  private isListed = true;
+  isListed = true;
   solved = 0;
   judged = 0;
   /** What spots weigh at least in the table that is looked through. */
@@ -202,6 +202,18 @@ export class Search {
   async part(table: LinkTable): Promise<void> {
     this.known.clear();
     await this.exchange(table, await this.begin(table));
+  }
+
+  /** A network as it is, with nothing added. */
+  alone(option: Option): void {
+    this.floorMinor = 0;
+    this.keep(withSwitches(this.context, option), false);
+  }
+
+  /** What cannot be looked through is left out, and nothing is proven. */
+  leaveOut(): void {
+    this.isWhole = false;
+    this.isListed = false;
   }
 
   /** Exchanges what was chosen of a wide table for what can be worth less, while that brings something. */

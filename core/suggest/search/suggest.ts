@@ -8,7 +8,10 @@ import type { Option } from '../../plan/option/schema';
 import { beginning, meshOf, ROOT_ID } from '../choices/beginning';
 import { isOf } from './atHand';
 import { chanceOf, type Chance } from './chance';
+import { gatewaysOf } from '../choices/gateways';
 import { fits, placesFor } from '../choices/places';
+import { cheapestPacking } from '../../kit/model/materialItems';
+import { priceFactor } from '../../kit/catalogue/priceFactor';
 import { narrowerOf, type Policy } from '../choices/policies';
 import { linkTable } from './linkTable';
 import { Placed } from './placed';
@@ -112,6 +115,40 @@ function beginnings(context: PlanContext, ask: SearchAsk, today: Option): Option
   });
 }
 
+/** The same with the gateway moved, where it is not locked: the cheapest way of the line to it first. */
+function movedStarts(
+  context: PlanContext,
+  { policy, locked }: SearchAsk,
+  today: Option,
+  starts: readonly Option[],
+): Option[] {
+  return starts
+    .filter((base) => !locked.some((l) => l.id === gatewayOf(base)!.id))
+    .flatMap((base) => gatewaysOf(context, policy, base))
+    .map((base) => ({ base, minor: evaluate(context, base, today).price.totalMinor }))
+    .sort((a, b) => a.minor - b.minor)
+    .map(({ base }) => base);
+}
+
+/** The least units of a way of working add to a network, minor units: the item as its boxes come cheapest, and the minutes of joining it. */
+function leastAddedMinor(
+  context: PlanContext,
+  { policy: { kits }, most }: SearchAsk,
+  base: Option,
+  today: Option,
+): number {
+  const { labourMinorPerHour, catalogueRate, allowed } = context.brief;
+  const has = (o: Option, kitId: string) => o.units.filter((u) => u.kitId === kitId).length;
+  const least = kits.map((id) => {
+    const kit = kitById(id, context.ownKit)!;
+    const wanted = has(base, id) - (allowed.reuseOldGear ? has(today, id) : 0);
+    const packed = (n: number) => cheapestPacking(Math.max(0, n), kit.costMinor, kit.packs).costMinor;
+    const more = Array.from({ length: most }, (_, k) => packed(wanted + k + 1) - packed(wanted));
+    return Math.min(...more) * priceFactor(kit, catalogueRate) + (kit.handsMin / 60) * labourMinorPerHour;
+  });
+  return Math.min(Infinity, ...least);
+}
+
 /** Judged plans that serve as much as the one that was taken, by price; each is surer than all that are cheaper. */
 function othersOf(
   judgedPlans: readonly Found[],
@@ -183,6 +220,21 @@ export async function suggest(
         if (l.verdict === 'works') reachable.add(table.spots[s]!.id);
       });
     await search.through(table);
+  }
+  for (const base of movedStarts(context, ask, today, starts)) {
+    const { held } = search;
+    const baseMinor = evaluate(context, base, today).price.totalMinor;
+    // Whatever is added costs more still.
+    if (held && baseMinor >= held.valueMinor) continue;
+    await ask.pause();
+    search.alone(base);
+    if (search.held && baseMinor + leastAddedMinor(context, ask, base, today) >= search.held.valueMinor)
+      continue;
+    if (isManyUnits(context, ask.policy)) search.leaveOut();
+    else
+      await search.through(
+        await linkTable(context, today, ask.policy, base, ask.pause, placed, shareOf(ask.chance)),
+      );
   }
   await search.finish();
   const { held: cheapest, alike, boundMinor, isWhole, solved, judged } = search;
