@@ -210,10 +210,9 @@ export class Search {
     this.keep(withSwitches(this.context, option), false);
   }
 
-  /** What cannot be looked through is left out, and nothing is proven. */
-  leaveOut(): void {
-    this.isWhole = false;
-    this.isListed = false;
+  /** What is not looked through stays open: a plan of it is worth no less than so much. */
+  leaveOpen(boundMinor: number): void {
+    this.boundMinor = Math.min(this.boundMinor, boundMinor);
   }
 
   /** Exchanges what was chosen of a wide table for what can be worth less, while that brings something. */

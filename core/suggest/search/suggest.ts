@@ -226,15 +226,18 @@ export async function suggest(
     const baseMinor = evaluate(context, base, today).price.totalMinor;
     // Whatever is added costs more still.
     if (held && baseMinor >= held.valueMinor) continue;
+    // Where choices are not listed the gateway moves as everything else does: change by change.
+    if (!search.isListed) {
+      search.leaveOpen(baseMinor);
+      break;
+    }
     await ask.pause();
     search.alone(base);
     if (search.held && baseMinor + leastAddedMinor(context, ask, base, today) >= search.held.valueMinor)
       continue;
-    if (isManyUnits(context, ask.policy)) search.leaveOut();
-    else
-      await search.through(
-        await linkTable(context, today, ask.policy, base, ask.pause, placed, shareOf(ask.chance)),
-      );
+    await search.through(
+      await linkTable(context, today, ask.policy, base, ask.pause, placed, shareOf(ask.chance)),
+    );
   }
   await search.finish();
   const { held: cheapest, alike, boundMinor, isWhole, solved, judged } = search;
