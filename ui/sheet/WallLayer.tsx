@@ -200,6 +200,20 @@ export const WallLayer = memo(function WallLayer({
         const wall = byId.get(o.wallId);
         return wall && <OpeningMark key={o.id} opening={o} wall={wall} thicknessM={style(wall).thicknessM} />;
       })}
+      {walls
+        .filter((w) => w.isBarred)
+        .map((w) => (
+          <line
+            key={`barred ${w.id}`}
+            x1={w.a.xM}
+            y1={w.a.yM}
+            x2={w.b.xM}
+            y2={w.b.yM}
+            stroke="var(--mains)"
+            strokeWidth={Math.max(THINNEST_M, wallThicknessM(w, custom)) * 1.5}
+            strokeDasharray="0.06 0.5"
+          />
+        ))}
       {[...chosen].map((id) => {
         const wall = byId.get(id);
         return (

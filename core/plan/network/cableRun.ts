@@ -40,6 +40,8 @@ export interface CableRun {
   toPlug: boolean;
   /** The duct it is pulled through; null where there is none. */
   duct: Duct | null;
+  /** Whether no way is known that leaves barred walls alone. */
+  isBarred: boolean;
   /** The way it lies; null where the survey knows none and the straight line is counted instead. */
   route: CableRoute | null;
 }
@@ -85,6 +87,7 @@ function straightRun({ site, scene }: PlanContext, from: Place, to: Place, lengt
     entries: entriesOf(outdoorM, [from, to]),
     toPlug: false,
     duct,
+    isBarred: site.walls.some((w) => w.isBarred),
     route: null,
   };
 }
@@ -115,6 +118,7 @@ export function cableRun(
     entries: entriesOf(route.outdoorM, [from, to]),
     toPlug: false,
     duct: site.ducts.find((d) => d.id === route.ductIds[0]) ?? null,
+    isBarred: false,
     route,
   };
 }
@@ -183,6 +187,7 @@ export function powerRunOf(context: PlanContext, option: Option, unit: Unit): Ca
     entries: 1,
     toPlug: true,
     duct: null,
+    isBarred: false,
     route: null,
   };
 }

@@ -1,5 +1,6 @@
 import type { Brief } from '../../brief/brief';
 import { kitById } from '../../kit/catalogue/catalogue';
+import { isOnBarred } from '../../site/geometry/ownBuilding';
 import { lengthText } from '../../site/model/lengths';
 import { cableRunOf, entryLeadOf, powerRunOf, spotCable, type CableRun } from '../network/cableRun';
 import { kitOf, type PlanContext } from '../network/context';
@@ -50,6 +51,41 @@ function holeNotices(context: PlanContext, option: Option, today: Option | null)
       const spot = context.site.spots.find((s) => s.id === spotId);
       if (!cable || cable.lead || cable.runName !== null || !needs(cable.run)) return [];
       return [say(null, `The device at ${spot?.number ?? ''} ${spot?.name ?? ''}`, cable.run)];
+    }),
+  ];
+}
+
+/** Cables for which no way is known but through a barred wall, and units that hang on one. */
+function barredNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
+  const { site } = context;
+  if (!site.walls.some((w) => w.isBarred)) return [];
+  const say = (unitId: string | null, what: string): RuleNotice => ({
+    unitId,
+    severity: 'blocks',
+    words: `${what} has no way that leaves the barred walls alone: choose air, powerline or coax, another place, or free a wall in Survey.`,
+  });
+  const entry = entryLeadOf(context, option, today);
+  return [
+    ...option.units.flatMap((u): RuleNotice[] => [
+      ...(isOnBarred(site, u.place)
+        ? [
+            {
+              unitId: u.id,
+              severity: 'blocks' as const,
+              words: `${u.letter} hangs on a wall that is barred: nothing is fixed there. Take another side of the building.`,
+            },
+          ]
+        : []),
+      ...(cableRunOf(context, option, u)?.isBarred ? [say(u.id, `The cable to ${u.letter}`)] : []),
+      ...(powerRunOf(context, option, u)?.isBarred ? [say(u.id, `The power of ${u.letter}`)] : []),
+    ]),
+    ...(entry?.by === 'cable' && entry.run.isBarred ? [say(null, 'The line to the gateway')] : []),
+    ...option.wiredSpots.flatMap(({ spotId }) => {
+      const cable = spotCable(context, option, spotId);
+      const isLaid = cable && !cable.lead && cable.runName === null;
+      return isLaid && cable.run.isBarred
+        ? [say(null, `The cable to ${site.spots.find((s) => s.id === spotId)?.name ?? 'a device'}`)]
+        : [];
     }),
   ];
 }
@@ -116,6 +152,7 @@ function notSoldNotices(context: PlanContext, option: Option, today: Option | nu
 export function buildNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
   return [
     ...holeNotices(context, option, today),
+    ...barredNotices(context, option, today),
     ...joiningNotices(context, option),
     ...bridgedNotices(context, option),
     ...notSoldNotices(context, option, today),

@@ -151,7 +151,7 @@ export class CableNetwork {
     if (!one || !other) return;
     const wall = this.wallAt(sides[0].storey.id, p);
     if (isOpenAt(this.site, wall, p)) this.link(one, other, 'opening', 0);
-    else
+    else if (!wall?.isBarred)
       this.link(
         one,
         other,
@@ -275,6 +275,9 @@ export class CableNetwork {
     const list = this.onFace.get(face)!.sort((a, b) => a.edge - b.edge || a.t - b.t);
     list.forEach((from, i) => {
       const to = list[(i + 1) % list.length]!;
+      const middle = { xM: (from.at.xM + to.at.xM) / 2, yM: (from.at.yM + to.at.yM) / 2 };
+      // Nothing is clipped along the outside of a wall that is barred.
+      if (face.out && this.wallAt(face.storey.id, middle)?.isBarred) return;
       this.link(
         from.node,
         to.node,
@@ -353,7 +356,7 @@ export class CableNetwork {
       const far = stand(other, this.nearestOn(other, near.found.at));
       const here = stand(near.face, near.found);
       if (isOpenAt(this.site, wall, near.found.at)) this.link(here, far, 'opening', 0);
-      else
+      else if (!wall?.isBarred)
         this.link(
           here,
           far,

@@ -26,6 +26,11 @@ export function ownBuilding(
   return near?.building ?? null;
 }
 
+/** Whether what hangs outdoors at a place hangs on a wall that is barred. */
+export const isOnBarred = (site: Pick<Site, 'walls'>, { storeyId, xM, yM }: Place): boolean =>
+  storeyId === null &&
+  site.walls.some((w) => w.isBarred === true && distanceToWallM({ xM, yM }, w) <= OWN_WALL_M);
+
 /** Whether two places belong to two buildings, or one of them to none. */
 export function areApart(site: Pick<Site, 'buildings'>, from: Place, to: Place): boolean {
   const [a, b] = [ownBuilding(site, from), ownBuilding(site, to)];

@@ -79,6 +79,8 @@ export const wall = z
     heightM: z.number().min(0.1).max(20).nullable(),
     /** Measured thickness where it is not that of its construction, m; a thicker wall of one mass takes more signal. */
     thicknessM: z.number().min(0.01).max(3).optional(),
+    /** Whether nothing may be drilled through it or fixed to it: a listed front, a party wall. */
+    isBarred: z.boolean().optional(),
   })
   .refine((w) => Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM) >= SHORTEST_WALL_M, {
     message: `the wall has no length: its ends are less than ${SHORTEST_WALL_M} m apart. Move one end or delete it`,

@@ -1,7 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { contextOf, outlet, place, site } from '../../../testing/sampleHouse';
+import { plainFeed } from '../../plan/option/feeds';
+import { contextOf, gateway, option, outlet, place, site, unit } from '../../../testing/sampleHouse';
+import { feedsFor } from './beginning';
+import { POLICIES } from './policies';
 import { apartM } from '../../site/geometry/apart';
 import { inside } from '../../site/model/levels';
 import type { Site } from '../../site/model/schema';
@@ -93,4 +96,25 @@ describe('which of them are looked at', () => {
     expect(isTaken(option, first!.place)).toBe(true);
     expect(isTaken(option, { ...first!.place, storeyId: null })).toBe(false);
   });
+});
+
+test('an outdoor unit on the own wall is offered copper for data and power, on a pole in the yard fibre', () => {
+  const context = contextOf({ brief: { people: 3 } });
+  const outdoor = kit('outdoor-poe');
+  const free = POLICIES.find((p) => p.id === 'free')!;
+  const kinds = (xM: number) => {
+    const at = { storeyId: null, xM, yM: 3, heightM: 3 };
+    return feedsFor(
+      context,
+      free,
+      option(gateway),
+      unit('B', at, plainFeed('wireless', 'a'), 'outdoor-poe'),
+      outdoor,
+    ).map((f) => f.kind);
+  };
+  const { outline } = site.buildings[0]!.storeys[0]!;
+  const east = Math.max(...outline.map((p) => p.xM));
+  expect(kinds(east + 0.3)).toContain('ethernet');
+  expect(kinds(east + 0.3)).not.toContain('fibre');
+  expect(kinds(east + 3)).toContain('fibre');
 });

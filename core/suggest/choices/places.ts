@@ -5,6 +5,7 @@ import type { Option } from '../../plan/option/schema';
 import { apartM, areWithin } from '../../site/geometry/apart';
 import { roomNameAt } from '../../site/geometry/roomName';
 import { roomsOn } from '../../site/geometry/rooms';
+import { isOnBarred } from '../../site/geometry/ownBuilding';
 import { boxAround, eavesLevelM, inside } from '../../site/model/levels';
 import type { Building, Place, Point, Site } from '../../site/model/schema';
 
@@ -92,12 +93,13 @@ const thinned = (list: Candidate[]): Candidate[] =>
         (_, i) => Math.floor((i * MOST) / list.length) !== Math.floor(((i - 1) * MOST) / list.length),
       );
 
-/** Those in no room that is kept out, none beside another. */
+/** Those in no room that is kept out and on no wall that is barred, none beside another. */
 function apart(context: PlanContext, found: readonly Candidate[]): Candidate[] {
   const kept: Candidate[] = [];
   for (const c of found) {
     const room = roomIdAt(context, c.place);
     if (room && context.keptOut.includes(room)) continue;
+    if (isOnBarred(context.site, c.place)) continue;
     if (!kept.some((k) => areWithin(k.place, c.place, APART_M))) kept.push(c);
   }
   return kept;

@@ -1,11 +1,13 @@
 'use client';
+import { barWalls, frontOf } from '@/core/site/edit/front';
 import { fitOpenings, paintWalls, setWallLength } from '@/core/site/edit/walls';
 import { describeConstruction } from '@/core/site/model/constructions';
 import { innerAreaM2 } from '@/core/site/geometry/innerArea';
 import { areaText, exactLengthText } from '@/core/site/model/lengths';
 import type { Opening, Room, Wall } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
-import { NameField, SelectField } from '@/ui/pieces/fields';
+import { Button } from '@/ui/pieces/Button';
+import { NameField, SelectField, Tick } from '@/ui/pieces/fields';
 import { FieldTable, type Field } from '@/ui/pieces/FieldTable';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { useChange } from './useChange';
@@ -14,6 +16,42 @@ import { useFoundRooms } from '../draw/SurveyLayers';
 import { Editor } from './Editor';
 
 const wallLengthM = (w: Wall) => Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM);
+
+/** Whether a wall, or its whole front on every storey, is barred: a listed front, a party wall. */
+function BarField({ wall }: { wall: Wall }) {
+  const walls = useJob((s) => s.site.walls);
+  const setSite = useJob((s) => s.setSite);
+  const isBarred = wall.isBarred === true;
+  const front = frontOf({ walls }, wall.id);
+  const isUneven = front.some((w) => (w.isBarred === true) !== isBarred);
+  const bar = (ids: readonly string[], to: boolean) => setSite((s) => barWalls(s, new Set(ids), to));
+  return (
+    <div className="col-span-2 space-y-1">
+      <Tick
+        label="Barred: nothing is drilled through it or fixed to it"
+        checked={isBarred}
+        onChange={(to) => bar([wall.id], to)}
+      />
+      {isBarred && (
+        <p className="fig text-[13px] text-ink-2">
+          As a listed front or a party wall. Cables and outdoor units are planned around it.
+        </p>
+      )}
+      {isUneven && (
+        <Button
+          onClick={() =>
+            bar(
+              front.map((w) => w.id),
+              isBarred,
+            )
+          }
+        >
+          {isBarred ? 'Bar' : 'Free'} the whole front: {front.length} walls in one line
+        </Button>
+      )}
+    </div>
+  );
+}
 
 /** Length, construction, thickness and height of a wall, and what is in it. */
 export function WallEditor({ wall }: { wall: Wall }) {
@@ -73,6 +111,7 @@ export function WallEditor({ wall }: { wall: Wall }) {
           />
         )}
       </div>
+      <BarField wall={wall} />
       {inIt.length > 0 && (
         <p className="fig col-span-2">
           In it:{' '}
