@@ -162,8 +162,13 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
   await form.getByLabel(/^Down/).fill('9999');
   await form.getByLabel(/^Up/).fill('41');
   await form.getByRole('button', { name: 'Record run' }).click();
-  await expect(form.getByRole('alert')).toContainText('more than the line gives: 243.5 by cable');
-  await form.getByRole('button', { name: 'Correct it' }).click();
+  await expect(first.getByRole('alert')).toContainText('more than the line gives: 243.5 by cable');
+  await expect(first.getByRole('alert')).toBeInViewport();
+  // It is kept: another spot is looked at, and the question is still there.
+  await openSpot(page, 2);
+  await openSpot(page, 1);
+  await first.getByRole('button', { name: 'It was a slip' }).click();
+  await expect(first.getByRole('alert')).toHaveCount(0);
   await record(page, 1, [NEAR, NEAR, NEAR]);
   await expect(first).toContainText('96 of');
   for (const n of [2, 3, 6, 7, 8]) await record(page, n, [FAR, FAR, FAR]);

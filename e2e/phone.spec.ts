@@ -91,7 +91,8 @@ test('a lost answer stores nothing twice, and a doubted run is asked about while
   await phone.getByLabel(/Or type a run/).fill('9999/9');
   await phone.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(phone.getByRole('alert')).toContainText('more than');
-  await phone.getByRole('button', { name: 'Change it' }).click();
+  await phone.getByRole('button', { name: 'Set aside this run' }).click();
+  await expect(phone.getByRole('button', { name: 'all sent' })).toBeVisible();
   // The server stores it, its answer is lost on the way: the phone sends the same again.
   let lost = 0;
   await phone.route('**/walk/api/rows', async (route) => {
@@ -104,7 +105,13 @@ test('a lost answer stores nothing twice, and a doubted run is asked about while
   await expect(phone.getByRole('button', { name: '1 not sent' })).toBeVisible();
   await phone.unroute('**/walk/api/rows');
   await expect(phone.getByRole('button', { name: 'all sent' })).toBeVisible();
-  expect(await readingsOf(request, job)).toHaveLength(1);
+  // Both are kept; the slip is set aside.
+  expect(await readingsOf(request, job)).toHaveLength(2);
+  const corrections = (await rowsOf(request, job)).filter((r) => r.kind === 'correction');
+  expect(corrections.map((c) => c.reason)).toEqual([
+    expect.stringContaining('asked about: Down 9999'),
+    'doubted on the spot',
+  ]);
 });
 
 test('the address changes in mid-job: the waiting page posts to the new one', async ({

@@ -8,6 +8,7 @@ const known: KnownThere = {
     { downMbps: 40, upMbps: 12, connected: true },
     { downMbps: 44, upMbps: 11, connected: true },
   ],
+  isKnownBad: false,
   expected: { rssiDbm: -60, downLowMbps: 30, downHighMbps: 60 },
   device: { label: 'phone', ceilingMbps: 800 },
 };
@@ -52,6 +53,14 @@ describe('a run is asked about', () => {
     const fast = { ...run, downMbps: 88 };
     expect(doubtsOf(fast, { ...known, others: [], expected }).join()).toContain('is this the place');
     expect(doubtsOf({ ...fast, target: 'house' }, { ...known, others: [], expected })).toEqual([]);
+  });
+  test('nobody is asked why it is bad where people complain of it', () => {
+    const bad = { ...known, others: [], isKnownBad: true };
+    const slow = { ...run, downMbps: 0.5, upMbps: 0.4, rssiDbm: -88 };
+    expect(doubtsOf(slow, { ...bad, isKnownBad: false }).length).toBeGreaterThan(0);
+    expect(doubtsOf(slow, bad)).toEqual([]);
+    // What cannot be is still asked about.
+    expect(doubtsOf({ ...run, downMbps: 9999 }, bad).join()).toContain('more than');
   });
 });
 

@@ -1,4 +1,6 @@
+import type { Brief } from '../brief/brief';
 import type { Reading } from '../evidence/rows';
+import type { Spot } from '../site/model/schema';
 import { levelText } from '../site/model/levelText';
 import { median } from '../stats/median';
 
@@ -35,9 +37,15 @@ export interface KnownThere {
   others: readonly Pick<Reading, 'downMbps' | 'upMbps' | 'connected'>[];
   /** What the calibrated model expects there of this network; null is not known. */
   expected: Expected | null;
+  /** Whether somebody complains of this very place: what is bad there is no news. */
+  isKnownBad: boolean;
   /** The device it is taken with, and the most its kind moves, Mb/s; null by cable. */
   device: { label: string; ceilingMbps: number } | null;
 }
+
+/** Whether somebody complains of a spot: at the spot itself, or in the brief. */
+export const isComplainedOf = (brief: Pick<Brief, 'complaints'>, spot: Spot): boolean =>
+  spot.complaint.trim() !== '' || brief.complaints.some((c) => c.spotId === spot.id && c.words.trim() !== '');
 
 type Typed = Pick<
   Reading,
@@ -72,14 +80,14 @@ function beyondExpected(mbps: number, target: Typed['target'], known: KnownThere
   // A test to the house is not held back by the line, which the expectation is.
   if (target === 'internet' && mbps > OVER_EXPECTED * expected.downHighMbps)
     return `Down ${round(mbps)} Mb/s is far more than is expected here, ${range}: is this the place, and the unit that is meant?`;
-  if (mbps > 0 && mbps * UNDER_EXPECTED < expected.downLowMbps)
+  if (mbps > 0 && !known.isKnownBad && mbps * UNDER_EXPECTED < expected.downLowMbps)
     return `Down ${round(mbps)} Mb/s is far less than is expected here, ${range}: has the device kept to another unit, does a microwave run, does another device load the line?`;
   return null;
 }
 
 /**
- * What about a run is far from what is possible or expected, in words: it is asked about before it is recorded, and counts
- * like any other once somebody says that it is right.
+ * What about a run is far from what is possible or expected, in words: it is kept and asked about, and counts like any other once
+ * somebody says that it is right. At a place people complain of nobody is asked why it is bad.
  */
 export function doubtsOf(run: Typed, known: KnownThere): string[] {
   if (!run.connected) return [];
@@ -93,7 +101,8 @@ export function doubtsOf(run: Typed, known: KnownThere): string[] {
     rssiDbm !== null &&
     known.expected &&
     known.expected.rssiDbm !== null &&
-    Math.abs(rssiDbm - known.expected.rssiDbm) > FAR_FROM_EXPECTED_DB
+    Math.abs(rssiDbm - known.expected.rssiDbm) > FAR_FROM_EXPECTED_DB &&
+    !(known.isKnownBad && rssiDbm < known.expected.rssiDbm)
   )
     out.push(
       `Signal ${levelText(rssiDbm)} is far from what the house lets expect, ${levelText(known.expected.rssiDbm)}: is it another unit than thought?`,

@@ -7,6 +7,7 @@ import type { Planner } from '@/core/job/planner';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import type { Expected } from '@/core/readings/doubts';
+import { isComplainedOf } from '@/core/readings/doubts';
 import { expectedOf } from '@/core/readings/expected';
 import { RUNS_WANTED } from '@/core/readings/judgeRuns';
 import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/walkingRoute';
@@ -38,6 +39,8 @@ export interface WalkSpot {
   device: { label: string; ceilingMbps: number };
   need: Need;
   expected: Expected | null;
+  /** Whether somebody complains of this very place. */
+  isKnownBad: boolean;
   /** Runs of this phase that count here already. */
   runs: WalkRun[];
   /** Verdict of this phase in words; null before any run. */
@@ -194,6 +197,7 @@ export function walkView(
         },
         need: verdict?.need ?? { downMbps: 0, upMbps: 0, latencyMs: 0 },
         expected: expectedOf(predictions.get(spot.id), derived.calibration),
+        isKnownBad: isComplainedOf(job.brief, spot),
         // The same runs as the proof on the laptop counts: of every round that stands, where the spot is, at a time that proves.
         runs: runsOf(
           e.bySpot.get(spot.id) ?? [],

@@ -5,6 +5,7 @@ import type { Built } from '@/core/evidence/built';
 import type { EvidenceRow, Phase, Reading, RowOf } from '@/core/evidence/rows';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Option } from '@/core/plan/option/schema';
+import { askedReason } from '@/core/evidence/asked';
 import { priceToAgree } from '@/core/evidence/agreed';
 import { newId } from '@/ui/job/newId';
 import type { Against } from '@/server/jobs/evidence';
@@ -97,11 +98,26 @@ export function useRecord() {
       phase: Phase,
       network: Built,
       values: ReadingValues,
+      /** What makes it hard to believe: it is kept, and counts once somebody says that it is right. */
+      doubts: readonly string[] = [],
     ): Promise<string | null> => {
       const { site, brief, rememberReadings } = store.getState();
       const frozen = freeze(site, network.option, network.kit);
       const problem = await post({ phase, ...frozen }, [
         { kind: 'reading', id, at, by: brief.installer.slice(0, 80), stateId: AGAINST, ...values },
+        ...(doubts.length > 0
+          ? [
+              {
+                kind: 'correction' as const,
+                id: newId('co'),
+                at,
+                by: '',
+                readingId: id,
+                act: 'setAside' as const,
+                reason: askedReason(doubts),
+              },
+            ]
+          : []),
       ]);
       if (!problem) rememberReadings({ did: 'take', ids: [id], words: 'a reading' });
       return problem;

@@ -32,7 +32,7 @@ export function ReadingForm(place: ReadingPlace) {
   const first = useRef<HTMLInputElement>(null);
   // With the next frame: focus asks for the page to be laid out, which is about to change by the new run.
   const form = useReadingForm(place, () => requestAnimationFrame(() => first.current?.focus()));
-  const { typed, put, taken, take, wrong, doubts, forget, said, busy, submit } = form;
+  const { typed, put, taken, take, wrong, said, busy, submit } = form;
   useKeys({
     reading: (event) => {
       event.preventDefault();
@@ -125,28 +125,8 @@ export function ReadingForm(place: ReadingPlace) {
         <p className="mt-1 text-[13px] text-ink-2">
           Or all in the first field: {spot ? '-71 38/9 24' : '240/48 30 9'}, then Enter.
         </p>
-        {doubts.length > 0 && (
-          <div role="alert" className="mt-2 border-l-4 border-l-lamp pl-3">
-            {doubts.map((w) => (
-              <p key={w}>{w}</p>
-            ))}
-            <div className="mt-1 flex gap-2">
-              <Button disabled={busy} onClick={() => void submit(true, true)}>
-                It is right: record it
-              </Button>
-              <Button
-                onClick={() => {
-                  forget();
-                  first.current?.focus();
-                }}
-              >
-                Correct it
-              </Button>
-            </div>
-          </div>
-        )}
         <div className="mt-2 flex flex-wrap items-center gap-2">
-          <Button type="submit" look={doubts.length > 0 ? undefined : 'strong'} disabled={busy}>
+          <Button type="submit" look="strong" disabled={busy}>
             {busy ? 'Recording' : 'Record run'}
           </Button>
           {spot && (

@@ -1,5 +1,6 @@
 'use client';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { askedAbout } from '@/core/evidence/asked';
 import { evidenceOf } from '@/core/evidence/fold';
 import type { Phase, Reading } from '@/core/evidence/rows';
 import { TOUCH_WORDS } from '@/core/plan/predict/touch';
@@ -9,6 +10,7 @@ import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { clockText, readText } from '@/ui/pieces/format';
+import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 
 function runText(r: Reading): string {
@@ -22,12 +24,47 @@ function runText(r: Reading): string {
   return parts.join(', ');
 }
 
+/** A run entered no longer ago than this is looked at, ms. */
+const NEW_MS = 10_000;
+
+/** Asks about a run that is hard to believe: it is kept, and counts once somebody says that it is right. */
+function Question({
+  words,
+  at,
+  isBusy,
+  answer,
+}: {
+  words: string;
+  at: string;
+  isBusy: boolean;
+  answer: (isRight: boolean) => void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  // Once, when the question comes up with a run that was just entered.
+  useEffect(() => {
+    if (Date.now() - Date.parse(at) < NEW_MS) box.current?.scrollIntoView({ block: 'nearest' });
+  }, [at]);
+  return (
+    <div ref={box} role="alert" className="order-last w-full border-l-4 border-l-lamp py-1 pl-3">
+      <p>{words} It does not count yet.</p>
+      <div className="mt-1 flex gap-2">
+        <Button disabled={isBusy} onClick={() => answer(true)}>
+          It is right: let it count
+        </Button>
+        <Button disabled={isBusy} onClick={() => answer(false)}>
+          It was a slip
+        </Button>
+      </div>
+    </div>
+  );
+}
+
 /** Runs shown before the older ones are unfolded. */
 const NEWEST = 15;
 
 /**
  * The runs of a spot (or of the line, `spotId` null) in one phase: those that count, those of rounds that have ended, with
- * the reason, and those struck out. A mistaken one is struck out, never deleted, and can be taken back.
+ * the reason, those that are asked about, and those set aside. A mistaken one is set aside, never deleted, and can be taken back.
  */
 export function RunList({
   spotId,
@@ -45,6 +82,7 @@ export function RunList({
   const [busy, setBusy] = useState<string | null>(null);
   const [all, setAll] = useState(false);
   const e = evidenceOf(rows);
+  const asked = askedAbout(rows);
   const runs = e.readings.filter(
     (r) =>
       (spotId === null
@@ -55,11 +93,12 @@ export function RunList({
   if (runs.length === 0) return null;
   const ended = new Map((verdict?.past ?? []).map((p) => [p.round, p]));
   const roundOf = (r: Reading) => (phase === 'after' ? (e.roundOf.get(r.stateId) ?? 1) : null);
-  const correct = async (r: Reading, act: 'setAside' | 'takeBack') => {
+  const correct = async (r: Reading, act: 'setAside' | 'takeBack', why?: string) => {
     if (busy) return;
     setBusy(r.id);
     const isStrike = act === 'setAside';
-    const wrong = await record.correct([r.id], act, isStrike ? 'set aside by hand' : 'taken back by hand');
+    const reason = why ?? (isStrike ? 'set aside by hand' : 'taken back by hand');
+    const wrong = await record.correct([r.id], act, reason);
     const words = `${isStrike ? 'a run set aside' : 'a run that counts again'}, of ${clockText(r.at)}`;
     if (!wrong) store.getState().rememberReadings({ did: act, ids: [r.id], words });
     setProblem(wrong);
@@ -76,12 +115,16 @@ export function RunList({
       <ul className="fig mt-2 divide-y divide-rule border-y border-rule text-[14px]" aria-label="Runs">
         {runs.slice(older).map((r) => {
           const struck = e.struck.has(r.id);
+          const question = asked.get(r.id);
           const round = roundOf(r);
           const past = round === null ? undefined : ended.get(round);
           return (
-            <li key={r.id} className={`flex items-center gap-3 py-0.5 ${struck || past ? 'text-ink-2' : ''}`}>
+            <li
+              key={r.id}
+              className={`flex flex-wrap items-center gap-x-3 py-0.5 ${(struck && !question) || past ? 'text-ink-2' : ''}`}
+            >
               <span className="w-11 text-ink-2">{clockText(r.at)}</span>
-              <span className={`flex-1 ${struck ? 'line-through' : ''}`}>{runText(r)}</span>
+              <span className={`flex-1 ${struck && !question ? 'line-through' : ''}`}>{runText(r)}</span>
               <span className="text-right text-[13px] text-ink-2">
                 {r.device === 'wired' ? 'by cable' : CLIENT_TYPES[r.device].label}
                 {r.band === 'free' ? (r.bandSeen ? `, ${r.bandSeen} GHz` : '') : `, fixed ${r.band} GHz`}
@@ -93,8 +136,19 @@ export function RunList({
                   </span>
                 )}
               </span>
+              {question !== undefined && (
+                <Question
+                  words={question}
+                  at={r.at}
+                  isBusy={busy !== null}
+                  answer={(isRight) =>
+                    void correct(r, isRight ? 'takeBack' : 'setAside', isRight ? 'it is right' : 'a slip')
+                  }
+                />
+              )}
               <button
                 type="button"
+                hidden={question !== undefined}
                 className="link text-[13px]"
                 disabled={busy !== null}
                 aria-label={`${struck ? 'Let count again:' : 'Set aside'} the run of ${clockText(r.at)}`}

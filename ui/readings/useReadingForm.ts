@@ -4,7 +4,7 @@ import { evidenceOf } from '@/core/evidence/fold';
 import type { Phase } from '@/core/evidence/rows';
 import type { Prediction } from '@/core/plan/predict/prediction';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
-import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
+import { doubtsOf, isComplainedOf, type KnownThere } from '@/core/readings/doubts';
 import { expectedOf } from '@/core/readings/expected';
 import type { ClientTypeId, Spot } from '@/core/site/model/schema';
 import { useDerived } from '@/ui/job/derived';
@@ -24,7 +24,7 @@ export interface ReadingPlace {
   before?: () => Promise<string | null>;
 }
 
-/** What is typed of a run, what is wrong or hard to believe about it, and how it is recorded. */
+/** What is typed of a run, what is wrong about it, and how it is recorded; what is hard to believe is kept and asked about. */
 export function useReadingForm({ spot, phase, network, before }: ReadingPlace, onRecorded: () => void) {
   const record = useRecord();
   const store = useJobStore();
@@ -36,8 +36,6 @@ export function useReadingForm({ spot, phase, network, before }: ReadingPlace, o
     target: 'internet',
   });
   const [wrong, setWrong] = useState<Wrong | null>(null);
-  /** Words on values that are hard to believe, until somebody says that they are right. */
-  const [doubts, setDoubts] = useState<readonly string[]>([]);
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);
   // What this form was filled in for: the same again after a lost answer is the same run, and stores nothing twice.
@@ -65,46 +63,47 @@ export function useReadingForm({ spot, phase, network, before }: ReadingPlace, o
           e.states.get(r.stateId)?.phase === phase &&
           (spot ? r.subject.kind === 'spot' && r.subject.spotId === spot.id : r.subject.kind === 'line'),
       ),
+      isKnownBad: spot !== null && isComplainedOf(brief, spot),
       expected: spot ? expectedOf(prediction, derived?.calibration ?? null) : null,
       device: spot ? CLIENT_TYPES[device] : null,
     };
   }
 
-  async function submit(connected: boolean, sure = false): Promise<void> {
+  async function submit(connected: boolean): Promise<void> {
     if (busy) return;
     const run = runTyped(typed, taken, spot, connected);
     setTyped(run.typed);
     if ('wrong' in run) return setWrong(run.wrong);
     const { values } = run;
-    const unsure = sure ? [] : doubtsOf(values, knownThere(taken.device));
+    const doubts = doubtsOf(values, knownThere(taken.device));
     setWrong(null);
-    setDoubts(unsure);
-    if (unsure.length > 0) return setSaid('');
     setBusy(true);
     const key = JSON.stringify(values);
     if (filled.current?.values !== key)
       filled.current = { values: key, id: newId('rd'), at: new Date().toISOString() };
-    const failed = (await before?.()) ?? (await record.reading(filled.current, phase, network, values));
+    const failed =
+      (await before?.()) ?? (await record.reading(filled.current, phase, network, values, doubts));
     setBusy(false);
     setWrong(failed === null ? null : { words: failed, field: null });
     if (failed !== null) return;
     filled.current = null;
     setTyped(NOTHING_TYPED);
-    setSaid(values.connected ? 'Run recorded. Enter the next one.' : 'Recorded: no connection.');
+    setSaid(
+      doubts.length > 0
+        ? 'Kept, and asked about above.'
+        : values.connected
+          ? 'Run recorded. Enter the next one.'
+          : 'Recorded: no connection.',
+    );
     onRecorded();
   }
 
   return {
     typed,
-    put: (key: keyof TypedRun) => (value: string) => {
-      setTyped((t) => ({ ...t, [key]: value }));
-      setDoubts([]);
-    },
+    put: (key: keyof TypedRun) => (value: string) => setTyped((t) => ({ ...t, [key]: value })),
     taken,
     take: (values: Partial<RunTaken>) => setTaken((t) => ({ ...t, ...values })),
     wrong,
-    doubts,
-    forget: () => setDoubts([]),
     said,
     busy,
     submit,

@@ -120,7 +120,13 @@ export function SpotScreen({ spot }: { spot: WalkSpot }) {
             device: spot.client,
             deviceName: spot.deviceName,
           }}
-          known={{ line: view.line, others: runs, expected: spot.expected, device: spot.device }}
+          known={{
+            line: view.line,
+            others: runs,
+            expected: spot.expected,
+            isKnownBad: spot.isKnownBad,
+            device: spot.device,
+          }}
         />
       }
     >
@@ -155,7 +161,7 @@ export function UnitScreen({ unit }: { unit: WalkUnit }) {
             device: 'phone',
             deviceName: '',
           }}
-          known={{ line: view.line, others: runs, expected: null, device: null }}
+          known={{ line: view.line, others: runs, expected: null, isKnownBad: false, device: null }}
         />
       }
     >

@@ -1,6 +1,7 @@
 /** @jsxImportSource preact */
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { parseLinkText } from '@/core/intake/linkText';
+import { askedReason } from '@/core/evidence/asked';
 import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
 import { NO_CONNECTION, quickRun, type QuickRun } from '@/core/readings/quickRun';
 import { levelText } from '@/core/site/model/levelText';
@@ -21,6 +22,15 @@ const PHASE_WORDS = {
 type Values = QuickRun & { note: string; bandSeen: '2.4' | '5' | '6' | null };
 const plain = (run: QuickRun): Values => ({ ...run, note: '', bandSeen: null });
 
+/** All runs of one test, those of them that are asked about, and why. */
+interface Doubt {
+  ids: readonly string[];
+  askedIds: readonly string[];
+  words: readonly string[];
+}
+
+const NO_TEST: Doubt = { ids: [], askedIds: [], words: [] };
+
 /** Takes readings: by the meter with one tap, typed in one line, or none. What it is about is given. */
 export function RunPad({
   about,
@@ -38,8 +48,9 @@ export function RunPad({
   const [typed, setTyped] = useState('');
   const [level, setLevel] = useState<{ rssiDbm: number; bandSeen: Values['bandSeen'] } | null>(null);
   const [pasted, setPasted] = useState('');
-  const [asked, setAsked] = useState<{ values: Values; words: string[] } | null>(null);
-  const [doubt, setDoubt] = useState<{ id: string; words: string[] } | null>(null);
+  /** What of the last test is hard to believe: it is kept, and counts once somebody says that it is right. */
+  const [doubt, setDoubt] = useState<Doubt | null>(null);
+  const testRef = useRef<Doubt>(NO_TEST);
   const stopRef = useRef<AbortController | null>(null);
   /** The last run in words. */
   const lastRef = useRef('');
@@ -60,10 +71,16 @@ export function RunPad({
 
   const doubts = (values: Values, target: 'house' | 'internet') => doubtsOf({ ...values, target }, known);
 
+  /** Begins another test: what was said of the last one stays with its runs. */
+  function begin() {
+    setDoubt(null);
+    testRef.current = NO_TEST;
+  }
+
   async function run() {
     if (progress) return;
     setSaid(null);
-    setDoubt(null);
+    begin();
     setProgress({ phase: 'idle', mbps: null, run: 1 });
     stopRef.current = new AbortController();
     lastRef.current = '';
@@ -89,6 +106,33 @@ export function RunPad({
     return null;
   }
 
+  /** Keeps a run, and what is hard to believe about it beside it. */
+  async function keep(values: Values, source: 'meter' | 'typed', more: readonly string[] = []) {
+    const id = await put(values, source);
+    const words = [...more, ...doubts(values, source === 'meter' ? 'house' : 'internet')];
+    if (id === null) return;
+    if (words.length > 0)
+      await record('correction', { readingId: id, act: 'setAside', reason: askedReason(words) });
+    testRef.current = {
+      ids: [...testRef.current.ids, id],
+      askedIds: words.length > 0 ? [...testRef.current.askedIds, id] : testRef.current.askedIds,
+      words: words.length > 0 ? words : testRef.current.words,
+    };
+    if (testRef.current.words.length > 0) setDoubt(testRef.current);
+  }
+
+  /** What somebody says of a test that is asked about: it counts, or all its runs are set aside. */
+  async function answer(isRight: boolean) {
+    if (!doubt) return;
+    setDoubt(null);
+    for (const readingId of isRight ? doubt.askedIds : doubt.ids)
+      await record('correction', {
+        readingId,
+        act: isRight ? 'takeBack' : 'setAside',
+        reason: isRight ? 'it is right' : 'doubted on the spot',
+      });
+  }
+
   const meter = (signal: AbortSignal) =>
     measureRuns(
       door,
@@ -97,24 +141,19 @@ export function RunPad({
       {
         progress: setProgress,
         run: async (result) => {
-          const values: Values = { ...readingOf(result), rssiDbm: null, bandSeen: null };
-          const id = await put(values, 'meter');
           lastRef.current = `The last: ${runWords(result)}`;
-          const words = doubts(values, 'house');
           // What this machine measures of itself is no reading of the house.
-          if (result.limit.kind === 'sameMachine') words.unshift(result.limit.words);
-          if (id !== null && words.length > 0) setDoubt({ id, words });
+          const own = result.limit.kind === 'sameMachine' ? [result.limit.words] : [];
+          await keep({ ...readingOf(result), rssiDbm: null, bandSeen: null }, 'meter', own);
           return null;
         },
       },
       signal,
     );
 
-  async function enter(values: Values, sure = false) {
-    const words = sure ? [] : doubts(values, 'internet');
-    if (words.length > 0) return setAsked({ values, words });
-    setAsked(null);
-    await put(values, 'typed');
+  async function enter(values: Values) {
+    begin();
+    await keep(values, 'typed');
     setTyped('');
     setSaid('Recorded.');
   }
@@ -166,21 +205,12 @@ export function RunPad({
           {doubt.words.map((w) => (
             <p key={w}>{w}</p>
           ))}
-          <button type="button" onClick={() => setDoubt(null)}>
+          <p>Kept, and does not count yet.</p>
+          <button type="button" onClick={() => void answer(true)}>
             It is right
           </button>
-          <button
-            type="button"
-            onClick={() => {
-              void record('correction', {
-                readingId: doubt.id,
-                act: 'setAside',
-                reason: 'doubted on the spot',
-              });
-              setDoubt(null);
-            }}
-          >
-            Strike it out
+          <button type="button" onClick={() => void answer(false)}>
+            Set aside {doubt.ids.length === 1 ? 'this run' : `all ${doubt.ids.length} runs`}
           </button>
         </div>
       )}
@@ -195,27 +225,11 @@ export function RunPad({
             value={typed}
             placeholder="-71 38/9 24"
             autocomplete="off"
-            onInput={(e) => {
-              setTyped(e.currentTarget.value);
-              setAsked(null);
-            }}
+            onInput={(e) => setTyped(e.currentTarget.value)}
           />
           <button type="submit">Record</button>
         </div>
       </form>
-      {asked && (
-        <div class="ask" role="alert">
-          {asked.words.map((w) => (
-            <p key={w}>{w}</p>
-          ))}
-          <button type="button" onClick={() => void enter(asked.values, true)}>
-            It is right, record it
-          </button>
-          <button type="button" onClick={() => setAsked(null)}>
-            Change it
-          </button>
-        </div>
-      )}
       <button type="button" class="quiet wide" onClick={() => void enter(plain(NO_CONNECTION))}>
         No connection here
       </button>

@@ -21,7 +21,12 @@ export function runsAt(
   id: string,
 ): ShownRun[] {
   const own = rows.filter((r) => r.jobId === view.jobId && r.phase === view.phase);
-  const struck = new Set(own.map((r) => (r.row.kind === 'correction' ? r.row.readingId : null)));
+  const struck = new Set<unknown>();
+  for (const { row } of own) {
+    if (row.kind !== 'correction') continue;
+    if (row.act === 'setAside') struck.add(row.readingId);
+    else struck.delete(row.readingId);
+  }
   return [
     ...known.map((r, i) => ({ ...r, key: `known-${i}`, state: '' })),
     ...own.flatMap((r) => {
