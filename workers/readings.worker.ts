@@ -1,5 +1,11 @@
 import { expose } from 'comlink';
-import { type BadRow, type Columns, type CsvReading, type TimeReader } from '../core/intake/readingsCsv';
+import {
+  type BadRow,
+  type Columns,
+  type CsvReading,
+  type NamedSpots,
+  type TimeReader,
+} from '../core/intake/readingsCsv';
 import { readTable, readingsOf, type ReadTable, type TextTable } from '../core/intake/readingsTable';
 
 let table: TextTable | null = null;
@@ -25,11 +31,12 @@ const api = {
     columns: Columns,
     spots: readonly { id: string; number: number; name: string }[],
     time: Pick<TimeReader, 'now' | 'order'>,
-  ): { good: number; bad: BadRow[] } {
+    named: NamedSpots,
+  ): { good: number; bad: BadRow[]; unknown: string[] } {
     if (!table) throw new Error('no table is open');
-    const { readings, bad } = readingsOf(table, columns, spots, { ...time, toIso });
+    const { readings, bad, unknown } = readingsOf(table, columns, spots, { ...time, toIso }, named);
     taken = readings;
-    return { good: readings.length, bad };
+    return { good: readings.length, bad, unknown };
   },
   part(from: number, count: number): CsvReading[] {
     return taken.slice(from, from + count);

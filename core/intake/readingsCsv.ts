@@ -40,7 +40,7 @@ const HEADINGS: Record<ColumnId, RegExp> = {
 };
 
 /** Longest cell that is looked at, characters. */
-const LONGEST_CELL = 300;
+export const LONGEST_CELL = 300;
 
 /** What columns most likely hold, by their headings; each thing at most once. */
 export function guessColumns(headings: readonly string[]): (ColumnId | null)[] {
@@ -119,12 +119,20 @@ function deviceIn(cell: string): ReadDevice | null | undefined {
   return clientType.options.find((c) => c.toLowerCase() === text);
 }
 
-/** How the spots of a job are found by what a cell says. */
-export function spotFinder(spots: readonly { id: string; number: number; name: string }[]) {
+/** Spots by what a table calls them, as somebody said by hand; written small. */
+export type NamedSpots = Readonly<Record<string, string>>;
+
+/** How the spots of a job are found by what a cell says: as somebody said by hand, by number, by name. */
+export function spotFinder(
+  spots: readonly { id: string; number: number; name: string }[],
+  named: NamedSpots = {},
+) {
   const byNumber = new Map(spots.map((s) => [String(s.number), s.id]));
   const byName = new Map(spots.map((s) => [s.name.trim().toLowerCase(), s.id]));
   return (cell: string): string | null => {
     const text = cell.trim().toLowerCase();
+    const byHand = Object.hasOwn(named, text) ? named[text]! : null;
+    if (byHand !== null && spots.some((s) => s.id === byHand)) return byHand;
     return byNumber.get(text) ?? byName.get(text) ?? byName.get(text.replace(/^\d+\s+/, '')) ?? null;
   };
 }

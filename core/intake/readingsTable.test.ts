@@ -99,3 +99,16 @@ describe('a table of readings', () => {
     );
   });
 });
+
+test('what a table calls a room is said by hand to be a spot, and only to one that is there', () => {
+  const read = readTable('room,down,up\nSalon,20,5\nSalon,22,6\nAttic,3,1\nDesk,30,9\n');
+  const table = read.ok ? read.table : null!;
+  const list = [{ id: 's1', number: 1, name: 'Desk' }];
+  const columns = guessColumns(table.headings);
+  const plain = readingsOf(table, columns, list, time);
+  expect(plain.unknown).toEqual(['Salon', 'Attic']);
+  expect(plain.readings).toHaveLength(1);
+  const named = readingsOf(table, columns, list, time, { salon: 's1', attic: 'gone' });
+  expect(named.readings.map((r) => r.spotId)).toEqual(['s1', 's1', 's1']);
+  expect(named.unknown).toEqual(['Attic']);
+});

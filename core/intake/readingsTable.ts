@@ -1,10 +1,12 @@
 import Papa from 'papaparse';
 import {
+  LONGEST_CELL,
   readRow,
   spotFinder,
   type BadRow,
   type Columns,
   type CsvReading,
+  type NamedSpots,
   type TimeReader,
 } from './readingsCsv';
 
@@ -70,14 +72,20 @@ export function readTable(text: string): ReadTable {
   };
 }
 
+/** Names of places no spot bears that are asked about at most. */
+const MOST_UNKNOWN = 60;
+
 /** Readings of a table and the rows that cannot be taken. Empty lines are neither. */
 export function readingsOf(
   table: TextTable,
   columns: Columns,
   spots: readonly { id: string; number: number; name: string }[],
   time: TimeReader,
-): { readings: CsvReading[]; bad: BadRow[] } {
-  const spotOf = spotFinder(spots);
+  named: NamedSpots = {},
+): { readings: CsvReading[]; bad: BadRow[]; unknown: string[] } {
+  const spotOf = spotFinder(spots, named);
+  const at = columns.indexOf('spot');
+  const unknown = new Set<string>();
   const readings: CsvReading[] = [];
   const bad: BadRow[] = [];
   table.rows.forEach((cells, i) => {
@@ -85,6 +93,9 @@ export function readingsOf(
     const row = readRow(cells, columns, spotOf, time);
     if (row.ok) readings.push(row.reading);
     else bad.push({ line: table.firstLine + i, words: row.words });
+    const name = cells[at]?.trim() ?? '';
+    if (name !== '' && unknown.size < MOST_UNKNOWN && spotOf(name) === null)
+      unknown.add(name.slice(0, LONGEST_CELL));
   });
-  return { readings, bad };
+  return { readings, bad, unknown: [...unknown] };
 }

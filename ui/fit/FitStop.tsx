@@ -17,6 +17,7 @@ import { amountText, changeText } from '@/core/plan/cost/parts';
 import { Extras } from '@/ui/offer/Extras';
 import { PriceTable } from '@/ui/offer/PriceTable';
 import { usePriceNow } from '@/ui/offer/usePriceNow';
+import { Serials } from './Serials';
 import { StepRow } from './StepRow';
 import { VanTable } from './VanTable';
 
@@ -129,6 +130,7 @@ export function FitStop() {
               </Link>
             )}
           </section>
+          <Serials option={option} />
           <section className="panel p-4" aria-label="Parts">
             <h2 className="head2">Parts for “{option.name}”</h2>
             <table className="fig mt-2 w-full text-left">

@@ -7,7 +7,15 @@ import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 
 /** Notes the serial of the unit of a step; a later note stands beside the earlier, the newest counts. */
-export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: string }) {
+export function SerialField({
+  optionId,
+  stepKey,
+  label = 'Serial',
+}: {
+  optionId: string;
+  stepKey: string;
+  label?: string;
+}) {
   const id = useId();
   const record = useRecord();
   const noted = useJob((s) => serialAt(s.evidence, optionId, stepKey));
@@ -32,7 +40,7 @@ export function SerialField({ optionId, stepKey }: { optionId: string; stepKey: 
     >
       <div>
         <label className="lab" htmlFor={id}>
-          Serial {noted && <strong className="text-ink">noted: {noted}</strong>}
+          {label} {noted && <strong className="text-ink">noted: {noted}</strong>}
         </label>
         <input id={id} className="field fig w-52!" value={typed} onChange={(e) => setTyped(e.target.value)} />
       </div>

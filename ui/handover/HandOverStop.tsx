@@ -1,5 +1,6 @@
 'use client';
 import { Download, Printer } from 'lucide-react';
+import { serialStepOf } from '@/core/fit/serials';
 import { doneSteps, serialAt } from '@/core/evidence/fold';
 import type { LaidCable } from '@/core/plan/cost/cables';
 import type { Option } from '@/core/plan/option/schema';
@@ -190,11 +191,7 @@ export function HandOverStop() {
                         {parent ? ` from ${parent.letter}` : ''}
                       </td>
                       <td>
-                        {serialAt(
-                          evidence,
-                          accepted?.optionId ?? option!.id,
-                          u.id === gatewayId ? 'labels' : `join:${u.id}`,
-                        ) ?? 'not noted'}
+                        {serialAt(evidence, accepted?.optionId ?? option!.id, serialStepOf(u)) ?? 'not noted'}
                       </td>
                     </tr>
                   );

@@ -7,7 +7,8 @@ import { withMoved } from '@/core/plan/network/movedUnit';
 import { withoutUnit } from '@/core/plan/option/placing';
 import { ACTIVITIES, activityId, type ActivityId } from '@/core/site/model/needs';
 import { sheetStoreys } from '@/core/site/model/levels';
-import type { Place } from '@/core/site/model/schema';
+import { CLIENT_TYPES } from '@/core/radio/link/clients';
+import type { ClientTypeId, Place } from '@/core/site/model/schema';
 import { useKeys } from '@/ui/keys/useKeys';
 import { useDerived, useOption } from '@/ui/job/derived';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
@@ -37,9 +38,13 @@ const lockedWords = (letter: string) => `${letter} is locked: unlock it in its p
 function Foot({
   activity,
   setActivity,
+  client,
+  setClient,
   placesKit,
   setPlacesKit,
 }: {
+  client: ClientTypeId;
+  setClient: (client: ClientTypeId) => void;
   activity: ActivityId | '';
   setActivity: (a: ActivityId | '') => void;
   placesKit: string;
@@ -61,6 +66,18 @@ function Foot({
             ...activityId.options.map((a) => ({ value: a, label: `Shade: ${ACTIVITIES[a].label}` })),
           ]}
           onChange={setActivity}
+        />
+      </div>
+      <div className="w-36">
+        <SelectField<ClientTypeId>
+          hideLabel
+          label="Device the shade is for"
+          value={client}
+          options={Object.entries(CLIENT_TYPES).map(([value, c]) => ({
+            value: value as ClientTypeId,
+            label: `Shade for a ${c.label}`,
+          }))}
+          onChange={setClient}
         />
       </div>
       <div className="w-36">
@@ -92,10 +109,11 @@ export function PlanStop() {
   const { predictions, shown } = useDerived();
   const network = useMemo(() => (option ? { option, kit: ownKit } : null), [option, ownKit]);
   const [activity, setActivity] = useState<ActivityId | ''>('');
+  const [client, setClient] = useState<ClientTypeId>('phone');
   const [placesKit, setPlacesKit] = useState('');
   // The unit that was held while locked: the words go when it is let free.
   const [heldId, setHeldId] = useState<string | null>(null);
-  const shade = useShade(network, storeyId, activity || null);
+  const shade = useShade(network, storeyId, activity || null, client);
   const goodPlaces = useGoodPlaces(option, placesKit || null);
   const way = useDrawWay();
   const unserved = useMemo(
@@ -144,12 +162,14 @@ export function PlanStop() {
         <Foot
           activity={activity}
           setActivity={setActivity}
+          client={client}
+          setClient={setClient}
           placesKit={placesKit}
           setPlacesKit={setPlacesKit}
         />
       </>
     ),
-    [addUnit, activity, placesKit],
+    [addUnit, activity, client, placesKit],
   );
   const over = useMemo(() => {
     if (!goodPlaces || !placesKit) return null;

@@ -4,6 +4,7 @@ import { DialogButton } from '@/ui/pieces/DialogButton';
 import { SelectField } from '@/ui/pieces/fields';
 import { Problem } from '@/ui/pieces/Problem';
 import { ColumnTable } from './ColumnTable';
+import { NamesToSpots } from './NamesToSpots';
 import { RowsFound } from './RowsFound';
 import { TARGETS } from './targets';
 import { useReadingsFile, type FileTarget } from './useReadingsFile';
@@ -46,6 +47,13 @@ function Inside(props: FileTarget) {
           </div>
           {!columns.includes('spot') && (
             <p className="mt-2 text-mains">Say which column names the spot, by its number or its name.</p>
+          )}
+          {read && (
+            <NamesToSpots
+              names={[...new Set([...Object.keys(file.named), ...read.unknown.map((n) => n.toLowerCase())])]}
+              named={file.named}
+              onName={(word, spotId) => void file.name(word, spotId)}
+            />
           )}
           {read && (
             <RowsFound rows={read} done={file.done} onTake={() => void file.take()} onNothing={file.close} />

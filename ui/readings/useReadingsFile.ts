@@ -2,7 +2,7 @@ import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { Phase, Reading } from '@/core/evidence/rows';
-import { guessColumns, type BadRow } from '@/core/intake/readingsCsv';
+import { guessColumns, type BadRow, type NamedSpots } from '@/core/intake/readingsCsv';
 import type { TextTable } from '@/core/intake/readingsTable';
 import { newId } from '@/ui/job/newId';
 import { useJob, useJobStore } from '@/ui/job/store';
@@ -39,6 +39,8 @@ export interface Opened {
 export interface TableRows {
   good: number;
   bad: BadRow[];
+  /** What the table calls places that no spot is called. */
+  unknown: string[];
 }
 
 /** Where the readings of a file belong. */
@@ -59,6 +61,8 @@ export function useReadingsFile({ phase, network, before }: FileTarget) {
   const [opened, setOpened] = useState<Opened | null>(null);
   const [columns, setColumns] = useState<Columns>([]);
   const [target, setTarget] = useState<Reading['target']>('internet');
+  /** Spots by what the table calls them, where somebody said so. */
+  const [named, setNamed] = useState<NamedSpots>({});
   const [read, setRead] = useState<TableRows | null>(null);
   const [done, setDone] = useState<number | null>(null);
   const [said, setSaid] = useState('');
@@ -82,16 +86,24 @@ export function useReadingsFile({ phase, network, before }: FileTarget) {
     const guessed = guessColumns(answer.table.headings);
     setOpened({ table: answer.table, rows: answer.rows ?? 0 });
     setColumns(guessed);
-    await look(guessed);
+    setNamed({});
+    await look(guessed, {});
   }
 
-  async function look(chosen: Columns) {
+  async function look(chosen: Columns, names: NamedSpots = named) {
     setColumns(chosen);
     setBatch(newId('f'));
     if (!chosen.includes('spot')) return setRead(null);
     const list = spots.map(({ id, number, name }) => ({ id, number, name }));
     const order = store.getState().brief.region === 'unitedStates' ? 'monthFirst' : 'dayFirst';
-    setRead(await reader().read(chosen, list, { now: new Date().toISOString(), order }));
+    setRead(await reader().read(chosen, list, { now: new Date().toISOString(), order }, names));
+  }
+
+  /** Says which spot a name of the table is; none takes it back. */
+  async function name(word: string, spotId: string) {
+    const next = { ...named, [word.trim().toLowerCase()]: spotId };
+    setNamed(next);
+    await look(columns, next);
   }
 
   async function take() {
@@ -138,5 +150,20 @@ export function useReadingsFile({ phase, network, before }: FileTarget) {
   }
 
   const close = () => setOpened(null);
-  return { opened, columns, target, setTarget, read, done, said, problem, open, look, take, close };
+  return {
+    opened,
+    columns,
+    target,
+    setTarget,
+    read,
+    done,
+    said,
+    problem,
+    open,
+    look,
+    name,
+    named,
+    take,
+    close,
+  };
 }

@@ -19,6 +19,7 @@ import { Elsewhere, Feeds } from './Feeds';
 import { LabelLayer, type RoomLabel } from './LabelLayer';
 import type { SheetMark } from './marks';
 import { Marks, type MarkActions } from './Marks';
+import { ReadElsewhere } from './ReadElsewhere';
 import { SheetLayer } from './SheetLayer';
 import { ShadeLayer, ShadePatterns } from './ShadeLayer';
 import { SheetFoot } from './SheetFoot';
@@ -212,6 +213,7 @@ export function Sheet(props: SheetProps) {
       )}
       <SheetLayer>
         <g transform={shift}>
+          <ReadElsewhere k={k} shown={shown} />
           <LabelLayer
             marks={marks}
             quietSpots={props.quietSpots ?? false}

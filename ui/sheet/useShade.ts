@@ -6,6 +6,7 @@ import type { ShadeOutline } from '@/core/plan/shade/outlines';
 import type { ShadeAnswer, SheetQuestion } from '@/core/plan/shade/shadeEngine';
 import { plotBox, sheetStoreys } from '@/core/site/model/levels';
 import type { ActivityId } from '@/core/site/model/needs';
+import type { ClientTypeId } from '@/core/site/model/schema';
 import { useDerived, usePlanLine } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { useLatest } from '@/ui/job/useLatest';
@@ -36,6 +37,7 @@ export function useShade(
   network: Built | null,
   storeyId: string | null,
   activity: ActivityId | null,
+  client?: ClientTypeId,
 ): Shade | null {
   const site = useJob((s) => s.site);
   const brief = useJob((s) => s.brief);
@@ -50,8 +52,8 @@ export function useShade(
     const area = (box.maxXM - box.minXM) * (box.maxYM - box.minYM);
     const storeyIds = sheetStoreys(site, storeyId).map((r) => r.storey.id);
     const cellM = Math.max(wantedCell, Math.sqrt(area / MOST_CELLS));
-    return { question: { option: network.option, storeyIds, box, cellM, activity }, network };
-  }, [site, network, storeyId, activity, wantedCell]);
+    return { question: { option: network.option, storeyIds, box, cellM, activity, client }, network };
+  }, [site, network, storeyId, activity, client, wantedCell]);
   // What the readings teach, and the rules of the brief.
   const under = JSON.stringify([learnt, brief.region, brief.ownLimitsDbm]);
   const asking = useMemo(() => {

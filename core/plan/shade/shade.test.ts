@@ -120,6 +120,12 @@ describe('light and shade', () => {
     );
     expect(alike.length).toBeGreaterThanOrEqual(6);
   });
+  test('is shown for the device that is chosen: an old laptop is served in fewer places than a new one', () => {
+    const engine = new ShadeEngine(context);
+    const lit = (client: 'oldLaptop' | 'newLaptop') =>
+      engine.shade(question({ activity: 'film4k', client })).grid.verdicts.filter((v) => v === 0).length;
+    expect(lit('oldLaptop')).toBeLessThan(lit('newLaptop'));
+  });
   test('another unit never makes shade, wanting less never does either', () => {
     const fewer: Option = { ...option, units: option.units.slice(0, 2) };
     const less = engine.shade(question({ option: fewer })).grid.verdicts;

@@ -1,5 +1,6 @@
 import type { Box } from '../../site/model/levels';
 import type { ActivityId } from '../../site/model/needs';
+import type { ClientTypeId } from '../../site/model/schema';
 import type { PlanContext } from '../network/context';
 import { atOnce } from '../../stats/atOnce';
 import type { Option } from '../option/schema';
@@ -18,6 +19,8 @@ export interface SheetQuestion {
   box: Box;
   cellM: number;
   activity: ActivityId | null;
+  /** The device it is shown for; absent a phone. */
+  client?: ClientTypeId | undefined;
   /** True waits for exact fields; false answers at once with coarser diffractions where a unit is new or has moved. */
   settle: boolean;
 }
@@ -61,7 +64,7 @@ export class ShadeEngine {
     const { option, pipes, activity } = question;
     const { fields: sheet, seats } = this.sheetFor(question);
     const needs = shadeNeeds(context, activity);
-    const radios = shadeRadios(context, option, needs);
+    const radios = shadeRadios(context, option, needs, question.client);
     if (question.settle) yield* sheet.settling(servingUnits(radios));
     const { fields, settled } = sheet.of(servingUnits(radios));
     const floor = pipes && eveningFloor(context, option, pipes, needs, seats);

@@ -22,7 +22,7 @@ export const TABLE_LOW_DBM = -120;
 export const TABLE_STEPS_PER_DB = 4;
 const TABLE_SIZE = 120 * TABLE_STEPS_PER_DB + 1;
 
-/** The device that shade is shown for. */
+/** The device that shade is shown for where nobody chooses one. */
 export const SHADE_CLIENT: ClientTypeId = 'phone';
 
 /** Typical spread of what a path crosses, dB, added where the sheet shows a range without tracing each path (estimate). */
@@ -68,14 +68,15 @@ const goodputs = lru<string, { downMbps: Float64Array; upMbps: Float64Array }>(M
 function goodputByLevel(
   end: RadioEnd,
   rules: RadioRules,
+  client: ClientTypeId,
   zeroDbm: number,
 ): { downMbps: Float64Array; upMbps: Float64Array } {
-  return goodputs(JSON.stringify([end, rules.region, rules.ownLimitsDbm]), () => {
+  return goodputs(JSON.stringify([end, client, rules.region, rules.ownLimitsDbm]), () => {
     const downMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
     const upMbps = new Float64Array(TABLE_SIZE + LOW_STEPS);
     for (let i = 0; i < downMbps.length; i++) {
       const level = TABLE_LOW_DBM + (i - LOW_STEPS) / TABLE_STEPS_PER_DB;
-      const link = clientLink(end, SHADE_CLIENT, rules, 0, 0, level - zeroDbm)!;
+      const link = clientLink(end, client, rules, 0, 0, level - zeroDbm)!;
       downMbps[i] = link.down.quietMbps;
       upMbps[i] = link.up.quietMbps;
     }
@@ -106,7 +107,12 @@ function verdictTables(
 }
 
 /** Tables for every access radio of the units that reach the line. */
-export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNeeds): ShadeRadio[] {
+export function shadeRadios(
+  context: PlanContext,
+  option: Option,
+  needs: ShadeNeeds,
+  client: ClientTypeId = SHADE_CLIENT,
+): ShadeRadio[] {
   const links = linksOf(context, option);
   const rules: RadioRules = context.brief;
   const out: ShadeRadio[] = [];
@@ -116,15 +122,15 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
     const before = linksBefore(context, links, unit).map((link) => link.part);
     for (const band of BANDS) {
       const radio = kit.radios.find((r) => r.role === 'access' && r.band === band);
-      if (!radio || !CLIENT_TYPES[SHADE_CLIENT].bands.includes(band)) continue;
+      if (!radio || !CLIENT_TYPES[client].bands.includes(band)) continue;
       const end = radioEnd(unit, kit, radio);
-      const zero = clientLink(end, SHADE_CLIENT, rules, 0, 0, 0);
+      const zero = clientLink(end, client, rules, 0, 0, 0);
       if (!zero) continue;
       const air = airOf(context, end, links.air.get(airKey(unit.id, band))!);
-      const { downMbps, upMbps } = goodputByLevel(end, rules, zero.down.levelDbm);
+      const { downMbps, upMbps } = goodputByLevel(end, rules, client, zero.down.levelDbm);
       const airAt = (step: number) => air.part({ downMbps: downMbps[step]!, upMbps: upMbps[step]! });
       const outcomeAt: OutcomeAt = (step) => chainOf([...before, airAt(step)]);
-      const learnt = context.beliefs.shiftDb(withEnds(new Map(), unit.id, SHADE_CLIENT, band));
+      const learnt = context.beliefs.shiftDb(withEnds(new Map(), unit.id, client, band));
       const sigmaDb = Math.hypot(
         SPEED_DB_PER_LN * air.sigmaLn,
         END_SIGMA_DB,
@@ -135,6 +141,7 @@ export function shadeRadios(context: PlanContext, option: Option, needs: ShadeNe
         rules.region,
         rules.ownLimitsDbm,
         end,
+        client,
         air.free,
         air.latencyMs,
         needs,
