@@ -1,3 +1,4 @@
+import { hoursText } from '../core/stats/duration';
 import highsLoader from 'highs';
 import { moneyText } from '../core/plan/cost/money';
 import { lockedUnits } from '../core/plan/option/locks';
@@ -141,7 +142,7 @@ export function designLines(r: DesignReport): string {
   return [
     ...(r.line ? [r.line] : []),
     ...(r.overBudget ? [r.overBudget] : []),
-    `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${r.hours.toFixed(1)} h, ${served} of ${r.spots.length} spots work, ${percent(r.chance)} sure`,
+    `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${hoursText(r.hours)}, ${served} of ${r.spots.length} spots work, ${percent(r.chance)} sure`,
     proofWords(r),
     ...(r.risk ? [`The risk is ${r.risk}`] : []),
     ...r.option.units.map((u) => {

@@ -1,3 +1,4 @@
+import { hoursText } from '../core/stats/duration';
 import { acceptedOption } from '../core/evidence/built';
 import { withTax } from '../core/evidence/agreed';
 import type { JobFile } from '../core/job/jobFile';
@@ -69,9 +70,11 @@ export function compareLines(r: CompareReport): string {
     ),
     row('parts', (o) => money(o.partsMinor)),
     row('labour', (o) => money(o.labourMinor)),
+    row('travel', (o) => money(o.travelMinor)),
     row('in all, before tax', (o) => money(o.totalMinor)),
     row('with tax', (o) => money(o.withTaxMinor)),
-    row('hands-on hours', (o) => o.hours.toFixed(1)),
+    row('hands-on work', (o) => hoursText(o.hours)),
+    row('of them measuring', (o) => hoursText(o.measuringHours)),
     row('new cable', (o) => lengthText(o.cableM, r.lengthUnit)),
     row('holes', (o) => String(o.holes)),
     row('will not do / take care', (o) => `${o.stops} / ${o.cares}`),

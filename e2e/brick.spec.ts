@@ -230,7 +230,7 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
     'Clips',
   ])
     await expect(parts).toContainText(part);
-  const hours = Number(/([\d.]+) h of hands-on work/.exec((await parts.textContent())!)![1]);
+  const hours = Number(/planned: (\d+) h \d\d of hands-on work/.exec((await parts.textContent())!)![1]);
   expect(hours).toBeGreaterThan(6);
   expect(hours).toBeLessThan(14);
   const fibre = page.locator(`[data-step="cable:${planned.units[4]!.id}"]`);

@@ -57,10 +57,10 @@ test('feeds compared, fibre through the duct, the gateway elsewhere, a lock, the
   await expect(page.locator('main')).toHaveAttribute('data-settling', 'false');
   const card = page.getByRole('group', { name: 'Options' }).getByRole('button', { pressed: true });
   const planned = money((await card.textContent())!);
-  const hours = /([\d.]+) h/.exec((await card.textContent())!)![1]!;
+  const hours = /\d+ h \d\d/.exec((await card.textContent())!)![0];
   await page.getByRole('link', { name: 'Offer' }).click();
   const offered = page.locator('[data-offer]').first();
-  await expect(offered).toContainText(`${hours} h of hands-on work`);
+  await expect(offered).toContainText(`${hours} of hands-on work`);
   await expect(offered).toContainText('Fibre, pre-made');
   expect(money((await offered.locator('.text-lg').textContent())!)).toBeCloseTo(planned * 1.2, 1);
   await offered.getByRole('button', { name: /^Accept/ }).click();
@@ -81,7 +81,7 @@ test('feeds compared, fibre through the duct, the gateway elsewhere, a lock, the
   for (const stop of ['fit', 'handover']) {
     await page.goto(`/jobs/${job}/${stop}`);
     await expect(page.locator('[data-total]')).toHaveAttribute('data-total', String(total + 30_00));
-    await expect(page.getByRole('table', { name: 'Price' })).toContainText(`${hours} h of hands-on work`);
+    await expect(page.getByRole('table', { name: 'Price' })).toContainText(`${hours} of hands-on work`);
     await expect(page.getByRole('table', { name: 'Price' })).toContainText('One more lead');
   }
   // A new name ends nothing, a later price changes nothing of what was agreed to.

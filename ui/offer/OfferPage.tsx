@@ -14,7 +14,8 @@ import { useJob } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { TextField } from '@/ui/pieces/fields';
-import { dateText, hoursText } from '@/ui/pieces/format';
+import { hoursText } from '@/core/stats/duration';
+import { dateText } from '@/ui/pieces/format';
 import { Problem } from '@/ui/pieces/Problem';
 import { Extras } from './Extras';
 import { PriceTable } from './PriceTable';
@@ -85,16 +86,15 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
         {short.length > 0
           ? `; not surely: ${short.map((p) => `${p.number} ${p.name} (${VERDICT_WORDS[p.verdict]})`).join(', ')}`
           : ''}
-        . {hoursText(facts.hours)} of hands-on work, {hoursText(e.price.measuringHours)} of it reading the
-        spots before and after
+        . {hoursText(facts.hours)} of hands-on work, {hoursText(facts.measuringHours)} of it reading the spots
+        before and after
         {facts.cableM > 0
           ? `, ${lengthText(facts.cableM, brief.lengthUnit)} of new cable, ${facts.holes} ${facts.holes === 1 ? 'hole' : 'holes'}`
           : ', no new cable'}
         .
       </p>
       <p className="text-[13px] text-ink-2">
-        Parts {money(facts.partsMinor)}, labour {money(facts.labourMinor)}, travel{' '}
-        {money(e.price.travelMinor)}
+        Parts {money(facts.partsMinor)}, labour {money(facts.labourMinor)}, travel {money(facts.travelMinor)}
         {brief.offer.taxPercent > 0
           ? `, ${brief.offer.taxName || 'tax'} of ${brief.offer.taxPercent} % ${money(taxMinor)}`
           : ''}

@@ -1,6 +1,6 @@
 'use client';
 import { moneyText } from '@/core/plan/cost/money';
-import { hoursText } from '@/ui/pieces/format';
+import { hoursText } from '@/core/stats/duration';
 import type { PriceNow } from '@/core/evidence/agreed';
 
 /** What a job comes to: parts, labour and travel as agreed or planned, what came on top, tax, and the sum. */

@@ -19,11 +19,3 @@ export const dayText = (iso: string): string => DAY.format(new Date(iso));
 
 /** A day with its year: 25 November 2026. */
 export const dateText = (iso: string): string => DATE.format(new Date(iso));
-
-export function minutesText(minutes: number): string {
-  const whole = Math.round(minutes);
-  return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`;
-}
-
-/** Hours of work as they stand on an offer and in Fit. */
-export const hoursText = (hours: number): string => `${hours.toFixed(1)} h`;

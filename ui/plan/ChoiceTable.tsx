@@ -1,4 +1,5 @@
 'use client';
+import { hoursText } from '@/core/stats/duration';
 import type { ReactNode } from 'react';
 import { moneyText } from '@/core/plan/cost/money';
 import { lengthText, type LengthUnit } from '@/core/site/model/lengths';
@@ -92,7 +93,7 @@ export function ChoiceTable({
               {r.served} of {spots}
             </td>
             <td className="px-2 py-1.5 text-right whitespace-nowrap">{moneyText(r.totalMinor, currency)}</td>
-            <td className="px-2 py-1.5 text-right whitespace-nowrap">{r.hours.toFixed(1)} h</td>
+            <td className="px-2 py-1.5 text-right whitespace-nowrap">{hoursText(r.hours)}</td>
             <td className="px-2 py-1.5">{r.more}</td>
             <td className="space-x-1 py-1 text-right whitespace-nowrap">
               {r.also && (

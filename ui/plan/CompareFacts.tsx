@@ -1,4 +1,5 @@
 'use client';
+import { hoursText } from '@/core/stats/duration';
 import { optionFacts, type OptionFacts } from '@/core/plan/compare/facts';
 import { moneyText } from '@/core/plan/cost/money';
 import { loadWords } from '@/core/plan/predict/eveningWords';
@@ -24,8 +25,9 @@ export function CompareFacts({ evaluations }: { evaluations: readonly (Evaluatio
     ],
     ['Parts', (f) => moneyText(f.partsMinor, currency), 'plans only'],
     ['Labour', (f) => moneyText(f.labourMinor, currency), 'plans only'],
+    ['Travel', (f) => moneyText(f.travelMinor, currency), 'plans only'],
     ['In all, before tax', (f) => moneyText(f.totalMinor, currency), 'plans only'],
-    ['Hands-on hours', (f) => `${f.hours.toFixed(1)} h`, 'plans only'],
+    ['Hands-on hours', (f) => hoursText(f.hours), 'plans only'],
     ['New cable', (f) => (f.cableM > 0 ? lengthText(f.cableM, lengthUnit) : 'none'), 'plans only'],
     ['Holes', (f) => String(f.holes), 'plans only'],
     ['Cannot work, to check', (f) => `${f.stops}, ${f.cares}`, 'today too'],

@@ -1,4 +1,5 @@
 'use client';
+import { hoursText } from '@/core/stats/duration';
 import { moneyText } from '@/core/plan/cost/money';
 import { checksMinor } from '@/core/plan/compare/facts';
 import { servedOf } from '@/core/site/model/verdict';
@@ -42,7 +43,7 @@ export function FoundPlan({
             work, {percent(d.chance.whole)} sure
           </p>
           <p className="text-[13px] text-ink-2">
-            {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {price.hours.toFixed(1)} h.{' '}
+            {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {hoursText(price.hours)}.{' '}
             {proofWords(d.proof)}
             {checks > 0 &&
               ` ${checks} to check, counted as ${moneyText(checksMinor(d.evaluation, brief), currency)} more.`}

@@ -1,4 +1,5 @@
 'use client';
+import { hoursText } from '@/core/stats/duration';
 import { Check, Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -51,7 +52,7 @@ const OptionCard = memo(function OptionCard({
       </span>
       <span className="fig block text-[13px] text-ink-2">
         {evaluation
-          ? `${served} of ${spots} work${alone === served ? '' : `, ${alone} alone`}, ${evaluation.price.hours.toFixed(1)} h${over ? ', over budget' : ''}`
+          ? `${served} of ${spots} work${alone === served ? '' : `, ${alone} alone`}, ${hoursText(evaluation.price.hours)}${over ? ', over budget' : ''}`
           : 'working it out'}
       </span>
       {accepted?.optionId === id && (

@@ -16,8 +16,11 @@ export interface OptionFacts {
   worst: { number: number; name: string; verdict: Verdict; share: number } | null;
   partsMinor: number;
   labourMinor: number;
+  travelMinor: number;
   totalMinor: number;
   hours: number;
+  /** Of them reading the spots before and after, h. */
+  measuringHours: number;
   cableM: number;
   holes: number;
   /** What will not do, and what wants care. */
@@ -49,8 +52,10 @@ export function optionFacts(e: Evaluation): OptionFacts {
       : null,
     partsMinor: e.price.materialMinor,
     labourMinor: e.price.labourMinor,
+    travelMinor: e.price.travelMinor,
     totalMinor: e.price.totalMinor,
     hours: e.price.hours,
+    measuringHours: e.price.measuringHours,
     cableM: e.cables.reduce((sum, c) => sum + c.run.lengthM, 0),
     holes: e.cables.reduce((sum, c) => sum + c.run.walls + c.run.floors, 0),
     stops: e.notices.filter((n) => n.severity === 'blocks').length,
