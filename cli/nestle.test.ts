@@ -52,12 +52,14 @@ describe('the command line', () => {
       walk: { number: number }[];
       notices: { kind: string }[];
     };
-    expect(report.rooms.find((r) => r.name === 'Snug')).toMatchObject({ areaM2: 27, building: 'Farmhouse' });
+    // Between the inner faces of its walls, as Survey and Area say.
+    expect(report.rooms.find((r) => r.name === 'Snug')).toMatchObject({ building: 'Farmhouse' });
+    expect(report.rooms.find((r) => r.name === 'Snug')!.areaM2).toBeCloseTo(25, 1);
     expect(report.walk.map((s) => s.number).sort((a, b) => a - b)).toEqual(
       farm.site.spots.map((s) => s.number),
     );
     expect(report.notices.map((n) => n.kind)).toEqual(['slowRun']);
-    expect(nestle('survey', file).stdout).toContain('Farmhouse, Ground: Snug, 27.0 m²');
+    expect(nestle('survey', file).stdout).toContain('Farmhouse, Ground: Snug, 25.0 m²');
   });
 
   test('compare holds the options side by side; kit lists, goes out as CSV, and is checked line by line', () => {
@@ -68,10 +70,11 @@ describe('the command line', () => {
         totalMinor: number;
         partsMinor: number;
         labourMinor: number;
+        travelMinor: number;
       }[];
     };
     expect(report.options.map((o) => o.name)).toEqual(farm.plan.options.map((o) => o.name));
-    for (const o of report.options) expect(o.totalMinor).toBe(o.partsMinor + o.labourMinor);
+    for (const o of report.options) expect(o.totalMinor).toBe(o.partsMinor + o.labourMinor + o.travelMinor);
     expect(nestle('compare', file).stdout).toContain('with tax');
     const csv = nestle('kit', 'export').stdout;
     expect(csv.split('\n')[0]).toContain('sort,id,kind');

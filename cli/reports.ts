@@ -1,3 +1,4 @@
+import { innerAreaM2 } from '../core/site/geometry/innerArea';
 import { learn, optionOf, predict, verdicts, type JobFile, type Option, type Prediction } from '../core';
 import { PROVES_NOTHING_WORDS } from '../core/evidence/proves';
 import { checkSurvey } from '../core/site/check/survey';
@@ -145,14 +146,15 @@ export function verifyReport(job: JobFile): VerifyReport {
 export function surveyReport(job: JobFile) {
   const { site } = job;
   const rooms = site.buildings.flatMap((b) =>
-    b.storeys.flatMap((s) =>
-      roomsOn(site, s.id).map((r) => ({
+    b.storeys.flatMap((s) => {
+      const walls = site.walls.filter((w) => w.storeyId === s.id);
+      return roomsOn(site, s.id).map((r) => ({
         building: b.name,
         storey: s.name,
         name: r.named?.name ?? null,
-        areaM2: Math.round(r.areaM2 * 100) / 100,
-      })),
-    ),
+        areaM2: Math.round(innerAreaM2(r, walls, site.customConstructions) * 100) / 100,
+      }));
+    }),
   );
   const walk = walkingRoute(site).map((id) => site.spots.find((s) => s.id === id)!);
   return {

@@ -89,7 +89,7 @@ function seatNotices(context: PlanContext, unit: Unit): RuleNotice[] {
   if (unit.turned)
     say(
       'check',
-      `The socket of ${letter} is turned ${unit.turned === 'down' ? 'upside down' : 'on its side'}: its pattern turns with it, and the numbers say so. Upright where there is a choice.`,
+      `The socket of ${letter} is turned ${unit.turned === 'down' ? 'upside down' : 'on its side'}: its pattern turns with it. Upright where there is a choice.`,
     );
   return out;
 }
