@@ -1,20 +1,14 @@
-import { kitById } from '../../kit/catalogue/catalogue';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
 import { predictOption } from '../../plan/predict/predict';
-import { gatewayOf } from '../../plan/option/graph';
 import { withoutUnit } from '../../plan/option/placing';
 import type { Option } from '../../plan/option/schema';
-import { beginning, meshOf, ROOT_ID } from '../choices/beginning';
 import { isOf } from './atHand';
 import { chanceOf, type Chance } from './chance';
-import { gatewaysOf } from '../choices/gateways';
-import { fits, placesFor } from '../choices/places';
-import { cheapestPacking } from '../../kit/model/materialItems';
-import { priceFactor } from '../../kit/catalogue/priceFactor';
-import { narrowerOf, type Policy } from '../choices/policies';
+import { narrowerOf } from '../choices/policies';
 import { linkTable } from './linkTable';
 import { Placed } from './placed';
+import { beginnings, isManyUnits, moveGateway, unheldMinor } from './starts';
 import type { Solve } from './solver';
 import { aboutMinor, gapOf } from './worth';
 import { Search, shareOf, type SearchAsk, type Found } from './judged';
@@ -76,79 +70,6 @@ export interface Reason {
   spots: readonly number[];
 }
 
-/** With more places than this for its kits a way of working is begun with the narrower ones it contains. */
-const MANY_UNITS = 40;
-const isManyUnits = (context: PlanContext, { kits }: Policy): boolean => {
-  const items = kits.map((id) => kitById(id, context.ownKit)!);
-  return (
-    placesFor(context, items).reduce((n, c) => n + items.filter((k) => fits(k, c)).length, 0) > MANY_UNITS
-  );
-};
-
-/** The networks a search begins with: what is locked, and the ways with the router a policy allows, each kit of a gateway apart. */
-function beginnings(context: PlanContext, ask: SearchAsk, today: Option): Option[] {
-  const { policy, locked } = ask;
-  const ways = policy.router === 'any' ? (['replace', 'behind'] as const) : [policy.router];
-  const mesh = meshOf(context, policy.kits);
-  return ways.flatMap((way) => {
-    const base = beginning(context, policy, way, today, locked);
-    if (!base) return [];
-    if (way === 'behind') {
-      // With plug-in units alone the box serves as it is; a mesh hangs on it by a lead.
-      const plug = { ...policy, kits: policy.kits.filter((k) => !mesh.includes(k)) };
-      const bare = plug.kits.length > 0 ? beginning(context, plug, way, today, locked) : null;
-      const roots = mesh.map((kitId) => ({
-        ...base,
-        units: base.units.map((u) => (u.id === ROOT_ID ? { ...u, kitId } : u)),
-      }));
-      return bare && mesh.length > 0 ? [bare, ...roots] : [base];
-    }
-    const gateway = gatewayOf(base)!;
-    if (locked.some((u) => u.id === gateway.id)) return [base];
-    const kits = mesh.length > 0 ? mesh : [gateway.kitId];
-    return kits
-      .filter((id) => kitById(id, context.ownKit))
-      .map((kitId) => ({
-        ...base,
-        units: base.units.map((u) => (u.id === gateway.id ? { ...u, kitId } : u)),
-      }));
-  });
-}
-
-/** The same with the gateway moved, where it is not locked: the cheapest way of the line to it first. */
-function movedStarts(
-  context: PlanContext,
-  { policy, locked }: SearchAsk,
-  today: Option,
-  starts: readonly Option[],
-): Option[] {
-  return starts
-    .filter((base) => !locked.some((l) => l.id === gatewayOf(base)!.id))
-    .flatMap((base) => gatewaysOf(context, policy, base))
-    .map((base) => ({ base, minor: evaluate(context, base, today).price.totalMinor }))
-    .sort((a, b) => a.minor - b.minor)
-    .map(({ base }) => base);
-}
-
-/** The least units of a way of working add to a network, minor units: the item as its boxes come cheapest, and the minutes of joining it. */
-function leastAddedMinor(
-  context: PlanContext,
-  { policy: { kits }, most }: SearchAsk,
-  base: Option,
-  today: Option,
-): number {
-  const { labourMinorPerHour, catalogueRate, allowed } = context.brief;
-  const has = (o: Option, kitId: string) => o.units.filter((u) => u.kitId === kitId).length;
-  const least = kits.map((id) => {
-    const kit = kitById(id, context.ownKit)!;
-    const wanted = has(base, id) - (allowed.reuseOldGear ? has(today, id) : 0);
-    const packed = (n: number) => cheapestPacking(Math.max(0, n), kit.costMinor, kit.packs).costMinor;
-    const more = Array.from({ length: most }, (_, k) => packed(wanted + k + 1) - packed(wanted));
-    return Math.min(...more) * priceFactor(kit, catalogueRate) + (kit.handsMin / 60) * labourMinorPerHour;
-  });
-  return Math.min(Infinity, ...least);
-}
-
 /** Judged plans that serve as much as the one that was taken, by price; each is surer than all that are cheaper. */
 function othersOf(
   judgedPlans: readonly Found[],
@@ -198,13 +119,14 @@ export async function suggest(
   // The cheapest beginning first: what it leads to cuts the search of the others short.
   const starts = beginnings(context, ask, today)
     .map((base) => ({ base, minor: evaluate(context, base, today).price.totalMinor }))
-    .sort((a, b) => a.minor - b.minor)
-    .map(({ base }) => base);
+    .sort((a, b) => a.minor - b.minor);
   const search = new Search(context, today, ask, solve);
   if (ask.from && ask.from.units.length > 0) await search.around(ask.from);
   let [places, columns] = [0, 0];
-  for (const [i, base] of starts.entries()) {
+  for (const [i, { base, minor }] of starts.entries()) {
     search.tell(`Places and links, ${i + 1} of ${starts.length}`, null);
+    // Whatever is added costs more still: not worth a look where that alone is past what is about as cheap.
+    if (i > 0 && search.held && minor + unheldMinor(context) > aboutMinor(search.held)) continue;
     for (const narrower of isManyUnits(context, ask.policy) ? narrowerOf(ask.policy) : []) {
       // One of any backhaul is as wide as this one.
       if (narrower.feeds === 'any' || !isOf(context, narrower, base, ask.locked)) continue;
@@ -221,24 +143,11 @@ export async function suggest(
       });
     await search.through(table);
   }
-  for (const base of movedStarts(context, ask, today, starts)) {
-    const { held } = search;
-    const baseMinor = evaluate(context, base, today).price.totalMinor;
-    // Whatever is added costs more still.
-    if (held && baseMinor >= held.valueMinor) continue;
-    // Where choices are not listed the gateway moves as everything else does: change by change.
-    if (!search.isListed) {
-      search.leaveOpen(baseMinor);
-      break;
-    }
-    await ask.pause();
-    search.alone(base);
-    if (search.held && baseMinor + leastAddedMinor(context, ask, base, today) >= search.held.valueMinor)
-      continue;
-    await search.through(
-      await linkTable(context, today, ask.policy, base, ask.pause, placed, shareOf(ask.chance)),
-    );
-  }
+  await moveGateway(context, today, ask, {
+    search,
+    placed,
+    starts: starts.map((s) => s.base),
+  });
   await search.finish();
   const { held: cheapest, alike, boundMinor, isWhole, solved, judged } = search;
   if (!cheapest) return null;
