@@ -1,6 +1,7 @@
 import highsLoader from 'highs';
 import { planContext, type PlanContext } from '../core/plan/network/context';
 import { emptyPlan, type Option } from '../core/plan/option/schema';
+import { narrowerOf } from '../core/suggest/choices/policies';
 import { POLICIES, learn, solveWith, suggest, type LpSolver, type Suggestion } from '../core';
 import type { SearchAsk } from '../core/suggest/search/judged';
 import { HOUSE_KINDS, judgedJob } from '../testing/judgedHouses';
@@ -81,8 +82,10 @@ await againstTrying(Number(process.argv[4] ?? 50));
 const farm = quillfeatherFarm();
 const { context } = learn(farm);
 const { today } = farm.plan;
-for (const id of ['wireFirst', 'wirelessFirst', 'free', 'oneFamily']) {
+const minor = new Map<string, number>();
+for (const id of ['wireFirst', 'wirelessFirst', 'noDrilling', 'spendLeast', 'free', 'replace', 'oneFamily']) {
   const found = await search(`Farm, ${id}`, context, today, { policy: policyOf(id), most: 4 });
+  if (found) minor.set(id, found.proof.cheapestMinor);
   // After one more reading everything that was learnt is learnt anew; the search begins with the plan at hand.
   const again = learn({ ...farm, evidence: farm.evidence.slice(0, -1) }).context;
   if (found)
@@ -92,6 +95,11 @@ for (const id of ['wireFirst', 'wirelessFirst', 'free', 'oneFamily']) {
       from: found.option,
     });
 }
+// What is bound by less is never worse than what is bound by more.
+for (const [id, least] of minor)
+  for (const narrow of narrowerOf(policyOf(id)))
+    if ((minor.get(narrow.id) ?? Infinity) < least)
+      console.log(`Farm: ${id} is worth less than ${narrow.id}, which it contains`);
 const [farms, outlets, spots] = [Number(process.argv[2] ?? 6), 300, 80];
 const big = estateJob(farms, outlets, spots);
 const over = planContext({ site: big.site, brief: big.brief, plan: emptyPlan() });
