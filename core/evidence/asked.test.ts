@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { askedAbout, askedReason } from './asked';
+import { askedAbout, askedAtSpots, askedReason } from './asked';
 import { evidenceOf } from './fold';
 import { evidenceRow, type EvidenceRow, type RowOf } from './rows';
 
@@ -31,4 +31,13 @@ test('a run that is hard to believe is kept, does not count, and is asked about 
 test('words of any length fit into the row', () => {
   const words = Array.from({ length: 12 }, (_, i) => `Doubt number ${i} about this run in many words.`);
   expect(() => correction('c', 'setAside', askedReason(words))).not.toThrow();
+});
+
+test('runs that wait for an answer are counted at their spots, in their phase', () => {
+  const state = { kind: 'state', id: 's', phase: 'before' } as unknown as EvidenceRow;
+  const at = { ...reading, subject: { kind: 'spot', spotId: 'desk' } } as unknown as EvidenceRow;
+  const rows = [state, at, correction('c', 'setAside', askedReason(['Odd.']))];
+  expect([...askedAtSpots(rows, 'before')]).toEqual([['desk', 1]]);
+  expect(askedAtSpots(rows, 'after').size).toBe(0);
+  expect(askedAtSpots([...rows, correction('d', 'takeBack', 'it is right')], 'before').size).toBe(0);
 });

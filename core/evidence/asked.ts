@@ -1,4 +1,5 @@
-import type { EvidenceRows } from './rows';
+import { evidenceOf } from './fold';
+import type { EvidenceRows, Phase } from './rows';
 
 /** What the reason begins with where a run was set aside by itself because it is hard to believe. */
 const ASKED = 'asked about: ';
@@ -16,4 +17,15 @@ export function askedAbout(rows: EvidenceRows): ReadonlyMap<string, string> {
     else asked.delete(row.readingId);
   }
   return asked;
+}
+
+/** Runs of a phase that are asked about, by the spot they were taken at. */
+export function askedAtSpots(rows: EvidenceRows, phase: Phase): ReadonlyMap<string, number> {
+  const asked = askedAbout(rows);
+  const { readings, states } = evidenceOf(rows);
+  const counts = new Map<string, number>();
+  for (const { id, subject, stateId } of readings)
+    if (subject.kind === 'spot' && asked.has(id) && states.get(stateId)?.phase === phase)
+      counts.set(subject.spotId, (counts.get(subject.spotId) ?? 0) + 1);
+  return counts;
 }

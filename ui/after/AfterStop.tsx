@@ -1,4 +1,5 @@
 'use client';
+import { askedAtSpots } from '@/core/evidence/asked';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
@@ -9,7 +10,7 @@ import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/j
 import { useJob } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
-import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
+import { askedWords, directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { speedText } from '@/ui/pieces/format';
@@ -127,6 +128,8 @@ export function AfterStop() {
     [evaluation],
   );
   const facts = useMemo(() => factsOf(spots, derived?.verdicts, predictions), [spots, derived, predictions]);
+  const evidence = useJob((s) => s.evidence);
+  const asked = useMemo(() => askedAtSpots(evidence, 'after'), [evidence]);
   const rows = useMemo(
     () =>
       network
@@ -139,12 +142,14 @@ export function AfterStop() {
                 ? `after ${speedText(up ? v.after.upMbps : v.after.downMbps)} Mb/s`
                 : 'not read yet',
               ...(v ? resultOf(v) : { result: 'working it out', tone: 'plain' as const }),
-              note: v?.after ? runsText(v) : undefined,
+              note:
+                [v?.after ? runsText(v) : '', askedWords(asked.get(spot.id))].filter(Boolean).join(', ') ||
+                undefined,
               detail: <Detail spot={spot} verdict={v} prediction={prediction} network={network} />,
             });
           })
         : [],
-    [facts, network],
+    [facts, network, asked],
   );
   useNextKey(
     facts

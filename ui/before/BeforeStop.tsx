@@ -1,5 +1,6 @@
 'use client';
 import { useMemo } from 'react';
+import { askedAtSpots } from '@/core/evidence/asked';
 import { firstCause } from '@/core/readings/cause';
 import { type SpotVerdict } from '@/core/readings/spotVerdicts';
 import { RUNS_WANTED } from '@/core/readings/judgeRuns';
@@ -12,7 +13,7 @@ import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { Words } from '@/ui/ledger/Words';
-import { readOf } from '@/ui/ledger/rows';
+import { askedWords, readOf } from '@/ui/ledger/rows';
 import { speedText } from '@/ui/pieces/format';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { LinePanel } from '@/ui/readings/LinePanel';
@@ -80,6 +81,8 @@ export function BeforeStop() {
     () => factsOf(spots, verdicts, predictionsToday),
     [spots, verdicts, predictionsToday],
   );
+  const evidence = useJob((s) => s.evidence);
+  const asked = useMemo(() => askedAtSpots(evidence, 'before'), [evidence]);
   const rows = useMemo(
     () =>
       facts.map((f): LedgerRow => {
@@ -94,7 +97,7 @@ export function BeforeStop() {
           result: before
             ? `${VERDICT_WORDS[before.verdict]}${v.wasDead ? ' · dead' : ''}`
             : derived
-              ? 'not read'
+              ? askedWords(asked.get(spot.id)) || 'not read'
               : 'working it out',
           note: before
             ? `${readOf(before, up, v.need)}${cause ? `, ${CAUSE_WORD[cause.kind]}` : before.runs < RUNS_WANTED ? `, ${before.runs} ${before.runs === 1 ? 'run' : 'runs'}` : ''}`
@@ -103,7 +106,7 @@ export function BeforeStop() {
           detail: <Detail spot={spot} verdict={v} />,
         });
       }),
-    [facts, derived],
+    [facts, derived, asked],
   );
   useNextKey(
     facts

@@ -34,6 +34,10 @@ export function directionOf(decidedBy: 'down' | 'up' | 'latency' | null | undefi
   return decidedBy === 'up' ? 'up' : 'down';
 }
 
+/** How many runs are kept and wait for an answer; nothing where none do. */
+export const askedWords = (runs: number | undefined): string =>
+  runs ? `${runs} ${runs === 1 ? 'run' : 'runs'} asked about` : '';
+
 /** What was read in the direction that decides, of what is needed; where nothing came through, that. */
 export function readOf(read: PhaseResult, up: boolean, need: Need): string {
   if (read.downMbps === 0 && read.upMbps === 0) return 'no connection';
