@@ -33,7 +33,7 @@ export function FoundPlan({
     );
   const { predictions, price } = d.evaluation;
   const served = servedOf(predictions).length;
-  const checks = d.evaluation.notices.filter((n) => n.severity === 'check').length;
+  const checks = d.evaluation.notices.filter((n) => n.severity === 'check');
   return (
     <li className="border-t border-rule py-2" data-suggested={policy.id} data-price={price.totalMinor}>
       <div className="flex flex-wrap items-start justify-between gap-2">
@@ -45,10 +45,8 @@ export function FoundPlan({
           <p className="text-[13px] text-ink-2">
             {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {hoursText(price.hours)}.{' '}
             {proofWords(d.proof)}
-            {checks > 0 &&
-              ` ${checks} to check, counted as ${moneyText(checksMinor(d.evaluation, brief), currency)} more.`}
-            {d.proof.cheapestMinor < price.totalMinor && served === predictions.length
-              ? ` The cheapest costs ${moneyText(d.proof.cheapestMinor, currency)}; this one is surer.`
+            {d.proof.cheapestMinor < d.valueMinor && served === predictions.length
+              ? ` The cheapest comes to ${moneyText(d.proof.cheapestMinor, currency)} with what is to be checked, this one to ${moneyText(d.valueMinor, currency)}; it is surer.`
               : ''}
           </p>
           <p className="text-[13px]">
@@ -63,6 +61,19 @@ export function FoundPlan({
             {d.chance.risk &&
               `The risk is ${d.chance.risk.number} ${d.chance.risk.name}, ${percent(d.chance.risk.chance)}. ${d.chance.risk.words}`}
           </p>
+          {checks.length > 0 && (
+            <details className="text-[13px]">
+              <summary className="cursor-pointer">
+                {checks.length} to check, counted as {moneyText(checksMinor(d.evaluation, brief), currency)}{' '}
+                more; taken all the same, nothing that was tried does as much for clearly less
+              </summary>
+              <ul className="list-disc pl-5">
+                {checks.map((n) => (
+                  <li key={n.words}>{n.words}</li>
+                ))}
+              </ul>
+            </details>
+          )}
           {d.lockStops.map((words) => (
             <p key={words} className="text-[13px] text-mains">
               Locked, and cannot work: {words}

@@ -314,5 +314,9 @@ describe('parts as the trade buys them', () => {
     expect(run(false).duct?.id).toBe('d');
     expect(run(true).duct).toBeNull();
     expect(run(true).yardM).toBeGreaterThan(10);
+    const said = (isFull: boolean) =>
+      buildNotices(inHouse({}, { ...lit, ducts: [{ ...duct, isFull }] }), o, null).map((n) => n.words);
+    expect(said(false)).toEqual([]);
+    expect(said(true).join()).toContain('Duct is full: the cable to B goes over the yard');
   });
 });

@@ -1,10 +1,11 @@
 import type { Brief } from '../../brief/brief';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { isOnBarred } from '../../site/geometry/ownBuilding';
+import { isOnBarred, ownBuilding } from '../../site/geometry/ownBuilding';
 import { lengthText } from '../../site/model/lengths';
 import { cableRunOf, entryLeadOf, powerRunOf, spotCable, type CableRun } from '../network/cableRun';
 import { kitOf, type PlanContext } from '../network/context';
 import { roleOf, routersOf } from '../network/routing';
+import { ductBetween } from '../network/surroundings';
 import { parentIdOf } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
 import type { RuleNotice } from './ruleNotice';
@@ -90,6 +91,28 @@ function barredNotices(context: PlanContext, option: Option, today: Option | nul
   ];
 }
 
+/** Cables over the yard where a duct would lead there, were it not full. */
+function fullDuctNotices(context: PlanContext, option: Option): RuleNotice[] {
+  const { site } = context;
+  const freed = { ...site, ducts: site.ducts.filter((d) => d.isFull).map((d) => ({ ...d, isFull: false })) };
+  if (freed.ducts.length === 0) return [];
+  return option.units.flatMap((u): RuleNotice[] => {
+    const run = cableRunOf(context, option, u);
+    const parent = option.units.find((p) => p.id === parentIdOf(u.feed));
+    if (!run || !parent || !run.across || run.duct) return [];
+    const [a, b] = [ownBuilding(site, parent.place), ownBuilding(site, u.place)];
+    const duct = a && b && ductBetween(freed, a.id, b.id);
+    if (!duct) return [];
+    return [
+      {
+        unitId: u.id,
+        severity: 'check',
+        words: `${duct.name} is full: the cable to ${u.letter} goes over the yard. Clear the duct, or take air.`,
+      },
+    ];
+  });
+}
+
 /** Units by air on what they cannot join, and extenders in a row. */
 function joiningNotices(context: PlanContext, option: Option): RuleNotice[] {
   return option.units.flatMap((unit): RuleNotice[] => {
@@ -153,6 +176,7 @@ export function buildNotices(context: PlanContext, option: Option, today: Option
   return [
     ...holeNotices(context, option, today),
     ...barredNotices(context, option, today),
+    ...fullDuctNotices(context, option),
     ...joiningNotices(context, option),
     ...bridgedNotices(context, option),
     ...notSoldNotices(context, option, today),
