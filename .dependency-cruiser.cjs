@@ -132,7 +132,7 @@ module.exports = {
       to: {
         path: '^(app|ui|core|meter|server|db|workers)/',
         pathNot:
-          '^(ui/walk/|ui/job/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits)|core/intake/(linkText|listingLines)|core/readings/(doubts|quickRun)|core/site/model/levelText|core/stats/median)',
+          '^(ui/walk/|ui/job/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits)|core/evidence/askedReason|core/intake/(linkText|listingLines)|core/readings/(doubts|quickRun)|core/site/model/levelText|core/stats/median)',
         dependencyTypesNot: ['type-only'],
       },
     },

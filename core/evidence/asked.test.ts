@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
-import { askedAbout, askedAtSpots, askedReason } from './asked';
+import { askedAbout, askedAtSpots } from './asked';
+import { askedReason } from './askedReason';
 import { evidenceOf } from './fold';
 import { evidenceRow, type EvidenceRow, type RowOf } from './rows';
 

@@ -5,7 +5,7 @@ import type { Built } from '@/core/evidence/built';
 import type { EvidenceRow, Phase, Reading, RowOf } from '@/core/evidence/rows';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Option } from '@/core/plan/option/schema';
-import { askedReason } from '@/core/evidence/asked';
+import { askedReason } from '@/core/evidence/askedReason';
 import { priceToAgree } from '@/core/evidence/agreed';
 import { newId } from '@/ui/job/newId';
 import type { Against } from '@/server/jobs/evidence';

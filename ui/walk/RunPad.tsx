@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { parseLinkText } from '@/core/intake/linkText';
-import { askedReason } from '@/core/evidence/asked';
+import { askedReason } from '@/core/evidence/askedReason';
 import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
 import { NO_CONNECTION, quickRun, type QuickRun } from '@/core/readings/quickRun';
 import { levelText } from '@/core/site/model/levelText';
