@@ -1,4 +1,4 @@
-import { hoursText } from '../core/stats/duration';
+import { hoursText } from '../core/plan/cost/duration';
 import highsLoader from 'highs';
 import { moneyText } from '../core/plan/cost/money';
 import { lockedUnits } from '../core/plan/option/locks';

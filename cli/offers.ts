@@ -1,4 +1,4 @@
-import { hoursText } from '../core/stats/duration';
+import { hoursText } from '../core/plan/cost/duration';
 import { acceptedOption } from '../core/evidence/built';
 import { withTax } from '../core/evidence/agreed';
 import type { JobFile } from '../core/job/jobFile';

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import type { CompareReport } from '../cli/offers';
 import { moneyText } from '../core/plan/cost/money';
-import { hoursText } from '../core/stats/duration';
+import { hoursText } from '../core/plan/cost/duration';
 import { speedText } from '../ui/pieces/format';
 import { expect, test, type APIRequestContext, type Page } from './test';
 

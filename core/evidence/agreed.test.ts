@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { emptyBrief } from '../brief/brief';
-import { exclusionsOf, netOf, priceNow, priceToAgree, sinceAgreed, withTax } from './agreed';
+import { diggingWords, measuringOf, netOf, priceNow, priceToAgree, sinceAgreed, withTax } from './agreed';
 import type { LaidCable } from '../plan/cost/cables';
 import { evidenceRow, type EvidenceRow, type RowOf } from './rows';
 
@@ -100,8 +100,14 @@ describe('the price a job stands at', () => {
   });
   test('travel is agreed to as a line, and digging for a cable over the yard is left out by name', () => {
     const cable = (yardM: number) => ({ run: { yardM } }) as LaidCable;
-    expect(exclusionsOf(brief, [cable(0), cable(0.4)])).not.toContain('Digging');
-    expect(exclusionsOf(brief, [cable(12), cable(3)])).toContain('Digging and making good 15 m of trench');
+    expect(diggingWords(brief, [cable(0), cable(0.4)])).toBeNull();
+    expect(diggingWords(brief, [cable(12), cable(3)])).toContain('Digging and making good 15 m of trench');
+    // The longest text of a brief is not cut for it.
+    const long = { ...brief, offer: { ...brief.offer, exclusions: 'x'.repeat(2000) } };
+    const kept = { ...acceptance(), price: priceToAgree(long, { ...priced(1), cables: [cable(12)] }) };
+    expect(kept.price.exclusions).toContain('Digging');
+    expect(evidenceRow.safeParse(kept).success).toBe(true);
+    expect(measuringOf(kept.price)).toEqual({ hours: 0.5, minor: 25_00 });
     const one = priced(50_00);
     const agreed = priceToAgree(brief, {
       ...one,

@@ -1,5 +1,6 @@
 import type { Brief } from '../brief/brief';
 import type { LaidCable } from '../plan/cost/cables';
+import { crossesYard } from '../plan/network/cableRun';
 import type { PartLine } from '../plan/cost/parts';
 import type { OptionPrice } from '../plan/cost/price';
 import { lengthText } from '../site/model/lengths';
@@ -12,20 +13,19 @@ interface Priced {
   cables: readonly LaidCable[];
 }
 
-/** A cable that lies less than this in the open yard is held by what it hangs on, m. */
-const DUG_M = 1;
+/** What is not part of any price of a job, as the brief has it. */
+export const exclusionsOf = ({ offer }: Pick<Brief, 'offer'>): string =>
+  offer.exclusions.trim() ||
+  'Work that local code leaves to a licensed electrician, making good of walls, and anything not listed above.';
 
-/** What is not part of a price: as the brief has it, and by name the digging for cables that cross the yard in no duct. */
-export function exclusionsOf(
-  { offer, lengthUnit }: Pick<Brief, 'offer' | 'lengthUnit'>,
+/** The digging for cables of a plan that cross the yard in no duct, left out of its price by name; null where none do. */
+export function diggingWords(
+  { lengthUnit }: Pick<Brief, 'lengthUnit'>,
   cables: readonly LaidCable[],
-): string {
-  const yardM = cables.reduce((sum, { run }) => sum + (run.yardM > DUG_M ? run.yardM : 0), 0);
-  const own =
-    offer.exclusions.trim() ||
-    'Work that local code leaves to a licensed electrician, making good of walls, and anything not listed above.';
-  if (yardM === 0) return own;
-  return `${own}\nDigging and making good ${lengthText(yardM, lengthUnit)} of trench for cable over the yard; laying the cable in it is part of the price.`;
+): string | null {
+  const yardM = cables.reduce((sum, { run }) => sum + (crossesYard(run) ? run.yardM : 0), 0);
+  if (yardM === 0) return null;
+  return `Digging and making good ${lengthText(yardM, lengthUnit)} of trench for cable over the yard; laying the cable in it is part of the price.`;
 }
 
 /** A price as it stands on the offer, to be kept with the acceptance. */
@@ -43,7 +43,7 @@ export function priceToAgree(
     measuringHours: price.measuringHours,
     taxPercent,
     taxName,
-    exclusions: exclusionsOf(brief, cables).slice(0, 2000),
+    exclusions: [exclusionsOf(brief), diggingWords(brief, cables)].filter(Boolean).join('\n'),
     parts: [...parts],
   };
 }
@@ -100,6 +100,14 @@ export function priceNow(
 /** An agreed price before tax and extras, minor units. */
 export const netOf = ({ partsMinor, labourMinor, travelMinor }: AgreedPrice): number =>
   partsMinor + labourMinor + (travelMinor ?? 0);
+
+/** What of an agreed price is for reading the spots before and after: its hours, and its share of the labour in minor units. */
+export function measuringOf({ measuringHours = 0, hours, labourMinor }: AgreedPrice): {
+  hours: number;
+  minor: number;
+} {
+  return { hours: measuringHours, minor: hours > 0 ? Math.round((labourMinor * measuringHours) / hours) : 0 };
+}
 
 /** What a plan has more, or less, than was agreed to. */
 export interface SinceAgreed {

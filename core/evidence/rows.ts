@@ -189,7 +189,8 @@ const agreedPrice = z.strictObject({
   measuringHours: z.number().min(0).max(10_000).optional(),
   taxPercent: z.number().min(0).max(100),
   taxName: z.string().max(20),
-  exclusions: z.string().max(2000),
+  /** Those of the brief, and the digging by name. */
+  exclusions: z.string().max(2300),
   parts: z
     .array(
       z.strictObject({

@@ -1,6 +1,6 @@
 import { lengthText } from '../site/model/lengths';
 import type { PlanContext } from '../plan/network/context';
-import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../plan/network/cableRun';
+import { crossesYard, cableRunOf, entryLeadOf, spotCable, type CableRun } from '../plan/network/cableRun';
 import type { Option, Unit } from '../plan/option/schema';
 import type { DataRun } from '../site/model/schema';
 import { isSlowRun } from '../site/check/slowRun';
@@ -39,7 +39,7 @@ function cautionsOf(context: PlanContext, run: CableRun, fibre: boolean): Cautio
     ...(allowed.rented || allowed.listed || !allowed.drilling ? (['consent'] as const) : []),
     ...(run.across && !fibre ? (['copperBetween'] as const) : []),
     // What hangs off its own wall is not over the yard.
-    ...(run.yardM > 1 ? (['buried'] as const) : []),
+    ...(crossesYard(run) ? (['buried'] as const) : []),
     ...(run.entries > 0 ? (['outdoorCable'] as const) : []),
     ...(fibre ? (['fibre'] as const) : []),
   ];

@@ -120,19 +120,19 @@ function deviceIn(cell: string): ReadDevice | null | undefined {
 }
 
 /** Spots by what a table calls them, as somebody said by hand; written small. */
-export type NamedSpots = Readonly<Record<string, string>>;
+export type NamedSpots = ReadonlyMap<string, string>;
 
 /** How the spots of a job are found by what a cell says: as somebody said by hand, by number, by name. */
 export function spotFinder(
   spots: readonly { id: string; number: number; name: string }[],
-  named: NamedSpots = {},
+  named: NamedSpots = new Map(),
 ) {
   const byNumber = new Map(spots.map((s) => [String(s.number), s.id]));
   const byName = new Map(spots.map((s) => [s.name.trim().toLowerCase(), s.id]));
   return (cell: string): string | null => {
     const text = cell.trim().toLowerCase();
-    const byHand = Object.hasOwn(named, text) ? named[text]! : null;
-    if (byHand !== null && spots.some((s) => s.id === byHand)) return byHand;
+    const byHand = named.get(text);
+    if (byHand !== undefined && spots.some((s) => s.id === byHand)) return byHand;
     return byNumber.get(text) ?? byName.get(text) ?? byName.get(text.replace(/^\d+\s+/, '')) ?? null;
   };
 }

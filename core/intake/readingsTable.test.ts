@@ -108,7 +108,16 @@ test('what a table calls a room is said by hand to be a spot, and only to one th
   const plain = readingsOf(table, columns, list, time);
   expect(plain.unknown).toEqual(['Salon', 'Attic']);
   expect(plain.readings).toHaveLength(1);
-  const named = readingsOf(table, columns, list, time, { salon: 's1', attic: 'gone' });
+  const named = readingsOf(
+    table,
+    columns,
+    list,
+    time,
+    new Map([
+      ['salon', 's1'],
+      ['attic', 'gone'],
+    ]),
+  );
   expect(named.readings.map((r) => r.spotId)).toEqual(['s1', 's1', 's1']);
   expect(named.unknown).toEqual(['Attic']);
 });

@@ -81,7 +81,7 @@ export function readingsOf(
   columns: Columns,
   spots: readonly { id: string; number: number; name: string }[],
   time: TimeReader,
-  named: NamedSpots = {},
+  named: NamedSpots = new Map(),
 ): { readings: CsvReading[]; bad: BadRow[]; unknown: string[] } {
   const spotOf = spotFinder(spots, named);
   const at = columns.indexOf('spot');

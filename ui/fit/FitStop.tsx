@@ -7,7 +7,7 @@ import { doneSteps } from '@/core/evidence/fold';
 import { moneyText } from '@/core/plan/cost/money';
 import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
-import { hoursText, minutesText } from '@/core/stats/duration';
+import { hoursText, minutesText } from '@/core/plan/cost/duration';
 import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';

@@ -5,7 +5,7 @@ import { moneyText } from '@/core/plan/cost/money';
 import { amountText, changeText, type PartLine } from '@/core/plan/cost/parts';
 import type { Option } from '@/core/plan/option/schema';
 import { useJob } from '@/ui/job/store';
-import { minutesText } from '@/core/stats/duration';
+import { minutesText } from '@/core/plan/cost/duration';
 import { dateText } from '@/ui/pieces/format';
 
 /** The run sheet and the shopping list on paper: what the screen folds away stands in full. */

@@ -9,7 +9,7 @@ import { serialAt } from '@/core/evidence/fold';
 import type { Option } from '@/core/plan/option/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
-import { minutesText } from '@/core/stats/duration';
+import { minutesText } from '@/core/plan/cost/duration';
 import { SerialField } from './SerialField';
 import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';

@@ -109,7 +109,8 @@ export function useRecord() {
           ? [
               {
                 kind: 'correction' as const,
-                id: newId('co'),
+                // Named after its reading, so that a retry stores nothing twice.
+                id: `${id}-asked`,
                 at,
                 by: '',
                 readingId: id,

@@ -3,7 +3,7 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { CONSENT_LABEL } from '@/core/brief/brief';
-import { exclusionsOf, sinceAgreed, withTax } from '@/core/evidence/agreed';
+import { diggingWords, exclusionsOf, sinceAgreed, withTax } from '@/core/evidence/agreed';
 import { optionFacts } from '@/core/plan/compare/facts';
 import { moneyText } from '@/core/plan/cost/money';
 import { amountText } from '@/core/plan/cost/parts';
@@ -14,7 +14,7 @@ import { useJob } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { TextField } from '@/ui/pieces/fields';
-import { hoursText } from '@/core/stats/duration';
+import { hoursText } from '@/core/plan/cost/duration';
 import { dateText } from '@/ui/pieces/format';
 import { Problem } from '@/ui/pieces/Problem';
 import { Extras } from './Extras';
@@ -72,6 +72,7 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
   const money = (minor: number) => moneyText(minor, brief.currency);
   const isChanged = accepted && agreed !== undefined && sinceAgreed(agreed, e) !== null;
   const short = e.predictions.filter((p) => p.verdict !== 'works');
+  const digging = diggingWords(brief, e.cables);
   return (
     <section className="mt-6 break-inside-avoid border-t border-ink pt-2" data-offer={option.id}>
       <div className="flex flex-wrap items-baseline justify-between gap-2">
@@ -107,6 +108,7 @@ function OfferOption({ option, index, accepted }: { option: Option; index: numbe
           </li>
         ))}
       </ul>
+      {digging && <p className="mt-1 text-[13px] text-ink-2">Not part of the price: {digging}</p>}
       {e.notices.length > 0 && (
         <ul className="mt-1 list-disc pl-5 text-[13px] text-ink-2">
           {e.notices.map((n) => (
@@ -183,13 +185,7 @@ export function OfferPage() {
         )}
         <section className="mt-5 break-inside-avoid">
           <h2 className="head2">Not part of the price</h2>
-          <p className="mt-1 whitespace-pre-line">
-            {accepted?.price?.exclusions ||
-              exclusionsOf(
-                brief,
-                offered.flatMap((o) => derived?.options[o.id]?.cables ?? []),
-              )}
-          </p>
+          <p className="mt-1 whitespace-pre-line">{accepted?.price?.exclusions || exclusionsOf(brief)}</p>
         </section>
         <section className="mt-8 grid grid-cols-2 gap-10 break-inside-avoid" aria-label="Signatures">
           {['Installer', 'Customer'].map((who) => (

@@ -1,22 +1,21 @@
 'use client';
 import { moneyText } from '@/core/plan/cost/money';
-import { hoursText } from '@/core/stats/duration';
-import type { PriceNow } from '@/core/evidence/agreed';
+import { hoursText } from '@/core/plan/cost/duration';
+import { measuringOf, type PriceNow } from '@/core/evidence/agreed';
 
 /** What a job comes to: parts, labour and travel as agreed or planned, what came on top, tax, and the sum. */
 export function PriceTable({ price }: { price: PriceNow }) {
   const { agreed, extras } = price;
-  const measuringH = agreed.measuringHours ?? 0;
-  const measuringMinor = agreed.hours > 0 ? Math.round((agreed.labourMinor * measuringH) / agreed.hours) : 0;
+  const measuring = measuringOf(agreed);
   const money = (minor: number) => moneyText(minor, agreed.currency);
   const rows: [string, number][] = [
     ['Parts', agreed.partsMinor],
     [
-      `Fitting, ${hoursText(agreed.hours - measuringH)} of hands-on work`,
-      agreed.labourMinor - measuringMinor,
+      `Fitting, ${hoursText(agreed.hours - measuring.hours)} of hands-on work`,
+      agreed.labourMinor - measuring.minor,
     ],
-    ...(measuringH > 0
-      ? [[`Measuring before and after, ${hoursText(measuringH)}`, measuringMinor] as [string, number]]
+    ...(measuring.hours > 0
+      ? [[`Measuring before and after, ${hoursText(measuring.hours)}`, measuring.minor] as [string, number]]
       : []),
     ...(agreed.travelMinor === undefined ? [] : [['Travel', agreed.travelMinor] as [string, number]]),
     ...extras.map((x): [string, number] => [
@@ -47,7 +46,7 @@ export function PriceTable({ price }: { price: PriceNow }) {
         </tr>
         {price.since && (
           <tr className="border-t border-rule text-mains" data-since={price.since.netMinor}>
-            <td className="py-1">Planned since and not agreed to yet, before tax</td>
+            <td className="py-1">Planned since it was agreed to, before tax and beside the extras</td>
             <td className="text-right whitespace-nowrap">
               {price.since.netMinor > 0 ? '+' : ''}
               {money(price.since.netMinor)}

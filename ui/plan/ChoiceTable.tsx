@@ -1,5 +1,5 @@
 'use client';
-import { hoursText } from '@/core/stats/duration';
+import { hoursText } from '@/core/plan/cost/duration';
 import type { ReactNode } from 'react';
 import { moneyText } from '@/core/plan/cost/money';
 import { lengthText, type LengthUnit } from '@/core/site/model/lengths';

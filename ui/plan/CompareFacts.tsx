@@ -1,5 +1,5 @@
 'use client';
-import { hoursText } from '@/core/stats/duration';
+import { hoursText } from '@/core/plan/cost/duration';
 import { optionFacts, type OptionFacts } from '@/core/plan/compare/facts';
 import { moneyText } from '@/core/plan/cost/money';
 import { loadWords } from '@/core/plan/predict/eveningWords';

@@ -1,5 +1,5 @@
 'use client';
-import { hoursText } from '@/core/stats/duration';
+import { hoursText } from '@/core/plan/cost/duration';
 import { moneyText } from '@/core/plan/cost/money';
 import { checksMinor } from '@/core/plan/compare/facts';
 import { servedOf } from '@/core/site/model/verdict';

@@ -1,5 +1,5 @@
 'use client';
-import { hoursText } from '@/core/stats/duration';
+import { hoursText } from '@/core/plan/cost/duration';
 import { Check, Copy, Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';

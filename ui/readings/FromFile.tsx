@@ -50,7 +50,7 @@ function Inside(props: FileTarget) {
           )}
           {read && (
             <NamesToSpots
-              names={[...new Set([...Object.keys(file.named), ...read.unknown.map((n) => n.toLowerCase())])]}
+              names={[...new Set([...file.named.keys(), ...read.unknown.map((n) => n.toLowerCase())])]}
               named={file.named}
               onName={(word, spotId) => void file.name(word, spotId)}
             />

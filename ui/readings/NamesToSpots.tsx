@@ -23,7 +23,7 @@ export function NamesToSpots({
           <SelectField
             key={word}
             label={`“${word}” is`}
-            value={named[word] ?? ''}
+            value={named.get(word) ?? ''}
             options={[
               { value: '', label: 'left out' },
               ...spots.map((s) => ({ value: s.id, label: `${s.number} ${s.name}` })),

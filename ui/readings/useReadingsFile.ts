@@ -62,7 +62,7 @@ export function useReadingsFile({ phase, network, before }: FileTarget) {
   const [columns, setColumns] = useState<Columns>([]);
   const [target, setTarget] = useState<Reading['target']>('internet');
   /** Spots by what the table calls them, where somebody said so. */
-  const [named, setNamed] = useState<NamedSpots>({});
+  const [named, setNamed] = useState<NamedSpots>(new Map());
   const [read, setRead] = useState<TableRows | null>(null);
   const [done, setDone] = useState<number | null>(null);
   const [said, setSaid] = useState('');
@@ -86,8 +86,9 @@ export function useReadingsFile({ phase, network, before }: FileTarget) {
     const guessed = guessColumns(answer.table.headings);
     setOpened({ table: answer.table, rows: answer.rows ?? 0 });
     setColumns(guessed);
-    setNamed({});
-    await look(guessed, {});
+    const nothing = new Map<string, string>();
+    setNamed(nothing);
+    await look(guessed, nothing);
   }
 
   async function look(chosen: Columns, names: NamedSpots = named) {
@@ -101,7 +102,7 @@ export function useReadingsFile({ phase, network, before }: FileTarget) {
 
   /** Says which spot a name of the table is; none takes it back. */
   async function name(word: string, spotId: string) {
-    const next = { ...named, [word.trim().toLowerCase()]: spotId };
+    const next = new Map(named).set(word.trim().toLowerCase(), spotId);
     setNamed(next);
     await look(columns, next);
   }

@@ -51,7 +51,7 @@ export function runMin(run: CableRun, ending: CableEnding): number {
     RUN_MIN.start +
       (run.lengthM - outdoorM) * LAY_MIN.perMIndoors +
       outdoorMin +
-      run.holesMin +
+      run.holes.reduce((sum, h) => sum + h.min, 0) +
       (made ? run.walls * RUN_MIN.widerHole : 0) +
       run.floors * (LAY_MIN.floor + (made ? RUN_MIN.widerHole : 0)) +
       run.entries * LAY_MIN.entry +

@@ -3,7 +3,8 @@ import { crossingsBetween } from '../../radio/geometry/crossings';
 import { withSlackM, wireLengthM } from '../../feed/ethernet';
 import { cableRoute, type CableRoute } from '../../site/cable/cableRoute';
 import { buildingAt } from '../../site/model/levels';
-import type { Duct, Place } from '../../site/model/schema';
+import type { Duct, Place, Site } from '../../site/model/schema';
+import { ownedBy } from '../../stats/lru';
 import { areApart, ownBuilding } from '../../site/geometry/ownBuilding';
 import { holeThrough, UNDRAWN, type Hole } from '../../site/cable/holes';
 import type { Mount } from '../../kit/model/details';
@@ -28,8 +29,6 @@ export interface CableRun {
   /** Walls and floors to be drilled. */
   walls: number;
   floors: number;
-  /** Minutes its walls take to be drilled. */
-  holesMin: number;
   /** The walls that are drilled, each with what it is made of. */
   holes: readonly Hole[];
   /** Whether its ends belong to two buildings, or one of them to none. */
@@ -46,6 +45,12 @@ export interface CableRun {
   route: CableRoute | null;
 }
 
+/** A cable that lies less than this in the open yard is held by what it hangs on, m. */
+const DUG_M = 1;
+
+/** Whether a cable crosses the yard in no duct: it is hung or dug in there. */
+export const crossesYard = ({ yardM }: Pick<CableRun, 'yardM'>): boolean => yardM > DUG_M;
+
 /** A way that lies outdoors for less than this has not left the house, m. */
 const OUTDOORS_M = 0.1;
 
@@ -58,8 +63,14 @@ const entriesOf = (outdoorM: number, ends: readonly Place[]): number =>
 const drilled = (holes: readonly Hole[]) => ({
   walls: holes.length,
   holes,
-  holesMin: holes.reduce((sum, h) => sum + h.min, 0),
 });
+
+/** A site with no wall barred; the site itself where none is. */
+const freedOf = ownedBy((site: Site): Site =>
+  site.walls.some((w) => w.isBarred)
+    ? { ...site, walls: site.walls.map((w) => ({ ...w, isBarred: undefined })) }
+    : site,
+);
 
 /** A cable where no way along walls is known: the straight line between its ends counts. */
 function straightRun({ site, scene }: PlanContext, from: Place, to: Place, lengthM: number | null): CableRun {
@@ -87,7 +98,7 @@ function straightRun({ site, scene }: PlanContext, from: Place, to: Place, lengt
     entries: entriesOf(outdoorM, [from, to]),
     toPlug: false,
     duct,
-    isBarred: site.walls.some((w) => w.isBarred),
+    isBarred: false,
     route: null,
   };
 }
@@ -104,7 +115,12 @@ export function cableRun(
 ): CableRun {
   const { site } = context;
   const route = cableRoute(site, from, to, via);
-  if (!route) return straightRun(context, from, to, lengthM);
+  if (!route) {
+    // Where there is a way once nothing is barred, the bars are what stops it.
+    const freed = freedOf(site);
+    const isBarred = freed !== site && cableRoute(freed, from, to, via) !== null;
+    return { ...straightRun(context, from, to, lengthM), isBarred };
+  }
   const wireM = lengthM ?? withSlackM(route.routeM);
   const scale = route.routeM > 0 ? wireM / route.routeM : 0;
   const yardM = route.legs.reduce((sum, l) => sum + (l.kind === 'yard' ? l.lengthM : 0), 0);

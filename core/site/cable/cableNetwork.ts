@@ -1,11 +1,10 @@
 import { apartM } from '../geometry/apart';
-import createGraph, { type Graph } from 'ngraph.graph';
-import type { Duct, Point, Site, Wall } from '../model/schema';
+import type { Point, Site } from '../model/schema';
 import { middleOf } from '../geometry/rooms';
+import { CableGraph } from './cableGraph';
 import { siteFaces, type Face } from './faces';
-import { holeThrough } from './holes';
-import { crosses, LAY_MIN, legMin, onto, type LegKind, type RoutePoint } from './cableLegs';
-import { isOpenAt, passesThrough } from './within';
+import { crosses, onto, type RoutePoint } from './cableLegs';
+import { passesThrough } from './within';
 
 /** A hole is drilled this far from a corner, m. */
 const FROM_CORNER_M = 0.15;
@@ -17,19 +16,6 @@ const STAIRS_M = 0.6;
 export const DUCT_REACH_M = 1.5;
 /** Most pairs of buildings between which ways over the open yard are looked for: beyond, only ducts join them. */
 const MOST_YARD_PAIRS = 400;
-
-/** A stretch between two nodes: how it lies, without its ends. */
-export interface Stretch {
-  kind: LegKind;
-  lengthM: number;
-  wallIds: readonly string[];
-  ductId: string | null;
-  costMin: number;
-}
-
-export interface CableNode {
-  at: RoutePoint;
-}
 
 /** A point on a face: on which side of its ring, and how far along it, 0 to 1. */
 interface OnFace {
@@ -46,17 +32,14 @@ interface Entered {
 }
 
 /** Where cables can lie on a site, as a graph of points and stretches with what each takes. */
-export class CableNetwork {
-  readonly graph: Graph<CableNode, Stretch> = createGraph();
+export class CableNetwork extends CableGraph {
   readonly faces: readonly Face[];
   /** The outsides of the buildings at the ground. */
   private readonly outsides: readonly Face[];
   private readonly onFace = new Map<Face, OnFace[]>();
-  private readonly walls = new Map<string, Wall[]>();
-  private count = 0;
 
-  constructor(private readonly site: Site) {
-    for (const w of site.walls) this.walls.set(w.storeyId, [...(this.walls.get(w.storeyId) ?? []), w]);
+  constructor(site: Site) {
+    super(site);
     const { faces, shared } = siteFaces(site);
     this.faces = faces;
     this.outsides = site.buildings.flatMap((b) => {
@@ -71,40 +54,6 @@ export class CableNetwork {
     this.joinStoreys();
     this.joinYard();
     for (const face of faces) this.lay(face);
-  }
-
-  private readonly holes = new Map<string, number>();
-  private holeMin(wallId: string): number {
-    let min = this.holes.get(wallId);
-    if (min === undefined) this.holes.set(wallId, (min = holeThrough(this.site, wallId).min));
-    return min;
-  }
-
-  private add(at: RoutePoint): string {
-    const node = `n${this.count++}`;
-    this.graph.addNode(node, { at });
-    return node;
-  }
-
-  link(
-    from: string,
-    to: string,
-    kind: LegKind,
-    lengthM: number,
-    wallIds: readonly string[] = [],
-    duct: Duct | null = null,
-    isEntry = false,
-  ) {
-    if (from === to) return;
-    const costMin = legMin(
-      kind,
-      lengthM,
-      wallIds.reduce((sum, id) => sum + this.holeMin(id), 0) + (isEntry ? LAY_MIN.entry : 0),
-    );
-    const known = this.graph.getLink(from, to) ?? this.graph.getLink(to, from);
-    if (known && known.data.costMin <= costMin) return;
-    if (known) this.graph.removeLink(known);
-    this.graph.addLink(from, to, { kind, lengthM, wallIds, ductId: duct?.id ?? null, costMin });
   }
 
   private pointOn(face: Face, at: Point): RoutePoint {
@@ -141,26 +90,11 @@ export class CableNetwork {
     return offM <= withinM ? this.put(face, edge, t, at) : null;
   }
 
-  private wallAt(storeyId: string, p: Point): Wall | undefined {
-    return (this.walls.get(storeyId) ?? []).find((w) => onto(w.a, w.b, p).offM < 0.06);
-  }
-
   /** Joins both sides of a wall at a point, drilled or through an opening. */
   private throughWall(sides: readonly [Face, Face], p: Point, withinM: number): void {
     const [one, other] = [this.putNearest(sides[0], p, withinM), this.putNearest(sides[1], p, withinM)];
     if (!one || !other) return;
-    const wall = this.wallAt(sides[0].storey.id, p);
-    if (isOpenAt(this.site, wall, p)) this.link(one, other, 'opening', 0);
-    else if (!wall?.isBarred)
-      this.link(
-        one,
-        other,
-        'hole',
-        0,
-        [wall?.id ?? `${sides[0].storey.id} outline`],
-        null,
-        sides[0].out !== sides[1].out,
-      );
+    this.pass(one, other, sides, p);
   }
 
   /** Points of a shared stretch at which it may be drilled, and the middle of each opening without a door. */
@@ -251,7 +185,7 @@ export class CableNetwork {
         faces.flatMap((f) => this.putNearest(f, end, DUCT_REACH_M) ?? []),
       );
       const lengthM = duct.path.reduce((sum, p, i) => sum + (i > 0 ? apartM(duct.path[i - 1]!, p) : 0), 0);
-      for (const a of ends[0]!) for (const b of ends[1]!) this.link(a, b, 'duct', lengthM, [], duct);
+      for (const a of ends[0]!) for (const b of ends[1]!) this.link(a, b, 'duct', lengthM, { duct });
     }
     if ((faces.length * (faces.length - 1)) / 2 > MOST_YARD_PAIRS) return;
     for (const one of faces)
@@ -278,13 +212,9 @@ export class CableNetwork {
       const middle = { xM: (from.at.xM + to.at.xM) / 2, yM: (from.at.yM + to.at.yM) / 2 };
       // Nothing is clipped along the outside of a wall that is barred.
       if (face.out && this.wallAt(face.storey.id, middle)?.isBarred) return;
-      this.link(
-        from.node,
-        to.node,
-        face.out ? 'outside' : 'wall',
-        apartM(from.at, to.at),
-        this.stubsPast(face, from),
-      );
+      this.link(from.node, to.node, face.out ? 'outside' : 'wall', apartM(from.at, to.at), {
+        wallIds: this.stubsPast(face, from),
+      });
     });
   }
 
@@ -298,12 +228,11 @@ export class CableNetwork {
    * there too; in the yard at what it sees.
    */
   within<T>(ends: readonly RoutePoint[], look: (nodes: string[]) => T): T {
-    const before = this.count;
+    const before = this.mark();
     const placed = ends.map((end) => this.enter(end));
     this.joinNewOnes(placed);
     const result = look(placed.map((p) => p.node));
-    for (let i = before; i < this.count; i++) this.graph.removeNode(`n${i}`);
-    this.count = before;
+    this.backTo(before);
     return result;
   }
 
@@ -327,7 +256,7 @@ export class CableNetwork {
       const after = list.findIndex((o) => o.edge > found.edge || (o.edge === found.edge && o.t > found.t));
       const next = list[after < 0 ? 0 : after]!;
       const last = list[(after <= 0 ? list.length : after) - 1]!;
-      this.link(last.node, made, kind, apartM(last.at, found.at), this.stubsPast(face, last));
+      this.link(last.node, made, kind, apartM(last.at, found.at), { wallIds: this.stubsPast(face, last) });
       this.link(made, next.node, kind, apartM(found.at, next.at));
       on.push({ face, ...found, node: made });
       return made;
@@ -352,20 +281,9 @@ export class CableNetwork {
     for (const { a, b, sides } of this.sharedStretches) {
       if (!sides.includes(near.face) || onto(a, b, near.found.at).offM > 0.02) continue;
       const other = sides[0] === near.face ? sides[1] : sides[0];
-      const wall = this.wallAt(near.face.storey.id, near.found.at);
       const far = stand(other, this.nearestOn(other, near.found.at));
       const here = stand(near.face, near.found);
-      if (isOpenAt(this.site, wall, near.found.at)) this.link(here, far, 'opening', 0);
-      else if (!wall?.isBarred)
-        this.link(
-          here,
-          far,
-          'hole',
-          0,
-          [wall?.id ?? `${near.face.storey.id} outline`],
-          null,
-          near.face.out !== other.out,
-        );
+      this.pass(here, far, [near.face, other], near.found.at);
     }
     return { node, on };
   }

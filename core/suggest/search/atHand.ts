@@ -49,9 +49,11 @@ function isUnitOf(context: PlanContext, policy: Policy, { feed, kitId }: Unit): 
   return policy.kits.includes(kitId);
 }
 
+/** How far apart two places are for a change, m. */
+const offM = (a: Place, b: Place): number => apartM(a, b) + (a.storeyId === b.storeyId ? 0 : STOREY_M);
+
 function nearest(places: readonly Candidate[], to: Place, most: number): Candidate[] {
-  const offM = (c: Candidate) => apartM(c.place, to) + (c.place.storeyId === to.storeyId ? 0 : STOREY_M);
-  return [...places].sort((a, b) => offM(a) - offM(b)).slice(0, most);
+  return [...places].sort((a, b) => offM(a.place, to) - offM(b.place, to)).slice(0, most);
 }
 
 /**
@@ -76,7 +78,7 @@ export function* changesOf(
   const gateway = gatewayOf(option)!;
   if (!locked.some((l) => l.id === gateway.id))
     yield* gatewaysOf(context, policy, option)
-      .sort((a, b) => apartM(gatewayOf(a)!.place, gateway.place) - apartM(gatewayOf(b)!.place, gateway.place))
+      .sort((a, b) => offM(gatewayOf(a)!.place, gateway.place) - offM(gatewayOf(b)!.place, gateway.place))
       .slice(0, MOST_GATEWAYS);
   const worst = [...context.site.spots].sort(
     (a, b) =>

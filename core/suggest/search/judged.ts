@@ -1,6 +1,4 @@
-import { partsOf } from '../../plan/cost/parts';
-import { priceOf } from '../../plan/cost/price';
-import { workOf } from '../../plan/cost/work';
+import { optionPriceMinor } from '../../plan/cost/optionPrice';
 import { withChannels } from '../../plan/links/channelPlan';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
@@ -297,7 +295,7 @@ export class Search {
   private keep(plain: Option, isBare: boolean): number {
     const { context, today } = this;
     const { brief } = context;
-    const price = priceOf(partsOf(context, plain, today), workOf(context, plain, today), brief).totalMinor;
+    const price = optionPriceMinor(context, plain, today);
     // A budget that is less than what is there costs still leaves that.
     const { budgetMinor } = brief.allowed;
     if (budgetMinor !== null && price > budgetMinor && !isBare) return Infinity;

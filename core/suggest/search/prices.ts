@@ -2,9 +2,7 @@ import { kitById } from '../../kit/catalogue/catalogue';
 import { cheapestPacking } from '../../kit/model/materialItems';
 import { priceFactor } from '../../kit/catalogue/priceFactor';
 import type { KitItem } from '../../kit/model/schema';
-import { partsOf } from '../../plan/cost/parts';
-import { priceOf } from '../../plan/cost/price';
-import { workOf } from '../../plan/cost/work';
+import { optionPriceMinor } from '../../plan/cost/optionPrice';
 import type { PlanContext } from '../../plan/network/context';
 import { isCable, parentIdOf } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
@@ -74,8 +72,7 @@ export class LeastPrices {
   }
 
   private priceMinor(option: Option): number {
-    const { context, today } = this;
-    return priceOf(partsOf(context, option, today), workOf(context, option, today), context.brief).totalMinor;
+    return optionPriceMinor(this.context, option, this.today);
   }
 
   private inHouse(kitId: string): number {

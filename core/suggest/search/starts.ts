@@ -1,7 +1,7 @@
 import { kitById } from '../../kit/catalogue/catalogue';
 import { priceFactor } from '../../kit/catalogue/priceFactor';
 import { cheapestPacking } from '../../kit/model/materialItems';
-import { evaluate } from '../../plan/evaluate/evaluate';
+import { optionPriceMinor } from '../../plan/cost/optionPrice';
 import type { PlanContext } from '../../plan/network/context';
 import { houseOf } from '../../plan/links/house';
 import { gatewayOf } from '../../plan/option/graph';
@@ -10,10 +10,9 @@ import { beginning, meshOf, ROOT_ID } from '../choices/beginning';
 import { gatewaysOf } from '../choices/gateways';
 import { fits, placesFor } from '../choices/places';
 import type { Policy } from '../choices/policies';
-import { shareOf, type Search, type SearchAsk } from './judged';
-import { linkTable } from './linkTable';
+import type { LinkTable } from './columns';
+import type { Search, SearchAsk } from './judged';
 import { PENALTY_MINOR } from './penalty';
-import type { Placed } from './placed';
 
 /** With more places than this for its kits a way of working is begun with the narrower ones it contains. */
 const MANY_UNITS = 40;
@@ -60,13 +59,12 @@ function movedStarts(
   { policy, locked }: SearchAsk,
   today: Option,
   starts: readonly Option[],
-): Option[] {
+): { base: Option; minor: number }[] {
   return starts
     .filter((base) => !locked.some((l) => l.id === gatewayOf(base)!.id))
     .flatMap((base) => gatewaysOf(context, policy, base))
-    .map((base) => ({ base, minor: evaluate(context, base, today).price.totalMinor }))
-    .sort((a, b) => a.minor - b.minor)
-    .map(({ base }) => base);
+    .map((base) => ({ base, minor: optionPriceMinor(context, base, today) }))
+    .sort((a, b) => a.minor - b.minor);
 }
 
 /** The least units of a way of working add to a network, minor units: the item as its boxes come cheapest, and the minutes of joining it. */
@@ -95,17 +93,20 @@ export const unheldMinor = (context: PlanContext): number =>
 /** Tables with the gateway moved hold no more columns than this together: what lies beyond stays open. */
 const MOST_MOVED_COLUMNS = 3000;
 
-/** Looks through the networks that begin with the gateway elsewhere, the cheapest first, as far as any could still be worth less. */
+/** Makes the link table of a way of working that begins with a network. */
+export type TableOf = (policy: Policy, base: Option) => Promise<LinkTable>;
+
+/** Looks through the networks that begin with the gateway elsewhere, the cheapest first, while one can be worth less. */
 export async function moveGateway(
   context: PlanContext,
   today: Option,
   ask: SearchAsk,
-  { search, placed, starts }: { search: Search; placed: Placed; starts: readonly Option[] },
+  { search, tableOf, starts }: { search: Search; tableOf: TableOf; starts: readonly Option[] },
 ): Promise<void> {
   const floorMinor = unheldMinor(context);
   let columns = 0;
-  for (const base of movedStarts(context, ask, today, starts)) {
-    const leastMinor = evaluate(context, base, today).price.totalMinor + floorMinor;
+  for (const { base, minor } of movedStarts(context, ask, today, starts)) {
+    const leastMinor = minor + floorMinor;
     const isBeyond = (minor: number) => search.held !== null && minor >= search.held.valueMinor;
     // Whatever is added costs more still.
     if (isBeyond(leastMinor)) continue;
@@ -117,7 +118,7 @@ export async function moveGateway(
     await ask.pause();
     search.alone(base);
     if (isBeyond(leastMinor + leastAddedMinor(context, ask, base, today))) continue;
-    const table = await linkTable(context, today, ask.policy, base, ask.pause, placed, shareOf(ask.chance));
+    const table = await tableOf(ask.policy, base);
     columns += table.columns.length;
     await search.through(table);
   }

@@ -1,5 +1,6 @@
+import { optionPriceMinor } from '../../plan/cost/optionPrice';
 import type { PlanContext } from '../../plan/network/context';
-import { evaluate, type Evaluation } from '../../plan/evaluate/evaluate';
+import type { Evaluation } from '../../plan/evaluate/evaluate';
 import { predictOption } from '../../plan/predict/predict';
 import { withoutUnit } from '../../plan/option/placing';
 import type { Option } from '../../plan/option/schema';
@@ -8,7 +9,7 @@ import { chanceOf, type Chance } from './chance';
 import { narrowerOf } from '../choices/policies';
 import { linkTable } from './linkTable';
 import { Placed } from './placed';
-import { beginnings, isManyUnits, moveGateway, unheldMinor } from './starts';
+import { beginnings, isManyUnits, moveGateway, unheldMinor, type TableOf } from './starts';
 import type { Solve } from './solver';
 import { aboutMinor, gapOf } from './worth';
 import { Search, shareOf, type SearchAsk, type Found } from './judged';
@@ -118,23 +119,24 @@ export async function suggest(
   const placed = new Placed();
   // The cheapest beginning first: what it leads to cuts the search of the others short.
   const starts = beginnings(context, ask, today)
-    .map((base) => ({ base, minor: evaluate(context, base, today).price.totalMinor }))
+    .map((base) => ({ base, minor: optionPriceMinor(context, base, today) }))
     .sort((a, b) => a.minor - b.minor);
   const search = new Search(context, today, ask, solve);
   if (ask.from && ask.from.units.length > 0) await search.around(ask.from);
+  const tableOf: TableOf = (policy, base) =>
+    linkTable(context, today, policy, base, ask.pause, placed, shareOf(ask.chance));
+  // One of any backhaul is as wide as this one.
+  const narrower = isManyUnits(context, ask.policy)
+    ? narrowerOf(ask.policy).filter((p) => p.feeds !== 'any')
+    : [];
   let [places, columns] = [0, 0];
   for (const [i, { base, minor }] of starts.entries()) {
     search.tell(`Places and links, ${i + 1} of ${starts.length}`, null);
     // Whatever is added costs more still: not worth a look where that alone is past what is about as cheap.
     if (i > 0 && search.held && minor + unheldMinor(context) > aboutMinor(search.held)) continue;
-    for (const narrower of isManyUnits(context, ask.policy) ? narrowerOf(ask.policy) : []) {
-      // One of any backhaul is as wide as this one.
-      if (narrower.feeds === 'any' || !isOf(context, narrower, base, ask.locked)) continue;
-      await search.part(
-        await linkTable(context, today, narrower, base, ask.pause, placed, shareOf(ask.chance)),
-      );
-    }
-    const table = await linkTable(context, today, ask.policy, base, ask.pause, placed, shareOf(ask.chance));
+    for (const part of narrower)
+      if (isOf(context, part, base, ask.locked)) await search.part(await tableOf(part, base));
+    const table = await tableOf(ask.policy, base);
     places = Math.max(places, new Set(table.columns.map((c) => c.place)).size);
     columns += table.columns.length;
     for (const c of table.columns)
@@ -145,7 +147,7 @@ export async function suggest(
   }
   await moveGateway(context, today, ask, {
     search,
-    placed,
+    tableOf,
     starts: starts.map((s) => s.base),
   });
   await search.finish();
