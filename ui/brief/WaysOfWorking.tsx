@@ -38,7 +38,7 @@ const ADAPTERS: Choice<'adapters'>[] = [
   { value: 'pairs', label: 'a pair for each place' },
 ];
 const CABLES: Choice<'cables'>[] = [
-  { value: 'sockets', label: 'from the reel, fixed sockets' },
+  { value: 'sockets', label: 'from the reel, data outlets' },
   { value: 'plugs', label: 'from the reel, plugs' },
   { value: 'leads', label: 'ready-made leads in stocked lengths' },
 ];
@@ -55,8 +55,8 @@ export function WaysOfWorking() {
         How this job is done
       </h2>
       <p className="text-[13px] text-ink-2">
-        Practitioners disagree; the job decides. Each choice changes Plan and Fit; “By a rule” in Plan says
-        what it costs.
+        Practitioners disagree; the job decides. Each choice changes Plan and Fit; “Rules of thumb” in Plan
+        says what it costs.
       </p>
       <div className="mt-2 grid grid-cols-2 gap-3">
         <SelectField label="Feeds" value={policies.feed} options={FEEDS} onChange={(feed) => set({ feed })} />

@@ -30,8 +30,10 @@ export function ReadingForm(place: ReadingPlace) {
   const { spot, phase, network, before } = place;
   const store = useJobStore();
   const first = useRef<HTMLInputElement>(null);
-  // With the next frame: focus asks for the page to be laid out, which is about to change by the new run.
-  const form = useReadingForm(place, () => requestAnimationFrame(() => first.current?.focus()));
+  // With the next frame: focus asks for the page to be laid out, which is about to change by the new run. What is asked about it stays in view.
+  const form = useReadingForm(place, () =>
+    requestAnimationFrame(() => first.current?.focus({ preventScroll: true })),
+  );
   const { typed, put, taken, take, wrong, said, busy, submit } = form;
   useKeys({
     reading: (event) => {
