@@ -121,6 +121,7 @@ function verdictRow(v: SpotVerdict) {
     missing: v.missing,
     elsewhere: v.elsewhere && { offM: v.elsewhere.offM, runs: v.elsewhere.runs, gone: v.elsewhere.gone },
     unproving: v.unproving.map((why) => PROVES_NOTHING_WORDS[why]),
+    doubted: v.doubted,
   };
 }
 

@@ -60,6 +60,7 @@ export function verifyLines(report: VerifyReport): string {
       s.missing.length > 0 ? `missing: ${s.missing.join('; ')}` : '',
       s.elsewhere ? `${s.elsewhere.runs} runs read where the spot stood before` : '',
       ...s.unproving,
+      ...s.doubted.map((words) => `said to be right: ${words}`),
     ]
       .filter((w) => w !== '')
       .join('; '),

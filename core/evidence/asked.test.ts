@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { askedAbout, askedAtSpots } from './asked';
+import { askedAbout, askedAtSpots, saidToBeRight } from './asked';
 import { askedReason } from './askedReason';
 import { evidenceOf } from './fold';
 import { evidenceRow, type EvidenceRow, type RowOf } from './rows';
@@ -23,6 +23,10 @@ test('a run that is hard to believe is kept, does not count, and is asked about 
   const right = [...rows, correction('c2', 'takeBack', 'it is right')];
   expect(askedAbout(right).size).toBe(0);
   expect(evidenceOf(right).struck.has('r')).toBe(false);
+  // What was asked stays known beside the verdict that rests on it, until the run is set aside after all.
+  expect(saidToBeRight(rows).size).toBe(0);
+  expect([...saidToBeRight(right)]).toEqual([['r', 'Down 9999 Mb/s is more than the line gives.']]);
+  expect(saidToBeRight([...right, correction('c4', 'setAside', 'after all')]).size).toBe(0);
   // A slip stays set aside and is asked about no longer; what is set aside by hand never was.
   const slip = [...rows, correction('c3', 'setAside', 'a slip of the hand')];
   expect(askedAbout(slip).size).toBe(0);

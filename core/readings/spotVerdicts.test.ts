@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { emptySite, type Spot } from '../site/model/schema';
+import { askedReason } from '../evidence/askedReason';
 import { keptPlace } from '../evidence/takenAt';
 import { firstCause } from './cause';
 import type { LineTest } from './line';
@@ -220,6 +221,18 @@ describe('forged evidence', () => {
   test('a before that is made up after the work proves nothing, and is told', () => {
     const late = [...times(3, { stateId: 'a' }), ...times(3, bad)];
     expect(judge(late)).toMatchObject({ gone: false, before: null, unproving: ['takenAfterBuilt'] });
+  });
+});
+
+test('a verdict says what was asked about the runs it rests on', () => {
+  const [odd, ...others] = times(3, bad);
+  const asked = { ...sampleStrike(odd!.id), reason: askedReason(['Is it another unit than thought?']) };
+  const all = evidence([odd!, ...others]);
+  expect(judge([odd!, ...others])).toMatchObject({ before: { runs: 3 }, doubted: [] });
+  expect(verdictOf(spot, [...all, asked])).toMatchObject({ before: { runs: 2 }, doubted: [] });
+  expect(verdictOf(spot, [...all, asked, sampleStrike(odd!.id, 'takeBack')])).toMatchObject({
+    before: { runs: 3 },
+    doubted: ['Is it another unit than thought?'],
   });
 });
 

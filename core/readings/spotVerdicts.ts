@@ -3,6 +3,7 @@ import { needOf, type Need } from '../site/model/needs';
 import { apartM } from '../site/geometry/apart';
 import type { Place, Site, Spot } from '../site/model/schema';
 import type { DecidedBy } from '../plan/links/judge';
+import { saidToBeRight } from '../evidence/asked';
 import { evidenceOf, type Evidence } from '../evidence/fold';
 import type { ProvesNothing } from '../evidence/proves';
 import type { EvidenceRows, Reading } from '../evidence/rows';
@@ -64,6 +65,8 @@ export interface SpotVerdict {
   elsewhere: ReadElsewhere | null;
   /** Why some of its readings prove nothing, each reason once. */
   unproving: readonly ProvesNothing[];
+  /** What was asked about runs that count since somebody said that they are right: its verdict rests on them. */
+  doubted: readonly string[];
   verdict: Verdict | null;
   decidedBy: DecidedBy | null;
   missing: string[];
@@ -160,13 +163,17 @@ function elsewhereOf(
   };
 }
 
-function verdictOf(
-  site: Pick<Site, 'activityLimits' | 'buildings'>,
-  spot: Spot,
-  e: Evidence,
-  lines: Record<'before' | 'after', LineTest>,
-  afterStates: AfterStates,
-): SpotVerdict {
+/** What the evidence of a job says beside the runs at one spot: made once for all spots. */
+interface Known {
+  e: Evidence;
+  lines: Record<'before' | 'after', LineTest>;
+  afterStates: AfterStates;
+  /** Runs that were asked about and said to be right. */
+  right: ReadonlyMap<string, string>;
+}
+
+function verdictOf(site: Pick<Site, 'activityLimits' | 'buildings'>, spot: Spot, known: Known): SpotVerdict {
+  const { e, lines, afterStates, right } = known;
   const need = needOf(spot.activities, site.activityLimits);
   const all = e.bySpot.get(spot.id) ?? [];
   const here: Reading[] = [];
@@ -177,13 +184,8 @@ function verdictOf(
     spot,
     away,
     (there, at) =>
-      verdictOf(
-        site,
-        { ...spot, place: at },
-        { ...e, bySpot: new Map([[spot.id, there]]) },
-        lines,
-        afterStates,
-      ).gone,
+      verdictOf(site, { ...spot, place: at }, { ...known, e: { ...e, bySpot: new Map([[spot.id, there]]) } })
+        .gone,
   );
   const unproving = [...new Set(here.flatMap((r) => e.unproving.get(r.id) ?? []))];
   const readings = here.filter((r) => !e.unproving.has(r.id));
@@ -225,6 +227,7 @@ function verdictOf(
     past,
     elsewhere,
     unproving,
+    doubted: [...new Set([...first, ...counted].flatMap((r) => right.get(r.id) ?? []))],
     verdict: (after ?? before)?.verdict ?? null,
     decidedBy: (after ?? before)?.decidedBy ?? null,
     missing,
@@ -241,11 +244,13 @@ export function verdictsOf(site: Site, rows: EvidenceRows, standing?: Standing):
     .map((s) => s.id)
     .reverse();
   const last = new Map(ids.slice(0, 1).map((id) => [id, new Map<string, Touch>()]));
-  const after: AfterStates = { ids, standing: standing ?? last };
-  const lines = { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') };
-  return [...site.spots]
-    .sort((a, b) => a.number - b.number)
-    .map((spot) => verdictOf(site, spot, e, lines, after));
+  const known: Known = {
+    e,
+    lines: { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') },
+    afterStates: { ids, standing: standing ?? last },
+    right: saidToBeRight(rows),
+  };
+  return [...site.spots].sort((a, b) => a.number - b.number).map((spot) => verdictOf(site, spot, known));
 }
 
 /** How a job stands, in the numbers of its headline. */

@@ -38,7 +38,8 @@ test('rows are added once, never overwritten, all or nothing', () => {
 });
 
 test.each<[string, object, RegExp]>([
-  ['of an unknown state', sampleReading({ stateId: 'none' }), /not there/],
+  ['of an unknown state', sampleReading({ stateId: 'none', spotId: 'spot-1' }), /not there/],
+  ['at a spot of another job', sampleReading({ spotId: 'away' }), /not in the survey of this job/],
   ['with nonsense in it', { ...sampleReading({ stateId: 'st-today' }), rssiDbm: 40 }, /between −120 and 0/],
   ['of nothing', { ...sampleStrike('nobody') }, /no reading "nobody"/],
   [

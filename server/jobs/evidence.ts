@@ -73,6 +73,13 @@ function missing(db: Db, jobId: string, row: EvidenceRow, coming: ReadonlySet<st
   return null;
 }
 
+/** Why a reading cannot be of this job: nobody who read it could have known its spot; null where it can be. */
+function ofAnotherJob(row: EvidenceRow, known: readonly Site[]): string | null {
+  const spotId = row.kind === 'reading' ? spotIdOf(row) : null;
+  if (spotId === null || known.some((site) => site.spots.some((s) => s.id === spotId))) return null;
+  return 'It was read at a spot that is not in the survey of this job: open the job it was read in, or add the spot here and read again.';
+}
+
 /** What whoever read something knew of the job: the survey it had, and the newest row it had seen. */
 export interface Basis {
   site: Site;
@@ -133,6 +140,8 @@ export function storeEvidence(
       if (bad !== null) return refuse(400, 'holds a broken character: type it again', bad);
       if (row.data.kind === 'reading' && row.data.source === 'practice' && !plot.practice)
         return refuse(400, 'This is no practice house: its readings come from a meter.', 'source');
+      const foreign = ofAnotherJob(row.data, basis ? [basis.site, plot] : [plot]);
+      if (foreign !== null) return refuse(400, foreign, 'subject.spotId');
       rows.push(placed(row.data, basis?.site ?? plot, basis));
     }
     const problems: Problem[] = [];

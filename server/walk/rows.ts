@@ -27,6 +27,8 @@ const sent = z.strictObject({
 });
 const sending = z.strictObject({ rows: z.array(sent).min(1, 'nothing to add').max(MOST_AT_ONCE) });
 type Sent = z.infer<typeof sent>;
+/** What a phone has saved says of which job it is. */
+const walkFile = sending.extend({ jobId: z.string() });
 
 /** What became of one row: kept (perhaps earlier already), or refused with a reason. Kept in the order sent. */
 export interface RowAnswer {
@@ -130,6 +132,15 @@ export const takeWalkFile = useCase(
   'record',
   ({ db }, jobId: string, body: unknown): Outcome<{ rows: RowAnswer[] }> => {
     if (!findJob(db, jobId)) return noSuchJob();
+    const file = walkFile.safeParse(body);
+    if (!file.success)
+      return refuse(400, file.error.issues[0]!.message, file.error.issues[0]!.path.join('.'));
+    if (file.data.jobId !== jobId)
+      return refuse(
+        400,
+        'This walk was made in another job: open that one and read the file there.',
+        'jobId',
+      );
     const phone: KnownPhone = {
       id: 'file',
       jobId,
@@ -137,6 +148,6 @@ export const takeWalkFile = useCase(
       caller: { name: 'Phone', rights: new Set(['record'] as const) },
       hosts: [],
     };
-    return takeWalkRows(phone, body, db);
+    return takeWalkRows(phone, { rows: file.data.rows }, db);
   },
 );

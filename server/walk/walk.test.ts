@@ -195,11 +195,30 @@ describe('what a phone sends', () => {
     const db = openDatabase(':memory:');
     const job = farm(db);
     const rows = [{ phase: 'before', basis: viewOf(db, job).basis, row: reading('rd-file-1234') }];
-    expect(valueOf(takeWalkFile(OWNER, job, { rows }, db)).rows).toMatchObject([{ ok: true }]);
-    expect(takeWalkFile(OWNER, job, { rows: [{ nonsense: 1 }] }, db)).toMatchObject({
+    expect(valueOf(takeWalkFile(OWNER, job, { jobId: job, rows }, db)).rows).toMatchObject([{ ok: true }]);
+    expect(takeWalkFile(OWNER, job, { jobId: job, rows: [{ nonsense: 1 }] }, db)).toMatchObject({
       ok: false,
       status: 400,
     });
-    expect(takeWalkFile(OWNER, 'gone', { rows }, db)).toMatchObject({ ok: false, status: 404 });
+    expect(takeWalkFile(OWNER, 'gone', { jobId: 'gone', rows }, db)).toMatchObject({
+      ok: false,
+      status: 404,
+    });
+  });
+  test('of another job is refused, by its file and by its spots', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const { basis } = viewOf(db, job);
+    const rows = [{ phase: 'before', basis, row: reading('rd-other-1234') }];
+    expect(takeWalkFile(OWNER, job, { jobId: 'another-job', rows }, db)).toMatchObject({
+      ok: false,
+      problems: [{ message: expect.stringContaining('another job') }],
+    });
+    const elsewhere = { ...reading('rd-other-5678'), subject: { kind: 'spot', spotId: 'spot-of-another' } };
+    expect(send(db, phone(job), basis, [elsewhere])).toMatchObject([
+      { ok: false, words: expect.stringContaining('not in the survey of this job') },
+    ]);
+    const kept = evidenceOf(opened(job, db).job.evidence).readings.map((r) => r.id);
+    expect(kept.filter((id) => id.startsWith('rd-other'))).toEqual([]);
   });
 });

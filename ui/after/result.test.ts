@@ -34,6 +34,7 @@ const spot = (more: Partial<SpotVerdict>): SpotVerdict => ({
   past: [],
   elsewhere: null,
   unproving: [],
+  doubted: [],
   verdict: null,
   decidedBy: null,
   missing: [],

@@ -18,7 +18,7 @@ export const AreaLine = memo(function AreaLine() {
   );
   const got = useArea(network);
   if (!network || !got) return null;
-  const indoors = sumOf(got.answer.areas.filter((a) => a.storeyId !== null));
+  const indoors = sumOf(got.answer.areas.filter((a) => !a.isOutdoors));
   if (indoors.areaM2 === 0) return null;
   return (
     <p className="fig shrink-0 text-[13.5px]">

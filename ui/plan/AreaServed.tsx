@@ -70,7 +70,7 @@ function Table({ option }: { option: Option }) {
     answer ? sumOf(answer.areas.filter((a) => ids.includes(a.id))).share : null;
   const order = [...new Set(now.areas.map((a) => a.buildingName))];
   const indoors = now.areas
-    .filter((a) => a.storeyId !== null)
+    .filter((a) => !a.isOutdoors)
     .sort((a, b) => order.indexOf(a.buildingName) - order.indexOf(b.buildingName));
   const groups = [...new Set(indoors.map((a) => `${a.buildingName}|${a.storeyName}`))].map((key) =>
     indoors.filter((a) => `${a.buildingName}|${a.storeyName}` === key),
@@ -84,7 +84,7 @@ function Table({ option }: { option: Option }) {
     };
   };
   const all = line('Indoors, all', indoors);
-  const yard = now.areas.filter((a) => a.storeyId === null);
+  const outdoors = now.areas.filter((a) => a.isOutdoors);
   return (
     <>
       <p className="mt-2">
@@ -135,7 +135,12 @@ function Table({ option }: { option: Option }) {
               </Fragment>
             );
           })}
-          {[all, ...yard.map((a) => line('The yard around', [a]))].map((sum) => (
+          {[
+            all,
+            ...outdoors.map((a) =>
+              line(a.storeyId === null ? 'The yard around' : `${a.name}, outdoors`, [a]),
+            ),
+          ].map((sum) => (
             <tr key={sum.name} className="border-t border-ink font-semibold">
               <th scope="row" className="py-1">
                 {sum.name}

@@ -27,6 +27,7 @@ export async function sendWalkFile(
   const refused: string[] = [];
   for (let from = 0; from < rows.length; from += AT_ONCE) {
     const answer = await send<{ rows: RowAnswer[] }>('POST', `/api/jobs/${jobId}/walk-file`, {
+      jobId,
       rows: rows.slice(from, from + AT_ONCE),
     });
     if (!answer.ok) return { ok: false, words: problemText(answer.problems) };

@@ -12,6 +12,7 @@ import {
 import { factsOf, radioPath, type RadioPath } from '../../radio/propagation/path';
 import { powerLimit } from '../../radio/link/regions';
 import type { Spot3 } from '../../radio/geometry/crossings';
+import { isOutdoors } from '../../site/geometry/openAir';
 import type { ClientTypeId, Spot } from '../../site/model/schema';
 import type { Unit } from '../option/schema';
 import { airOf, type Air } from './air';
@@ -42,7 +43,7 @@ export interface Access {
 
 /** Whether a band and channel may be planned for a place: indoor-only channels never reach into the open. */
 function mayUse(context: PlanContext, end: RadioEnd, spot: Spot): boolean {
-  if (spot.place.storeyId !== null) return true;
+  if (!isOutdoors(context.site, spot.place)) return true;
   return !powerLimit(context.brief, end.band, end.channel, end.widthMhz ?? 20).indoorsOnly;
 }
 

@@ -1,9 +1,10 @@
 import { cellX, cellY, type Grid, type Layer } from '../../radio/coverage/layers';
 import { innerAreaM2 } from '../../site/geometry/innerArea';
+import { isOpenAir } from '../../site/geometry/openAir';
 import { roomsOn } from '../../site/geometry/rooms';
 import { inside } from '../../site/model/levels';
 import { ROOM_DEFAULT, YARD_DEFAULT, needOf, type Need } from '../../site/model/needs';
-import type { Building, Site, Storey } from '../../site/model/schema';
+import type { Building, Room, Site, Storey } from '../../site/model/schema';
 
 /** A room, what of a storey is in no room, or the yard: something whose served share is told. */
 export interface Area {
@@ -12,6 +13,8 @@ export interface Area {
   storeyId: string | null;
   storeyName: string;
   buildingName: string;
+  /** The yard, or a room without a roof: no part of the house indoors. */
+  isOutdoors: boolean;
   need: Need;
   /** Cells of the sheet that lie in it, and what all of them stand for, m²: of a room what lies between the inner faces of its walls. */
   cells: Int32Array;
@@ -29,38 +32,48 @@ export function sheetsOf(site: Site): string[][] {
 }
 
 /** Areas of one storey over the cells of its layer: its rooms, and the rest of it. */
-function areasOn(site: Site, building: Building, storey: Storey, grid: Grid, layer: Layer): Area[] {
+function areasOn(
+  site: Site,
+  building: Building,
+  storey: Storey,
+  grid: Grid,
+  cells: readonly number[],
+): Area[] {
   const rooms = roomsOn(site, storey.id);
   const walls = site.walls.filter((w) => w.storeyId === storey.id);
   const lists: number[][] = rooms.map(() => []);
   const rest: number[] = [];
-  for (const cell of layer.cells) {
+  for (const cell of cells) {
     const x = cellX(grid, cell % grid.columns);
     const y = cellY(grid, Math.floor(cell / grid.columns));
     const i = rooms.findIndex((r) => inside(r.outline, x, y));
     (i >= 0 ? lists[i]! : rest).push(cell);
   }
-  const of = (id: string, name: string, cells: number[], areaM2: number, need: Need): Area => ({
-    id,
-    name,
+  const of = (
+    own: Pick<Area, 'id' | 'name' | 'areaM2' | 'isOutdoors'>,
+    cells: number[],
+    activities: Room['activities'] = null,
+  ): Area => ({
+    ...own,
     storeyId: storey.id,
     storeyName: storey.name,
     buildingName: building.name,
-    need,
+    need: needOf(activities ?? (own.isOutdoors ? YARD_DEFAULT : ROOM_DEFAULT), site.activityLimits),
     cells: Int32Array.from(cells),
-    areaM2,
   });
-  const plain = needOf(ROOM_DEFAULT, site.activityLimits);
   const named = rooms.flatMap((room, i) =>
     lists[i]!.length === 0
       ? []
       : [
           of(
-            room.named?.id ?? `${storey.id}-room-${i}`,
-            room.named?.name ?? 'a room without a name',
+            {
+              id: room.named?.id ?? `${storey.id}-room-${i}`,
+              name: room.named?.name ?? 'a room without a name',
+              areaM2: innerAreaM2(room, walls, site.customConstructions),
+              isOutdoors: isOpenAir(room.named),
+            },
             lists[i]!,
-            innerAreaM2(room, walls, site.customConstructions),
-            room.named?.activities ? needOf(room.named.activities, site.activityLimits) : plain,
+            room.named?.activities,
           ),
         ],
   );
@@ -68,7 +81,12 @@ function areasOn(site: Site, building: Building, storey: Storey, grid: Grid, lay
   // Cells between rooms and in walls make no area of their own; a storey without rooms is one.
   return rooms.length > 0
     ? named
-    : [of(storey.id, nameOf(storey, building), rest, rest.length * cellM2, plain)];
+    : [
+        of(
+          { id: storey.id, name: nameOf(storey, building), areaM2: rest.length * cellM2, isOutdoors: false },
+          rest,
+        ),
+      ];
 }
 
 /** Areas of a sheet, by its layers; the yard is the last where it is part of it. */
@@ -82,10 +100,10 @@ export function areasOfSheet(
   for (const building of site.buildings)
     for (const storey of building.storeys) {
       if (!storeyIds.includes(storey.id)) continue;
-      const layer = layers.find((l) => !l.outdoors && l.cells.length > 0 && holds(storey, grid, l.cells[0]!));
-      if (layer) out.push(...areasOn(site, building, storey, grid, layer));
+      const cells = layers.flatMap((l) => (l.storeyId === storey.id ? [...l.cells] : []));
+      if (cells.length > 0) out.push(...areasOn(site, building, storey, grid, cells));
     }
-  const yard = layers.find((l) => l.outdoors);
+  const yard = layers.find((l) => l.storeyId === null);
   if (yard)
     out.push({
       id: 'yard',
@@ -93,12 +111,10 @@ export function areasOfSheet(
       storeyId: null,
       storeyName: '',
       buildingName: 'Outdoors',
+      isOutdoors: true,
       need: needOf(YARD_DEFAULT, site.activityLimits),
       cells: yard.cells,
       areaM2: yard.cells.length * grid.cellM * grid.cellM,
     });
   return out;
 }
-
-const holds = (storey: Storey, grid: Grid, cell: number): boolean =>
-  inside(storey.outline, cellX(grid, cell % grid.columns), cellY(grid, Math.floor(cell / grid.columns)));

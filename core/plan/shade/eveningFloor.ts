@@ -45,7 +45,7 @@ export function seatsOf(
   for (const layer of layers)
     for (const cell of layer.cells) {
       const [x, y] = [cellX(grid, cell % columns), cellY(grid, Math.floor(cell / columns))];
-      const own = layer.outdoors ? outside : rooms.find((r) => inside(r.outline, x, y))?.own;
+      const own = layer.storeyId === null ? outside : rooms.find((r) => inside(r.outline, x, y))?.own;
       if (own) seats[cell] = nearest(own, x, y);
     }
   return seats;

@@ -5,7 +5,9 @@ import { needOf, ROOM_DEFAULT } from '../../site/model/needs';
 import { plotBox } from '../../site/model/levels';
 import { inside } from '../../site/model/levels';
 import { innerAreaM2 } from '../../site/geometry/innerArea';
+import { isOutdoors } from '../../site/geometry/openAir';
 import { roomsOn } from '../../site/geometry/rooms';
+import { gridOver, layersOf } from '../../radio/coverage/layers';
 import { sampleBuilding, sampleRectangle, sampleRow } from '../../../testing/sampleSite';
 import { planContext } from '../network/context';
 import { plainFeed } from '../option/feeds';
@@ -131,4 +133,33 @@ test('counted step by step it comes to the same, and a count given up half way s
   // Both units' fields and what each adds are steps of their own.
   expect(count).toBeGreaterThanOrEqual(4);
   expect(step.value).toEqual(wanted);
+});
+
+test('a room without a roof is outdoors: none of the area indoors, and held to what the yard asks', () => {
+  const terrace: Site = {
+    ...site,
+    rooms: site.rooms.map((r) => (r.id === 'r2' ? { ...r, conditions: ['weather' as const] } : r)),
+  };
+  const open = planContext({ site: terrace, brief: context.brief, plan: emptyPlan() });
+  const { areas } = new AreaEngine(open).served(option(gateway), ALONE, true);
+  const of = (list: typeof areas, id: string) => list.find((a) => a.id === id)!;
+  const roofed = new AreaEngine(context).served(option(gateway), ALONE, true).areas;
+  expect(areas.flatMap((a) => (a.isOutdoors ? [a.id] : [])).sort()).toEqual(['r2', 'yard']);
+  expect(of(areas, 'r2').areaM2).toBe(of(roofed, 'r2').areaM2);
+  expect(sumOf(areas.filter((a) => !a.isOutdoors)).areaM2).toBeCloseTo(
+    sumOf(roofed.filter((a) => !a.isOutdoors)).areaM2 - of(roofed, 'r2').areaM2,
+    6,
+  );
+  // Each cell lies in one layer, and those of the terrace in one that is outdoors.
+  const layers = layersOf(terrace, ['g'], gridOver(plotBox(site, 3), 1), true);
+  expect(layers.map((l) => [l.storeyId, l.outdoors])).toEqual([
+    ['g', false],
+    ['g', true],
+    [null, true],
+  ]);
+  const [inRoom, onTerrace] = [
+    { storeyId: 'g', xM: 2, yM: 3 },
+    { storeyId: 'g', xM: 8, yM: 3 },
+  ];
+  expect([isOutdoors(terrace, inRoom), isOutdoors(terrace, onTerrace)]).toEqual([false, true]);
 });

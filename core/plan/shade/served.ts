@@ -18,6 +18,7 @@ export interface AreaServed {
   storeyId: string | null;
   storeyName: string;
   buildingName: string;
+  isOutdoors: boolean;
   areaM2: number;
   /** 0 to 1, and the same in m². */
   share: number;
@@ -115,7 +116,7 @@ export class AreaEngine {
         markRead(verdicts, read, { needs, seats, grid, layers });
         const shares = own.map((area) => count(radios, area, verdicts));
         own.forEach((area, i) => {
-          const { id, name, storeyId, storeyName, buildingName, areaM2 } = area;
+          const { id, name, storeyId, storeyName, buildingName, isOutdoors, areaM2 } = area;
           const share = shares[i]!;
           areas.push({
             id,
@@ -123,6 +124,7 @@ export class AreaEngine {
             storeyId,
             storeyName,
             buildingName,
+            isOutdoors,
             areaM2,
             share,
             servedM2: share * areaM2,

@@ -1,4 +1,6 @@
-import type { Site } from '../../site/model/schema';
+import { isOpenAir } from '../../site/geometry/openAir';
+import { roomsOn } from '../../site/geometry/rooms';
+import type { Point, Site } from '../../site/model/schema';
 import type { Box } from '../../site/model/levels';
 import { insideShare } from '../geometry/meet';
 
@@ -11,9 +13,12 @@ export interface Grid {
   rows: number;
 }
 
-/** Cells of a grid that lie at one height: those of one storey, or the yard. */
+/** Cells of a grid that lie at one height: those of one storey under its roof, those of it in the open, or the yard. */
 export interface Layer {
   levelM: number;
+  /** Null is the yard. */
+  storeyId: string | null;
+  /** The yard, or rooms without a roof. */
   outdoors: boolean;
   /** Rectangle of the grid that holds all its cells, ends excluded. */
   column0: number;
@@ -68,29 +73,34 @@ function boxOf(
 }
 
 /**
- * Layers of a grid: one per given storey over the cells inside its outline, and the yard over the cells in no building
- * (`yard` false leaves that out). A cell lies in one layer at most.
+ * Layers of a grid: one per given storey over the cells inside its outline, one more over those of its rooms without a roof, and the
+ * yard over the cells in no building (`yard` false leaves that out). A cell lies in one layer at most.
  */
 export function layersOf(site: Site, storeyIds: readonly string[], grid: Grid, yard: boolean): Layer[] {
   const storeys = site.buildings.flatMap((b) => b.storeys.filter((s) => storeyIds.includes(s.id)));
-  const outlines = storeys.map((s) => Float64Array.from(s.outline.flatMap((p) => [p.xM, p.yM])));
-  const indoors = site.buildings.flatMap((b) =>
-    b.storeys.map((s) => Float64Array.from(s.outline.flatMap((p) => [p.xM, p.yM]))),
+  const ring = (outline: readonly Point[]) => Float64Array.from(outline.flatMap((p) => [p.xM, p.yM]));
+  const outlines = storeys.map((s) => ring(s.outline));
+  const terraces = storeys.map((s) =>
+    roomsOn(site, s.id).flatMap((r) => (isOpenAir(r.named) ? [ring(r.outline)] : [])),
   );
+  const indoors = site.buildings.flatMap((b) => b.storeys.map((s) => ring(s.outline)));
   const lists: number[][] = storeys.map(() => []);
+  const onTerraces: number[][] = storeys.map(() => []);
   const open: number[] = [];
   for (let row = 0; row < grid.rows; row++)
     for (let column = 0; column < grid.columns; column++) {
       const x = cellX(grid, column);
       const y = cellY(grid, row);
       const i = outlines.findIndex((o) => insideShare(o, x, y) > 0);
-      if (i >= 0) lists[i]!.push(row * grid.columns + column);
+      if (i >= 0)
+        (terraces[i]!.some((t) => insideShare(t, x, y) > 0) ? onTerraces : lists)[i]!.push(
+          row * grid.columns + column,
+        );
       else if (yard && !indoors.some((o) => insideShare(o, x, y) > 0)) open.push(row * grid.columns + column);
     }
-  const layer = (cells: number[], levelM: number, outdoors: boolean): Layer => {
+  const layer = (cells: number[], of: Pick<Layer, 'levelM' | 'storeyId' | 'outdoors'>): Layer => {
     const out: Layer = {
-      levelM,
-      outdoors,
+      ...of,
       ...boxOf(cells, grid.columns),
       cells: Int32Array.from(cells),
       xs: Float64Array.from(cells, (c) => cellX(grid, c % grid.columns)),
@@ -101,7 +111,10 @@ export function layersOf(site: Site, storeyIds: readonly string[], grid: Grid, y
     return out;
   };
   return [
-    ...storeys.map((s, i) => layer(lists[i]!, s.floorLevelM + FIELD_HEIGHT_M, false)),
-    ...(yard ? [layer(open, FIELD_HEIGHT_M, true)] : []),
+    ...storeys.flatMap((s, i) => {
+      const of = { levelM: s.floorLevelM + FIELD_HEIGHT_M, storeyId: s.id };
+      return [layer(lists[i]!, { ...of, outdoors: false }), layer(onTerraces[i]!, { ...of, outdoors: true })];
+    }),
+    ...(yard ? [layer(open, { levelM: FIELD_HEIGHT_M, storeyId: null, outdoors: true })] : []),
   ].filter((l) => l.cells.length > 0);
 }

@@ -15,7 +15,7 @@ import { useDrawingStore } from '../draw/drawing';
 import { useFoundRooms } from '../draw/SurveyLayers';
 
 /** Conditions a room can have; the weather is outdoors. */
-const ROOM_CONDITIONS: readonly Condition[] = ['damp', 'dust', 'frost', 'animals'];
+const ROOM_CONDITIONS: readonly Condition[] = ['damp', 'dust', 'frost', 'animals', 'weather'];
 
 /** Rooms the walls of the open storey close in, with their areas; each is named here. */
 export function Rooms({ storeyId }: { storeyId: string }) {
@@ -99,7 +99,7 @@ function RoomAsks({ room }: { room: Room }) {
           {ROOM_CONDITIONS.map((c) => (
             <Tick
               key={c}
-              label={CONDITION_LABEL[c]}
+              label={c === 'weather' ? 'weather: no roof over it, counted as outdoors' : CONDITION_LABEL[c]}
               checked={asks.includes(c)}
               onChange={(on) => set(on ? [...asks, c] : asks.filter((x) => x !== c))}
             />
