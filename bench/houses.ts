@@ -1,18 +1,11 @@
 import highsLoader from 'highs';
-import { sampleState } from '../demo/sampleRows';
-import type { JobFile } from '../core/job/jobFile';
 import { CATALOGUE, kitById } from '../core/kit/catalogue/catalogue';
-import { planContext, type PlanContext } from '../core/plan/network/context';
+import { planContext } from '../core/plan/network/context';
 import { evaluate } from '../core/plan/evaluate/evaluate';
-import { meets } from '../core/plan/links/judge';
 import { withMoved } from '../core/plan/network/movedUnit';
 import { parentIdOf } from '../core/plan/option/feeds';
 import type { Option, Unit } from '../core/plan/option/schema';
-import { constructionLossDb } from '../core/radio/materials/constructionLoss';
-import { learntContext } from '../core/readings/learn';
-import { needOf } from '../core/site/model/needs';
 import type { Place, Spot } from '../core/site/model/schema';
-import { median } from '../core/stats/median';
 import { candidatePlaces, isTaken, type Candidate } from '../core/suggest/choices/places';
 import { beginning } from '../core/suggest/choices/beginning';
 import { withChannels } from '../core/plan/links/channelPlan';
@@ -21,15 +14,11 @@ import { suggest } from '../core/suggest/search/suggest';
 import { solveWith, type LpSolver } from '../core/suggest/search/solver';
 import { POLICIES, type Policy } from '../core/suggest/choices/policies';
 import { planByRule } from '../core/suggest/questions/ruleOfThumb';
-import { practisedReadings } from '../demo/practise';
-import { hiddenHouse, type HiddenHouse } from '../meter/practice/hidden';
-import { practiceDevice, practiceUnits } from '../meter/practiceInputs';
-import { practiceJob } from '../server/jobs/practiceJob';
+import { practiceUnits } from '../meter/practiceInputs';
 import { unitAt } from '../core/suggest/choices/addedUnit';
+import { FIRST_SEED, calibrated, houseOf, servesTruly, type House } from './hiddenHouses';
 
 const COUNT = Number(process.argv[2] ?? 100);
-const FIRST_SEED = 5001;
-const RUNS = 3;
 const MOST_TRIES = 12;
 /** Tries after which one more unit is bought. */
 const TRIES_A_UNIT = 6;
@@ -38,51 +27,6 @@ const MOST_UNITS = 4;
 const KIT = ['mesh-dual'];
 const wireless: Policy = { ...POLICIES.find((s) => s.id === 'wirelessFirst')!, kits: KIT };
 const noPause = () => Promise.resolve();
-
-interface House {
-  job: JobFile;
-  truth: HiddenHouse;
-  /** Spots that are dead in the truth with today's router. */
-  dead: readonly Spot[];
-}
-
-/** Whether a spot truly serves in a network: the median of three runs meets its need. */
-function servesTruly(house: House, option: Option, spot: Spot): boolean {
-  const units = practiceUnits(house.job.site, { option, kit: CATALOGUE });
-  const line = { ...house.job.brief.line, idleMs: 9 };
-  const runs = Array.from({ length: RUNS }, (_, i) =>
-    house.truth.readAt(units, practiceDevice(spot.client), spot.place, line, {
-      name: `judge ${spot.id} ${i}`,
-      hour: 11,
-    }),
-  );
-  const of = (pick: (r: (typeof runs)[number]) => number) => median(runs.map(pick))!;
-  return meets(
-    { downMbps: of((r) => r.downMbps), upMbps: of((r) => r.upMbps), latencyMs: of((r) => r.loadedMs) },
-    needOf(spot.activities),
-  );
-}
-
-function houseOf(seed: number): House {
-  const job = practiceJob('house', { seed, difficulty: 'usual' });
-  const truth = hiddenHouse(job.site, { house: 'generated', seed, difficulty: 'usual' }, (name) =>
-    constructionLossDb(name, []),
-  );
-  const house = { job, truth, dead: [] };
-  return { ...house, dead: job.site.spots.filter((s) => !servesTruly(house, job.plan.today, s)) };
-}
-
-/** What is known after the baseline: every spot read three times with today's router. */
-function calibrated(house: House, seed: number): PlanContext {
-  const { job } = house;
-  const state = sampleState('now', 'before', job.plan.today, { site: job.site });
-  const rows = practisedReadings(job, { option: job.plan.today, kit: CATALOGUE }, state, {
-    house: 'generated',
-    seed,
-    difficulty: 'usual',
-  });
-  return learntContext({ ...job, evidence: rows }).context;
-}
 
 const flatM = (a: Place, b: Place) =>
   Math.hypot(a.xM - b.xM, a.yM - b.yM) + (a.storeyId === b.storeyId ? 0 : 3);

@@ -22,11 +22,20 @@ import { cholesky } from '../../stats/cholesky';
 import { normalQuantile } from '../../stats/normalDraws';
 import { seeded } from '../../stats/seeded';
 
+/** How likely a spot works by itself, and at the busy hour too. */
+interface SpotChance {
+  spotId: string;
+  number: number;
+  name: string;
+  alone: number;
+  chance: number;
+}
+
 /** How likely a plan does what it says, over everything that is unsure at once. */
 export interface Chance {
   /** That every spot works, alone and at the busy hour. */
   whole: number;
-  spots: readonly { spotId: string; number: number; name: string; chance: number }[];
+  spots: readonly SpotChance[];
   /** The spot that carries the risk, and what would lower it most before anything is bought; null where nothing is at risk. */
   risk: { spotId: string; number: number; name: string; chance: number; words: string } | null;
 }
@@ -243,11 +252,13 @@ export function wholeChance(context: PlanContext, option: Option, seed = 1): num
 export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance {
   const { ways, lost } = waysOf(context, option);
   const served = ways.map(() => 0);
+  const works = ways.map(() => 0);
   let whole = 0;
   for (const { alone, atBusyHour } of drawsOf(context, option, ways, seed)) {
     const evening = atBusyHour();
     let all = lost.length === 0;
     ways.forEach((_, w) => {
+      if (alone[w]) works[w]!++;
       if (alone[w] && evening[w]) served[w]!++;
       else all = false;
     });
@@ -258,9 +269,10 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
       spotId: w.spot.id,
       number: w.spot.number,
       name: w.spot.name,
+      alone: works[i]! / DRAWS,
       chance: served[i]! / DRAWS,
     })),
-    ...lost.map((s) => ({ spotId: s.id, number: s.number, name: s.name, chance: 0 })),
+    ...lost.map((s) => ({ spotId: s.id, number: s.number, name: s.name, alone: 0, chance: 0 })),
   ].sort((a, b) => a.number - b.number);
   const worst = [...spots].sort((a, b) => a.chance - b.chance)[0];
   const risk = worst && worst.chance < SURE ? worst : null;
