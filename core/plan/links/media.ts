@@ -18,7 +18,7 @@ export interface Medium {
 }
 
 /** What of a part counts for what it loads. */
-export type FlowPart = Pick<Part, 'kind' | 'unitId' | 'mediumId' | 'downMbps' | 'upMbps'>;
+export type FlowPart = Pick<Part, 'kind' | 'unitId' | 'mediumId' | 'downMbps' | 'upMbps' | 'carries'>;
 
 /** How a part loads a medium: by how much of its own time, down and up. */
 interface Load {
@@ -102,12 +102,13 @@ export function mediaOf(context: PlanContext, option: Option): Media {
         const key = `${part.kind} ${part.unitId} ${part.mediumId}`;
         let own = loads.get(key);
         if (!own) loads.set(key, (own = loadsOf(part)));
+        const { downMbps, upMbps } = part.carries ?? part;
         for (const { medium, down, up } of own)
           times.set(
             medium,
             (times.get(medium) ?? 0) +
-              (down * need.downMbps) / part.downMbps +
-              (up * need.upMbps) / part.upMbps,
+              (down * need.downMbps) / downMbps +
+              (up * need.upMbps) / upMbps,
           );
       }
       return { media: [...times.keys()], times: [...times.values()] };

@@ -25,6 +25,8 @@ export type Why =
 /** One length of the pipe between the line and a device. */
 export interface Part extends ChainPart {
   kind: 'line' | 'port' | 'feed' | 'air' | 'lead' | 'device';
+  /** What it carries by itself, Mb/s, where something else held back what was read over it; else what it gives. */
+  carries?: Rates;
   /** Whether it is an estimate or was measured. */
   measured: boolean;
   /** The unit at the far end of a feed, or the serving unit of the air. */

@@ -1,4 +1,5 @@
 import { chainOf } from '../../feed/chain';
+import { CEILING_SHARE } from '../../radio/link/clients';
 import { decide, predictedVerdict } from '../links/judge';
 import type { Part } from '../links/part';
 import type { SpotRead } from '../network/read';
@@ -27,12 +28,14 @@ function pipeThatGives(
     const rest = 1 / Math.max(1e-9, whole) - others.reduce((sum, part) => sum + 1 / of(part), 0);
     return rest > 0 ? 1 / rest : whole;
   };
-  const air = {
-    ...wide[at]!,
-    downMbps: left(downMbps, (p) => p.downMbps),
-    upMbps: left(upMbps, (p) => p.upMbps),
-    measured: true,
+  const gives = { downMbps: left(downMbps, (p) => p.downMbps), upMbps: left(upMbps, (p) => p.upMbps) };
+  // What was read says no more of the air than that it carries so much where something else was at its limit.
+  const carriesBy = (key: 'downMbps' | 'upMbps', read: number) => {
+    const others = Math.min(...pipe.flatMap((part, i) => (i === at ? [] : [part[key]])));
+    return read >= CEILING_SHARE * others ? Math.max(gives[key], pipe[at]![key]) : gives[key];
   };
+  const carries = { downMbps: carriesBy('downMbps', downMbps), upMbps: carriesBy('upMbps', upMbps) };
+  const air = { ...wide[at]!, ...gives, carries, measured: true };
   const othersMs = wide.reduce((sum, part, i) => (i === at ? sum : sum + part.latencyMs), 0);
   // Where less was read than the others are taken to add, each of them adds less.
   const share = latencyMs === null || othersMs <= latencyMs ? 1 : latencyMs / othersMs;
