@@ -5,9 +5,12 @@ import { feedTo } from '../core/plan/option/placing';
 import type { Option } from '../core/plan/option/schema';
 import { unitAt } from '../core/suggest/choices/addedUnit';
 import { candidatePlaces, isTaken } from '../core/suggest/choices/places';
-import { chanceOf } from '../core/suggest/search/chance';
+import { chanceOf, wholeChance } from '../core/suggest/search/chance';
 import { named } from '../meter/practice/random';
 import { FIRST_SEED, calibrated, houseOf, servesTruly } from './hiddenHouses';
+import { HOUSE_KINDS, judgedJob } from '../testing/judgedHouses';
+import { bestByTrying } from '../testing/outsideJudge';
+import { plainChance } from '../testing/plainChance';
 import { holdTruly } from './trueEvening';
 
 const COUNT = Number(process.argv[2] ?? 100);
@@ -49,6 +52,25 @@ function networkOf(context: PlanContext, today: Option, of: (typeof NETWORKS)[nu
   }
   return option;
 }
+
+/** Ten small houses whose chance is neither 0 nor 1: what is stated, and what 2,000 plain draws through the whole model give. */
+function againstPlainDraws(): void {
+  let houses = 0;
+  let most = 0;
+  for (let seed = 1; houses < 10; seed++) {
+    const job = judgedJob(HOUSE_KINDS[seed % HOUSE_KINDS.length]!, seed);
+    const best = bestByTrying(job);
+    if (!best) continue;
+    const stated = wholeChance(job.context, best.option);
+    if (stated < 0.05 || stated > 0.95) continue;
+    houses++;
+    const plain = plainChance(job.context, best.option, 2000, 7);
+    most = Math.max(most, Math.abs(stated - plain));
+    console.log(`${job.name}: stated ${stated.toFixed(3)}, by plain draws ${plain.toFixed(3)}`);
+  }
+  console.log(`${houses} small houses, at most ${most.toFixed(3)} apart\n`);
+}
+if (process.argv[3] !== 'noPlain') againstPlainDraws();
 
 const tables = new Map<string, Bin[]>();
 const table = (name: string) => {

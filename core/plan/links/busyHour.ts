@@ -209,15 +209,32 @@ export function heldSpots(house: House, media: Media, pipes: Pipes): boolean[] {
     return standing + beside + others.slice(0, people).reduce((x, y) => x + y, 0) > limit;
   });
   const limits = media.list.map((m) => m.limit);
-  house.evenings.forEach((on, k) => {
+  const standing = asked.map((a, i) =>
+    a.standing ? flowOf({ i, need: a.standing, isUsed: false }) : NOTHING,
+  );
+  const sums = new Float64Array(limits.length);
+  /** What an evening asks of the media, where it is more than one of them holds; null where all of it fits. */
+  const overfull = (on: readonly On[]): Flow[] | null => {
+    sums.fill(0);
+    let isFull = false;
+    for (const { i, isUsed } of on) {
+      const { media: of, times } = (isUsed ? whole : standing)[i]!;
+      for (let m = 0; m < of.length; m++) if ((sums[of[m]!]! += times[m]!) > limits[of[m]!]!) isFull = true;
+    }
+    return isFull ? on.map(({ i, isUsed }) => (isUsed ? whole : standing)[i]!) : null;
+  };
+  for (let k = 0; k < house.evenings.length; k++) {
+    const on = house.evenings[k]!;
     const most = house.lineShares[k]!;
-    const granted = isTight ? shareOut(on.map(flowOf), limits, most).granted : most;
-    on.forEach(({ i, isUsed }, f) => {
-      if (!isUsed) return;
+    const flows = isTight ? overfull(on) : null;
+    const granted = flows ? shareOut(flows, limits, most).granted : most;
+    for (let f = 0; f < on.length; f++) {
+      const { i, isUsed } = on[f]!;
+      if (!isUsed) continue;
       counts[i]!.used++;
       if (granted[f]! >= MET) counts[i]!.met++;
-    });
-  });
+    }
+  }
   return counts.map((c, i) => pipes[i] !== null && pipes[i] !== undefined && holdsInTheEvening(c));
 }
 

@@ -40,12 +40,25 @@ export interface Chance {
   risk: { spotId: string; number: number; name: string; chance: number; words: string } | null;
 }
 
-/** Joint draws; the chance is then good to about 0.025. */
+/** Joint draws of a house with few spots, and of any other: the chance is then good to about 0.011 and 0.025. */
+const DRAWS_OF_FEW = 2000;
+const FEW_SPOTS = 8;
 const DRAWS = 400;
 /** Distance over which what is left of shadowing is alike, m (numbers: exp(−Δ / 2.5 m)). */
 const ALIKE_M = 2.5;
 /** A chance above this is no risk worth a reading. */
 const SURE = 0.98;
+
+/** How often a house is drawn where its chance is told. */
+const drawsFor = ({ site }: PlanContext): number => (site.spots.length <= FEW_SPOTS ? DRAWS_OF_FEW : DRAWS);
+
+/** How a chance is drawn: how often, and from where; fewer draws do where plans are only held against each other. */
+export interface Drawing {
+  draws: number;
+  seed: number;
+}
+/** Enough to tell plans apart. */
+export const ROUGHLY: Partial<Drawing> = { draws: DRAWS };
 
 /** A way a device could take: which it takes is what it hears best as the draw falls. */
 interface Way {
@@ -139,7 +152,7 @@ function* drawsOf(
   context: PlanContext,
   option: Option,
   ways: readonly Ways[],
-  seed: number,
+  { draws, seed }: Drawing,
 ): Generator<Draw> {
   const levels: Level[] = [];
   const rough: UnsureLink[] = [];
@@ -166,7 +179,7 @@ function* drawsOf(
   const media = mediaOf(context, option);
   const seats = new Map(house.asked.map((a, i) => [a.spotId, i]));
   const bands = ['2.4', '5', '6'] as const;
-  for (let k = 0; k < DRAWS; k++) {
+  for (let k = 0; k < draws; k++) {
     const z = levels.map(() => normal());
     const shifts = factor.map((row, i) => {
       let sum = 0;
@@ -238,23 +251,26 @@ function* drawsOf(
 }
 
 /** The chance that every spot works, alone and at the busy hour: what `chanceOf` says of the whole, without a word on each spot. */
-export function wholeChance(context: PlanContext, option: Option, seed = 1): number {
+export function wholeChance(context: PlanContext, option: Option, as: Partial<Drawing> = {}): number {
   const { ways, lost } = waysOf(context, option);
+  const drawing = { draws: drawsFor(context), seed: 1, ...as };
   if (lost.length > 0) return 0;
   let whole = 0;
   // The evening is worked out only where it can still fail the draw.
-  for (const { alone, atBusyHour } of drawsOf(context, option, ways, seed))
+  for (const { alone, atBusyHour } of drawsOf(context, option, ways, drawing))
     if (alone.every(Boolean) && atBusyHour().every(Boolean)) whole++;
-  return whole / DRAWS;
+  return whole / drawing.draws;
 }
 
 /** The chance that every spot works, alone and at the busy hour, and each. */
-export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance {
+export function chanceOf(context: PlanContext, option: Option, as: Partial<Drawing> = {}): Chance {
   const { ways, lost } = waysOf(context, option);
+  const drawing = { draws: drawsFor(context), seed: 1, ...as };
+  const { draws } = drawing;
   const served = ways.map(() => 0);
   const works = ways.map(() => 0);
   let whole = 0;
-  for (const { alone, atBusyHour } of drawsOf(context, option, ways, seed)) {
+  for (const { alone, atBusyHour } of drawsOf(context, option, ways, drawing)) {
     const evening = atBusyHour();
     let all = lost.length === 0;
     ways.forEach((_, w) => {
@@ -269,14 +285,14 @@ export function chanceOf(context: PlanContext, option: Option, seed = 1): Chance
       spotId: w.spot.id,
       number: w.spot.number,
       name: w.spot.name,
-      alone: works[i]! / DRAWS,
-      chance: served[i]! / DRAWS,
+      alone: works[i]! / draws,
+      chance: served[i]! / draws,
     })),
     ...lost.map((s) => ({ spotId: s.id, number: s.number, name: s.name, alone: 0, chance: 0 })),
   ].sort((a, b) => a.number - b.number);
   const worst = [...spots].sort((a, b) => a.chance - b.chance)[0];
   const risk = worst && worst.chance < SURE ? worst : null;
-  return { whole: whole / DRAWS, spots, risk: risk && { ...risk, words: remedy(option, ways, risk.spotId) } };
+  return { whole: whole / draws, spots, risk: risk && { ...risk, words: remedy(option, ways, risk.spotId) } };
 }
 
 /** What would lower the risk of a spot most before anything is bought: the unsurest link of its pipe is read or tried. */

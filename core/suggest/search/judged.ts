@@ -6,7 +6,7 @@ import type { Option, Unit } from '../../plan/option/schema';
 import { hangsByLead } from '../../plan/network/cableRun';
 import type { Policy } from '../choices/policies';
 import { changesOf, isOf } from './atHand';
-import { chanceOf, wholeChance, type Chance } from './chance';
+import { ROUGHLY, chanceOf, wholeChance, type Chance } from './chance';
 import { optionsOf } from './chosenOptions';
 import type { LinkTable } from './columns';
 import { coverBoundMinor } from './cover';
@@ -46,7 +46,7 @@ export interface Found {
   option: Option;
   evaluation: Evaluation;
   valueMinor: number;
-  /** Worked out when it is first asked for: most networks never are. */
+  /** Drawn roughly, when it is first asked for: most networks never are. */
   chance: () => Chance;
   /** That every spot works, which is less work than the chance of each. */
   whole: () => number;
@@ -306,10 +306,10 @@ export class Search {
     const worth = valueOf(evaluation, brief, this.locked);
     if (worth === Infinity) return Infinity;
     let known: Chance | null = null;
-    const chance = () => (known ??= chanceOf(context, option));
+    const chance = () => (known ??= chanceOf(context, option, ROUGHLY));
     const valueMinor = worth + this.unsureMinor(evaluation, chance);
     let knownWhole: number | null = null;
-    const whole = () => (knownWhole ??= known ? known.whole : wholeChance(context, option));
+    const whole = () => (knownWhole ??= known ? known.whole : wholeChance(context, option, ROUGHLY));
     const found: Found = { option, evaluation, chance, whole, valueMinor };
     this.alike.push(found);
     if (!this.near || valueMinor < this.near.valueMinor) this.near = found;

@@ -5,7 +5,7 @@ import { predictOption } from '../../plan/predict/predict';
 import { withoutUnit } from '../../plan/option/placing';
 import type { Option } from '../../plan/option/schema';
 import { isOf } from './atHand';
-import { chanceOf, type Chance } from './chance';
+import { chanceOf, wholeChance, type Chance } from './chance';
 import { narrowerOf } from '../choices/policies';
 import { linkTable } from './linkTable';
 import { Placed } from './placed';
@@ -73,6 +73,7 @@ export interface Reason {
 
 /** Judged plans that serve as much as the one that was taken, by price; each is surer than all that are cheaper. */
 function othersOf(
+  context: PlanContext,
   judgedPlans: readonly Found[],
   taken: Found,
   propose: (o: Option) => Proposal,
@@ -82,11 +83,14 @@ function othersOf(
   const isAll = served(taken) === taken.evaluation.predictions.length;
   const as = isAll ? judgedPlans.filter((f) => served(f) >= served(taken)) : [taken];
   as.sort((a, b) => a.evaluation.price.totalMinor - b.evaluation.price.totalMinor);
+  let surest = -1;
+  const surer = as.filter((f) => f.whole() > surest && (surest = f.whole()) >= 0);
   const out: OtherPlan[] = [];
-  for (const f of as) {
-    const last = out[out.length - 1];
-    if (!last || f.whole() > last.chance)
-      out.push({ ...propose(f.option), priceMinor: f.evaluation.price.totalMinor, chance: f.whole() });
+  // Told as exactly as on its card: what is no surer then is not told.
+  for (const { option, evaluation } of surer) {
+    const chance = wholeChance(context, option);
+    if (chance > (out.at(-1)?.chance ?? -1))
+      out.push({ ...propose(option), priceMinor: evaluation.price.totalMinor, chance });
   }
   return out;
 }
@@ -163,15 +167,16 @@ export async function suggest(
           .filter((f) => f.valueMinor <= aboutMinor(cheapest))
           .sort((a, b) => b.whole() - a.whole() || a.valueMinor - b.valueMinor)[0]!
       : cheapest;
+  const chance = chanceOf(context, found.option);
   return {
     ...search.propose(found.option),
     evaluation: found.evaluation,
-    chance: found.chance(),
+    chance,
     valueMinor: found.valueMinor,
     proof: {
       isProven,
       isWhole,
-      isAsSure: ask.chance === undefined || found.chance().whole >= ask.chance,
+      isAsSure: ask.chance === undefined || chance.whole >= ask.chance,
       boundMinor: least,
       cheapestMinor: cheapest.valueMinor,
       gap: isProven ? 0 : gapOf(cheapest, least),
@@ -181,7 +186,7 @@ export async function suggest(
       columns,
     },
     todayChance: today.units.length > 0 ? chanceOf(context, today).whole : 0,
-    others: othersOf(alike, found, search.propose),
+    others: othersOf(context, alike, found, search.propose),
     lockStops: found.evaluation.notices.flatMap((n) => (n.severity === 'blocks' ? [n.words] : [])),
     reasons: reasonsOf(context, found),
     unmet: unmetOf(context, found.evaluation, { most: ask.most, reachable }),
