@@ -223,16 +223,16 @@ export function heldSpots(house: House, media: Media, pipes: Pipes): boolean[] {
     }
     return isFull ? on.map(({ i, isUsed }) => (isUsed ? whole : standing)[i]!) : null;
   };
-  for (let k = 0; k < house.evenings.length; k++) {
-    const on = house.evenings[k]!;
-    const most = house.lineShares[k]!;
+  for (const { first, times } of house.different) {
+    const on = house.evenings[first]!;
+    const most = house.lineShares[first]!;
     const flows = isTight ? overfull(on) : null;
     const granted = flows ? shareOut(flows, limits, most).granted : most;
     for (let f = 0; f < on.length; f++) {
       const { i, isUsed } = on[f]!;
       if (!isUsed) continue;
-      counts[i]!.used++;
-      if (granted[f]! >= MET) counts[i]!.met++;
+      counts[i]!.used += times;
+      if (granted[f]! >= MET) counts[i]!.met += times;
     }
   }
   return counts.map((c, i) => pipes[i] !== null && pipes[i] !== undefined && holdsInTheEvening(c));

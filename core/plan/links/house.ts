@@ -59,6 +59,8 @@ export interface House {
   asked: readonly Asked[];
   people: number;
   evenings: readonly (readonly On[])[];
+  /** Evenings with the same people at the same spots, each once: the number of the first, and how often it comes. */
+  different: readonly { first: number; times: number }[];
   /** What the line carries, Mb/s. */
   line: { downMbps: number; upMbps: number };
   /** By evening, what the line leaves each of those who are on; and what it does not hold. */
@@ -98,11 +100,19 @@ function makeHouse({ site, brief, line }: InHouse): House {
       return standing ? [{ i, need: standing, isUsed: false }] : [];
     });
   });
+  const different = new Map<string, { first: number; times: number }>();
+  evenings.forEach((on, k) => {
+    const key = on.map(({ i, isUsed }) => `${i} ${isUsed}`).join();
+    const same = different.get(key);
+    if (same) same.times++;
+    else different.set(key, { first: k, times: 1 });
+  });
   const lineShares = evenings.map((on) => sharesOfLine(line, on));
   return {
     asked,
     people: Math.min(brief.people, seats.length),
     evenings,
+    different: [...different.values()],
     line: { downMbps: line.downMbps, upMbps: line.upMbps },
     lineShares,
     lineShort: lineShortOf(line, asked, evenings, lineShares),
