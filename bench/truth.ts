@@ -13,6 +13,7 @@ import { constructionLossDb } from '../core/radio/materials/constructionLoss';
 import { straightLossDb } from '../core/radio/propagation/pathLoss';
 import { learntContext } from '../core/readings/learn';
 import type { Place, Spot } from '../core/site/model/schema';
+import { harshHouse, type HarshHouse } from '../meter/practice/harsh';
 import { practiceHouse, type PracticeHouse } from '../meter/practice/house';
 import { practiceWorld, type PracticeWorld } from '../meter/practice/world';
 
@@ -35,6 +36,8 @@ export interface LevelCheck {
   sigmaDb: number;
   predictedDbm: number;
   situation: Situation;
+  /** Whether its strongest way goes round an edge. */
+  isRoundEdge: boolean;
 }
 
 /** Where a level is heard, as seen from its unit. */
@@ -78,17 +81,17 @@ export const spotAt = (place: Place, i: number): Spot => ({
   complaint: '',
 });
 
-function unitsOf(house: PracticeHouse): Unit[] {
+function unitsOf(at: PracticeHouse['units']): Unit[] {
   const base = { kitId: KIT, radios: {} };
   const fed = { parentId: 'a', measuredDownMbps: null, measuredUpMbps: null, lengthM: 15, dataRunId: null };
   return [
-    { ...base, id: 'a', letter: 'A', name: 'Gateway', place: house.units[0], feed: { kind: 'line' } },
+    { ...base, id: 'a', letter: 'A', name: 'Gateway', place: at[0], feed: { kind: 'line' } },
     {
       ...base,
       id: 'b',
       letter: 'B',
       name: 'Second',
-      place: house.units[1],
+      place: at[1],
       feed: { kind: 'ethernet', category: 'cat6', ...fed },
     },
   ];
@@ -145,9 +148,18 @@ function truthAt(context: PlanContext, world: PracticeWorld, units: readonly Uni
 
 const AT = '2026-01-01T00:00:00Z';
 
-function readingsAt(world: PracticeWorld, spot: Spot, truth: Truth, noteBand: boolean): Reading[] {
+/** What is read and written down at a spot, beside what is true there. */
+interface Noted {
+  noteBand: boolean;
+  harsh: HarshHouse | null;
+}
+
+function readingsAt(world: PracticeWorld, spot: Spot, truth: Truth, { noteBand, harsh }: Noted): Reading[] {
+  const n = spot.number;
   return Array.from({ length: RUNS }, (_, i): Reading => {
     const connected = truth.band !== null;
+    const levelDbm = truth.levelDbm + world.readingNoiseDb() - (harsh?.bodyDb(n) ?? 0);
+    const bars = connected ? harsh?.barsAt(n, levelDbm) : null;
     return {
       kind: 'reading',
       id: `${spot.id}-${i}`,
@@ -161,7 +173,8 @@ function readingsAt(world: PracticeWorld, spot: Spot, truth: Truth, noteBand: bo
       band: 'free',
       bandSeen: connected && noteBand ? BANDS[truth.band!]! : null,
       connected,
-      rssiDbm: connected ? Math.max(-110, Math.round(truth.levelDbm + world.readingNoiseDb())) : null,
+      rssiDbm: connected && !bars ? Math.max(-110, Math.round(levelDbm)) : null,
+      ...(bars ? { bars } : {}),
       downMbps: connected ? truth.downMbps * world.runFactor() : null,
       upMbps: connected ? truth.upMbps * world.runFactor() : null,
       loadedMs: connected ? 12 : null,
@@ -216,6 +229,7 @@ function errorsOf(
           offDb: p - t,
           sigmaDb: heard.sigmaDb(),
           situation: situationOf(spot.place, way),
+          isRoundEdge: heard.path.ray?.round === 'edge',
         });
       }
     });
@@ -236,40 +250,47 @@ function speedsOf(context: PlanContext, option: Option, truths: readonly Truth[]
   });
 }
 
-const knownTruths = new Map<number, readonly Truth[]>();
+const knownTruths = new Map<string, readonly Truth[]>();
 
 /** What is true at the places of a house that are never read; asked of rays once. */
-function unseenTruths(seed: number, of: () => readonly Truth[]): readonly Truth[] {
-  const known = knownTruths.get(seed) ?? of();
-  knownTruths.set(seed, known);
+function unseenTruths(key: string, of: () => readonly Truth[]): readonly Truth[] {
+  const known = knownTruths.get(key) ?? of();
+  knownTruths.set(key, known);
   return known;
 }
 
 /** A practice house as a job: drawn, with its network, read at some places. */
-export function practiceJob(seed: number, { read = READ, noteBand = true } = {}) {
-  const house = practiceHouse(seed);
+export function practiceJob(seed: number, { read = READ, noteBand = true, isHarsh = false } = {}) {
+  const plain = practiceHouse(seed);
+  const harsh = isHarsh ? harshHouse(plain) : null;
+  const house = harsh?.truth ?? plain;
   const world = practiceWorld(house, (name) => constructionLossDb(name, []));
-  const units = unitsOf(house);
+  const units = unitsOf(harsh?.units ?? house.units);
   const option: Option = { id: 'o', name: 'O', units, wiredSpots: [] };
   const { brief: farm } = quillfeatherFarm();
   const brief = { ...farm, line: { ...farm.line, kind: 'fibre' as const, downMbps: 2000, upMbps: 2000 } };
-  const site = { ...house.site, spots: house.places.slice(0, read).map(spotAt) };
+  const drawn = harsh?.site ?? house.site;
+  const site = { ...drawn, spots: house.places.slice(0, read).map(spotAt) };
   const plan = { ...emptyPlan(), today: option };
   const context = planContext({ site, brief, plan });
   const evidence: EvidenceRow[] = [sampleState('now', 'before', option, { site })];
   for (const spot of site.spots)
-    evidence.push(...readingsAt(world, spot, truthAt(context, world, units, spot.place), noteBand));
+    evidence.push(
+      ...readingsAt(world, spot, truthAt(context, world, units, spot.place), { noteBand, harsh }),
+    );
   return { house, world, option, job: { site, brief, plan, evidence } };
 }
 
 /** Reads a practice house at twelve places, and holds what is predicted elsewhere against its hidden truth. */
-export function proveHouse(seed: number, how: { read?: number; noteBand?: boolean } = {}): HouseResult {
+export function proveHouse(seed: number, how: Parameters<typeof practiceJob>[1] = {}): HouseResult {
   const { house, world, option, job } = practiceJob(seed, how);
   const { units } = option;
   const unseen = house.places.slice(READ);
-  const site = { ...house.site, spots: unseen.map(spotAt) };
+  const site = { ...job.site, spots: unseen.map(spotAt) };
   const prior = planContext({ ...job, site });
-  const truths = unseenTruths(seed, () => unseen.map((place) => truthAt(prior, world, units, place)));
+  const truths = unseenTruths(`${seed} ${how.isHarsh ?? false}`, () =>
+    unseen.map((place) => truthAt(prior, world, units, place)),
+  );
   const { beliefs } = learntContext(job).context;
   const after: PlanContext = { ...prior, beliefs };
   return {

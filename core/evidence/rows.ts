@@ -4,6 +4,7 @@ import { light } from '../kit/model/details';
 import { feed } from '../plan/option/schema';
 import { clientType, id, label, note, place } from '../site/model/schema';
 import { bandId } from '../site/model/radioTerms';
+import { LEAST_BARS, MOST_BARS } from './bars';
 import { network, networkLabels } from './frozenNetwork';
 import { takenAt } from './takenAt';
 import { verdictWord } from '../site/model/verdict';
@@ -85,6 +86,14 @@ const reading = z
     /** False is "no connection": a run of 0. */
     connected: z.boolean(),
     rssiDbm: dbm.nullable(),
+    /** Bars a device showed in place of a level. */
+    bars: z
+      .strictObject({
+        shown: z.number().int().min(0).max(MOST_BARS),
+        of: z.number().int().min(LEAST_BARS).max(MOST_BARS),
+      })
+      .refine((b) => b.shown <= b.of, { message: 'more bars are lit than there are' })
+      .optional(),
     downMbps: mbps.nullable(),
     upMbps: mbps.nullable(),
     /** Round trip while both directions are full. */
@@ -101,7 +110,12 @@ const reading = z
   })
   .refine(
     (r) =>
-      !r.connected || r.downMbps !== null || r.upMbps !== null || r.rssiDbm !== null || r.loadedMs !== null,
+      !r.connected ||
+      r.downMbps !== null ||
+      r.upMbps !== null ||
+      r.rssiDbm !== null ||
+      r.bars !== undefined ||
+      r.loadedMs !== null,
     {
       message: 'the reading is empty: enter a speed, a level or a round trip, or "no connection"',
     },

@@ -5,6 +5,7 @@ import type { Observation } from '../radio/learning/calibration';
 import { choiceDbm, unchosenBelowDbm } from '../plan/links/choice';
 import type { PlanContext } from '../plan/network/context';
 import { linksOf } from '../plan/links/pipe';
+import { levelOfBars, type BarsLevel } from '../evidence/bars';
 import { evidenceOf } from '../evidence/fold';
 import { thawed } from '../evidence/frozenNetwork';
 import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
@@ -124,11 +125,11 @@ function lostOver(ways: readonly ReceivedLevel[], id: string): Observation[] {
   });
 }
 
-/** What was not chosen was weaker than what was. */
+/** What was not chosen was weaker than what was, as surely as the level of that is known. */
 function unchosen(
   ways: readonly ReceivedLevel[],
   chosen: ReceivedLevel,
-  chosenDbm: number,
+  { dbm: chosenDbm, noiseDb }: { dbm: number; noiseDb: number },
   id: string,
 ): Observation[] {
   return ways.flatMap((heard): Observation[] => {
@@ -146,7 +147,7 @@ function unchosen(
         predict,
         measured,
         kind: 'atMost',
-        noise: UNCHOSEN_NOISE_DB[BAND_INDEX[heard.band]],
+        noise: Math.hypot(UNCHOSEN_NOISE_DB[BAND_INDEX[heard.band]], noiseDb),
       },
     ];
   });
@@ -158,6 +159,20 @@ function dbPerLn(heard: ReceivedLevel, mbps: number): number {
   return low === null || high === null ? SPEED_DB_PER_LN : Math.max(2, (high - low) / Math.log(1.25 / 0.75));
 }
 
+/** The level a speed was read at; null where it gives so much at any level above one. */
+function exactLevelFor(heard: ReceivedLevel, mbps: number): number | null {
+  const level = levelForSpeed(heard, mbps);
+  return level === null || levelForSpeed(heard, mbps / CEILING_SHARE) === null ? null : level;
+}
+
+/** What the bars of a group say of its level: those of its middle run; null where no run has any. */
+function barsOf(group: Group): BarsLevel | null {
+  const shown = group.flatMap((r) => (r.bars ? [r.bars] : []));
+  shown.sort((a, b) => a.shown / a.of - b.shown / b.of);
+  const middle = shown[(shown.length - 1) >> 1];
+  return middle ? levelOfBars(middle) : null;
+}
+
 /** What a group of connected runs says over one way it may have come by. */
 function readOver(
   context: PlanContext,
@@ -167,6 +182,7 @@ function readOver(
   id: string,
 ): Observation[] {
   const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
+  const bars = levels.length === 0 ? barsOf(group) : null;
   const speed = median(group.map((r) => r.downMbps).filter((v) => v !== null));
   const ceiling = Math.min(context.line.downMbps, CLIENT_TYPES[device].ceilingMbps);
   const capped = speed !== null && speed >= CEILING_SHARE * ceiling;
@@ -192,13 +208,27 @@ function readOver(
     }
     return out;
   }
-  if (speed === null || speed <= 0) return [];
+  const byBars: Observation[] = bars
+    ? [
+        {
+          ...levelAt(heard),
+          id: `${id} bars`,
+          of: 'level',
+          predict,
+          measured: bars.dbm,
+          kind: bars.kind,
+          noise: bars.sigmaDb,
+        },
+      ]
+    : [];
+  if (bars || speed === null || speed <= 0) return byBars;
   // More than any level usually gives: the airtime is better than thought, and the level is somewhere up there.
   const level = levelForSpeed(heard, speed);
   const top = level === null || levelForSpeed(heard, speed / CEILING_SHARE) === null;
   const measured = level ?? levelForSpeed(heard, usualMbps(heard, -35) * CEILING_SHARE)!;
   const k = dbPerLn(heard, speed);
   return [
+    ...byBars,
     {
       ...levelAt(heard),
       id,
@@ -232,21 +262,27 @@ function observationsOfGroup(
   const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
   const speed = median(group.map((r) => r.downMbps).filter((v) => v !== null));
   const measured = median(levels);
+  const bars = levels.length === 0 ? barsOf(group) : null;
+  // Of a bound the level itself says nothing of which way it came: the speed tells more.
+  const said = measured ?? (bars?.kind === 'exact' ? bars.dbm : null);
   const levelOf = (heard: ReceivedLevel) =>
-    measured ?? (speed === null ? heard.levelDbm : levelForSpeed(heard, speed));
-  const weights = likelihoods(possible, levelOf, measured === null ? SPEED_NOISE_DB : LEVEL_NOISE_DB);
+    said ?? (speed === null ? heard.levelDbm : levelForSpeed(heard, speed));
+  const noise = measured !== null ? LEVEL_NOISE_DB : said !== null ? bars!.sigmaDb : SPEED_NOISE_DB;
+  const weights = likelihoods(possible, levelOf, noise);
   const list: Observation[] = [];
   possible.forEach((heard, i) => {
     const weight = weights[i]!;
     if (weight < LEAST_LIKELY) return;
     const name = possible.length === 1 ? first.id : `${first.id} ${heard.unit.id} ${heard.band}`;
-    const said = readOver(read.context, heard, group, device, weight > 0.5 ? first.id : name);
+    const over = readOver(read.context, heard, group, device, weight > 0.5 ? first.id : name);
     // A way that is only likely counts as a reading that is less sure.
-    for (const o of said)
+    for (const o of over)
       list.push(weight > 0.99 ? o : { ...o, noise: Math.hypot(o.noise, (1 / weight - 1) * UNLIKELY[o.of]) });
     if (weight > 0.5 && first.band === 'free') {
-      const level = measured ?? (speed === null ? null : levelForSpeed(heard, speed));
-      if (level !== null) list.push(...unchosen(ways, heard, level, first.id));
+      // A speed at its ceiling says of the level that it is no less, and so nothing of what was weaker.
+      const level = said ?? (speed === null || bars ? null : exactLevelFor(heard, speed));
+      const noiseDb = measured !== null ? 0 : noise;
+      if (level !== null) list.push(...unchosen(ways, heard, { dbm: level, noiseDb }, first.id));
     }
   });
   return { list, unsure: weights.some((w) => w >= LEAST_LIKELY && w <= 1 - LEAST_LIKELY) };

@@ -3,7 +3,7 @@ import { posteriorWords } from './posteriorSummary';
 
 const taught = (values: Record<string, number>, queues: readonly [number, number, number] = [0, 0, 0]) =>
   posteriorWords(
-    { parameters: Object.keys(values), mean: Object.values(values), covariance: [], left: [] },
+    { parameters: Object.keys(values), mean: Object.values(values), covariance: [], left: [], strength: 1 },
     [],
     queues,
   );

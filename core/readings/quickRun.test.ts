@@ -17,6 +17,7 @@ describe('a run in one line', () => {
     ['38/', { downMbps: 38, upMbps: null }],
     ['38/9 24 11', { loadedMs: 24, idleMs: 11 }],
     ['24 -60', { loadedMs: 24, rssiDbm: -60, downMbps: null }],
+    ['3of4 38/9', { rssiDbm: null, bars: { shown: 3, of: 4 }, downMbps: 38, upMbps: 9 }],
     ['none', { connected: false, downMbps: null }],
     ['X', { connected: false }],
   ])('%s', (text, expected) => expect(run(text)).toMatchObject(expected));
@@ -25,6 +26,8 @@ describe('a run in one line', () => {
     ['/', 'not understood'],
     ['fast', '“fast” is not understood'],
     ['-71 -72', 'a second level'],
+    ['-71 3of4', 'a second level'],
+    ['5of4 38/9', 'not understood'],
     ['38/9 40/8', 'a second pair'],
     ['1 2 3', 'one number too many'],
     ['1e5/3', 'not understood'],

@@ -19,7 +19,8 @@ export interface PracticeHouse {
   places: readonly Place[];
 }
 
-const OUTER: readonly BuiltInConstruction[] = [
+/** What outer and inner walls are made of. */
+export const OUTER: readonly BuiltInConstruction[] = [
   'brickCavity',
   'brickCavity',
   'rubbleStone',
@@ -27,7 +28,7 @@ const OUTER: readonly BuiltInConstruction[] = [
   'timberCladding',
   'reinforcedConcrete',
 ];
-const INNER: readonly BuiltInConstruction[] = ['plasterboard', 'brickSingle', 'lathPlaster', 'block'];
+export const INNER: readonly BuiltInConstruction[] = ['plasterboard', 'brickSingle', 'lathPlaster', 'block'];
 
 const rectangle = (x0: number, y0: number, x1: number, y1: number): Point[] => [
   { xM: x0, yM: y0 },

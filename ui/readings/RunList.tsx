@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { askedAbout } from '@/core/evidence/asked';
+import { barsText } from '@/core/evidence/bars';
 import { evidenceOf } from '@/core/evidence/fold';
 import type { Phase, Reading } from '@/core/evidence/rows';
 import { TOUCH_WORDS } from '@/core/plan/predict/touch';
@@ -20,6 +21,7 @@ function runText(r: Reading): string {
   if (r.upMbps !== null) parts.push(`${readText(r.upMbps)} ↑ Mb/s`);
   parts.push(r.loadedMs === null ? 'load not measured' : `${r.loadedMs.toFixed(0)} ms under load`);
   if (r.rssiDbm !== null) parts.push(levelText(r.rssiDbm));
+  if (r.bars) parts.push(barsText(r.bars));
   if (r.note) parts.push(`“${r.note}”`);
   return parts.join(', ');
 }

@@ -1,4 +1,5 @@
 import type { Reading } from '@/core/evidence/rows';
+import { barsTyped } from '@/core/evidence/bars';
 import { quickRun } from '@/core/readings/quickRun';
 import type { ClientTypeId, Spot } from '@/core/site/model/schema';
 import type { ReadingValues } from '@/ui/job/useRecord';
@@ -34,7 +35,7 @@ function spread(typed: TypedRun): { typed: TypedRun; connected: boolean } | Wron
       ...typed,
       down: text(run.downMbps, ''),
       up: text(run.upMbps, typed.up),
-      level: text(run.rssiDbm, typed.level),
+      level: run.bars ? `${run.bars.shown}of${run.bars.of}` : text(run.rssiDbm, typed.level),
       loaded: text(run.loadedMs, typed.loaded),
       idle: text(run.idleMs, typed.idle),
     },
@@ -55,12 +56,13 @@ export function runTyped(
   const all = connected ? spread(given) : { typed: given, connected };
   if ('words' in all) return { wrong: all, typed: given };
   const { typed } = all;
+  const bars = barsTyped(typed.level);
   const numbers = {
     downMbps: toNumber(typed.down),
     upMbps: toNumber(typed.up),
     loadedMs: toNumber(typed.loaded),
     idleMs: toNumber(typed.idle),
-    rssiDbm: toNumber(typed.level),
+    rssiDbm: bars ? null : toNumber(typed.level),
   };
   const bad = (Object.keys(numbers) as (keyof typeof numbers)[]).find((k) => numbers[k] === undefined);
   if (bad)
@@ -73,6 +75,7 @@ export function runTyped(
   const nothing = { downMbps: null, upMbps: null, loadedMs: null, idleMs: null, rssiDbm: known.rssiDbm };
   const values: ReadingValues = {
     ...(all.connected ? known : nothing),
+    ...(bars ? { bars } : {}),
     subject: spot ? { kind: 'spot', spotId: spot.id } : { kind: 'line' },
     target: spot ? target : 'internet',
     device: spot ? device : 'wired',

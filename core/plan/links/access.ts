@@ -1,5 +1,5 @@
-import { BANDS, BAND_INDEX, SHADOWING_DB, type Band } from '../../radio/link/bands';
-import { levelSigmaDb, withEnds } from '../../radio/learning/beliefs';
+import { BANDS, type Band } from '../../radio/link/bands';
+import { levelSigmaDb, ownSigmaDb, withEnds } from '../../radio/learning/beliefs';
 import type { Features } from '../../radio/propagation/features';
 import { CLIENT_TYPES } from '../../radio/link/clients';
 import {
@@ -137,7 +137,7 @@ export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band
     levelSigmaDb(beliefs, withEnds(path.features, unit.id, spot.client, band), band, near.known);
   const level = () => ({
     features: withEnds(path.features, unit.id, spot.client, band),
-    ownDb: SHADOWING_DB[BAND_INDEX[band]] * Math.sqrt(1 - near.known),
+    ownDb: ownSigmaDb(beliefs, path.features, band, near.known),
   });
   return { end, path, prepared, sigmaDb, level };
 }

@@ -1,6 +1,6 @@
-import { BAND_INDEX, BAND_MHZ, SHADOWING_DB, type Band } from '../../radio/link/bands';
+import { BAND_INDEX, BAND_MHZ, type Band } from '../../radio/link/bands';
 import { groundLossDb } from '../../radio/link/bridge';
-import { Z90, levelSigmaDb, withEnds } from '../../radio/learning/beliefs';
+import { Z90, levelSigmaDb, ownSigmaDb, withEnds } from '../../radio/learning/beliefs';
 import { elevationDb, prepareUnitLink } from '../../radio/link/link';
 import { factsOf, radioPath } from '../../radio/propagation/path';
 import { ETHERNET_TCP_SHARE, copperRateMbps, ethernetGoodputMbps, runRateMbps } from '../../feed/ethernet';
@@ -234,7 +234,7 @@ function airHop(ends: Ends): Hop {
         sigmaLn: air.sigmaLn,
         mostMbps: Infinity,
         sigmaDb: levelSigmaDb(beliefs, features, band),
-        level: { features, ownDb: SHADOWING_DB[BAND_INDEX[band]] },
+        level: { features, ownDb: ownSigmaDb(beliefs, features, band) },
       },
     });
   }

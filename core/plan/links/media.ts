@@ -106,9 +106,7 @@ export function mediaOf(context: PlanContext, option: Option): Media {
         for (const { medium, down, up } of own)
           times.set(
             medium,
-            (times.get(medium) ?? 0) +
-              (down * need.downMbps) / downMbps +
-              (up * need.upMbps) / upMbps,
+            (times.get(medium) ?? 0) + (down * need.downMbps) / downMbps + (up * need.upMbps) / upMbps,
           );
       }
       return { media: [...times.keys()], times: [...times.values()] };

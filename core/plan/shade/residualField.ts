@@ -1,5 +1,6 @@
 import { cellX, cellY, type Grid, type Layer } from '../../radio/coverage/layers';
-import { shadowCovariance, type Residual, type ShadowPoint } from '../../radio/learning/shadowing';
+import type { Beliefs } from '../../radio/learning/beliefs';
+import { shadowCovariance, type ShadowPoint } from '../../radio/learning/shadowing';
 import type { Band } from '../../radio/link/bands';
 import type { Spot3 } from '../../radio/geometry/crossings';
 import { ownedBy, lru, numberOf } from '../../stats/lru';
@@ -18,7 +19,7 @@ const fieldsOf = ownedBy((_: Layer) => lru<string, Float32Array | null>(MOST_FIE
  * place. The sheet so agrees with the spots it surrounds. Indexed as the grid.
  */
 export function residualField(
-  left: readonly Residual[],
+  { left, strength }: Pick<Beliefs, 'left' | 'strength'>,
   from: Spot3,
   band: Band,
   grid: Grid,
@@ -26,11 +27,11 @@ export function residualField(
 ): Float32Array | null {
   if (left.length === 0) return null;
   const key = [numberOf(left), from.x, from.y, from.z, band].join();
-  return fieldsOf(layer)(key, () => makeField(left, from, band, grid, layer));
+  return fieldsOf(layer)(key, () => makeField({ left, strength }, from, band, grid, layer));
 }
 
 function makeField(
-  left: readonly Residual[],
+  { left, strength }: Pick<Beliefs, 'left' | 'strength'>,
   from: Spot3,
   band: Band,
   grid: Grid,
@@ -38,7 +39,7 @@ function makeField(
 ): Float32Array | null {
   let field: Float32Array | null = null;
   for (const o of left) {
-    const at: ShadowPoint = { from, band, x: o.x, y: o.y, z: layer.levelM };
+    const at: ShadowPoint = { from, band, strength, x: o.x, y: o.y, z: layer.levelM };
     if (Math.abs(shadowCovariance(o, at) * o.weight) < NOT_SEEN_DB) continue;
     field ??= new Float32Array(grid.columns * grid.rows);
     const column = (x: number) => (x - grid.minXM) / grid.cellM - 0.5;

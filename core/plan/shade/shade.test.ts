@@ -38,7 +38,7 @@ test('the sheet gives way to what was read: shade round a place that reads far w
       noise: 4,
     })),
   );
-  const posterior = { parameters: [], mean: [], covariance: [], left };
+  const posterior = { parameters: [], mean: [], covariance: [], left, strength: 1 };
   const learnt = planContext(farm, undefined, posterior);
   const [plain, weaker] = [context, learnt].map((c) => new ShadeEngine(c).shade(question({ cellM: 1 })).grid);
   const at = (xM: number, yM: number) =>

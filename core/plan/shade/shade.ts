@@ -5,7 +5,7 @@ import { elevationDb, type Antenna, type Turn } from '../../radio/link/link';
 import { pointOf, kitOf, type PlanContext } from '../network/context';
 import { choiceDbm } from '../links/choice';
 import type { Unit } from '../option/schema';
-import type { Residual } from '../../radio/learning/shadowing';
+import type { Beliefs } from '../../radio/learning/beliefs';
 import type { EveningFloor } from './eveningFloor';
 import { residualField } from './residualField';
 import { shadeAt, type ShadeRadio } from './shadeTable';
@@ -29,10 +29,15 @@ export function servingUnits(radios: readonly ShadeRadio[]): Unit[] {
 function shadeUnit(
   {
     own,
-    left,
+    beliefs,
     grid,
     floor,
-  }: { own: readonly ShadeRadio[]; left: readonly Residual[]; grid: Grid; floor: EveningFloor | null },
+  }: {
+    own: readonly ShadeRadio[];
+    beliefs: Pick<Beliefs, 'left' | 'strength'>;
+    grid: Grid;
+    floor: EveningFloor | null;
+  },
   { antenna, turned }: { antenna: Antenna; turned: Turn | undefined },
   at: { x: number; y: number; z: number },
   field: CastLoss,
@@ -43,7 +48,7 @@ function shadeUnit(
   const radios = own.filter((r) => !layer.outdoors || r.mayOutdoors);
   if (radios.length === 0) return;
   const losses = radios.map((r) => field[BAND_INDEX[r.band]]);
-  const learnt = radios.map((r) => residualField(left, at, r.band, grid, layer));
+  const learnt = radios.map((r) => residualField(beliefs, at, r.band, grid, layer));
   const tables = radios.map((r) => (layer.outdoors ? r.outdoors : r.indoors));
   const dz = layer.levelM - at.z;
   const { cells, xs, ys } = layer;
@@ -83,7 +88,7 @@ export function shadeGrid(
     const own = radios.filter((r) => r.unit === unit);
     const at = pointOf(context.site, unit.place);
     const { antenna } = kitOf(context, unit);
-    const of = { own, left: context.beliefs.left, grid, floor };
+    const of = { own, beliefs: context.beliefs, grid, floor };
     for (const layer of layers)
       shadeUnit(of, { antenna, turned: unit.turned }, at, fields.get(unit.id)!, layer, best, verdicts);
   }

@@ -135,7 +135,7 @@ export function shadeRadios(
         SPEED_DB_PER_LN * air.sigmaLn,
         END_SIGMA_DB,
         TYPICAL_PATH_SIGMA_DB,
-        SHADOWING_DB[BAND_INDEX[band]],
+        context.beliefs.strength * SHADOWING_DB[BAND_INDEX[band]],
       );
       const key = JSON.stringify([
         rules.region,
@@ -143,6 +143,7 @@ export function shadeRadios(
         end,
         client,
         air.free,
+        sigmaDb,
         air.latencyMs,
         needs,
         before.map((p) => [p.downMbps.toFixed(1), p.upMbps.toFixed(1), p.latencyMs.toFixed(1), p.mediumId]),

@@ -37,6 +37,8 @@ export interface Beliefs {
   near(from: Spot3, band: Band, p: Spot3): Nearby;
   /** All that readings left over, for who shows it over a sheet. */
   left: readonly Residual[];
+  /** Spread of what no drawing holds against the usual shadowing, as a factor: as far as the readings scatter. */
+  strength: number;
   /** What speeds in a band are believed to be against the usual, and how unsure: natural logarithms. */
   speed(band: Band): { meanLn: number; sigmaLn: number };
   correction: LossCorrection | undefined;
@@ -125,12 +127,23 @@ export function priorBeliefs(scene: Scene): Beliefs {
     },
     near: () => NOTHING_NEAR,
     left: [],
+    strength: 1,
     speed: () => ({ meanLn: 0, sigmaLn }),
     correction: undefined,
   };
 }
 
+/** What each way round an edge strays by for itself, dB: corners scatter by how they are made (estimate, held against practice houses). */
+const EDGE_OWN_DB = 5;
+
+/** Spread of the shadowing of a way against the usual, as a factor: the house's, and more the more of it comes round an edge. */
+export const strengthOf = (strength: number, features: Features, band: Band): number =>
+  Math.hypot(strength, (EDGE_OWN_DB * (features.get('edge') ?? 0)) / SHADOWING_DB[BAND_INDEX[band]]);
+
+/** Spread of what no drawing holds on a way, less what readings near it know of that, dB. */
+export const ownSigmaDb = (beliefs: Beliefs, features: Features, band: Band, known = 0): number =>
+  SHADOWING_DB[BAND_INDEX[band]] * strengthOf(beliefs.strength, features, band) * Math.sqrt(1 - known);
+
 /** Spread of a level including what is left of its shadowing, dB. */
-export function levelSigmaDb(beliefs: Beliefs, features: Features, band: Band, known = 0): number {
-  return Math.hypot(beliefs.sigmaDb(features), SHADOWING_DB[BAND_INDEX[band]] * Math.sqrt(1 - known));
-}
+export const levelSigmaDb = (beliefs: Beliefs, features: Features, band: Band, known = 0): number =>
+  Math.hypot(beliefs.sigmaDb(features), ownSigmaDb(beliefs, features, band, known));

@@ -59,6 +59,7 @@ const world = (values: Record<string, number>): Posterior => ({
   mean: Object.values(values),
   covariance: Object.keys(values).map(() => Object.keys(values).map(() => 0)),
   left: [],
+  strength: 1,
 });
 
 describe('calibration', () => {

@@ -3,7 +3,15 @@ import { Matrix } from 'ml-matrix';
 import { cholesky } from '../../stats/cholesky';
 import { SHADOWING_DB } from '../link/bands';
 import type { Scene } from '../geometry/scene';
-import { asLoss, priorBeliefs, priorCovariance, priorSigma, withOtherBands, type Beliefs } from './beliefs';
+import {
+  asLoss,
+  priorBeliefs,
+  priorCovariance,
+  priorSigma,
+  strengthOf,
+  withOtherBands,
+  type Beliefs,
+} from './beliefs';
 import type { Features } from '../propagation/features';
 import { censored } from './censored';
 import { inverseOf, update, type CovarianceBlock, type Update } from './gaussian';
@@ -138,28 +146,40 @@ function parametersOf(
     .sort();
 }
 
-/**
- * Corrects the model by readings: a Gaussian update of offsets, construction losses, edges, clutter, airtime and the share of
- * TCP from their priors, repeated with the paths computed anew (each way weighted by its share of the power) and limits by
- * Laplace's approximation. The order of readings does not matter. Null without readings. Source: docs/model.md "Calibration".
- */
-export function calibrate(
+/** What a fit begins with: what was believed before, and how far each level is taken to stray from what is explained. */
+interface Start {
+  beliefs: Beliefs;
+  posterior: Posterior;
+  /** By observation, the spread of its shadowing against the usual. */
+  strengths: readonly number[];
+}
+
+const NOTHING_KNOWN: Posterior = { parameters: [], mean: [], covariance: [], left: [], strength: 1 };
+
+/** What a fit found, with each level as all others predict it. */
+interface Fit {
+  posterior: Posterior;
+  /** Levels that were read as they are, as all others predict them. */
+  read: { id: string; off: number; sigma: number }[];
+}
+
+/** The Gaussian update, repeated with the paths computed anew until no parameter moves any more. */
+function fitted(
   scene: Scene,
-  given: readonly Observation[],
-  options: Partial<CalibrationOptions> = {},
-): Calibration | null {
-  const { shadowingDb, rounds } = { ...DEFAULTS, ...options };
-  const list = [...given].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+  list: readonly Observation[],
+  { shadowingDb, rounds }: CalibrationOptions,
+  start: Start,
+): Fit {
   const n = list.length;
-  if (n === 0) return null;
+  const strong = list.map((o, i) => ({ ...o, strength: start.strengths[i]! }));
   const groups = groupsOf(list);
   const said: Said[] = list.map((o) => ({ target: o.measured, variance: o.noise ** 2 }));
   let blocks: CovarianceBlock[] = [];
-  let posterior: Posterior = { parameters: [], mean: [], covariance: [], left: [] };
+  let { posterior } = start;
   let step: Update | null = null;
   let prior = { key: '', precision: Matrix.zeros(0, 0) };
   for (let round = 0; round < rounds; round++) {
-    const beliefs = round === 0 ? priorBeliefs(scene) : beliefsOf(scene, posterior);
+    const beliefs = round === 0 ? start.beliefs : beliefsOf(scene, posterior);
     const rows = list.map((o) => o.predict(beliefs));
     const parameters = parametersOf(rows, posterior.parameters, scene);
     const at = new Map(parameters.map((name, i) => [name, i]));
@@ -169,12 +189,12 @@ export function calibrate(
     if (round === 0)
       list.forEach((o, i) => {
         // Before anything is known a limit is held against what is predicted.
-        if (o.kind !== 'exact') said[i] = limit(o, rows[i]!.value);
+        if (o.kind !== 'exact') said[i] = limit(o, rows[i]!.value + beliefs.shiftDb(rows[i]!.features));
       });
     const isFirst = blocks.length === 0;
     blocks = groups.map((group, g) =>
       isFirst || group.some((i) => list[i]!.kind !== 'exact')
-        ? blockOf(group, list, said, shadowingDb)
+        ? blockOf(group, strong, said, shadowingDb)
         : blocks[g]!,
     );
     const h = Matrix.zeros(n, parameters.length);
@@ -193,7 +213,7 @@ export function calibrate(
     step = update(blocks, h, z, prior.precision);
     const mean = step.mean.to1DArray();
     const moved = Math.max(...mean.map((m, i) => Math.abs(m - (previous.get(parameters[i]!) ?? 0))));
-    posterior = { parameters, mean, covariance: step.covariance.to2DArray(), left: [] };
+    posterior = { ...posterior, parameters, mean, covariance: step.covariance.to2DArray(), left: [] };
     if (round === rounds - 1 || (round > 0 && moved < SETTLED)) break;
     list.forEach((o, i) => {
       if (o.kind === 'exact') return;
@@ -203,26 +223,61 @@ export function calibrate(
     });
   }
   const { weights } = step!;
-  posterior.left = list.flatMap((o, i) =>
-    o.of === 'level'
-      ? [
-          {
-            from: o.from,
-            band: o.band,
-            x: o.x,
-            y: o.y,
-            z: o.z,
-            weight: weights[i]!,
-            noise: said[i]!.variance,
-          },
-        ]
-      : [],
+  const left = strong.flatMap(({ of, from, band, x, y, z, strength }, i) =>
+    of === 'level' ? [{ from, band, x, y, z, strength, weight: weights[i]!, noise: said[i]!.variance }] : [],
   );
   const read = step!
     .leaveOneOut()
     .flatMap((e, i) =>
       list[i]!.of === 'level' && list[i]!.kind === 'exact' ? [{ ...e, id: list[i]!.id }] : [],
     );
+  return { posterior: { ...posterior, left }, read };
+}
+
+/** How often the spread is set anew by how far readings stray from what all others say of them, and within which bounds. */
+const SPREAD_ROUNDS = 2;
+const LEAST_STRENGTH = 0.8;
+const MOST_STRENGTH = 2.5;
+/** Readings the usual spread counts as: a few say little of how far all stray (estimate). */
+const USUAL_COUNTS = 4;
+
+/** The spread of a house that its readings speak for: theirs from what all others say, against what they were taken to be. */
+function strengthBy({ read, posterior }: Fit): number {
+  const strayed = read.reduce((sum, e) => sum + (e.off / e.sigma) ** 2, 0);
+  const by = Math.sqrt((strayed + USUAL_COUNTS) / (read.length + USUAL_COUNTS));
+  return Math.max(LEAST_STRENGTH, Math.min(MOST_STRENGTH, posterior.strength * by));
+}
+
+/**
+ * Corrects the model by readings: a Gaussian update of offsets, construction losses, edges, clutter, airtime and the share of
+ * TCP from their priors, repeated with the paths computed anew (each way weighted by its share of the power) and limits by
+ * Laplace's approximation. How far a house strays from what its drawing explains is told by its readings, each held against what all
+ * others say of it. The order of readings does not matter. Null without readings. Source: docs/model.md "Calibration".
+ */
+export function calibrate(
+  scene: Scene,
+  given: readonly Observation[],
+  options: Partial<CalibrationOptions> = {},
+): Calibration | null {
+  const how = { ...DEFAULTS, ...options };
+  const list = [...given].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+  if (list.length === 0) return null;
+  const strengthsBy = (beliefs: Beliefs) =>
+    list.map((o) =>
+      o.of === 'level' ? strengthOf(beliefs.strength, o.predict(beliefs).features, o.band) : 1,
+    );
+  const plain = priorBeliefs(scene);
+  let fit = fitted(scene, list, how, {
+    beliefs: plain,
+    posterior: NOTHING_KNOWN,
+    strengths: strengthsBy(plain),
+  });
+  for (let round = 0; round < SPREAD_ROUNDS; round++) {
+    const posterior = { ...fit.posterior, strength: strengthBy(fit) };
+    const beliefs = beliefsOf(scene, posterior);
+    fit = fitted(scene, list, how, { beliefs, posterior, strengths: strengthsBy(beliefs) });
+  }
+  const { posterior, read } = fit;
   return {
     posterior,
     leaveOneOutDb: Math.sqrt(read.reduce((sum, e) => sum + e.off ** 2, 0) / Math.max(1, read.length)),

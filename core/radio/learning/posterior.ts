@@ -14,6 +14,8 @@ export interface Posterior {
   covariance: number[][];
   /** What the readings left over, for what lies near them. */
   left: Residual[];
+  /** How far they scatter against the usual shadowing, as a factor. */
+  strength: number;
 }
 
 /** Parameters that act on a level or a speed straight, not through the losses of a path. */
@@ -67,7 +69,9 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
     shiftDb: shift,
     sigmaDb: sigma,
     left: posterior.left,
-    near: (from, band, p) => nearby(posterior.left, { from, band, x: p.x, y: p.y, z: p.z }),
+    strength: posterior.strength,
+    near: (from, band, p) =>
+      nearby(posterior.left, { from, band, strength: posterior.strength, x: p.x, y: p.y, z: p.z }),
     speed: (band) => speeds.get(band)!,
   };
 }

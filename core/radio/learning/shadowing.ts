@@ -19,6 +19,8 @@ export interface ShadowPoint extends Spot3 {
   /** Where the unit stands. */
   from: Spot3;
   band: Band;
+  /** Its spread against the usual shadowing, as a factor; 1 where nothing is said. */
+  strength?: number;
 }
 
 const apartM = (a: Spot3, b: Spot3): number =>
@@ -35,7 +37,8 @@ export function shadowCovariance(
 ): number {
   const alike = a.band === b.band ? 1 : SHADOWING_BAND_CORRELATION;
   const ends = Math.exp(-(apartM(a, b) + apartM(a.from, b.from)) / SHADOWING_LENGTH_M);
-  return alike * sigmaDb[BAND_INDEX[a.band]]! * sigmaDb[BAND_INDEX[b.band]]! * ends;
+  const strength = (a.strength ?? 1) * (b.strength ?? 1);
+  return alike * strength * sigmaDb[BAND_INDEX[a.band]]! * sigmaDb[BAND_INDEX[b.band]]! * ends;
 }
 
 /** A reading as it says something of the shadowing round it. */
@@ -73,5 +76,6 @@ export function nearby(list: readonly Residual[], at: ShadowPoint): Nearby {
   const solved = Float64Array.from(nearest, (n) => n.covariance);
   solveInPlace(factor, solved);
   const removed = nearest.reduce((sum, n, i) => sum + n.covariance * solved[i]!, 0);
-  return { meanDb, known: Math.max(0, Math.min(1, removed / SHADOWING_DB[BAND_INDEX[at.band]] ** 2)) };
+  const own = (at.strength ?? 1) * SHADOWING_DB[BAND_INDEX[at.band]];
+  return { meanDb, known: Math.max(0, Math.min(1, removed / own ** 2)) };
 }

@@ -123,7 +123,9 @@ test('readings at 5 GHz teach 2.4 GHz most of what they say, and 5 GHz all of it
       const path = radioPath(scene, INSIDE, at, band, beliefs.correction);
       return { value: 20 - path.lossDb, features: path.features };
     };
-    const { value } = predict(beliefsOf(scene, { parameters: [], mean: [], covariance: [], left: [] }));
+    const { value } = predict(
+      beliefsOf(scene, { parameters: [], mean: [], covariance: [], left: [], strength: 1 }),
+    );
     return {
       id: `o${i}`,
       predict,
