@@ -57,8 +57,7 @@ export function holdTruly(house: House, option: Option): ReadonlyMap<string, boo
         load(`wire ${unit.id} up`, need.upMbps / link);
       } else if (feed.kind === 'powerline') load('powerline', both);
       else if (feed.kind === 'coax') load('coax', both);
-      // A radio that also serves was read at half: on its channel it takes the time of the whole rate.
-      else if (feed.shares) load(channelOf(unitOf.get(unit.id)!, feed.band), both / 2);
+      else if (feed.shares) load(channelOf(unitOf.get(unit.id)!, truth.bandOf(units, unit) ?? 1), both);
       else load(`backhaul ${unit.id}`, both);
       unit = parent;
     }

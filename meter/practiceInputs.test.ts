@@ -34,14 +34,17 @@ describe('a network by its data sheets', () => {
     ['line', plainFeed('line', null), { kind: 'line' }],
     ['ethernet', plainFeed('ethernet', 'a'), { kind: 'wire', parentId: 'a' }],
     ['fibre', plainFeed('fibre', 'a'), { kind: 'wire', parentId: 'a' }],
-    ['bridge', plainFeed('bridge', 'a'), { kind: 'air', parentId: 'a', band: 1, shares: false }],
+    ['bridge', plainFeed('bridge', 'a'), { kind: 'air', parentId: 'a', bands: [1], shares: false }],
     ['coax', plainFeed('coax', 'a'), { kind: 'coax', parentId: 'a', mostMbps: 2000 }],
   ])('a feed by %s', (_, feed, expected) =>
     expect(unitOf('mesh-own-radio', feed)!.feed).toMatchObject(expected),
   );
   test('over the air a radio of its own carries it whole, a shared one halves', () => {
     expect(unitOf('mesh-own-radio', plainFeed('wireless', 'a'))!.feed).toMatchObject({ shares: false });
-    expect(unitOf('mesh-dual', plainFeed('wireless', 'a'))!.feed).toMatchObject({ band: 1, shares: true });
+    expect(unitOf('mesh-dual', plainFeed('wireless', 'a'))!.feed).toMatchObject({
+      bands: [0, 1],
+      shares: true,
+    });
   });
   test.each([
     ['o1', 'o2', true, true],

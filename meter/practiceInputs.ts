@@ -45,11 +45,12 @@ function feedOf(site: Site, unit: Unit, kit: KitItem): PracticeFeed {
     case 'fibre':
       return { kind: 'wire', parentId };
     case 'bridge':
-      return { kind: 'air', parentId, band: 1, shares: false };
+      return { kind: 'air', parentId, bands: [1], shares: false };
     case 'wireless': {
-      const own = kit.radios.find((r) => r.role === 'backhaul');
-      const band = own ?? [...kit.radios].reverse().find((r) => r.role === 'access' && r.band !== '2.4');
-      return { kind: 'air', parentId, band: BAND_INDEX[band?.band ?? '2.4'], shares: !own };
+      const own = kit.radios.filter((r) => r.role === 'backhaul');
+      const radios = own.length > 0 ? own : kit.radios.filter((r) => r.role === 'access');
+      const bands = [...new Set(radios.map((r) => BAND_INDEX[r.band]))];
+      return { kind: 'air', parentId, bands: bands.length > 0 ? bands : [0], shares: own.length === 0 };
     }
     case 'coax':
       return {

@@ -110,7 +110,7 @@ describe('a practice house answers', () => {
   });
   test('lights: the gateway holds, a unit far away is lost, one behind a lost one has no internet', () => {
     const h = house({}, SOUND);
-    const air = (parentId: string): PracticeFeed => ({ kind: 'air', parentId, band: 1, shares: true });
+    const air = (parentId: string): PracticeFeed => ({ kind: 'air', parentId, bands: [1], shares: true });
     const away = { ...places[0], storeyId: null, xM: places[0].xM + 1500 };
     const all = [gateway, unit('b', beside, air('a')), unit('c', away, air('a')), unit('d', away, air('c'))];
     expect(all.map((u) => h.lightOf(all, u))).toEqual(['holds', 'holds', 'lost', 'noInternet']);

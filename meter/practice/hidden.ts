@@ -6,6 +6,8 @@ import { named, normals } from './random';
 import { raysDb, type TrueLoss } from './rays';
 import { surfacesOf, type Point3, type Triple } from './surfaces';
 
+type Band = 0 | 1 | 2;
+
 /** A unit as the practice house meets it: plain figures of its data sheet, by band. */
 export interface PracticeUnit {
   id: string;
@@ -23,8 +25,8 @@ export interface PracticeUnit {
 export type PracticeFeed =
   | { kind: 'line' }
   | { kind: 'wire'; parentId: string | null }
-  /** Over the air from its parent, on a band; where the radio also serves devices, each hop halves. */
-  | { kind: 'air'; parentId: string | null; band: 0 | 1 | 2; shares: boolean }
+  /** Over the air from its parent, on whichever of its bands moves most; a radio that serves on the same band halves it. */
+  | { kind: 'air'; parentId: string | null; bands: readonly Band[]; shares: boolean }
   | {
       kind: 'powerline';
       parentId: string | null;
@@ -158,8 +160,16 @@ export function hiddenHouse(
     return { ...line, downMbps: 0.96 * share * line.downMbps, upMbps: 0.97 * share * line.upMbps };
   };
 
-  /** What the feed of a unit gives it, both ways alike, Mb/s; follows parents to the line. */
-  function fedMbps(units: readonly PracticeUnit[], unit: PracticeUnit, seen = new Set<string>()): number {
+  /**
+   * What the feed of a unit gives it, both ways alike, Mb/s; follows parents to the line. `onBand` is where what it feeds is heard: a
+   * radio that sends everything twice on one band moves half of it.
+   */
+  function fedMbps(
+    units: readonly PracticeUnit[],
+    unit: PracticeUnit,
+    onBand: Band | null,
+    seen = new Set<string>(),
+  ): number {
     if (seen.has(unit.id)) return 0;
     seen.add(unit.id);
     const { feed } = unit;
@@ -167,11 +177,28 @@ export function hiddenHouse(
     if (feed.kind === 'line') return port;
     const parent = units.find((u) => u.id === feed.parentId);
     if (!parent) return 0;
-    return Math.min(port, fedMbps(units, parent, seen), linkMbps(unit, parent));
+    const { mbps, band } = linkOf(unit, parent);
+    const twice = feed.kind === 'air' && feed.shares && band === onBand ? 0.5 : 1;
+    return Math.min(port, fedMbps(units, parent, band, seen), mbps * twice);
   }
 
-  /** What one link gives by itself, Mb/s. */
-  function linkMbps(unit: PracticeUnit, parent: PracticeUnit): number {
+  /** What one link gives by itself, Mb/s, and the band it goes by. */
+  function linkOf(unit: PracticeUnit, parent: PracticeUnit): { mbps: number; band: Band | null } {
+    const { feed } = unit;
+    if (feed.kind !== 'air') return { mbps: wireMbps(unit, parent), band: null };
+    const streams = Math.min(unit.streams, parent.streams);
+    return feed.bands
+      .map((band) => ({
+        band,
+        mbps:
+          airMbps(heardFrom(unit, parent, band).levelDbm, unit.widthMhz[band], streams) *
+          tcpShare *
+          airShare[band]!,
+      }))
+      .reduce((best, by) => (by.mbps > best.mbps ? by : best));
+  }
+
+  function wireMbps(unit: PracticeUnit, parent: PracticeUnit): number {
     const { feed } = unit;
     if (feed.kind === 'wire') return WIRE_SHARE * Math.min(unit.portMbps, parent.portMbps);
     if (feed.kind === 'powerline') {
@@ -181,20 +208,11 @@ export function hiddenHouse(
     }
     if (feed.kind === 'coax')
       return feed.mostMbps * Math.exp(luck(`coax ${feed.pair}`, 0.1)) * (faults.badSplitter ? 0.12 : 0.9);
-    if (feed.kind === 'air') {
-      const { levelDbm } = heardFrom(unit, parent, feed.band);
-      return (
-        airMbps(levelDbm, unit.widthMhz[feed.band], Math.min(unit.streams, parent.streams)) *
-        tcpShare *
-        airShare[feed.band]! *
-        (feed.shares ? 0.5 : 1)
-      );
-    }
     return 0;
   }
 
-  /** How a unit hears its parent, dBm. */
-  function heardFrom(unit: PracticeUnit, parent: PracticeUnit, band: 0 | 1 | 2): { levelDbm: number } {
+  /** How a unit hears its parent on a band, dBm. */
+  function heardFrom(unit: PracticeUnit, parent: PracticeUnit, band: Band): { levelDbm: number } {
     const eirp = parent.eirpDbm[band] ?? 20;
     const own = luck(`unit ${unit.id} ${band}`, 2) + luck(`unit ${parent.id} ${band}`, 2);
     return { levelDbm: eirp + unit.gainDbi[band] + own - wayDb(parent.place, unit.place)[band] };
@@ -243,7 +261,7 @@ export function hiddenHouse(
     const width = Math.min(device.widthMhz, unit.widthMhz[band]);
     const streams = Math.min(device.streams, unit.streams);
     const rate = (dbm: number) => airMbps(dbm, width, streams) * tcpShare * airShare[band]!;
-    const fed = fedMbps(units, unit);
+    const fed = fedMbps(units, unit, band);
     const cap = (mbps: number, most: number | undefined) =>
       Math.min(mbps, fed, device.ceilingMbps, most ?? Infinity) * Math.exp(0.06 * noise());
     const now = line && lineAt(line, run.hour);
@@ -281,13 +299,13 @@ export function hiddenHouse(
 
   /** What one run beside a unit says of its feed. */
   const readLink = (units: readonly PracticeUnit[], unit: PracticeUnit, name: string): PracticeRun =>
-    wiredRun(unit, fedMbps(units, unit), name);
+    wiredRun(unit, fedMbps(units, unit, null), name);
 
   /** What a trial of the link of a unit says, by itself, whatever feeds its parent. */
   function readTrial(units: readonly PracticeUnit[], unit: PracticeUnit, name: string): PracticeRun {
     const { feed } = unit;
     const parent = feed.kind === 'line' ? undefined : units.find((u) => u.id === feed.parentId);
-    return wiredRun(unit, parent ? linkMbps(unit, parent) : 0, name);
+    return wiredRun(unit, parent ? linkOf(unit, parent).mbps : 0, name);
   }
 
   function wiredRun(unit: PracticeUnit, mbps: number, name: string): PracticeRun {
@@ -310,12 +328,20 @@ export function hiddenHouse(
     if (feed.kind === 'line') return 'holds';
     const parent = units.find((u) => u.id === feed.parentId);
     if (!parent) return 'lost';
-    if (fedMbps(units, parent) < 0.05) return 'noInternet';
-    if (feed.kind !== 'air') return linkMbps(unit, parent) > 20 ? 'holds' : 'thin';
-    const { levelDbm } = heardFrom(unit, parent, feed.band);
+    if (fedMbps(units, parent, null) < 0.05) return 'noInternet';
+    const { mbps, band } = linkOf(unit, parent);
+    if (band === null) return mbps > 20 ? 'holds' : 'thin';
+    const { levelDbm } = heardFrom(unit, parent, band);
     return levelDbm > -67 ? 'holds' : levelDbm > -82 ? 'thin' : 'lost';
   }
 
-  return { readAt, readLine, readLink, readTrial, lightOf };
+  /** The band a unit and its parent keep to; null where no air is between them. */
+  function bandOf(units: readonly PracticeUnit[], unit: PracticeUnit): Band | null {
+    const { feed } = unit;
+    const parent = feed.kind === 'air' ? units.find((u) => u.id === feed.parentId) : undefined;
+    return parent ? linkOf(unit, parent).band : null;
+  }
+
+  return { readAt, readLine, readLink, readTrial, bandOf, lightOf };
 }
 export type HiddenHouse = ReturnType<typeof hiddenHouse>;

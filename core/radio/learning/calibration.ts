@@ -236,10 +236,10 @@ function fitted(
 
 /** How often the spread is set anew by how far readings stray from what all others say of them, and within which bounds. */
 const SPREAD_ROUNDS = 2;
-const LEAST_STRENGTH = 0.8;
+const LEAST_STRENGTH = 0.9;
 const MOST_STRENGTH = 2.5;
 /** Readings the usual spread counts as: a few say little of how far all stray (estimate). */
-const USUAL_COUNTS = 4;
+const USUAL_COUNTS = 2;
 
 /** The spread of a house that its readings speak for: theirs from what all others say, against what they were taken to be. */
 function strengthBy({ read, posterior }: Fit): number {
