@@ -76,6 +76,20 @@ describe('what a reading says about a level', () => {
     );
     expect(scale!.kind).toBe('atLeast');
   });
+  test('bars are a level with a range: a middle between the ends, all lit at least, none lit at most', () => {
+    const bars = (shown: number, of = 4) =>
+      levels(reading({ rssiDbm: null, bars: { shown, of }, bandSeen: '5' }))[0]!;
+    expect(bars(3)).toMatchObject({ measured: -60, kind: 'exact', band: '5' });
+    expect(bars(3).noise).toBeGreaterThan(4);
+    expect(bars(4)).toMatchObject({ measured: -55, kind: 'atLeast' });
+    expect(bars(0)).toMatchObject({ measured: -85, kind: 'atMost' });
+    expect(bars(2, 3).measured).toBeLessThan(bars(3).measured);
+    // All bars lit is no level: nothing follows of what was not chosen.
+    const lit = observed(reading({ rssiDbm: null, bars: { shown: 4, of: 4 }, bandSeen: '2.4' }));
+    expect(lit.filter((o) => o.id.includes(' not '))).toEqual([]);
+    const level = levels(reading({ rssiDbm: -61, bars: { shown: 1, of: 4 } }))[0];
+    expect(level).toMatchObject({ measured: -61, noise: 2 });
+  });
   test('by cable, voided, of a spot that is gone or a state that is unknown: nothing', () => {
     expect(observed(reading({ device: 'wired' }))).toEqual([]);
     expect(observed(reading({ spotId: null }))).toEqual([]);

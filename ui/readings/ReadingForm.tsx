@@ -126,6 +126,7 @@ export function ReadingForm(place: ReadingPlace) {
         </div>
         <p className="mt-1 text-[13px] text-ink-2">
           Or all in the first field: {spot ? '-71 38/9 24' : '240/48 30 9'}, then Enter.
+          {spot && ' A device that shows bars alone: 3of4 as its signal.'}
         </p>
         <div className="mt-2 flex flex-wrap items-center gap-2">
           <Button type="submit" look="strong" disabled={busy}>

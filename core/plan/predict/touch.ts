@@ -2,6 +2,8 @@ import type { Prediction } from './prediction';
 
 /** Levels nearer than this are the same level to a reading, dB. */
 export const SAME_LEVEL_DB = 0.5;
+/** A way that is longer or shorter by this is another way, though its level happened to be the same, m. */
+const SAME_LENGTH_M = 1;
 /** Speeds nearer than this share are the same to a reading: runs scatter by more. */
 export const SAME_SPEED_SHARE = 0.05;
 
@@ -32,6 +34,10 @@ const wayOf = (p: Prediction): string =>
 const levelsOf = (p: Prediction): number[] =>
   p.pipe.flatMap((part) => (part.why.kind === 'air' ? [part.why.levelDbm] : []));
 
+/** Lengths of the same links, m. */
+const lengthsOf = (p: Prediction): number[] =>
+  p.pipe.flatMap((part) => (part.why.kind === 'air' ? [part.why.way.lengthM] : []));
+
 const alike = (a: number, b: number) => Math.abs(a - b) <= SAME_SPEED_SHARE * Math.max(a, b, 0.1);
 
 /** A wire's own speed differs, as with another cable, port or adapter; a measured value is a label and does not count. */
@@ -44,7 +50,7 @@ function wiresDiffer(a: Prediction, b: Prediction): boolean {
 }
 
 /**
- * Whether a change of network touches a spot: who serves it, its way to the line, a level on that way (half a dB), or
+ * Whether a change of network touches a spot: who serves it, its way to the line, a level on that way (half a dB) or its length, or
  * what shared media leave of it (5 %). Null where a reading taken before still holds after.
  */
 export function touchOf(before: Prediction, after: Prediction): Touch | null {
@@ -52,6 +58,8 @@ export function touchOf(before: Prediction, after: Prediction): Touch | null {
   if (wayOf(before) !== wayOf(after)) return 'way';
   const [p, q] = [levelsOf(before), levelsOf(after)];
   if (p.some((level, i) => Math.abs(level - q[i]!) >= SAME_LEVEL_DB)) return 'level';
+  const [l, m] = [lengthsOf(before), lengthsOf(after)];
+  if (l.some((lengthM, i) => Math.abs(lengthM - m[i]!) >= SAME_LENGTH_M)) return 'level';
   if (wiresDiffer(before, after)) return 'way';
   const air = before.pipe.some((part) => part.mediumId !== null);
   const measured = [...before.pipe, ...after.pipe].some((part) => part.measured && part.kind === 'feed');

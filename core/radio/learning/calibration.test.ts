@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { farmSite } from '../../../demo/farmSite';
 import { seeded } from '../../../meter/practice/random';
-import { levelSigmaDb, withEnds, Z90 } from './beliefs';
+import { levelSigmaDb, ownSigmaDb, priorBeliefs, withEnds, Z90 } from './beliefs';
 import type { Features } from '../propagation/features';
 import { calibrate, type Observation } from './calibration';
 import { censored } from './censored';
@@ -192,6 +192,41 @@ test('the order of readings changes nothing', () => {
   const [there, back] = [calibrate(scene, list)!, calibrate(scene, [...list].reverse())!];
   expect(back.posterior.mean).toEqual(there.posterior.mean);
   expect(back.posterior.left).toEqual(there.posterior.left);
+});
+
+describe('how far a house strays', () => {
+  const extra = (scatterDb: number) => {
+    const random = seeded(5);
+    return places(24, 3).map((p, i) =>
+      observe(p, i, world({}), 2, scatterDb * normalQuantile(0.02 + 0.96 * random())),
+    );
+  };
+  const strengthAt = (scatterDb: number) => calibrate(scene, extra(scatterDb))!.posterior.strength;
+  test('is told by its readings, each held against all others: within bounds, and wider ranges where it strays', () => {
+    const [calm, usual, wild] = [0, 5, 12].map(strengthAt);
+    expect(calm).toBe(0.85);
+    expect(usual).toBeGreaterThan(calm!);
+    expect(wild).toBeGreaterThan(1.5);
+    expect(wild).toBeLessThanOrEqual(2.5);
+    const sigma = (scatterDb: number) => {
+      const beliefs = beliefsOf(scene, calibrate(scene, extra(scatterDb))!.posterior);
+      return levelSigmaDb(beliefs, withEnds(new Map(), 'a', 'phone', '5'), '5');
+    };
+    expect(sigma(12)).toBeGreaterThan(1.4 * sigma(0));
+  });
+  test('three readings say nothing of it, and one that all others contradict is pointed out', () => {
+    expect(calibrate(scene, extra(12).slice(0, 3))!.posterior.strength).toBe(1);
+    const odd = extra(1).map((o, i) => (i === 4 ? { ...o, measured: o.measured - 30 } : o));
+    const found = [...calibrate(scene, odd)!.outliers].sort((a, b) => b.sigmas - a.sigmas);
+    expect(found[0]).toMatchObject({ id: 'o4' });
+    expect(found[0]!.offDb).toBeLessThan(-20);
+  });
+  test('a way round an edge and through walls is less sure than one in sight', () => {
+    const own = (features: [string, number][]) => ownSigmaDb(priorBeliefs(scene), new Map(features), '5');
+    expect(own([['edge', -1]])).toBeCloseTo(Math.hypot(3.8, 5), 6);
+    expect(own([['loss:brickCavity:5', -2]])).toBeCloseTo(Math.hypot(3.8, 1.8 * Math.SQRT2), 6);
+    expect(own([['device:phone', 1]])).toBeCloseTo(3.8, 6);
+  });
 });
 
 describe('a limit', () => {

@@ -236,14 +236,18 @@ function fitted(
 
 /** How often the spread is set anew by how far readings stray from what all others say of them, and within which bounds. */
 const SPREAD_ROUNDS = 2;
-const LEAST_STRENGTH = 0.9;
+const LEAST_STRENGTH = 0.85;
 const MOST_STRENGTH = 2.5;
 /** Readings the usual spread counts as: a few say little of how far all stray (estimate). */
-const USUAL_COUNTS = 2;
+const USUAL_COUNTS = 4;
+/** Levels it takes to say anything of how a house strays. */
+const LEAST_READ = 4;
 
 /** The spread of a house that its readings speak for: theirs from what all others say, against what they were taken to be. */
 function strengthBy({ read, posterior }: Fit): number {
-  const strayed = read.reduce((sum, e) => sum + (e.off / e.sigma) ** 2, 0);
+  if (read.length < LEAST_READ) return posterior.strength;
+  // One reading that all others contradict is pointed out; it does not make the whole house unsure.
+  const strayed = read.reduce((sum, e) => sum + Math.min(OUTLIER_SIGMAS, Math.abs(e.off / e.sigma)) ** 2, 0);
   const by = Math.sqrt((strayed + USUAL_COUNTS) / (read.length + USUAL_COUNTS));
   return Math.max(LEAST_STRENGTH, Math.min(MOST_STRENGTH, posterior.strength * by));
 }
@@ -272,6 +276,12 @@ export function calibrate(
     posterior: NOTHING_KNOWN,
     strengths: strengthsBy(plain),
   });
+  // Held against the usual spread: one of a house that was made wide by it would hide what made it so.
+  const outliers = fit.read.flatMap((e) =>
+    Math.abs(e.off) > OUTLIER_SIGMAS * e.sigma
+      ? [{ id: e.id, offDb: e.off, sigmas: Math.abs(e.off) / e.sigma }]
+      : [],
+  );
   for (let round = 0; round < SPREAD_ROUNDS; round++) {
     const posterior = { ...fit.posterior, strength: strengthBy(fit) };
     const beliefs = beliefsOf(scene, posterior);
@@ -281,11 +291,7 @@ export function calibrate(
   return {
     posterior,
     leaveOneOutDb: Math.sqrt(read.reduce((sum, e) => sum + e.off ** 2, 0) / Math.max(1, read.length)),
-    outliers: read.flatMap((e) =>
-      Math.abs(e.off) > OUTLIER_SIGMAS * e.sigma
-        ? [{ id: e.id, offDb: e.off, sigmas: Math.abs(e.off) / e.sigma }]
-        : [],
-    ),
+    outliers,
     observations: list.filter((o) => o.of === 'level').length,
   };
 }
