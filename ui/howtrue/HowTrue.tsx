@@ -131,8 +131,8 @@ export function HowTrue() {
           were taken.
         </li>
         <li>
-          Believe &quot;serves&quot; before you believe &quot;short&quot;: next to none that was said to serve
-          did not, but what is told to be hopeless is often better, most of all in outbuildings.
+          Believe &quot;works&quot; before you believe &quot;too slow&quot;: next to none that was said to
+          work did not, but what is told to be hopeless is often better, most of all in outbuildings.
         </li>
         <li>
           Where it was read, the figure is what was read. Where it matters and was not read, a trial with the
