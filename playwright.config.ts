@@ -7,8 +7,8 @@ export default defineConfig({
   // More than there are cores: a test waits for pages and pauses more than it works.
   workers: 3,
   // Generous: a busy machine is no fault, and a pass never waits for it.
-  timeout: 180_000,
-  expect: { timeout: 20_000 },
+  timeout: 360_000,
+  expect: { timeout: 40_000 },
   forbidOnly: true,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],

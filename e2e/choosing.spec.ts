@@ -6,7 +6,6 @@ test('feeds compared, fibre through the duct, the gateway elsewhere, a lock, the
   page,
   request,
 }) => {
-  test.setTimeout(180_000);
   const job = await openPlan(page, request);
   // A unit in the studio, beside its outlet, and every feed it could have.
   await addUnit(page, 'Mesh node, own backhaul radio', 'Glaze bench');
@@ -105,7 +104,6 @@ test('area served adds up, a plan by a rule of thumb is kept, and bad kit change
   page,
   request,
 }) => {
-  test.setTimeout(180_000);
   const job = await openPlan(page, request);
   await page.getByRole('button', { name: 'Area', exact: true }).click();
   const area = page.getByRole('table', { name: 'Area served' });
@@ -151,7 +149,6 @@ test('rules of thumb are priced against what the search finds, and improved by i
   page,
   request,
 }) => {
-  test.setTimeout(180_000);
   const job = smallJob(12, { rooms: 5, outlets: 6 });
   const made = await request.post('/api/jobs/import', { data: job });
   const { id } = (await made.json()) as { id: string };

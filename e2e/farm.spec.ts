@@ -5,8 +5,6 @@ import type { Site } from '../core/site/model/schema';
 import { farmSite } from '../demo/farmSite';
 import { exported, onScreen } from './sheet';
 
-test.use({ actionTimeout: 8000 });
-
 /** Most clicks and key groups in which the whole farm has to be entered. */
 const MOST = 500;
 
@@ -24,7 +22,7 @@ class Hand {
   }
   async button(name: string): Promise<void> {
     this.clicks++;
-    await this.page.getByRole('button', { name, exact: true }).first().click({ timeout: 20_000 });
+    await this.page.getByRole('button', { name, exact: true }).first().click();
   }
   async fill(scope: ReturnType<Page['locator']>, label: string, value: string): Promise<void> {
     this.groups++;
@@ -156,7 +154,6 @@ async function drawStorey(page: Page, hand: Hand, storeyId: string): Promise<voi
 }
 
 test('the whole farm with sockets and coax takes at most 500 clicks and key groups', async ({ page }) => {
-  test.setTimeout(120_000);
   await page.setViewportSize({ width: 1920, height: 1080 });
   await page.goto('/');
   await page.getByRole('textbox', { name: 'New job' }).fill('The farm again');

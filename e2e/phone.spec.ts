@@ -12,7 +12,6 @@ test('the walk: by the code on the laptop, a run of the real meter, the network 
   browser,
   request,
 }) => {
-  test.setTimeout(300_000);
   const job = await newJob(request);
   await page.goto(`${house.url()}/jobs/${job}/before`);
   await page.getByRole('button', { name: 'Readings by phone' }).click();

@@ -6,7 +6,6 @@ test('from the measured farm to suggested options: adopt one, drag and lock a un
   page,
   request,
 }) => {
-  test.setTimeout(240_000);
   const job = await openPlan(page, request);
   await page.getByRole('button', { name: 'Suggest', exact: true }).click();
   const dialog = page.getByRole('dialog');

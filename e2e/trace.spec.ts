@@ -90,7 +90,6 @@ test('a floor plan picture comes in, is scaled by two points, and keeps no notes
 test('hostile pictures, PDFs and drawings are handled or refused with a reason; nothing is touched', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   await newJob(page, 'Hostile files');
   await addBuilding(page, 'House', ['12', '9'], '1');
   await page.getByRole('button', { name: 'Trace', exact: true }).click();

@@ -208,27 +208,25 @@ function readOver(
     }
     return out;
   }
-  const byBars: Observation[] = bars
-    ? [
-        {
-          ...levelAt(heard),
-          id: `${id} bars`,
-          of: 'level',
-          predict,
-          measured: bars.dbm,
-          kind: bars.kind,
-          noise: bars.sigmaDb,
-        },
-      ]
-    : [];
-  if (bars || speed === null || speed <= 0) return byBars;
+  if (bars)
+    return [
+      {
+        ...levelAt(heard),
+        id: `${id} bars`,
+        of: 'level',
+        predict,
+        measured: bars.dbm,
+        kind: bars.kind,
+        noise: bars.sigmaDb,
+      },
+    ];
+  if (speed === null || speed <= 0) return [];
   // More than any level usually gives: the airtime is better than thought, and the level is somewhere up there.
   const level = levelForSpeed(heard, speed);
   const top = level === null || levelForSpeed(heard, speed / CEILING_SHARE) === null;
   const measured = level ?? levelForSpeed(heard, usualMbps(heard, -35) * CEILING_SHARE)!;
   const k = dbPerLn(heard, speed);
   return [
-    ...byBars,
     {
       ...levelAt(heard),
       id,
