@@ -60,27 +60,28 @@ test('an extreme job opens at every stop, and what is left out is said', async (
   expect(errors).toEqual([]);
 });
 
+/** Answers to others in the time of one long work: it takes seconds, an answer takes milliseconds. */
+const OFTEN = 5;
+
 test('a file of 30 MB is read, copied and given out while others are answered', async ({ page }) => {
-  const longest = async (work: Promise<unknown>) => {
-    const start = performance.now();
-    let [busy, most] = [true, 0];
+  // How often others are answered while the work goes on: one after another they would wait for its end, and come once.
+  const answered = async (work: Promise<unknown>) => {
+    let [busy, answers] = [true, 0];
     const through = work.finally(() => (busy = false));
     while (busy) {
-      const asked = performance.now();
       expect((await page.request.get('/api/jobs/larkspur/documents/brief')).ok()).toBe(true);
-      most = Math.max(most, performance.now() - asked);
+      answers++;
     }
     await through;
-    return most / (performance.now() - start);
+    return answers;
   };
   const text = writeJobFile(EXTREMES.find((e) => e.name === 'readings')!.make());
   let id = '';
-  // A share of the time the work takes, not a time: one after another it would be nearly all of it.
-  expect(await longest(taken(page, text).then((made) => (id = made)))).toBeLessThan(0.5);
+  expect(await answered(taken(page, text).then((made) => (id = made)))).toBeGreaterThan(OFTEN);
   const data = { id: 'copy-of-readings', takes: 'everything' };
-  expect(await longest(page.request.post(`/api/jobs/${id}/duplicate`, { data }))).toBeLessThan(0.5);
+  expect(await answered(page.request.post(`/api/jobs/${id}/duplicate`, { data }))).toBeGreaterThan(OFTEN);
   const out = page.request.get(`/api/jobs/${id}/export`).then(async (r) => (await r.text()) === text);
-  expect(await longest(out)).toBeLessThan(0.5);
+  expect(await answered(out)).toBeGreaterThan(OFTEN);
   expect(await out).toBe(true);
 });
 
