@@ -26,6 +26,15 @@ describe('a run that is typed', () => {
     expect(whole.typed).toMatchObject({ down: '38', up: '9', level: '-71', loaded: '24' });
     expect(valuesOf(run({ down: '38/9 banana' }))).toMatchObject({ field: 'downMbps' });
   });
+  test('bars stand where a level does, in its own field or in the first', () => {
+    const bars = { shown: 3, of: 4 };
+    expect(valuesOf(run({ down: '38', up: '9', level: '3of4' }))).toMatchObject({ rssiDbm: null, bars });
+    const whole = run({ down: '3of4 38/9' });
+    expect(valuesOf(whole)).toMatchObject({ rssiDbm: null, bars, downMbps: 38, upMbps: 9 });
+    expect(whole.typed).toMatchObject({ down: '38', level: '3of4' });
+    expect(valuesOf(run({ down: '3of4' }))).toMatchObject({ bars, downMbps: null });
+    expect(valuesOf(run({ down: '38', level: '7of4' }))).toMatchObject({ field: 'rssiDbm' });
+  });
   test('without a connection has no speed, whatever was typed, but keeps its level', () => {
     expect(valuesOf(run({ down: '12', up: '3', level: '-88' }, spot, false))).toMatchObject({
       connected: false,

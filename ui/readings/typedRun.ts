@@ -24,7 +24,7 @@ const toNumber = (text: string): number | null | undefined => {
 
 /** All of a run may stand in the first field, as level, down/up and round trip: it is put where it belongs. */
 function spread(typed: TypedRun): { typed: TypedRun; connected: boolean } | Wrong {
-  if (!/[\s/]/.test(typed.down.trim())) return { typed, connected: true };
+  if (!/[\s/]/.test(typed.down.trim()) && !barsTyped(typed.down)) return { typed, connected: true };
   const quick = quickRun(typed.down);
   if (!quick.ok) return { field: 'downMbps', words: quick.words };
   const { run } = quick;

@@ -146,14 +146,6 @@ function parametersOf(
     .sort();
 }
 
-/** What a fit begins with: what was believed before, and how far each level is taken to stray from what is explained. */
-interface Start {
-  beliefs: Beliefs;
-  posterior: Posterior;
-  /** By observation, the spread of its shadowing against the usual. */
-  strengths: readonly number[];
-}
-
 const NOTHING_KNOWN: Posterior = { parameters: [], mean: [], covariance: [], left: [], strength: 1 };
 
 /** What a fit found, with each level as all others predict it. */
@@ -163,34 +155,40 @@ interface Fit {
   read: { id: string; off: number; sigma: number }[];
 }
 
-/** The Gaussian update, repeated with the paths computed anew until no parameter moves any more. */
+/** The Gaussian update, repeated with the paths computed anew until no parameter moves any more, from what was believed before. */
 function fitted(
   scene: Scene,
   list: readonly Observation[],
   { shadowingDb, rounds }: CalibrationOptions,
-  start: Start,
+  start: Posterior,
 ): Fit {
   const n = list.length;
-  const strong = list.map((o, i) => ({ ...o, strength: start.strengths[i]! }));
   const groups = groupsOf(list);
   const said: Said[] = list.map((o) => ({ target: o.measured, variance: o.noise ** 2 }));
   let blocks: CovarianceBlock[] = [];
-  let { posterior } = start;
+  let posterior = start;
+  /** Each with how far it is taken to stray, by the way it is thought to come at the beginning. */
+  let strong: (Observation & { strength: number })[] = [];
   let step: Update | null = null;
   let prior = { key: '', precision: Matrix.zeros(0, 0) };
   for (let round = 0; round < rounds; round++) {
-    const beliefs = round === 0 ? start.beliefs : beliefsOf(scene, posterior);
+    const beliefs = posterior === NOTHING_KNOWN ? priorBeliefs(scene) : beliefsOf(scene, posterior);
     const rows = list.map((o) => o.predict(beliefs));
     const parameters = parametersOf(rows, posterior.parameters, scene);
     const at = new Map(parameters.map((name, i) => [name, i]));
     const key = parameters.join();
     if (prior.key !== key) prior = { key, precision: priorPrecision(parameters, scene) };
     const previous = new Map(posterior.parameters.map((name, i) => [name, posterior.mean[i]!]));
-    if (round === 0)
+    if (round === 0) {
+      strong = list.map((o, i) => ({
+        ...o,
+        strength: o.of === 'level' ? strengthOf(beliefs.strength, rows[i]!.features, o.band) : 1,
+      }));
       list.forEach((o, i) => {
         // Before anything is known a limit is held against what is predicted.
         if (o.kind !== 'exact') said[i] = limit(o, rows[i]!.value + beliefs.shiftDb(rows[i]!.features));
       });
+    }
     const isFirst = blocks.length === 0;
     blocks = groups.map((group, g) =>
       isFirst || group.some((i) => list[i]!.kind !== 'exact')
@@ -266,27 +264,15 @@ export function calibrate(
   const how = { ...DEFAULTS, ...options };
   const list = [...given].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   if (list.length === 0) return null;
-  const strengthsBy = (beliefs: Beliefs) =>
-    list.map((o) =>
-      o.of === 'level' ? strengthOf(beliefs.strength, o.predict(beliefs).features, o.band) : 1,
-    );
-  const plain = priorBeliefs(scene);
-  let fit = fitted(scene, list, how, {
-    beliefs: plain,
-    posterior: NOTHING_KNOWN,
-    strengths: strengthsBy(plain),
-  });
+  let fit = fitted(scene, list, how, NOTHING_KNOWN);
   // Held against the usual spread: one of a house that was made wide by it would hide what made it so.
   const outliers = fit.read.flatMap((e) =>
     Math.abs(e.off) > OUTLIER_SIGMAS * e.sigma
       ? [{ id: e.id, offDb: e.off, sigmas: Math.abs(e.off) / e.sigma }]
       : [],
   );
-  for (let round = 0; round < SPREAD_ROUNDS; round++) {
-    const posterior = { ...fit.posterior, strength: strengthBy(fit) };
-    const beliefs = beliefsOf(scene, posterior);
-    fit = fitted(scene, list, how, { beliefs, posterior, strengths: strengthsBy(beliefs) });
-  }
+  for (let round = 0; round < SPREAD_ROUNDS; round++)
+    fit = fitted(scene, list, how, { ...fit.posterior, strength: strengthBy(fit) });
   const { posterior, read } = fit;
   return {
     posterior,
