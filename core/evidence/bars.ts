@@ -29,6 +29,13 @@ export function levelOfBars({ shown, of }: Bars): BarsLevel {
   };
 }
 
+/** The middle of what several runs showed; null where none showed any. */
+export function middleBars(runs: readonly { bars?: Bars }[]): Bars | null {
+  const shown = runs.flatMap((r) => (r.bars ? [r.bars] : []));
+  shown.sort((a, b) => a.shown / a.of - b.shown / b.of);
+  return shown[(shown.length - 1) >> 1] ?? null;
+}
+
 /** "3 of 4 bars". */
 export const barsText = ({ shown, of }: Bars): string => `${shown} of ${of} bars`;
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { barsTyped, type Bars } from '../evidence/bars';
 import { clientType, type ClientTypeId } from '../site/model/schema';
 import { writtenTime, type DateOrder } from './writtenTime';
 
@@ -12,6 +13,7 @@ export const COLUMNS = {
   loaded: 'Under load, ms',
   idle: 'Idle, ms',
   level: 'Signal, dBm',
+  bars: 'Bars, 3 of 4',
   band: 'Band, GHz',
   at: 'Date, or date and time',
   clock: 'Time of day',
@@ -31,6 +33,7 @@ const HEADINGS: Record<ColumnId, RegExp> = {
   loaded: /(load)/,
   idle: /^(idle|ping|latency|round)/,
   level: /^(signal|level|rssi|dbm)/,
+  bars: /^(bars?|lights?)\b/,
   band: /^(band|ghz|freq)/,
   at: /^(date|day|at|when|time ?stamp)/,
   clock: /^(time|clock|hour)/,
@@ -62,6 +65,8 @@ export interface CsvReading {
   by: string;
   connected: boolean;
   rssiDbm: number | null;
+  /** What the device showed in place of a level. */
+  bars?: Bars;
   bandSeen: '2.4' | '5' | '6' | null;
   downMbps: number | null;
   upMbps: number | null;
@@ -176,6 +181,13 @@ export function readRow(
         : null;
   if (bandText !== '' && band === null)
     return { ok: false, words: `${COLUMNS.band}: “${bandText.slice(0, 20)}” is none of 2.4, 5, 6` };
+  const barsSaid = cell('bars').trim();
+  const bars = barsTyped(barsSaid.replace('/', 'of'));
+  if (barsSaid !== '' && !bars)
+    return {
+      ok: false,
+      words: `${COLUMNS.bars}: “${barsSaid.slice(0, 20)}” does not say how many of how many, as 3 of 4`,
+    };
   const said = [cell('at').trim(), cell('clock').trim()].filter((t) => t !== '').join(' ');
   const at = said === '' ? time.now : timeIn(said, time);
   const device = deviceIn(cell('device'));
@@ -184,8 +196,8 @@ export function readRow(
   if (at === undefined)
     return { ok: false, words: `${COLUMNS.at}: “${said.slice(0, 40)}” is no time as it is written here` };
   const connected = !(values.down === 0 && (values.up === 0 || values.up === null));
-  const empty = values.down === null && values.up === null && values.level === null && values.loaded === null;
-  if (empty) return { ok: false, words: 'holds no speed, level or round trip' };
+  const empty = [values.down, values.up, values.level, bars, values.loaded].every((v) => v === null);
+  if (empty) return { ok: false, words: 'holds no speed, level, bars or round trip' };
   return {
     ok: true,
     reading: {
@@ -195,6 +207,7 @@ export function readRow(
       by: cell('by').trim().slice(0, 80),
       connected,
       rssiDbm: values.level,
+      ...(bars && values.level === null ? { bars } : {}),
       bandSeen: band,
       downMbps: connected ? values.down : null,
       upMbps: connected ? values.up : null,

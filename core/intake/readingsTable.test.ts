@@ -48,6 +48,19 @@ test.each([
 ])('“%s” is %p', (text, value) => expect(numberIn(text)).toBe(value));
 
 describe('a table of readings', () => {
+  test('bars in place of a level, as people write them; a level beside them counts alone', () => {
+    const { readings: got, bad } = readings(
+      'spot,down,up,signal,bars\n1,38,9,,3 of 4\n1,38,9,,1/4\n2,,,,0of5\n1,38,9,-60,4of4\n1,38,9,,5 of 4\n1,38,9,,three\n',
+    );
+    expect(got.map((r) => [r.rssiDbm, r.bars])).toEqual([
+      [null, { shown: 3, of: 4 }],
+      [null, { shown: 1, of: 4 }],
+      [null, { shown: 0, of: 5 }],
+      [-60, undefined],
+    ]);
+    expect(bad.map((b) => b.line)).toEqual([6, 7]);
+    expect(bad[0]!.words).toContain('“5 of 4” does not say how many of how many');
+  });
   test('commas, semicolons, tabs; quotes; spots by number or name; a time or now', () => {
     const { readings: got, bad } = readings(
       'spot;down;up;signal;note;date\n1;"38,5";9;-71;"door; closed";2026-06-03T10:00:00Z\nattic;0;0;;;\n',
@@ -74,7 +87,7 @@ describe('a table of readings', () => {
       [3, 'there is no spot “cellar”'],
       [4, 'Down, Mb/s: “fast” is no number'],
       [5, 'Down, Mb/s: 200000 is out of range'],
-      [7, 'holds no speed, level or round trip'],
+      [7, 'holds no speed, level, bars or round trip'],
       [8, 'Band, GHz: “7” is none of 2.4, 5, 6'],
     ]);
   });

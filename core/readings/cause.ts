@@ -1,3 +1,4 @@
+import { barsText, levelOfBars } from '../evidence/bars';
 import { CEILING_SHARE, CLIENT_TYPES } from '../radio/link/clients';
 import { PLANNED_DBM, WEAK_DBM } from '../radio/link/levels';
 import { levelText } from '../site/model/levelText';
@@ -34,17 +35,24 @@ export function firstCause(v: SpotVerdict, line: LineTest): Cause | null {
       kind: 'device',
       words: 'The device is at its own ceiling: no network work helps, a newer device does.',
     };
-  if (b.verdict === 'noSignal' && b.rssiDbm === null)
-    return { kind: 'signal', words: 'No connection: the signal does not reach here.' };
-  if (b.rssiDbm !== null && b.rssiDbm < WEAK_DBM)
+  const bars = b.bars && { dbm: levelOfBars(b.bars).dbm, words: barsText(b.bars) };
+  const levelDbm = b.rssiDbm ?? bars?.dbm ?? null;
+  if (levelDbm === null)
     return {
       kind: 'signal',
-      words: `The signal is weak: ${levelText(b.rssiDbm)}, planned is ${levelText(PLANNED_DBM)} or better.`,
+      words:
+        b.verdict === 'noSignal'
+          ? 'No connection: the signal does not reach here.'
+          : 'Most likely the signal; no level was noted, so read one.',
     };
-  if (b.rssiDbm === null)
-    return { kind: 'signal', words: 'Most likely the signal; no level was noted, so read one.' };
+  const told = bars ? `${bars.words}, ${levelText(levelDbm)} or thereabouts` : levelText(levelDbm);
+  if (levelDbm < WEAK_DBM)
+    return {
+      kind: 'signal',
+      words: `The signal is weak: ${told}, planned is ${levelText(PLANNED_DBM)} or better.`,
+    };
   return {
     kind: 'airtime',
-    words: `The signal is there (${levelText(b.rssiDbm)}): crowded airtime or the old router holds it back.`,
+    words: `The signal is there (${told}): crowded airtime or the old router holds it back.`,
   };
 }

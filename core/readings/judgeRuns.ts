@@ -1,4 +1,5 @@
 import { decide, hasNoSignal, type DecidedBy } from '../plan/links/judge';
+import { middleBars, type Bars } from '../evidence/bars';
 import type { Reading } from '../evidence/rows';
 import type { Need } from '../site/model/needs';
 import type { Verdict } from '../site/model/verdict';
@@ -23,6 +24,8 @@ export interface PhaseResult {
   downExtentMbps: [number, number];
   upExtentMbps: [number, number];
   rssiDbm: number | null;
+  /** What the device showed in its place. */
+  bars: Bars | null;
   device: Reading['device'];
   band: Reading['band'];
   bandsSeen: string[];
@@ -90,6 +93,7 @@ export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Ne
         ? 'noSignal'
         : 'tooSlow';
   const first = counted[0]!.r;
+  const rssiDbm = median(counted.map((c) => c.r.rssiDbm).filter((v) => v !== null));
   return {
     runs: runs.length,
     downMbps,
@@ -97,7 +101,8 @@ export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Ne
     latencyMs,
     downExtentMbps: extentOf(runs.map((r) => r.downMbps)),
     upExtentMbps: extentOf(runs.map((r) => r.upMbps)),
-    rssiDbm: median(counted.map((c) => c.r.rssiDbm).filter((v) => v !== null)),
+    rssiDbm,
+    bars: rssiDbm === null ? middleBars(counted.map((c) => c.r)) : null,
     device: first.device,
     band: first.band,
     bandsSeen: [...new Set(counted.map((c) => c.r.bandSeen).filter((b) => b !== null))],

@@ -5,7 +5,7 @@ import type { Observation } from '../radio/learning/calibration';
 import { choiceDbm, unchosenBelowDbm } from '../plan/links/choice';
 import type { PlanContext } from '../plan/network/context';
 import { linksOf } from '../plan/links/pipe';
-import { levelOfBars, type BarsLevel } from '../evidence/bars';
+import { levelOfBars, middleBars, type BarsLevel } from '../evidence/bars';
 import { evidenceOf } from '../evidence/fold';
 import { thawed } from '../evidence/frozenNetwork';
 import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
@@ -167,9 +167,7 @@ function exactLevelFor(heard: ReceivedLevel, mbps: number): number | null {
 
 /** What the bars of a group say of its level: those of its middle run; null where no run has any. */
 function barsOf(group: Group): BarsLevel | null {
-  const shown = group.flatMap((r) => (r.bars ? [r.bars] : []));
-  shown.sort((a, b) => a.shown / a.of - b.shown / b.of);
-  const middle = shown[(shown.length - 1) >> 1];
+  const middle = middleBars(group);
   return middle ? levelOfBars(middle) : null;
 }
 

@@ -251,3 +251,14 @@ test('first causes: the line, the device, the signal, the airtime', () => {
   ).toBe('device');
   expect(cause({})).toBeUndefined();
 });
+
+test('bars tell the cause where no level was read, and the level where one was', () => {
+  const cause = (values: Partial<Reading>) =>
+    firstCause(verdictOf(spot, evidence(times(3, { downMbps: 2, upMbps: 1, ...values }))), line);
+  const weak = cause({ rssiDbm: null, bars: { shown: 1, of: 4 } });
+  expect(weak?.kind).toBe('signal');
+  expect(weak?.words).toContain('1 of 4 bars, −80 dBm or thereabouts');
+  expect(cause({ rssiDbm: null, bars: { shown: 4, of: 4 } })?.kind).toBe('airtime');
+  expect(cause({ rssiDbm: -55, bars: { shown: 0, of: 4 } })?.words).not.toContain('bars');
+  expect(cause({ rssiDbm: null })?.words).toContain('no level was noted');
+});

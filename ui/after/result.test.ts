@@ -11,6 +11,7 @@ const read = (verdict: PhaseResult['verdict'], more: Partial<PhaseResult> = {}):
   downExtentMbps: [40, 44],
   upExtentMbps: [10, 12],
   rssiDbm: -60,
+  bars: null,
   device: 'phone',
   band: 'free',
   bandsSeen: ['5'],

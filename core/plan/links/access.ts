@@ -128,7 +128,7 @@ export function hearing(context: PlanContext, unit: Unit, spot: Spot, band: Band
   if (!ends || !mayUse(context, ends.end, spot)) return null;
   const { end, from: u, at: p, link } = ends;
   const path = radioPath(scene, u, p, band, beliefs.correction);
-  const near = beliefs.near(u, band, p);
+  const near = beliefs.near(u, band, p, path.features);
   const learnt = beliefs.shiftDb(withEnds(NO_FEATURES, unit.id, spot.client, band)) + near.meanDb;
   const shiftDb = learnt - path.lossDb;
   const prepared = { ...link, downDbm: link.downDbm + shiftDb, upDbm: link.upDbm + shiftDb };

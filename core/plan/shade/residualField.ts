@@ -19,7 +19,7 @@ const fieldsOf = ownedBy((_: Layer) => lru<string, Float32Array | null>(MOST_FIE
  * place. The sheet so agrees with the spots it surrounds. Indexed as the grid.
  */
 export function residualField(
-  { left, strength }: Pick<Beliefs, 'left' | 'strength'>,
+  { left }: Pick<Beliefs, 'left'>,
   from: Spot3,
   band: Band,
   grid: Grid,
@@ -27,11 +27,11 @@ export function residualField(
 ): Float32Array | null {
   if (left.length === 0) return null;
   const key = [numberOf(left), from.x, from.y, from.z, band].join();
-  return fieldsOf(layer)(key, () => makeField({ left, strength }, from, band, grid, layer));
+  return fieldsOf(layer)(key, () => makeField({ left }, from, band, grid, layer));
 }
 
 function makeField(
-  { left, strength }: Pick<Beliefs, 'left' | 'strength'>,
+  { left }: Pick<Beliefs, 'left'>,
   from: Spot3,
   band: Band,
   grid: Grid,
@@ -39,7 +39,8 @@ function makeField(
 ): Float32Array | null {
   let field: Float32Array | null = null;
   for (const o of left) {
-    const at: ShadowPoint = { from, band, strength, x: o.x, y: o.y, z: layer.levelM };
+    // Round a reading the way there strays as far as the one that was read.
+    const at: ShadowPoint = { from, band, strength: o.strength, x: o.x, y: o.y, z: layer.levelM };
     if (Math.abs(shadowCovariance(o, at) * o.weight) < NOT_SEEN_DB) continue;
     field ??= new Float32Array(grid.columns * grid.rows);
     const column = (x: number) => (x - grid.minXM) / grid.cellM - 0.5;

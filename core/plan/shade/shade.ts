@@ -34,7 +34,7 @@ function shadeUnit(
     floor,
   }: {
     own: readonly ShadeRadio[];
-    beliefs: Pick<Beliefs, 'left' | 'strength'>;
+    beliefs: Pick<Beliefs, 'left'>;
     grid: Grid;
     floor: EveningFloor | null;
   },

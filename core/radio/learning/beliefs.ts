@@ -33,8 +33,8 @@ export interface Beliefs {
   shiftDb(features: Features): number;
   /** Spread of such a level from what is unknown about the parameters, dB. */
   sigmaDb(features: Features): number;
-  /** What readings left over near a way from a unit's place to a point, in a band. */
-  near(from: Spot3, band: Band, p: Spot3): Nearby;
+  /** What readings left over near a way from a unit's place to a point, in a band; what the way leans on says how far it strays. */
+  near(from: Spot3, band: Band, p: Spot3, path: Features): Nearby;
   /** All that readings left over, for who shows it over a sheet. */
   left: readonly Residual[];
   /** Spread of what no drawing holds against the usual shadowing, as a factor: as far as the readings scatter. */

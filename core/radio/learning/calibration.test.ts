@@ -10,6 +10,7 @@ import { beliefsOf, type Posterior } from './posterior';
 import { crossingsBetween, type Spot3 } from '../geometry/crossings';
 import { normalQuantile } from '../../stats/normalDraws';
 import { radioPath } from '../propagation/path';
+import type { Band } from '../link/bands';
 import { buildScene } from '../geometry/scene';
 
 const scene = buildScene(farmSite());
@@ -162,25 +163,38 @@ describe('what readings leave over', () => {
     { ...observe(p!, 90, world({}), 2, -9), id: 'odd' },
   ])!;
   const learnt = beliefsOf(scene, odd.posterior);
+  const near = (from: Spot3, band: Band, at: Spot3) =>
+    learnt.near(from, band, at, radioPath(scene, from, at, band, learnt.correction).features);
   test('counts at that very spot, less a metre on, and not across the house', () => {
-    const at = (m: number) => learnt.near(UNIT, '5', { ...p!, x: p!.x + m }).meanDb;
+    const at = (m: number) => near(UNIT, '5', { ...p!, x: p!.x + m }).meanDb;
     expect(at(0)).toBeLessThan(-2);
     expect(at(1.5)).toBeGreaterThan(at(0));
     expect(at(1.5)).toBeLessThan(0.6 * at(0) + 0.5);
     expect(Math.abs(at(12))).toBeLessThan(0.3);
   });
   test('makes that spot surer, tells the other bands a part of it, and a unit that stands elsewhere nothing', () => {
-    const here = learnt.near(UNIT, '5', p!);
+    const here = near(UNIT, '5', p!);
     expect(here.known).toBeGreaterThan(0.5);
-    expect(learnt.near(UNIT, '5', { ...p!, x: p!.x + 3 }).known).toBeLessThan(here.known);
-    const other = learnt.near(UNIT, '2.4', p!);
+    expect(near(UNIT, '5', { ...p!, x: p!.x + 3 }).known).toBeLessThan(here.known);
+    const other = near(UNIT, '2.4', p!);
     expect(other.meanDb).toBeLessThan(0);
     expect(other.meanDb).toBeGreaterThan(here.meanDb);
     // A unit moved by a step keeps a part of it, one across the yard nothing.
-    const moved = learnt.near({ ...UNIT, x: UNIT.x + 1 }, '5', p!);
+    const moved = near({ ...UNIT, x: UNIT.x + 1 }, '5', p!);
     expect(moved.known).toBeLessThan(here.known);
     expect(moved.meanDb).toBeLessThan(0);
-    expect(learnt.near({ ...UNIT, x: UNIT.x + 30 }, '5', p!)).toEqual({ meanDb: 0, known: 0 });
+    expect(near({ ...UNIT, x: UNIT.x + 30 }, '5', p!)).toEqual({ meanDb: 0, known: 0 });
+  });
+  test('comes back whole at the very spot it was read at, behind walls too', () => {
+    const behind = { x: 12.5, y: 2.5, z: 1 };
+    const read = { ...observe(behind, 1, world({}), 0.2, -12), id: 'odd' };
+    const beliefs = beliefsOf(scene, calibrate(scene, [read])!.posterior);
+    const { lossDb, features } = radioPath(scene, UNIT, behind, '5', beliefs.correction);
+    expect([...features.keys()].some((name) => name.startsWith('loss'))).toBe(true);
+    const here = beliefs.near(UNIT, '5', behind, features);
+    const told = EIRP_DBM - lossDb + beliefs.shiftDb(withEnds(features, 'a', 'phone', '5')) + here.meanDb;
+    expect(told).toBeCloseTo(read.measured, 1);
+    expect(here.known).toBeGreaterThan(0.98);
   });
 });
 

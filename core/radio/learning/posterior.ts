@@ -1,6 +1,6 @@
 import { BANDS, type PerBand } from '../link/bands';
 import type { Scene } from '../geometry/scene';
-import { SPEED_LOCAL_LN, asLoss, priorSigma, speedFeatures, type Beliefs } from './beliefs';
+import { SPEED_LOCAL_LN, asLoss, priorSigma, speedFeatures, strengthOf, type Beliefs } from './beliefs';
 import { lossParameter, type Features } from '../propagation/features';
 import { nearby, type Residual } from './shadowing';
 import { numberOf } from '../../stats/lru';
@@ -70,8 +70,8 @@ export function beliefsOf(scene: Scene, posterior: Posterior): Beliefs {
     sigmaDb: sigma,
     left: posterior.left,
     strength: posterior.strength,
-    near: (from, band, p) =>
-      nearby(posterior.left, { from, band, strength: posterior.strength, x: p.x, y: p.y, z: p.z }),
+    near: (from, band, { x, y, z }, path) =>
+      nearby(posterior.left, { from, band, x, y, z, strength: strengthOf(posterior.strength, path, band) }),
     speed: (band) => speeds.get(band)!,
   };
 }
