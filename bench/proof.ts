@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { causes } from './causes';
+import { contradicted } from './contradicted';
 import { Z90 } from '../core/radio/learning/beliefs';
 import {
   SITUATIONS,
@@ -105,6 +106,7 @@ const count = Number(
   args.find((a) => /^\d+$/.test(a)) ?? (args.includes('--laws') || args.includes('--causes') ? 200 : 60),
 );
 if (args.includes('--causes')) causes(count);
+else if (args.includes('--asked')) contradicted(count);
 else if (args.includes('--laws')) laws(count);
 else {
   // The constants were set on the first sixty: what is held to is said of others.

@@ -9,6 +9,8 @@ import { eveningWords } from '../core/plan/predict/eveningWords';
 import { heldBackLabel, problemWords } from '../core/plan/predict/words';
 import { headlineOf } from '../core/readings/spotVerdicts';
 import { posteriorWords } from '../core/readings/posteriorSummary';
+import { contradictions } from '../core/readings/contradicted';
+import type { Contradiction } from '../core/readings/contradictionWords';
 import { oddReadings, type OddReading } from '../core/readings/outliers';
 import type { SpotVerdict } from '../core/readings/spotVerdicts';
 import type { PhaseResult } from '../core/readings/judgeRuns';
@@ -66,6 +68,7 @@ export interface PredictReport {
     leftOut: number;
     leaveOneOutDb: number;
     odd: OddReading[];
+    contradicted: Contradiction[];
   } | null;
   spots: ReturnType<typeof spotRow>[];
 }
@@ -90,6 +93,7 @@ export function predictReport(
     leftOut,
     leaveOneOutDb: calibration.leaveOneOutDb,
     odd: oddReadings(calibration, job.site.spots, job.evidence),
+    contradicted: contradictions(context, calibration),
   };
   return {
     ok: true,

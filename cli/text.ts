@@ -36,6 +36,7 @@ export function predictLines(report: PredictReport): string {
           ? [`The ${calibration.leftOut} oldest groups of readings are left out.`]
           : []),
         ...calibration.odd.map((o) => o.words),
+        ...calibration.contradicted.map((c) => c.words),
       ]
     : ['No readings yet: from the survey alone.'];
   return `${report.job} · ${report.option} (estimates)\n${learnt.join('\n')}\n${table([['no', 'spot', 'band', 'level', 'down Mb/s', 'up Mb/s', 'verdict', 'held back by'], ...rows])}`;

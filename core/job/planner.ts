@@ -19,6 +19,8 @@ import { ShadeEngine, type ShadeAnswer, type SheetQuestion } from '../plan/shade
 import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
+import { contradictions } from '../readings/contradicted';
+import type { Contradiction } from '../readings/contradictionWords';
 import { learntContext, type Learnt } from '../readings/learn';
 import { nextSpot, type NextSpot } from '../readings/nextSpot';
 import { oddReadings, type OddReading } from '../readings/outliers';
@@ -43,6 +45,8 @@ export interface Derived {
       })
     | null;
   odd: readonly OddReading[];
+  /** What of the drawing the readings contradict. */
+  contradicted: readonly Contradiction[];
   /** The spot to read next before anything is changed; null where it does not matter. */
   next: NextSpot | null;
   lines: Readonly<Record<'before' | 'after', LineTest>>;
@@ -96,6 +100,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     {
       learntOf: Derived['calibration'];
       odd: Derived['odd'];
+      contradicted: Derived['contradicted'];
       lines: Derived['lines'];
     }
   >(3);
@@ -154,7 +159,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       });
       const worked =
         acceptedOption(plan, rows) ?? plan.options.find((o) => o.id === shownId) ?? plan.options[0] ?? null;
-      const { learntOf, odd, lines } = readingsSay(key, () => ({
+      const { learntOf, odd, contradicted, lines } = readingsSay(key, () => ({
         learntOf: calibration && {
           posterior: calibration.posterior,
           airQueueMs: context.airQueueMs,
@@ -164,6 +169,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
           places: placesRead(rows),
         },
         odd: calibration ? oddReadings(calibration, site.spots, rows) : [],
+        contradicted: calibration ? contradictions(context, calibration) : [],
         lines: { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') },
       }));
       const today = evaluated(context, key, asItWas(plan, rows));
@@ -175,6 +181,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       return {
         calibration: learntOf,
         odd,
+        contradicted,
         next,
         lines,
         today,

@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { posteriorWords } from '@/core/readings/posteriorSummary';
+import { Contradicted } from '@/ui/readings/Contradicted';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 
@@ -31,6 +32,7 @@ export function LearntPanel() {
           ))}
         </ul>
       )}
+      <Contradicted />
     </section>
   );
 }

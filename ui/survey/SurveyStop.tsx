@@ -1,4 +1,5 @@
 'use client';
+import { Contradicted } from '@/ui/readings/Contradicted';
 import { useCallback, useMemo, useState } from 'react';
 import { thingAt, thingsWithin } from '@/core/site/edit/hit';
 import type { Place, Point } from '@/core/site/model/schema';
@@ -207,6 +208,7 @@ function SurveyBench() {
             <SelectionEditor />
             <PassPanel pass={pass} onAddBuilding={addBuilding} />
             <Notices />
+            <Contradicted />
           </>
         }
       />

@@ -14,7 +14,7 @@ import {
 } from './beliefs';
 import type { Features } from '../propagation/features';
 import { censored } from './censored';
-import { inverseOf, update, type CovarianceBlock, type Update } from './gaussian';
+import { inverseOf, update, type CovarianceBlock, type Further, type Update } from './gaussian';
 import { beliefsOf, isOffset, type Posterior } from './posterior';
 import { shadowCovariance, type ShadowPoint } from './shadowing';
 
@@ -45,6 +45,8 @@ export interface Calibration {
   outliers: { id: string; offDb: number; sigmas: number }[];
   /** Levels that were read. */
   observations: number;
+  /** What they say of something the model does not know, by how the level of each leans on it. */
+  further(lean: (level: Observation) => number): Further;
 }
 
 export interface CalibrationOptions {
@@ -153,6 +155,7 @@ interface Fit {
   posterior: Posterior;
   /** Levels that were read as they are, as all others predict them. */
   read: { id: string; off: number; sigma: number }[];
+  further: Update['further'];
 }
 
 /** The Gaussian update, repeated with the paths computed anew until no parameter moves any more, from what was believed before. */
@@ -229,7 +232,7 @@ function fitted(
     .flatMap((e, i) =>
       list[i]!.of === 'level' && list[i]!.kind === 'exact' ? [{ ...e, id: list[i]!.id }] : [],
     );
-  return { posterior: { ...posterior, left }, read };
+  return { posterior: { ...posterior, left }, read, further: step!.further };
 }
 
 /** How often the spread is set anew by how far readings stray from what all others say of them, and within which bounds. */
@@ -273,12 +276,13 @@ export function calibrate(
   );
   for (let round = 0; round < SPREAD_ROUNDS; round++)
     fit = fitted(scene, list, how, { ...fit.posterior, strength: strengthBy(fit) });
-  const { posterior, read } = fit;
+  const { posterior, read, further } = fit;
   return {
     posterior,
     leaveOneOutDb: Math.sqrt(read.reduce((sum, e) => sum + e.off ** 2, 0) / Math.max(1, read.length)),
     outliers,
     observations: list.filter((o) => o.of === 'level').length,
+    further: (lean) => further(Float64Array.from(list, (o) => (o.of === 'level' ? lean(o) : 0))),
   };
 }
 

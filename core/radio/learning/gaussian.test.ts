@@ -85,6 +85,21 @@ describe('one Gaussian update', () => {
     );
   });
 
+  test('what speaks for one parameter more is that of the whole covariance', () => {
+    fc.assert(
+      fc.property(sizes, ({ parameters, blocks, seed }) => {
+        const { h, z, whole, list, prior } = madeUp(parameters, blocks, seed);
+        const next = seeded(seed + 1);
+        const lean = Float64Array.from({ length: h.rows }, () => (next() < 0.5 ? 0 : next() - 0.5));
+        const got = update(list, h, z, inverseOf(prior)).further(lean);
+        const k = inverse(h.mmul(prior).mmul(h.transpose()).add(whole));
+        const row = Matrix.rowVector([...lean]);
+        expect(got.precision).toBeCloseTo(row.mmul(k).mmul(row.transpose()).get(0, 0), 5);
+        expect(got.pull).toBeCloseTo(row.mmul(k).mmul(z).get(0, 0), 5);
+      }),
+    );
+  });
+
   test('with nothing observed the prior stands', () => {
     const prior = spread(3, 5);
     const got = update([], Matrix.zeros(0, 3), Matrix.zeros(0, 1), inverseOf(prior));

@@ -55,6 +55,16 @@ export interface Update {
   weights: Float64Array;
   /** Each observation as all others predict it; worked out when it is asked for. */
   leaveOneOut(): { off: number; sigma: number }[];
+  /** What the rows say of one parameter more that the update does not know, by how each leans on it: K = R + H·S₀·Hᵀ. */
+  further(lean: Float64Array): Further;
+}
+
+/** Evidence for one parameter more. */
+export interface Further {
+  /** hᵀK⁻¹h, 1 over the square of its unit. */
+  precision: number;
+  /** hᵀK⁻¹z: the estimate times its precision. */
+  pull: number;
 }
 
 /**
@@ -102,5 +112,23 @@ export function update(
     }
     return out;
   };
-  return { mean, covariance, weights, leaveOneOut };
+  const further = (lean: Float64Array): Further => {
+    let precision = 0;
+    let pull = 0;
+    const shared = new Float64Array(h.columns);
+    for (const { at, factor, columns, rh } of through) {
+      if (at.every((row) => lean[row] === 0)) continue;
+      const own = Float64Array.from(at, (row) => lean[row]!);
+      solveInPlace(factor, own);
+      at.forEach((row, k) => {
+        precision += lean[row]! * own[k]!;
+        pull += lean[row]! * weights[row]!;
+        columns.forEach((c, i) => (shared[c]! += rh[i]![k]! * lean[row]!));
+      });
+    }
+    const fromKnown = Matrix.columnVector(shared);
+    precision -= fromKnown.transpose().mmul(covariance).mmul(fromKnown).get(0, 0);
+    return { precision: Math.max(0, precision), pull };
+  };
+  return { mean, covariance, weights, leaveOneOut, further };
 }

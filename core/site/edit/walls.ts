@@ -68,6 +68,24 @@ export function paintWalls(site: Site, wallIds: ReadonlySet<string>, constructio
   };
 }
 
+/** What walls, or the floor of a storey, are drawn as. */
+export interface DrawAs {
+  construction: string;
+  wallIds: string[];
+  storeyId: string | null;
+}
+
+/** Draws walls or a floor as something else. */
+export function drawnAs(site: Site, { construction, wallIds, storeyId }: DrawAs): Site {
+  return {
+    ...paintWalls(site, new Set(wallIds), construction),
+    buildings: site.buildings.map((b) => ({
+      ...b,
+      storeys: b.storeys.map((s) => (s.id === storeyId ? { ...s, floor: construction } : s)),
+    })),
+  };
+}
+
 /** Doors and windows kept within their walls: moved back, and made narrower where nothing else helps. */
 export function fitOpenings(site: Site, wallIds: ReadonlySet<string>): Site {
   let changed = false;

@@ -1,0 +1,47 @@
+'use client';
+import type { Contradiction } from '@/core/readings/contradictionWords';
+import { drawnAs } from '@/core/site/edit/walls';
+import { describeConstruction } from '@/core/site/model/constructions';
+import { useDerived } from '@/ui/job/derived';
+import { useJob } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
+
+/** What of the drawing the readings contradict: each is a question to look at on site, and one press where the answer is yes. */
+export function Contradicted() {
+  const { derived } = useDerived();
+  const custom = useJob((s) => s.site.customConstructions);
+  const setSite = useJob((s) => s.setSite);
+  const showStorey = useJob((s) => s.showStorey);
+  const select = useJob((s) => s.select);
+  const set = useJob((s) => s.set);
+  const contradicted = derived?.contradicted ?? [];
+  if (contradicted.length === 0) return null;
+  const go = ({ kind, id, storeyId, at }: Contradiction) => {
+    if (storeyId) showStorey(storeyId);
+    if (kind === 'wall' || kind === 'room') select({ kind, id });
+    if (at) set({ lookAt: at });
+  };
+  return (
+    <section aria-label="The readings contradict the drawing" className="panel mt-2 shrink-0 p-3">
+      <h2 className="head2">The readings contradict the drawing</h2>
+      <ul className="mt-1 space-y-1">
+        {contradicted.map((c) => (
+          <li key={`${c.kind} ${c.id}`}>
+            {c.storeyId ? (
+              <button type="button" className="link text-left" onClick={() => go(c)}>
+                {c.words}
+              </button>
+            ) : (
+              c.words
+            )}{' '}
+            {c.drawAs && (
+              <Button onClick={() => setSite((s) => drawnAs(s, c.drawAs!))}>
+                Draw it as {describeConstruction(c.drawAs.construction, custom).label}
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
