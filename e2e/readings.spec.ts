@@ -17,7 +17,7 @@ test('a practice house: read by its meter, what to read next, lights; a table of
   await spot.getByRole('button', { name: /Read the practice house/ }).click();
   await expect(spot.getByText('Three runs of the practice house recorded.')).toBeVisible();
   await expect(left).toContainText('9 of 10 spots lack readings');
-  await expect(left).toContainText('next: it tells most about the rest');
+  await expect(left).toContainText('next: it settles most of today’s network. The risk that');
   // All of a run in the first field.
   const second = page.locator('[data-spot="2"]');
   await second.getByRole('button').first().click();
@@ -26,6 +26,10 @@ test('a practice house: read by its meter, what to read next, lights; a table of
   await page.keyboard.press('Enter');
   await expect(form.getByRole('status')).toContainText('Run recorded');
   await expect(second).toContainText('−64 dBm');
+  // A device that shows bars alone.
+  await form.getByLabel(/^Down/).fill('2of4 11/6 33');
+  await page.keyboard.press('Enter');
+  await expect(second).toContainText('2 of 4 bars');
   await page.getByRole('button', { name: 'Look at the lights' }).click();
   await expect(page.getByRole('list', { name: 'Lights' })).toContainText('A At the line: holds');
 

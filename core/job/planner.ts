@@ -22,7 +22,7 @@ import { knownLine, lineTest, type LineTest } from '../readings/line';
 import { contradictions } from '../readings/contradicted';
 import type { Contradiction } from '../readings/contradictionWords';
 import { learntContext, type Learnt } from '../readings/learn';
-import { nextSpot, type NextSpot } from '../readings/nextSpot';
+import { nextReading, type NextReading } from '../readings/nextReading';
 import { oddReadings, type OddReading } from '../readings/outliers';
 import { standingOf } from '../readings/standing';
 import { headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/spotVerdicts';
@@ -47,8 +47,8 @@ export interface Derived {
   odd: readonly OddReading[];
   /** What of the drawing the readings contradict. */
   contradicted: readonly Contradiction[];
-  /** The spot to read next before anything is changed; null where it does not matter. */
-  next: NextSpot | null;
+  /** What to read next before anything is changed, for the network at hand; null where nothing is left to read. */
+  next: NextReading | null;
   lines: Readonly<Record<'before' | 'after', LineTest>>;
   /** The network as it was before, and every option of the plan by its id. */
   today: Evaluation;
@@ -94,7 +94,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   const learnt = lru<string, Learnt>(3);
   const evaluations = lru<string, Evaluation>(MOST_KEPT);
   const verdictsKnown = lru<string, { verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
-  const nexts = lru<string, { next: NextSpot | null }>(3);
+  const nexts = lru<string, { next: NextReading | null }>(3);
   const readingsSay = lru<
     string,
     {
@@ -173,10 +173,14 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         lines: { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') },
       }));
       const today = evaluated(context, key, asItWas(plan, rows));
-      const { next } = nexts(`${key} ${numberOf(plan.today)}`, () => {
+      const atHand = worked ? evaluated(context, key, own(worked)) : today;
+      const { next } = nexts(`${key} ${numberOf(atHand)}`, () => {
         const runs = new Map(verdicts.map((v) => [v.spotId, v.before?.runs ?? 0]));
         const isRead = (spot: { id: string }) => (runs.get(spot.id) ?? 0) >= RUNS_WANTED;
-        return { next: nextSpot(context, plan.today, today.predictions, isRead) };
+        const by = (option: Option, { predictions }: Evaluation) => ({ option, predictions });
+        return {
+          next: nextReading(context, by(plan.today, today), by(worked ?? plan.today, atHand), isRead),
+        };
       });
       return {
         calibration: learntOf,

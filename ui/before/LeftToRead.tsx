@@ -8,8 +8,7 @@ import { useJob } from '@/ui/job/store';
 const hourOf = (iso: string) => new Date(iso).getHours();
 /** Below this share of what is paid for, the line is worth a word. */
 const LINE_SHARE = 0.9;
-/** A fall of what is unsure that is worth a walk, dB. */
-const WORTH_DB = 0.05;
+const percentText = (share: number) => `${Math.round(100 * share)} %`;
 
 /** What is still unread, what the line lacks, and which spot tells most if it is read next. */
 export function LeftToRead() {
@@ -19,6 +18,7 @@ export function LeftToRead() {
   const select = useJob((s) => s.select);
   const showStorey = useJob((s) => s.showStorey);
   const { derived } = useDerived();
+  const options = useJob((s) => s.plan.options);
   const verdicts = derived?.verdicts;
   const left = useMemo(() => {
     const runs = new Map((verdicts ?? []).map((v) => [v.spotId, v.before?.runs ?? 0]));
@@ -29,8 +29,10 @@ export function LeftToRead() {
   const test = derived.lines.before;
   const share = test.downMbps !== null && line.downMbps > 0 ? test.downMbps / line.downMbps : null;
   const { next } = derived;
-  const nextOf =
-    next && next.nowDb - next.thenDb >= WORTH_DB ? spots.find((s) => s.id === next.spotId) : null;
+  const option = options.find((o) => o.id === next?.networkId);
+  const atHand = option ? `“${option.name}”` : 'today’s network';
+  const nextOf = next?.kind === 'read' ? spots.find((s) => s.id === next.spotId) : undefined;
+  const helped = next?.kind === 'read' ? spots.find((s) => s.id === next.helps.spotId) : undefined;
   const dead = derived.headline.dead;
   return (
     <section aria-label="What is left to read">
@@ -58,7 +60,7 @@ export function LeftToRead() {
           differ by the hour: test it by cable again now.
         </p>
       )}
-      {nextOf && next && (
+      {next?.kind === 'read' && nextOf && helped && (
         <p className="mt-1">
           Read{' '}
           <button
@@ -71,8 +73,15 @@ export function LeftToRead() {
           >
             {nextOf.number} {nextOf.name}
           </button>{' '}
-          next: it tells most about the rest. What is unsure there falls from {next.nowDb.toFixed(1)} to{' '}
-          {next.thenDb.toFixed(1)} dB.
+          next: it settles most of {atHand}. The risk that{' '}
+          {helped === nextOf ? 'it' : `${helped.number} ${helped.name}`} is told wrong falls from{' '}
+          {percentText(next.helps.nowRisk)} to {percentText(next.helps.thenRisk)}.
+        </p>
+      )}
+      {next?.kind === 'enough' && left.length > 0 && (
+        <p className="mt-1">
+          Enough is read to choose: two more readings would hardly change what is told of {atHand}. What is
+          not read before cannot be proven gone afterwards.
         </p>
       )}
     </section>
