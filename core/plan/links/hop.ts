@@ -277,6 +277,15 @@ export function hopOf(context: PlanContext, option: Option, child: Unit): Hop | 
   return { ...measured, ...sureLink(part) };
 }
 
+/** Whether most of what a hop by air brings comes round an edge, on every band the two could meet on: corners stray far. */
+export function isRoundEdge({ bands }: Pick<Hop, 'bands'>): boolean {
+  return (
+    bands !== undefined &&
+    bands.length > 0 &&
+    bands.every(({ link: { part } }) => part.why.kind === 'air' && part.why.way.way === 'edge')
+  );
+}
+
 /** What a unit's port carries to a device on a lead, Mb/s. */
 export function portGoodputMbps(kit: KitItem): number {
   return kit.portMbps * ETHERNET_TCP_SHARE;

@@ -11,6 +11,29 @@ describe('what is said of where a unit stands', () => {
     const list = words(option(gateway, unit('B', place(6, 1), air)));
     expect(said(/\bB (stands|sits|is not made|plugs)|lead of B/, list)).toEqual([]);
   });
+  test('a link round an edge is tried before it is bought; one that was tried, or comes straight, is not asked about', () => {
+    const door = {
+      id: 'd',
+      wallId: 'g-4',
+      kind: 'opening' as const,
+      construction: 'open',
+      offsetM: 0.3,
+      widthM: 1,
+      sillM: 0,
+      heightM: 2,
+    };
+    const thick = site.walls.map((w) => ({ ...w, construction: 'basementEarth' }));
+    const behind = contextOf({ site: { walls: thick, openings: [door] } });
+    const edge = /^check: B hears its uplink round an edge/;
+    const far = place(5.5, 4);
+    expect(said(edge, words(option(gateway, unit('B', far, air)), behind))).toHaveLength(1);
+    const tried = { ...air, measuredDownMbps: 90, measuredUpMbps: 80 };
+    expect(said(edge, words(option(gateway, unit('B', far, tried)), behind))).toEqual([]);
+    expect(said(edge, words(option(gateway, unit('B', place(5, 0.7), air)), behind))).toEqual([]);
+    expect(said(edge, words(option(gateway, unit('B', far, plainFeed('ethernet', 'a'))), behind))).toEqual(
+      [],
+    );
+  });
   test('on the floor it is too low; what is plugged in or wired in is where its socket is', () => {
     expect(
       said(/stands on the floor/, words(option(gateway, unit('B', place(6, 1, 'g', 0.1), air)))),

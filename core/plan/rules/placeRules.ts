@@ -8,7 +8,7 @@ import { lengthText } from '../../site/model/lengths';
 import type { Obstacle } from '../../site/model/schema';
 import { kitOf, type PlanContext } from '../network/context';
 import { WEAK_DBM } from '../../radio/link/levels';
-import { hopOf } from '../links/hop';
+import { hopOf, isRoundEdge } from '../links/hop';
 import { feedPath } from '../option/graph';
 import type { Option, Unit } from '../option/schema';
 import { outletWithin, reachOf, wantsSocket } from '../links/sockets';
@@ -119,8 +119,15 @@ function channelNotices(context: PlanContext, unit: Unit): RuleNotice[] {
 function linkNotices(context: PlanContext, option: Option, unit: Unit): RuleNotice[] {
   const out: RuleNotice[] = [];
   if (unit.feed.kind === 'wireless') {
-    const levelDbm = hopOf(context, option, unit)?.levelDbm;
-    if (levelDbm !== null && levelDbm !== undefined && levelDbm < WEAK_DBM)
+    const hop = hopOf(context, option, unit);
+    const levelDbm = hop?.levelDbm ?? null;
+    if (hop && !hop.part.measured && isRoundEdge(hop))
+      out.push({
+        unitId: unit.id,
+        severity: 'check',
+        words: `${unit.letter} hears its uplink round an edge: what comes round corners strays by 15 dB and more. Try this link before it is bought.`,
+      });
+    if (levelDbm !== null && levelDbm < WEAK_DBM)
       out.push({
         unitId: unit.id,
         severity: 'check',

@@ -3,7 +3,7 @@ import { kitById } from '../../kit/catalogue/catalogue';
 import type { KitItem } from '../../kit/model/schema';
 import { houseOf } from '../../plan/links/house';
 import type { PlanContext } from '../../plan/network/context';
-import { hopOf } from '../../plan/links/hop';
+import { hopOf, isRoundEdge } from '../../plan/links/hop';
 import { linksBefore, linksOf, type OptionLinks } from '../../plan/links/pipe';
 import { gatewayOf } from '../../plan/option/graph';
 import { feedTo } from '../../plan/option/placing';
@@ -91,7 +91,9 @@ async function firstColumns(ground: Ground, pause: () => Promise<void>) {
         // What hangs on nothing that leads to the line is no way.
         if (!hop || !links.paths.has(unit.id)) continue;
         if (Math.min(hop.part.downMbps, hop.part.upMbps) < LEAST_HOP_MBPS) continue;
-        const column = columnOf(ground, links, unit, kit, place);
+        const plainly = columnOf(ground, links, unit, kit, place);
+        const checkMinor = isRoundEdge(hop) ? context.brief.checkMinor : 0;
+        const column = { ...plainly, leastMinor: plainly.leastMinor + checkMinor };
         columns.push(column);
         const key = standKey(place.id, kit.id);
         stands.set(key, [
