@@ -8,9 +8,10 @@ import type { Option } from '../core/plan/option/schema';
 import { constructionLossDb } from '../core/radio/materials/constructionLoss';
 import { learntContext } from '../core/readings/learn';
 import { needOf } from '../core/site/model/needs';
-import type { Spot } from '../core/site/model/schema';
+import type { PracticeHouseRef, Spot } from '../core/site/model/schema';
 import { median } from '../core/stats/median';
-import { hiddenHouse, type HiddenHouse } from '../meter/practice/hidden';
+import type { HiddenHouse } from '../meter/practice/hidden';
+import { truthOf } from '../meter/practice/oldHouse';
 import { practiceDevice, practiceUnits } from '../meter/practiceInputs';
 import { practiceJob } from '../server/jobs/practiceJob';
 
@@ -42,23 +43,30 @@ export function servesTruly(house: House, option: Option, spot: Spot): boolean {
   );
 }
 
-export function houseOf(seed: number): House {
-  const job = practiceJob('house', { seed, difficulty: 'usual' });
-  const truth = hiddenHouse(job.site, { house: 'generated', seed, difficulty: 'usual' }, (name) =>
-    constructionLossDb(name, []),
-  );
+/** Which house a seed makes: as it usually is, or an old one, badly surveyed. */
+const refOf = (seed: number, isHarsh: boolean): PracticeHouseRef => ({
+  house: 'generated',
+  seed,
+  difficulty: isHarsh ? 'old' : 'usual',
+});
+
+export function houseOf(seed: number, isHarsh = false): House {
+  const ref = refOf(seed, isHarsh);
+  const job = practiceJob('house', ref);
+  const truth = truthOf(job.site, ref, (name) => constructionLossDb(name, []));
   const house = { job, truth, dead: [] };
   return { ...house, dead: job.site.spots.filter((s) => !servesTruly(house, job.plan.today, s)) };
 }
 
 /** What is known after the baseline: every spot read three times with today's router. */
-export function calibrated(house: House, seed: number): PlanContext {
+export function calibrated(house: House, seed: number, isHarsh = false): PlanContext {
   const { job } = house;
   const state = sampleState('now', 'before', job.plan.today, { site: job.site });
-  const rows = practisedReadings(job, { option: job.plan.today, kit: CATALOGUE }, state, {
-    house: 'generated',
-    seed,
-    difficulty: 'usual',
-  });
+  const rows = practisedReadings(
+    job,
+    { option: job.plan.today, kit: CATALOGUE },
+    state,
+    refOf(seed, isHarsh),
+  );
   return learntContext({ ...job, evidence: rows }).context;
 }

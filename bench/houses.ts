@@ -18,7 +18,9 @@ import { practiceUnits } from '../meter/practiceInputs';
 import { unitAt } from '../core/suggest/choices/addedUnit';
 import { FIRST_SEED, calibrated, houseOf, servesTruly, type House } from './hiddenHouses';
 
-const COUNT = Number(process.argv[2] ?? 100);
+const COUNT = Number(process.argv.slice(2).find((a) => /^\d+$/.test(a)) ?? 100);
+/** Old houses, badly surveyed, in place of usual ones. */
+const IS_HARSH = process.argv.includes('--harsh');
 const MOST_TRIES = 12;
 /** Tries after which one more unit is bought. */
 const TRIES_A_UNIT = 6;
@@ -152,7 +154,7 @@ const put = (name: string) => {
 };
 let houses = 0;
 for (let seed = FIRST_SEED; houses < COUNT && seed < FIRST_SEED + 4 * COUNT; seed++) {
-  const house = houseOf(seed);
+  const house = houseOf(seed, IS_HARSH);
   if (house.dead.length === 0) continue;
   houses++;
   const { today } = house.job.plan;
@@ -162,7 +164,7 @@ for (let seed = FIRST_SEED; houses < COUNT && seed < FIRST_SEED + 4 * COUNT; see
     judge(house, seed, plan?.option ?? today, put(placing));
   }
   judge(house, seed, byTruth(house), put('the truth at hand'));
-  const read = calibrated(house, seed);
+  const read = calibrated(house, seed, IS_HARSH);
   for (const [name, context, chance] of [
     ['Nestle, nothing read', plain, undefined],
     ['Nestle, spots read', read, undefined],
@@ -199,7 +201,7 @@ for (let seed = FIRST_SEED; houses < COUNT && seed < FIRST_SEED + 4 * COUNT; see
   if (houses % 10 === 0) console.error(`${houses} houses`);
 }
 console.log(
-  `${houses} houses with dead spots, ${scores.get('halfway')!.dead} dead spots, the same kit, places and feeds for all`,
+  `${houses} houses with dead spots${IS_HARSH ? ', old and badly surveyed' : ''}, ${scores.get('halfway')!.dead} dead spots, the same kit, places and feeds for all`,
 );
 console.log(
   'planner               gone at first   tries a house   all gone   cost a house   promised at 90 % and got',

@@ -13,7 +13,9 @@ import { bestByTrying } from '../testing/outsideJudge';
 import { plainChance } from '../testing/plainChance';
 import { holdTruly } from './trueEvening';
 
-const COUNT = Number(process.argv[2] ?? 100);
+const COUNT = Number(process.argv.slice(2).find((a) => /^\d+$/.test(a)) ?? 100);
+/** Old houses, badly surveyed, in place of usual ones. */
+const IS_HARSH = process.argv.includes('--harsh');
 /** Units that are added at random, and how they are fed. */
 const NETWORKS = [
   { units: 0, feed: 'wireless' },
@@ -70,7 +72,7 @@ function againstPlainDraws(): void {
   }
   console.log(`${houses} small houses, at most ${most.toFixed(3)} apart\n`);
 }
-if (process.argv[3] !== 'noPlain') againstPlainDraws();
+if (!process.argv.includes('noPlain')) againstPlainDraws();
 
 const tables = new Map<string, Bin[]>();
 const table = (name: string) => {
@@ -79,10 +81,10 @@ const table = (name: string) => {
   return known;
 };
 for (let seed = FIRST_SEED; seed < FIRST_SEED + COUNT; seed++) {
-  const house = houseOf(seed);
+  const house = houseOf(seed, IS_HARSH);
   const { job } = house;
   const plain = planContext(job);
-  const read = calibrated(house, seed);
+  const read = calibrated(house, seed, IS_HARSH);
   for (const of of NETWORKS) {
     const option = networkOf(plain, job.plan.today, of, seed);
     const alone = new Map(job.site.spots.map((s) => [s.id, servesTruly(house, option, s)]));
@@ -98,7 +100,9 @@ for (let seed = FIRST_SEED; seed < FIRST_SEED + COUNT; seed++) {
     }
   }
 }
-console.log(`${COUNT} houses, ${NETWORKS.length} networks in each, units of them anywhere`);
+console.log(
+  `${COUNT} houses${IS_HARSH ? ', old and badly surveyed' : ''}, ${NETWORKS.length} networks in each, units of them anywhere`,
+);
 for (const [name, bins] of tables) {
   console.log(`\n${name}\nstated up to   spots   stated   works`);
   bins.forEach((b, i) => {

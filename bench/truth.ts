@@ -158,8 +158,8 @@ function readingsAt(world: PracticeWorld, spot: Spot, truth: Truth, { noteBand, 
   const n = spot.number;
   return Array.from({ length: RUNS }, (_, i): Reading => {
     const connected = truth.band !== null;
-    const levelDbm = truth.levelDbm + world.readingNoiseDb() - (harsh?.bodyDb(n) ?? 0);
-    const bars = connected ? harsh?.barsAt(n, levelDbm) : null;
+    const levelDbm = truth.levelDbm + world.readingNoiseDb() - (harsh?.bodyDb(String(n)) ?? 0);
+    const bars = connected ? harsh?.barsAt(String(n), levelDbm) : null;
     return {
       kind: 'reading',
       id: `${spot.id}-${i}`,

@@ -3,7 +3,7 @@ import type { Built } from '@/core/evidence/built';
 import type { Brief } from '@/core/brief/brief';
 import { constructionLossDb } from '@/core/radio/materials/constructionLoss';
 import type { PracticeHouseRef, Site } from '@/core/site/model/schema';
-import { hiddenHouse } from '@/meter/practice/hidden';
+import { truthOf } from '@/meter/practice/oldHouse';
 import { asValues, practiceDevice, practiceUnits } from '@/meter/practiceInputs';
 
 const RUNS = 3;
@@ -17,7 +17,7 @@ export function practisedReadings(
   state: StateRow,
   ref: PracticeHouseRef,
 ): EvidenceRow[] {
-  const house = hiddenHouse(site, ref, (name) => constructionLossDb(name, site.customConstructions));
+  const house = truthOf(site, ref, (name) => constructionLossDb(name, site.customConstructions));
   const units = practiceUnits(site, network);
   const line = { ...brief.line, idleMs: brief.line.idleMs ?? 9 };
   const start = Date.parse(state.at);

@@ -116,6 +116,7 @@ export function asValues(
     band: 'free' as const,
     bandSeen: run.band === null ? null : BANDS[run.band]!,
     connected: run.connected,
+    ...(run.bars && { bars: run.bars }),
     rssiDbm: run.rssiDbm === null ? null : Math.max(-110, Math.min(0, Math.round(run.rssiDbm))),
     downMbps: told(run.downMbps),
     upMbps: told(run.upMbps),

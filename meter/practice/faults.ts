@@ -12,7 +12,7 @@ export interface Faults {
   surgeStrip: boolean;
 }
 
-const FAULTS_OF = { easy: 0, usual: 2, hard: 4 } as const;
+const FAULTS_OF = { easy: 0, usual: 2, hard: 4, old: 1 } as const;
 
 /** A house with nothing wrong. */
 export const SOUND: Faults = {

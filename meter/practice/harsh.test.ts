@@ -29,7 +29,7 @@ test('the truth holds what no survey lists, and the drawing is off: one wall in 
 });
 
 test('somebody is in the way at some places, some devices show bars, and both are the same each time', () => {
-  const places = houses.flatMap(({ harsh }) => SEEDS.map((place) => ({ harsh, place })));
+  const places = houses.flatMap(({ harsh }) => SEEDS.map((n) => ({ harsh, place: String(n) })));
   const inTheWay = places.filter(({ harsh, place }) => harsh.bodyDb(place) > 0).length / places.length;
   const withBars = places.filter(({ harsh, place }) => harsh.barsAt(place, -60) !== null).length;
   expect(inTheWay).toBeGreaterThan(0.15);

@@ -11,9 +11,9 @@ export interface HarshHouse {
   site: Site;
   units: PracticeHouse['units'];
   /** What somebody in the way takes from all readings at a place, dB; mostly nothing. */
-  bodyDb(place: number): number;
+  bodyDb(place: string): number;
   /** The bars a device shows for a level at a place; null where it gives the level itself. */
-  barsAt(place: number, levelDbm: number): { shown: number; of: number } | null;
+  barsAt(place: string, levelDbm: number): { shown: number; of: number } | null;
 }
 
 /** Chance that a wall is taken for another construction, that the lining of an outer wall is not seen, that a storey is in the roof. */

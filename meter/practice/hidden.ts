@@ -61,6 +61,8 @@ export interface PracticeRun {
   band: 0 | 1 | 2 | null;
   unitId: string | null;
   rssiDbm: number | null;
+  /** What the device shows in place of a level. */
+  bars?: { shown: number; of: number };
   downMbps: number;
   upMbps: number;
   idleMs: number;
@@ -69,7 +71,7 @@ export interface PracticeRun {
 
 export type PracticeLight = 'holds' | 'thin' | 'lost' | 'noInternet';
 
-const STRAY = { easy: 0.5, usual: 1, hard: 1.6 } as const;
+const STRAY = { easy: 0.5, usual: 1, hard: 1.6, old: 1 } as const;
 /** Devices keep to a higher band until it is weaker than a lower one by this, dB; below this level they let it go. */
 const PREFERENCE_DB = 12;
 const GOOD_DBM = -70;

@@ -4,7 +4,7 @@ import { plainFeed } from '@/core/plan/option/feeds';
 import { emptyPlan } from '@/core/plan/option/schema';
 import type { ActivityId } from '@/core/site/model/needs';
 import type { ClientTypeId, Place, PracticeHouseRef, Spot } from '@/core/site/model/schema';
-import { practiceHouse } from '@/meter/practice/house';
+import { surveyed } from '@/meter/practice/oldHouse';
 import { named, pick } from '@/meter/practice/random';
 
 /** Spots a practice job begins with, and how far apart they lie at least, m. */
@@ -35,7 +35,7 @@ const far = (a: Place, b: Place) =>
  * follows from the seed.
  */
 export function practiceJob(name: string, ref: Omit<PracticeHouseRef, 'house'>): JobFile {
-  const { site, units, places } = practiceHouse(ref.seed);
+  const { site, units, places } = surveyed(ref);
   const random = named(ref.seed, 'job');
   const buildings = site.buildings.map((b) => ({
     ...b,

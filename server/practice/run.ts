@@ -14,13 +14,9 @@ import {
 } from '@/core/site/model/schema';
 import { farmSite } from '@/demo/farmSite';
 import { rowSite } from '@/demo/larkspur';
-import {
-  hiddenHouse,
-  type HiddenHouse,
-  type PracticeLight,
-  type PracticeUnit,
-} from '@/meter/practice/hidden';
+import type { HiddenHouse, PracticeLight, PracticeUnit } from '@/meter/practice/hidden';
 import { practiceHouse } from '@/meter/practice/house';
+import { truthOf } from '@/meter/practice/oldHouse';
 import { asValues, practiceDevice, practiceUnits } from '@/meter/practiceInputs';
 import type { Against } from '../jobs/evidence';
 import type { OpenJob } from '../jobs/loaded';
@@ -38,7 +34,7 @@ const houses = lru<string, HiddenHouse>(MOST_KEPT);
 export const houseOf = (ref: PracticeHouseRef): HiddenHouse =>
   houses(JSON.stringify(ref), () => {
     const site = trueSite(ref);
-    return hiddenHouse(site, ref, (name) => constructionLossDb(name, site.customConstructions));
+    return truthOf(site, ref, (name) => constructionLossDb(name, site.customConstructions));
   });
 
 export const practiceAsked = z.strictObject({

@@ -29,7 +29,7 @@ export function Practise({
         <strong className="fig font-semibold">No house at hand?</strong> Practise in a made-up one: it is
         drawn, its truth is hidden, its meter answers at any spot.
       </p>
-      <div className="w-40">
+      <div className="w-60">
         <SelectField<Difficulty>
           hideLabel
           label="How hard"
@@ -38,6 +38,7 @@ export function Practise({
             { value: 'easy', label: 'an easy one' },
             { value: 'usual', label: 'a usual one' },
             { value: 'hard', label: 'a hard one' },
+            { value: 'old', label: 'an old one, badly surveyed' },
           ]}
           onChange={setDifficulty}
         />

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import type { Phase } from '@/core/evidence/rows';
 import type { PracticeLight } from '@/meter/practice/hidden';
+import type { PracticeHouseRef } from '@/core/site/model/schema';
 import type { Option } from '@/core/plan/option/schema';
 import { get, problemText } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
@@ -12,6 +13,13 @@ const LIGHT: Record<PracticeLight, string> = {
   thin: 'thin: one step nearer to its parent',
   lost: 'lost: it finds no parent',
   noInternet: 'no internet: look at its parent',
+};
+
+const HOW_HARD: Record<PracticeHouseRef['difficulty'], string> = {
+  easy: 'easy',
+  usual: 'usual',
+  hard: 'hard',
+  old: 'an old house, badly surveyed',
 };
 
 type Lights = readonly { unitId: string; light: PracticeLight }[];
@@ -35,7 +43,7 @@ export function PracticeBar({ phase, option }: { phase: Phase; option: Option })
   return (
     <>
       <Button onClick={() => void look()}>Look at the lights</Button>
-      <span className="text-[13px] text-ink-2">practice, {practice.difficulty}</span>
+      <span className="text-[13px] text-ink-2">practice, {HOW_HARD[practice.difficulty]}</span>
       {problem && <p className="w-full text-mains">{problem}</p>}
       {lights && (
         <ul className="w-full text-[13px]" aria-label="Lights">

@@ -281,8 +281,8 @@ export const practiceHouse = z.strictObject({
   /** The demo houses, or one that is generated from the seed. */
   house: z.enum(['farm', 'row', 'generated']),
   seed: z.number().int().min(1).max(1_000_000),
-  /** How far the truth strays from the usual, and how much is wrong with it. */
-  difficulty: z.enum(['easy', 'usual', 'hard']),
+  /** How far the truth strays from the usual, and how much is wrong with it; an old house is badly surveyed besides. */
+  difficulty: z.enum(['easy', 'usual', 'hard', 'old']),
 });
 export type PracticeHouseRef = z.infer<typeof practiceHouse>;
 
