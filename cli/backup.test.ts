@@ -1,9 +1,9 @@
 import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import Database from 'better-sqlite3';
-import { openDatabase } from '../db/connection';
+import { migrate, newestVersion, openDatabase } from '../db/connection';
 import { farm, mill, opened } from '../testing/sampleJobs';
 import { backup, restore } from './backup';
 
@@ -103,4 +103,111 @@ test('a copy that is newer than the program, or no database of ours, changes not
     });
   expect(readFileSync(live).equals(bytes)).toBe(true);
   expect(readdirSync(folder).filter((f) => f.includes('.part') || f.includes('.before'))).toEqual([]);
+});
+
+describe('a copy from who knows where', () => {
+  /** A sound copy of a job, spoilt in one way. */
+  async function spoilt(how: (db: Database.Database, jobId: string) => void) {
+    const db = openDatabase(live);
+    const id = farm(db);
+    const copy = join(folder, 'copy.db');
+    expect(await backup(copy, live)).toMatchObject({ ok: true });
+    db.close();
+    const other = new Database(copy);
+    other.unsafeMode(true);
+    how(other, id);
+    other.close();
+    const bytes = readFileSync(live);
+    const done = restore(copy, new Date(0), live);
+    expect(done.ok).toBe(false);
+    // What is there stays as it is, and nothing lies about.
+    expect(readFileSync(live).equals(bytes)).toBe(true);
+    expect(readdirSync(folder).filter((f) => /part|before/.test(f))).toEqual([]);
+    return done.ok ? '' : done.message;
+  }
+  const run = (sql: string) => (db: Database.Database) => void db.exec(sql);
+  /** Changes rows as nobody may, and puts the guard back as it was. */
+  const behindTheGuard = (sql: string) => (db: Database.Database) => {
+    const guard = db
+      .prepare<[], { sql: string }>(
+        "SELECT sql FROM sqlite_master WHERE name = 'evidence_row_is_never_changed'",
+      )
+      .get()!;
+    db.exec(`DROP TRIGGER evidence_row_is_never_changed; ${sql}; ${guard.sql}`);
+  };
+
+  test.each([
+    [
+      'a trigger that deletes evidence',
+      run('CREATE TRIGGER nice AFTER INSERT ON job BEGIN DELETE FROM evidence_row; END'),
+      'foreign trigger nice',
+    ],
+    [
+      'a view in place of a table',
+      run('ALTER TABLE phone RENAME TO p2; CREATE VIEW phone AS SELECT * FROM p2'),
+      'is not a database as Nestle makes one',
+    ],
+    [
+      'a guard dropped',
+      run('DROP TRIGGER picture_is_never_changed'),
+      'trigger picture_is_never_changed is missing',
+    ],
+    [
+      'a guard that guards nothing',
+      run(
+        'DROP TRIGGER picture_is_never_changed; CREATE TRIGGER picture_is_never_changed BEFORE UPDATE ON picture BEGIN SELECT 1; END',
+      ),
+      'trigger picture_is_never_changed is not the one of Nestle',
+    ],
+    ['a column more', run('ALTER TABLE job ADD COLUMN more TEXT'), 'table job is not the one of Nestle'],
+    ['an index more', run('CREATE INDEX quick ON job (name)'), 'foreign index quick'],
+    ['no version', run('PRAGMA user_version = 0'), 'no version'],
+    [
+      'rows of no job',
+      run("PRAGMA foreign_keys = OFF; INSERT INTO document VALUES ('gone', 'brief', 1, '{}', '')"),
+      'belong to no job',
+    ],
+    [
+      'a brief that nobody can read',
+      run("UPDATE document SET json = '{}' WHERE kind = 'brief'"),
+      'its brief cannot be read',
+    ],
+    [
+      'a reading under another id',
+      behindTheGuard(
+        "UPDATE evidence_row SET row_id = 'another-1' WHERE kind = 'reading' AND number = (SELECT min(number) FROM evidence_row WHERE kind = 'reading')",
+      ),
+      'is not what was kept',
+    ],
+    [
+      'a speed as text',
+      behindTheGuard(
+        "UPDATE evidence_row SET json = json_set(json, '$.downMbps', 'fast') WHERE kind = 'reading'",
+      ),
+      'is not what was kept',
+    ],
+    [
+      'a network altered under its hash',
+      behindTheGuard(
+        "UPDATE evidence_row SET json = json_set(json, '$.network.units[0].place.xM', 3.25) WHERE kind = 'state'",
+      ),
+      'hash',
+    ],
+  ])('with %s is refused with its reason', async (_, how, words) => {
+    expect(await spoilt(how)).toContain(words);
+  });
+
+  test('of an earlier version goes back in its place, lifted', () => {
+    const copy = join(folder, 'copy.db');
+    for (let version = 1; version < newestVersion(); version++) {
+      const old = new Database(copy);
+      migrate(old, version);
+      old.close();
+      expect(restore(copy, new Date(version), live)).toMatchObject({ ok: true });
+      const lifted = openDatabase(live);
+      expect(lifted.pragma('user_version', { simple: true })).toBe(newestVersion());
+      lifted.close();
+      rmSync(copy);
+    }
+  });
 });

@@ -2,32 +2,12 @@ import { existsSync, renameSync, rmSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import { databasePath, openDatabase } from '../db/connection';
 import { faultOf } from '../db/faults';
+import { unsoundContent, unsoundFile } from '../db/soundCopy';
 import { BESIDE, FILE_ACTS, HalfSwapped, keptOf, partOf, swapFile, type FileActs } from '../db/swapFile';
 
 export type Done = { ok: true; words: string } | { ok: false; message: string };
 
 const words = (error: unknown): string => faultOf(error)?.message ?? (error as Error).message;
-
-/** What is wrong with a file as a database of Nestle; null where it is a sound one. */
-function unsound(path: string): string | null {
-  if (!existsSync(path)) return `${path} is not there: check the name.`;
-  try {
-    const db = new Database(path, { readonly: true, fileMustExist: true });
-    try {
-      const [check] = db.pragma('integrity_check') as { integrity_check: string }[];
-      if (check?.integrity_check !== 'ok')
-        return `${path} is damaged: ${check?.integrity_check ?? 'unknown'}.`;
-      const jobs = db.prepare("SELECT count(*) AS n FROM sqlite_master WHERE name = 'job'").get() as {
-        n: number;
-      };
-      return jobs.n === 1 ? null : `${path} is a database, but not one of Nestle.`;
-    } finally {
-      db.close();
-    }
-  } catch (error) {
-    return `${path} cannot be read as a database: ${words(error)}`;
-  }
-}
 
 /** Removes a database file with what SQLite keeps beside it. */
 function remove(path: string): void {
@@ -52,7 +32,7 @@ export async function backup(to: string | undefined, from = databasePath()): Pro
     } finally {
       db.close();
     }
-    const bad = unsound(part);
+    const bad = unsoundFile(part);
     if (bad) return { ok: false, message: bad };
     renameSync(part, to);
     return { ok: true, words: `The database is copied to ${to}.` };
@@ -90,7 +70,7 @@ export function restore(
   acts: FileActs = FILE_ACTS,
 ): Done {
   if (!from) return { ok: false, message: 'Say which copy to put back: nestle restore FILE' };
-  const bad = unsound(from);
+  const bad = unsoundFile(from);
   if (bad) return { ok: false, message: bad };
   const part = partOf(to);
   const kept = keptOf(to, now);
@@ -98,13 +78,23 @@ export function restore(
     remove(part);
     const copy = new Database(from, { readonly: true, fileMustExist: true });
     try {
+      copy.pragma('trusted_schema = OFF');
       copy.exec(`VACUUM INTO '${part.replaceAll("'", "''")}'`);
     } finally {
       copy.close();
     }
-    // Lifts what is older, refuses what is newer than the program.
-    openDatabase(part).close();
-    const spoilt = unsound(part);
+    // What was copied is what was looked at: the file may have been changed in between.
+    const changed = unsoundFile(part);
+    if (changed) throw new Error(changed);
+    // Lifts what is older.
+    const lifted = openDatabase(part);
+    try {
+      const altered = unsoundContent(lifted);
+      if (altered) throw new Error(altered);
+    } finally {
+      lifted.close();
+    }
+    const spoilt = unsoundFile(part);
     if (spoilt) throw new Error(spoilt);
     const replaces = existsSync(to);
     swapFile(part, to, kept, () => settle(to), acts);

@@ -25,7 +25,10 @@ function migrationFiles(): { number: number; sql: string }[] {
     .map((name) => ({ number: Number(name.slice(0, 3)), sql: readFileSync(join(folder, name), 'utf8') }));
 }
 
-const versionOf = (db: Db) => db.pragma('user_version', { simple: true }) as number;
+/** Migrations a database has seen. */
+export const versionOf = (db: Db): number => db.pragma('user_version', { simple: true }) as number;
+/** Migrations there are. */
+export const newestVersion = (): number => migrationFiles().pop()?.number ?? 0;
 
 /**
  * Runs the migrations a database has not seen yet, all in one transaction that writes from its beginning, so that several
@@ -65,7 +68,7 @@ export function openDatabase(path: string): Db {
   }
   const db = new Database(path, { timeout: WAIT_MS });
   try {
-    if (versionOf(db) > (migrationFiles().pop()?.number ?? 0)) throw new DatabaseFault('newer');
+    if (versionOf(db) > newestVersion()) throw new DatabaseFault('newer');
     // Another first start may hold the file while it is being switched over: SQLite does not wait for that by itself.
     for (let tries = 0; ; tries++)
       try {
