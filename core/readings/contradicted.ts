@@ -103,28 +103,64 @@ function wrongKinds(context: PlanContext, { posterior }: Calibration): Contradic
   });
 }
 
+/** A suspect with what speaks for it once those taken before it are known of, and how it leans on each of them. */
+interface Held {
+  suspect: Suspect;
+  precision: number;
+  pull: number;
+  places: number;
+  shared: number[];
+}
+
+/** How much it would take, dB, and how much likelier the readings are with it than without, as a natural logarithm. */
+function weighed({ precision, pull }: Pick<Held, 'precision' | 'pull'>) {
+  const moreDb = pull / (precision + STRAYS_DB ** -2);
+  return { moreDb, evidence: (moreDb * pull) / 2 - Math.log(1 + STRAYS_DB ** 2 * precision) / 2 };
+}
+
+/** Takes a suspect as known: of what speaks for another what the two share goes (Cholesky, a column at a time). */
+function given(taken: Held, other: Held, lean: Calibration['further']): Held {
+  const both = lean((o) => taken.suspect.lean(o) + other.suspect.lean(o)).precision;
+  const alone = (h: Held) => h.precision + h.shared.reduce((sum, s) => sum + s * s, 0);
+  const common = (both - alone(taken) - alone(other)) / 2;
+  const before = other.shared.reduce((sum, s, k) => sum + s * taken.shared[k]!, 0);
+  const d = Math.sqrt(taken.precision + STRAYS_DB ** -2);
+  const by = (common - before) / d;
+  return {
+    ...other,
+    precision: Math.max(0, other.precision - by * by),
+    pull: other.pull - (by * taken.pull) / d,
+    shared: [...other.shared, by],
+  };
+}
+
 /**
  * Where what the readings left over has a place: a wall, a floor or a room that all of them would explain if it took more or less
- * than drawn. Each is held as one parameter more against the fit (Bayes factor with a prior of 8 dB), so what a construction, a device or one odd reading explains is not asked of a wall. At most three, the likeliest first.
+ * than drawn. Each is held as one parameter more against the fit (Bayes factor with a prior of 8 dB), so what a construction, a device
+ * or one odd reading explains is not asked of a wall; what one thing explains is not asked of the next. At most three, the
+ * likeliest first.
  */
 export function contradictions(context: PlanContext, calibration: Calibration): Contradiction[] {
-  const suspects = suspectsOf(context);
-  const found = suspects
-    .flatMap((suspect) => {
-      const places = new Set<string>();
-      const { precision, pull } = calibration.further((o) => {
-        const by = suspect.lean(o);
-        if (by !== 0) places.add(`${o.x},${o.y},${o.z}`);
-        return by;
-      });
-      if (places.size < LEAST_PLACES) return [];
-      const moreDb = pull / (precision + STRAYS_DB ** -2);
-      const evidence = (moreDb * pull) / 2 - Math.log(1 + STRAYS_DB ** 2 * precision) / 2;
-      return evidence >= LEAST_EVIDENCE && Math.abs(moreDb) >= LEAST_DB
-        ? [{ suspect, moreDb, evidence, places: places.size }]
-        : [];
-    })
-    .sort((a, b) => b.evidence - a.evidence);
-  const things = found.flatMap((f) => asked(context.site, f.suspect, f.moreDb, f.places) ?? []);
-  return [...wrongKinds(context, calibration), ...things].slice(0, MOST_ASKED);
+  const out = wrongKinds(context, calibration);
+  let held = suspectsOf(context).flatMap((suspect): Held[] => {
+    const places = new Set<string>();
+    const { precision, pull } = calibration.further((o) => {
+      const by = suspect.lean(o);
+      if (by !== 0) places.add(`${o.x},${o.y},${o.z}`);
+      return by;
+    });
+    return places.size < LEAST_PLACES ? [] : [{ suspect, precision, pull, places: places.size, shared: [] }];
+  });
+  while (out.length < MOST_ASKED) {
+    const [best] = held
+      .map((h) => ({ h, ...weighed(h) }))
+      .filter(({ moreDb, evidence }) => evidence >= LEAST_EVIDENCE && Math.abs(moreDb) >= LEAST_DB)
+      .sort((a, b) => b.evidence - a.evidence);
+    if (!best) break;
+    const { suspect, places } = best.h;
+    const thing = asked(context.site, suspect, best.moreDb, places);
+    if (thing) out.push(thing);
+    held = held.filter((h) => h !== best.h).map((h) => given(best.h, h, calibration.further));
+  }
+  return out;
 }

@@ -14,7 +14,13 @@ export function Contradicted() {
   const showStorey = useJob((s) => s.showStorey);
   const select = useJob((s) => s.select);
   const set = useJob((s) => s.set);
-  const contradicted = derived?.contradicted ?? [];
+  const walls = useJob((s) => s.site.walls);
+  // What was drawn so by a press goes at once; what follows from it comes when it is worked out.
+  const contradicted = (derived?.contradicted ?? []).filter(
+    ({ drawAs }) =>
+      !drawAs?.wallIds.length ||
+      walls.some((w) => drawAs.wallIds.includes(w.id) && w.construction !== drawAs.construction),
+  );
   if (contradicted.length === 0) return null;
   const go = ({ kind, id, storeyId, at }: Contradiction) => {
     if (storeyId) showStorey(storeyId);
