@@ -1,4 +1,5 @@
 import { OWNER } from '@/server/base/caller';
+import { serving } from '@/server/base/serving';
 import { listJobs, spaceUsed } from '@/server/jobs/jobs';
 import { answered } from '@/server/base/outcome';
 import { JobsPage } from '@/ui/jobs/JobsPage';
@@ -10,5 +11,7 @@ export default function Page() {
   const jobs = answered(() => listJobs(OWNER));
   const space = answered(() => spaceUsed(OWNER));
   if (!jobs.ok) return <FaultPage problems={jobs.problems} />;
-  return <JobsPage jobs={jobs.value} bytesUsed={space.ok ? space.value : null} />;
+  return (
+    <JobsPage jobs={jobs.value} bytesUsed={space.ok ? space.value : null} isOpenToHouse={serving().lan} />
+  );
 }

@@ -2,6 +2,8 @@ import type { Db } from './connection';
 
 export interface StoredRow {
   number: number;
+  /** Phone that sent it; null where none did, or before that was kept. */
+  phone_id?: string | null;
   kind: string;
   row_id: string;
   received_at: string;
@@ -12,7 +14,7 @@ export interface StoredRow {
 export function findRow(db: Db, jobId: string, kind: string, rowId: string): StoredRow | undefined {
   return db
     .prepare<[string, string, string], StoredRow>(
-      'SELECT number, kind, row_id, received_at, json FROM evidence_row WHERE job_id = ? AND kind = ? AND row_id = ?',
+      'SELECT number, kind, row_id, received_at, json, phone_id FROM evidence_row WHERE job_id = ? AND kind = ? AND row_id = ?',
     )
     .get(jobId, kind, rowId);
 }
@@ -38,9 +40,10 @@ export function countRows(db: Db, jobId: string, kind: string): number {
 /** Adds a row of evidence under a number of its own. */
 export function insertRows(db: Db, jobId: string, rows: Iterable<StoredRow>): void {
   const insert = db.prepare(
-    'INSERT INTO evidence_row (job_id, number, kind, row_id, received_at, json) VALUES (?, ?, ?, ?, ?, ?)',
+    'INSERT INTO evidence_row (job_id, number, kind, row_id, received_at, json, phone_id) VALUES (?, ?, ?, ?, ?, ?, ?)',
   );
-  for (const row of rows) insert.run(jobId, row.number, row.kind, row.row_id, row.received_at, row.json);
+  for (const row of rows)
+    insert.run(jobId, row.number, row.kind, row.row_id, row.received_at, row.json, row.phone_id ?? null);
 }
 
 /** Rows of one kind of a job, in their order. */

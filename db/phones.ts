@@ -54,3 +54,14 @@ export function someCameBy(db: Db, host: string): boolean {
       .get(host)!.n > 0
   );
 }
+
+/** The latest time at which a phone was let in or seen; empty where none was. */
+export function latestTime(db: Db): string {
+  return (
+    db
+      .prepare<[], { t: string | null }>(
+        'SELECT max(t) AS t FROM (SELECT max(seen_at) AS t FROM phone UNION ALL SELECT max(made_at) FROM phone)',
+      )
+      .get()!.t ?? ''
+  );
+}

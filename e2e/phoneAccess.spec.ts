@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import Database from 'better-sqlite3';
 import { serious } from './axe';
 import { HOUSE, openHouse, openSpot } from './house';
@@ -48,6 +49,19 @@ test('the phone loads little, nothing of the sheet, and axe finds nothing seriou
   }
 });
 
+/** What becomes of a connection that asks for another protocol. */
+const upgraded = (port: number): Promise<'closed' | 'answered'> =>
+  new Promise((resolve) => {
+    const socket = connect(port, '127.0.0.1', () =>
+      socket.write(
+        `GET /_next/webpack-hmr HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nConnection: Upgrade\r\nUpgrade: websocket\r\n\r\n`,
+      ),
+    );
+    socket.once('data', () => resolve('answered'));
+    socket.once('close', () => resolve('closed'));
+    socket.once('error', () => resolve('closed'));
+  });
+
 test('who is refused: no passphrase, no token, another name or page, a code that ended or was withdrawn', async ({
   request,
 }) => {
@@ -76,6 +90,14 @@ test('who is refused: no passphrase, no token, another name or page, a code that
   expect(ping.status()).toBe(204);
   // The connection waits longer than the half minute between two readings.
   expect(ping.headers()['keep-alive']).toBe('timeout=75');
+  // Through a proxy on this machine everybody would come from it: the passphrase is asked for.
+  const local = house.url();
+  const through = await request.get(`${local}/api/contact`, {
+    headers: { 'x-forwarded-for': '203.0.113.9' },
+  });
+  expect([through.status(), (await request.get(`${local}/api/contact`)).status()]).toEqual([401, 200]);
+  // No other protocol is spoken, whoever asks.
+  expect(await upgraded(PORT)).toBe('closed');
   // Another name, another page.
   expect(await status('/walk/api/job', { ...bearer, host: 'evil.example' })).toBe(421);
   expect(await status('/walk/', { host: `evil.example:${PORT}` })).toBe(421);
@@ -148,6 +170,16 @@ test('the whole application from the house: by the passphrase, and tries that fa
     await expect(wrong.getByRole('alert')).toBeVisible();
   }
   await expect(wrong.getByRole('alert')).toContainText(/Wait \d+ s/);
+  await wrong.getByLabel('Passphrase').fill(PASSPHRASE);
+  await wrong.getByRole('button', { name: 'Come in' }).click();
+  await expect(wrong.getByRole('alert')).toContainText('was not looked at');
+  // Who is in can be seen, and ended.
+  await page.getByRole('link', { name: 'Who is in' }).click();
+  await expect(page.getByRole('listitem')).toContainText('This browser, from');
+  await page.getByRole('button', { name: 'End all of them' }).click();
+  await expect(page).toHaveURL(/\/enter$/);
+  await page.goto(`http://${HOUSE}:${PORT}/`);
+  await expect(page).toHaveURL(/\/enter$/);
 });
 
 test('kill -9 in a burst of two hundred readings: what was confirmed is there, none twice, no other is claimed', async ({

@@ -92,6 +92,16 @@ export const withdrawPhone = useCase(
   },
 );
 
+/** What is said to a phone nobody let in. */
+export const NOT_LET_IN = 'This phone is not let in. Scan the code on the laptop’s screen.';
+
+const rowOfToken = (token: string, db: Db): rows.PhoneRow | undefined =>
+  /^[\w-]{20,80}$/.test(token) ? rows.phoneByHash(db, hashOf(token)) : undefined;
+
+/** Whether a token is or was one of ours: it has ended or was withdrawn, and is no guess. */
+export const isOurToken = (token: string, db: Db = database()): boolean =>
+  rowOfToken(token, db) !== undefined;
+
 /**
  * The phone of a token, by whichever of our addresses it came. Refused where the token is none of ours, has ended, or was
  * withdrawn: the words say which, since whoever holds it held it rightly once.
@@ -102,11 +112,13 @@ export function knownPhone(
   now = new Date(),
   db: Db = database(),
 ): Outcome<KnownPhone> {
-  const row = /^[\w-]{20,80}$/.test(token) ? rows.phoneByHash(db, hashOf(token)) : undefined;
-  if (!row) return refuse(401, 'This phone is not let in. Scan the code on the laptop’s screen.');
+  const row = rowOfToken(token, db);
+  if (!row) return refuse(401, NOT_LET_IN);
   if (row.withdrawn_at !== null)
     return refuse(401, 'The laptop has withdrawn this code. Ask for a new one and scan it: nothing is lost.');
-  if (row.ends_at <= now.toISOString())
+  // A clock that was set back revives nothing: it is at least as late as the latest that was kept.
+  const latest = [now.toISOString(), rows.latestTime(db)].sort().pop()!;
+  if (row.ends_at <= latest)
     return refuse(401, 'This code has ended. Ask for a new one on the laptop and scan it: nothing is lost.');
   const known = hostsOf(row);
   const hosts = host === null || known.includes(host) ? known : [...known, host].slice(-12);

@@ -21,6 +21,8 @@ export function throttle(
       const { count, lastMs } = of(who);
       return count < freeTries ? 0 : Math.max(0, lastMs + waitMs(count) - nowMs());
     },
+    /** Failed tries of somebody since the last that did not. */
+    failuresOf: (who: string): number => (failed.has(who) ? of(who).count : 0),
     /** Takes note of a failed try; gives how many there were. */
     fail(who: string): number {
       const tries = of(who);

@@ -1,6 +1,7 @@
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { createServer as createSecure } from 'node:https';
 import { hostname, networkInterfaces } from 'node:os';
+import type { Duplex } from 'node:stream';
 import next from 'next';
 import { answerMeter } from '@/meter/speed/serve';
 import { aboutSocket } from '@/meter/speed/port';
@@ -13,6 +14,7 @@ import { answerEnter } from './enter';
 import { ALWAYS, LOOPBACK_NAMES, WALK_API, contentPolicy, freshNonce, refusal, type GateRules } from './gate';
 import { reply } from './replies';
 import { answerWalk, phoneOf } from './walkApi';
+import { answerSessions } from './sessionsPage';
 import { serveWalkFile } from './walkFiles';
 import { addressOf, isLoopback, isOwner } from './who';
 
@@ -38,6 +40,9 @@ function houseNames(): string[] {
     ...(own.endsWith('.local') ? [] : [`${own}.local`]),
   ];
 }
+
+const THROUGH_A_PROXY =
+  'Through a proxy everybody would be taken for you. Start Nestle with --lan, which asks for a passphrase, or open it at this machine itself.';
 
 /** The one server: the gate in front, the meter and the walk beside, the application behind. Port 0 takes a free one. */
 export async function serve(options: ServeOptions): Promise<{ server: Server; port: number }> {
@@ -97,15 +102,26 @@ export async function serve(options: ServeOptions): Promise<{ server: Server; po
     if (path === '/walk' || path.startsWith('/walk/')) return serveWalkFile(request, response, path);
     const owner = isOwner(request, door);
     if (path.startsWith('/meter/')) return toMeter(request, response, at, owner);
+    if (owner && path === '/sessions' && door) return void answerSessions(request, response, door);
     if (owner) return toApplication(request, response, url);
-    if (path === '/enter' && door) return void answerEnter(request, response, door, tls !== null);
+    if (!door) return reply(response, refuse(403, THROUGH_A_PROXY));
+    if (path === '/enter') return void answerEnter(request, response, door, tls !== null);
     response.setHeader('cache-control', 'no-store');
     if (path.startsWith('/api/') || path.startsWith('/_next/') || method !== 'GET')
       return reply(response, refuse(401, 'Say the passphrase first: open this address in a browser.'));
     response.writeHead(303, { location: '/enter' });
     response.end();
   };
+  /** Nothing here speaks another protocol, but for the reloading of pages while one develops. */
+  const upgrade = (request: IncomingMessage, socket: Duplex): void => {
+    const { method = 'GET', url = '/', headers } = request;
+    const isOwn = dev && url.startsWith('/_next/') && isOwner(request, door);
+    if (isOwn && refusal({ method, url, headers }, rules()) === null) return;
+    socket.destroy();
+  };
   const server: Server = tls ? createSecure(tls, answer) : createServer(answer);
+  // Before any listener of the framework, which would keep the connection open.
+  server.on('upgrade', upgrade);
   server.requestTimeout = 60_000;
   server.headersTimeout = 20_000;
   // A phone's next request is often half a minute after the last: at Node's 5 s it would meet a connection that is just being closed.

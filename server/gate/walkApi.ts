@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { phase } from '@/core/evidence/rows';
-import { knownPhone, wasOurAddress, type KnownPhone } from '../access/phones';
+import { NOT_LET_IN, isOurToken, knownPhone, wasOurAddress, type KnownPhone } from '../access/phones';
 import { answered, done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 import { askThread } from '../thread/ask';
 import { practise } from '../requests/practise';
@@ -16,20 +16,21 @@ const FREE_TRIES = 12;
 const WAIT_MS = 30_000;
 const tries = throttle(FREE_TRIES, () => WAIT_MS);
 
-/** The phone a request comes from. Whoever tries tokens has to wait. */
+/**
+ * The phone a request comes from. A right token is never held up by wrong ones of others behind the same address, and one that was right
+ * once is not taken for a guess: only tokens that are none of ours have to wait.
+ */
 export function phoneOf(request: IncomingMessage): Outcome<KnownPhone> {
-  const from = addressOf(request);
-  if (tries.waitOf(from) > 0)
-    return refuse(429, 'Too many tries. Wait half a minute, then scan the code again.');
   const token = tokenOf(request);
-  const known = answered(() =>
-    token === null
-      ? refuse(401, 'This phone is not let in. Scan the code on the laptop’s screen.')
-      : knownPhone(token, request.headers.host?.toLowerCase() ?? null),
-  );
-  if (known.ok) tries.clear(from);
-  else if (known.status === 401 && token !== null) tries.fail(from);
-  return known;
+  if (token === null) return refuse(401, NOT_LET_IN);
+  const known = answered(() => knownPhone(token, request.headers.host?.toLowerCase() ?? null));
+  if (known.ok || known.status !== 401) return known;
+  const wasOurs = answered(() => done(isOurToken(token)));
+  if (!wasOurs.ok || wasOurs.value) return known;
+  const from = addressOf(request);
+  const hasToWait = tries.waitOf(from) > 0;
+  tries.fail(from);
+  return hasToWait ? refuse(429, 'Too many tries. Wait half a minute, then scan the code again.') : known;
 }
 
 /** Lets a page of an earlier address of ours read the answer. Cookies are never sent along. */

@@ -11,7 +11,7 @@ export const addressOf = (request: IncomingMessage): string =>
 /** Whether an address is this machine itself. */
 export const isLoopback = (address: string): boolean => /^127\./.test(address) || address === '::1';
 
-function cookieOf(request: IncomingMessage, name: string): string | undefined {
+export function cookieOf(request: IncomingMessage, name: string): string | undefined {
   for (const part of (request.headers.cookie ?? '').split(';')) {
     const [key, ...value] = part.trim().split('=');
     if (key === name) return value.join('=');
@@ -19,9 +19,29 @@ function cookieOf(request: IncomingMessage, name: string): string | undefined {
   return undefined;
 }
 
-/** Whether a request comes from whoever runs Nestle: at this machine, or in the house with the passphrase said. */
+/** What a proxy says of whom it asks for: through it everybody comes from this machine. */
+const FORWARDED = [
+  'forwarded',
+  'via',
+  'x-forwarded-for',
+  'x-forwarded-host',
+  'x-forwarded-proto',
+  'x-forwarded-server',
+  'x-real-ip',
+  'cf-connecting-ip',
+  'true-client-ip',
+] as const;
+
+/** Whether a request came through a proxy. */
+export const isForwarded = ({ headers }: Pick<IncomingMessage, 'headers'>): boolean =>
+  FORWARDED.some((name) => headers[name] !== undefined);
+
+/**
+ * Whether a request comes from whoever runs Nestle: at this machine itself, or in the house or through a proxy with the passphrase
+ * said.
+ */
 export function isOwner(request: IncomingMessage, door: Sessions | null): boolean {
-  if (isLoopback(addressOf(request))) return true;
+  if (isLoopback(addressOf(request)) && !isForwarded(request)) return true;
   return door !== null && door.holds(cookieOf(request, SESSION_COOKIE));
 }
 

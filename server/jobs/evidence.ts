@@ -86,6 +86,12 @@ export interface Basis {
   seen: number;
 }
 
+/** A phone that sends rows, with what it knew; null where what it knew is not kept any more. */
+export interface FromPhone {
+  phoneId: string;
+  basis: Basis | null;
+}
+
 /** A reading with where it was taken, as the server knows it, whatever was sent. */
 function placed(row: EvidenceRow, site: Site, basis: Basis | null): EvidenceRow {
   if (row.kind !== 'reading') return row;
@@ -116,13 +122,14 @@ export const recordEvidence = useCase(
     storeEvidence(db, jobId, sent, null),
 );
 
-/** The same for whoever has asked already: `basis` is what a phone knew when it read something. */
+/** The same for whoever has asked already; `from` is the phone that sends it. */
 export function storeEvidence(
   db: Db,
   jobId: string,
   { against, rows: raw }: z.infer<typeof submission>,
-  basis: Basis | null,
+  from: FromPhone | null,
 ): Outcome<{ rows: EvidenceRow[]; added: number }> {
+  const basis = from?.basis ?? null;
   if (!findJob(db, jobId)) return noSuchJob();
   const { value: plot } = documentOf(db, jobId, 'site');
   const outcome = db.transaction((): Outcome<{ rows: EvidenceRow[]; added: number }> => {
@@ -174,7 +181,16 @@ export function storeEvidence(
         );
       number++;
       added++;
-      insertRows(db, jobId, [{ number, kind: row.kind, row_id: row.id, received_at: receivedAt, json }]);
+      insertRows(db, jobId, [
+        {
+          number,
+          kind: row.kind,
+          row_id: row.id,
+          received_at: receivedAt,
+          json,
+          phone_id: from?.phoneId ?? null,
+        },
+      ]);
       stored.push({ ...row, received: { number, at: receivedAt } });
     }
     if (added > 0) touchJob(db, jobId, receivedAt);

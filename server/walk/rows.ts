@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { networkIn } from '@/core/evidence/built';
 import { freeze } from '@/core/evidence/frozenNetwork';
-import { phase, type EvidenceRow, type EvidenceRows } from '@/core/evidence/rows';
+import { phase, type EvidenceRows } from '@/core/evidence/rows';
 import { liftRow3 } from '@/core/job/lift3';
 import { plan } from '@/core/plan/option/schema';
 import { site } from '@/core/site/model/schema';
@@ -41,6 +41,8 @@ const rowId = z.string().min(8).max(64);
 const KINDS: ReadonlySet<string> = new Set(['reading', 'remark', 'correction', 'step']);
 /** Where a phone's readings may come from: what it measured itself, or what somebody typed or pasted there. */
 const SOURCES: ReadonlySet<unknown> = new Set(['meter', 'typed', 'pasted']);
+/** What a phone reads: a spot, or the link of a unit it stands beside. */
+const SUBJECTS: ReadonlySet<unknown> = new Set(['spot', 'link']);
 
 /**
  * The network a reading hangs on: as it stood in the documents and evidence the phone had seen. It is worked out here from
@@ -68,6 +70,12 @@ function basisOf(db: Db, jobId: string, { site: revision, evidence }: Sent['basi
   return row ? { site: site.parse(JSON.parse(row.json)), seen: evidence } : null;
 }
 
+/** The option whose run sheet a phone sees; null where none is accepted. */
+function acceptedId(db: Db, jobId: string): string | null {
+  const last = rowsOfKind(db, jobId, 'acceptance').map(rowOf).pop();
+  return last?.kind === 'acceptance' ? last.optionId : null;
+}
+
 /** Why a phone may not send a row; null where it may. */
 function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string | null {
   const { kind } = row;
@@ -76,13 +84,15 @@ function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string
     return 'This phone was let in for the walk alone, not for the run sheet.';
   if (kind === 'reading' && !SOURCES.has(row.source))
     return 'A phone’s reading is measured, typed or pasted.';
+  if (kind === 'reading' && !SUBJECTS.has((row.subject as { kind?: unknown } | undefined)?.kind))
+    return 'A phone reads spots and the links of units.';
+  if (kind === 'step' && row.optionId !== acceptedId(db, phone.jobId))
+    return 'The run sheet is of another option by now: load the page again.';
   if (kind !== 'correction') return null;
-  // A phone strikes out what it recorded itself and nothing else.
+  // A phone strikes out what it recorded itself and nothing else: two may bear the same name.
   const own = typeof row.readingId === 'string' && findRow(db, phone.jobId, 'reading', row.readingId);
   if (!own) return 'That reading is not there yet.';
-  return (rowOf(own) as EvidenceRow).by === phone.caller.name
-    ? null
-    : 'A phone may strike out its own readings only.';
+  return own.phone_id === phone.id ? null : 'A phone may strike out its own readings only.';
 }
 
 /**
@@ -99,6 +109,14 @@ export function takeWalkRows(
     return refuse(400, parsed.error.issues[0]!.message, parsed.error.issues[0]!.path.join('.'));
   if (!phone.caller.rights.has('record')) return refuse(403, 'This phone may not record here.');
   const networks = new Map<string, Against | null>();
+  // Many rows hang on few surveys: each is parsed once.
+  const bases = new Map<string, Basis | null>();
+  const basisFor = (of: Sent['basis']): Basis | null => {
+    const key = `${of.site} ${of.evidence}`;
+    const known = bases.has(key) ? bases.get(key)! : basisOf(db, phone.jobId, of);
+    bases.set(key, known);
+    return known;
+  };
   const rows = parsed.data.rows.map((one): RowAnswer => {
     const id = rowId.safeParse(one.row.id);
     if (!id.success) return { id: String(one.row.id), ok: false, words: 'The row has no id.' };
@@ -118,7 +136,7 @@ export function takeWalkRows(
       db,
       phone.jobId,
       { against, rows: [row] },
-      basisOf(db, phone.jobId, one.basis),
+      { phoneId: phone.id, basis: basisFor(one.basis) },
     );
     return outcome.ok
       ? { id: id.data, ok: true, words: '' }

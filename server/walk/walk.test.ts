@@ -205,6 +205,52 @@ describe('what a phone sends', () => {
       status: 404,
     });
   });
+  test('is struck out by the phone that sent it, not by another of the same name', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const { basis } = viewOf(db, job);
+    const [first, second] = [phone(job), { ...phone(job), id: 'another-phone' }];
+    expect(send(db, first, basis, [reading('rd-mine-1234')])).toMatchObject([{ ok: true }]);
+    const strike = (id: string) => ({
+      kind: 'correction',
+      id,
+      at: '2026-06-03T11:30:00Z',
+      readingId: 'rd-mine-1234',
+      act: 'setAside',
+      reason: 'x',
+    });
+    expect(send(db, second, basis, [strike('co-other-123')])).toMatchObject([
+      { ok: false, words: expect.stringContaining('its own readings') },
+    ]);
+    expect(send(db, first, basis, [strike('co-own-12345')])).toMatchObject([{ ok: true }]);
+  });
+  test('touches nothing beyond its walk: no line, no trial, no run sheet of another option', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const { basis } = viewOf(db, job);
+    const who = phone(job, 'walkAndSheet');
+    for (const subject of [
+      { kind: 'line' },
+      { kind: 'trialOutlets', nearOutletId: 'a', farOutletId: 'b' },
+      {},
+      null,
+    ])
+      expect(send(db, who, basis, [{ ...reading('rd-line-1234'), subject }])).toMatchObject([
+        { ok: false, words: expect.stringContaining('reads spots') },
+      ]);
+    const tick = {
+      kind: 'step',
+      id: 'ev-12345678',
+      at: '2026-06-03T11:30:00Z',
+      optionId: 'nowhere',
+      stepKey: 'x',
+      act: 'done',
+      text: '',
+    };
+    expect(send(db, who, basis, [tick])).toMatchObject([
+      { ok: false, words: expect.stringContaining('another option') },
+    ]);
+  });
   test('of another job is refused, by its file and by its spots', () => {
     const db = openDatabase(':memory:');
     const job = farm(db);

@@ -75,10 +75,13 @@ const choices = <K extends string>(of: Record<K, { label: string }>) =>
 export function JobsPage({
   jobs,
   bytesUsed,
+  isOpenToHouse,
 }: {
   jobs: JobSummary[];
   /** Space the database takes; null where that could not be told. */
   bytesUsed: number | null;
+  /** Whether others of the house may come in with the passphrase. */
+  isOpenToHouse: boolean;
 }) {
   const router = useRouter();
   const [search, setSearch] = useState('');
@@ -126,6 +129,11 @@ export function JobsPage({
       <header className="on-head flex items-center gap-3 bg-head px-4 py-3 text-head-ink">
         <Mark size={28} />
         <span className="fig flex-1 text-2xl font-semibold">Nestle</span>
+        {isOpenToHouse && (
+          <a href="/sessions" className="underline underline-offset-4">
+            Who is in
+          </a>
+        )}
         <ThemeButton />
       </header>
       <main className="mx-auto max-w-5xl px-4 py-6">
