@@ -1,4 +1,4 @@
-// Builds the phone's page to .walk: small, with names that change when it does, pressed together beforehand.
+// Builds the worker that windows share to public, and the phone's page to .walk: small, with names that change when it does, pressed together beforehand.
 import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
@@ -16,6 +16,14 @@ const shared = {
   tsconfig: join(ROOT, 'tsconfig.json'),
   define: { 'process.env.NODE_ENV': '"production"', 'import.meta.env': 'undefined' },
 };
+
+// The framework's own loader of workers sets up too late for one that is shared: the first window's call would be missed.
+await build({
+  ...shared,
+  entryPoints: [join(ROOT, 'workers', 'feed.shared.ts')],
+  outfile: join(ROOT, 'public', 'feed.js'),
+  format: 'iife',
+});
 
 rmSync(OUT, { recursive: true, force: true });
 mkdirSync(OUT, { recursive: true });

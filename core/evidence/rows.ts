@@ -4,7 +4,7 @@ import { light } from '../kit/model/details';
 import { feed } from '../plan/option/schema';
 import { clientType, id, label, note, place } from '../site/model/schema';
 import { bandId } from '../site/model/radioTerms';
-import { LEAST_BARS, MOST_BARS } from './bars';
+import { LEAST_BARS, MOST_BARS } from '../site/model/bars';
 import { network, networkLabels } from './frozenNetwork';
 import { takenAt } from './takenAt';
 import { verdictWord } from '../site/model/verdict';
@@ -301,17 +301,25 @@ export const MOST_ROWS: Record<EvidenceKind, number> = {
   signOff: 100,
 };
 
-/** All evidence of a job in the order the server got it. */
-export const evidenceRows = z.array(evidenceRow).superRefine((rows, check) => {
+/** Kinds of which there are more rows than a job holds, in words. */
+export function tooManyRows(rows: readonly { kind: EvidenceKind }[]): string[] {
   const counts = new Map<EvidenceKind, number>();
   for (const { kind } of rows) counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  for (const [kind, n] of counts)
-    if (n > MOST_ROWS[kind])
-      check.addIssue({
-        code: 'custom',
-        message: `${n} rows of kind ${kind}; a job holds at most ${MOST_ROWS[kind]}`,
-      });
-});
+  return [...counts].flatMap(([kind, n]) =>
+    n > MOST_ROWS[kind] ? [`${n} rows of kind ${kind}; a job holds at most ${MOST_ROWS[kind]}`] : [],
+  );
+}
+
+/** All rows a job may hold, of whatever kind. */
+const MOST_ROWS_TOGETHER = Object.values(MOST_ROWS).reduce((a, b) => a + b, 0);
+
+/** All evidence of a job in the order the server got it. */
+export const evidenceRows = z
+  .array(evidenceRow)
+  .max(MOST_ROWS_TOGETHER)
+  .superRefine((rows, check) => {
+    for (const message of tooManyRows(rows)) check.addIssue({ code: 'custom', message });
+  });
 export type EvidenceRows = readonly EvidenceRow[];
 
 export const spotIdOf = (r: Pick<Reading, 'subject'>): string | null =>

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { barsTyped, type Bars } from '../evidence/bars';
+import { barsTyped, type Bars } from '../site/model/bars';
 import { clientType, type ClientTypeId } from '../site/model/schema';
 import { writtenTime, type DateOrder } from './writtenTime';
 

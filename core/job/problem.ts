@@ -5,16 +5,13 @@ export interface Problem {
   message: string;
 }
 
-/** Most problems that are listed; more than that are counted. */
+/** Most problems that are listed; past them nothing is looked at. */
 export const MOST_PROBLEMS = 100;
 
-/** A list of problems short enough to be read, the last one saying how many are left out. */
+/** A list of problems short enough to be read, the last one saying that there are more. */
 export function shortList(problems: readonly Problem[]): Problem[] {
   if (problems.length <= MOST_PROBLEMS) return [...problems];
-  return [
-    ...problems.slice(0, MOST_PROBLEMS),
-    { path: '', message: `and ${problems.length - MOST_PROBLEMS} more: mend these first.` },
-  ];
+  return [...problems.slice(0, MOST_PROBLEMS), { path: '', message: 'and more: mend these first.' }];
 }
 
 /** A path as people write it: `site.walls[3].construction`. */

@@ -1,4 +1,4 @@
-import { barsText, levelOfBars } from '../evidence/bars';
+import { barsText, levelOfBars } from '../site/model/bars';
 import { CEILING_SHARE, CLIENT_TYPES } from '../radio/link/clients';
 import { PLANNED_DBM, WEAK_DBM } from '../radio/link/levels';
 import { levelText } from '../site/model/levelText';

@@ -1,5 +1,5 @@
 import { decide, hasNoSignal, type DecidedBy } from '../plan/links/judge';
-import { middleBars, type Bars } from '../evidence/bars';
+import { middleBars, type Bars } from '../site/model/bars';
 import type { Reading } from '../evidence/rows';
 import type { Need } from '../site/model/needs';
 import type { Verdict } from '../site/model/verdict';

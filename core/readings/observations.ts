@@ -5,7 +5,7 @@ import type { Observation } from '../radio/learning/calibration';
 import { choiceDbm, unchosenBelowDbm } from '../plan/links/choice';
 import type { PlanContext } from '../plan/network/context';
 import { linksOf } from '../plan/links/pipe';
-import { levelOfBars, middleBars, type BarsLevel } from '../evidence/bars';
+import { levelOfBars, middleBars, type BarsLevel } from '../site/model/bars';
 import { evidenceOf } from '../evidence/fold';
 import { thawed } from '../evidence/frozenNetwork';
 import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';

@@ -1,4 +1,4 @@
-import { barsTyped, type Bars } from '../evidence/bars';
+import { barsTyped, type Bars } from '../site/model/bars';
 
 /** A run as somebody types it in one line. Speeds Mb/s, level dBm, times ms. */
 export interface QuickRun {

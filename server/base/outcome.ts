@@ -19,12 +19,22 @@ export function refuse(status: Refusal, message: string, path = ''): Refused {
 export const noSuchJob = () =>
   refuse(404, 'This job is not in the database. It may have been deleted; go back to the list.');
 
-/** Runs a use case; a fault of the database becomes words and 503, any other error is a bug and goes on. */
+/** Work that this machine could not do, in words: too much memory or time, or the thread that did it ended. */
+export class WorkFault extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'WorkFault';
+  }
+}
+
+/** Runs a use case; a fault of the database or of a thread becomes words and 503, any other error is a bug and goes on. */
 export function answered<T extends Outcome<unknown>>(work: () => T): T | Refused {
   try {
     return work();
   } catch (error) {
-    const fault = faultOf(error);
+    // Another bundle of the server may have thrown it.
+    const isWork = error instanceof Error && error.name === 'WorkFault';
+    const fault = isWork ? error : faultOf(error);
     if (!fault) throw error;
     return refuse(503, fault.message);
   }

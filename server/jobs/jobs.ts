@@ -128,7 +128,11 @@ export const changeJob = useCase('change', change, ({ db }, sent, id: string): O
   return done(null);
 });
 
-/** Whether a job may be followed, before a stream is opened for it. */
-export const openHead = useCase('see', ({ db }, id: string): Outcome<null> => {
-  return rows.findJob(db, id) ? done(null) : noSuchJob();
+/** Jobs one browser follows at once. */
+const MOST_FOLLOWED = 32;
+
+/** Those of some jobs that are there to be followed. */
+export const followable = useCase('see', ({ db }, ids: readonly string[]): Outcome<{ jobIds: string[] }> => {
+  const jobIds = [...new Set(ids)].slice(0, MOST_FOLLOWED).filter((id) => rows.findJob(db, id));
+  return jobIds.length > 0 ? done({ jobIds }) : noSuchJob();
 });

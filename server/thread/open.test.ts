@@ -6,6 +6,7 @@ import { writeJobFile } from '@/core/job/jobFile';
 import { sampleReading } from '@/demo/sampleRows';
 import { openDatabase } from '@/db/connection';
 import { OWNER } from '../base/caller';
+import { WorkFault, answered } from '../base/outcome';
 import { importJob } from '../jobs/files';
 import type { OpenJob } from '../jobs/loaded';
 import { farmText, valueOf } from '../../testing/sampleJobs';
@@ -93,5 +94,41 @@ describe('threads that work for requests', () => {
     const [told] = await Promise.all([Promise.allSettled(asked), threads.close()]);
     expect(told.at(-1)).toMatchObject({ status: 'rejected' });
     expect((await exported('job-at-first')).text.length).toBeGreaterThan(1000);
+  });
+});
+
+describe('what a thread may take', () => {
+  test('a file that wants more memory than there is ends its own thread, in words; others are answered meanwhile', async () => {
+    const small = openThreads({ memoryMb: 90, timeMs: 60_000 });
+    const walls = `[${'{"a":[[],[],[],[],[],[],[],[]]},'.repeat(1_200_000)}{}]`;
+    const bytes = utf8(`{"format":"nestle-job","version":5,"site":{"walls":${walls}}}`);
+    const read = askThread('importJob', { caller: OWNER, bytes, id: 'job-huge-12' }, true);
+    const out = exported('job-at-first', true);
+    await expect(read).rejects.toMatchObject({
+      name: 'WorkFault',
+      message: expect.stringContaining('more than this machine can read at once'),
+    });
+    expect((await out).text.length).toBeGreaterThan(1000);
+    expect(
+      answered(() => {
+        throw new WorkFault('in words');
+      }),
+    ).toMatchObject({ ok: false, status: 503 });
+    // The thread is opened anew by the next that asks.
+    expect(
+      await askThread('importJob', { caller: OWNER, bytes: utf8('{'), id: 'job-bad-12' }, true),
+    ).toMatchObject({
+      ok: false,
+      status: 400,
+    });
+    await small.close();
+  });
+  test('what takes longer than it may is ended, and said', async () => {
+    const hasty = openThreads({ memoryMb: 512, timeMs: 1 });
+    await expect(askThread('exportJob', { caller: OWNER, id: 'job-at-first' })).rejects.toMatchObject({
+      name: 'WorkFault',
+      message: expect.stringContaining('took too long'),
+    });
+    await hasty.close();
   });
 });

@@ -1,27 +1,58 @@
 import { Worker } from 'node:worker_threads';
+import { WorkFault } from '../base/outcome';
 import { setThread, type Thread } from './ask';
 
+/** What a thread may take: memory for what it works on, MB, and time for one thing, ms. */
+export interface ThreadLimits {
+  memoryMb: number;
+  timeMs: number;
+}
+const LIMITS: ThreadLimits = { memoryMb: 1536, timeMs: 120_000 };
+
+const TOO_MUCH =
+  'This is more than this machine can read at once: nothing was changed. A smaller file, or fewer of them at a time.';
+const TOO_LONG = 'This took too long and was ended: nothing was changed.';
+const ENDED = 'What worked on this ended before it was through: nothing was changed. Try again.';
+
 /** A thread that does one thing after another, opened when it is first asked, and anew after a crash. */
-function oneThread(): Thread & { start(): void } {
+function oneThread({ memoryMb, timeMs }: ThreadLimits): Thread & { start(): void } {
   let worker: Worker | null = null;
   let count = 0;
   const waiting = new Map<number, { resolve: (v: unknown) => void; reject: (e: Error) => void }>();
+  let clock: ReturnType<typeof setTimeout> | null = null;
   const lost = (why: string) => {
+    const gone = worker;
     worker = null;
-    for (const { reject } of waiting.values()) reject(new Error(why));
+    if (clock) clearTimeout(clock);
+    clock = null;
+    for (const { reject } of waiting.values()) reject(new WorkFault(why));
     waiting.clear();
+    void gone?.terminate();
+  };
+  /** The time of whatever is worked on now, the first of those that wait. */
+  const wind = () => {
+    if (clock) clearTimeout(clock);
+    clock = waiting.size > 0 ? setTimeout(() => lost(TOO_LONG), timeMs) : null;
+    clock?.unref();
   };
   const start = (): Worker => {
-    const own = new Worker(new URL('./boot.mjs', import.meta.url), { env: process.env });
+    const own = new Worker(new URL('./boot.mjs', import.meta.url), {
+      env: process.env,
+      resourceLimits: { maxOldGenerationSizeMb: memoryMb },
+    });
     own.unref();
     own.on('message', (m: { n: number; ok: boolean; value?: unknown; words?: string }) => {
       const asked = waiting.get(m.n);
       waiting.delete(m.n);
+      wind();
       if (m.ok) asked?.resolve(m.value);
       else asked?.reject(new Error(m.words));
     });
-    own.on('error', (error) => lost(error instanceof Error ? error.message : String(error)));
-    own.on('exit', () => worker === own && lost('the thread ended'));
+    own.on('error', (error) => {
+      if (worker !== own) return;
+      lost((error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY' ? TOO_MUCH : ENDED);
+    });
+    own.on('exit', () => worker === own && lost(ENDED));
     return own;
   };
   return {
@@ -30,25 +61,29 @@ function oneThread(): Thread & { start(): void } {
       new Promise((resolve, reject) => {
         worker ??= start();
         waiting.set(++count, { resolve, reject });
+        if (waiting.size === 1) wind();
         worker.postMessage({ n: count, name, args });
       }),
     close: async () => {
-      await worker?.terminate();
-      worker = null;
+      const gone = worker;
+      lost(ENDED);
+      await gone?.terminate();
     },
   };
 }
 
 /**
- * Opens the threads that work for requests: one at once, so that nobody waits for it to load, and one for long work when the
- * first of it comes, so that no phone waits for its view while megabytes are read.
+ * Opens the threads that work for requests: one at once, so that nobody waits for it to load, one for long work when the first of it
+ * comes, so that no phone waits for its view while megabytes are read, and one for files that come in, since what is in them is not
+ * known: an export does not wait for a broken one.
  */
-export function openThreads(): Thread {
-  const [short, long] = [oneThread(), oneThread()];
+export function openThreads(limits: ThreadLimits = LIMITS): Thread {
+  const [short, long, incoming] = [oneThread(limits), oneThread(limits), oneThread(limits)];
   short.start();
   const threads: Thread = {
-    ask: (name, args, isLong) => (isLong ? long : short).ask(name, args, isLong),
-    close: async () => void (await Promise.all([short.close(), long.close()])),
+    ask: (name, args, isLong) =>
+      (!isLong ? short : name === 'importJob' ? incoming : long).ask(name, args, isLong),
+    close: async () => void (await Promise.all([short.close(), long.close(), incoming.close()])),
   };
   setThread(threads);
   return threads;

@@ -1,7 +1,7 @@
 'use client';
 import { createContext, useContext, useEffect, useState } from 'react';
-import type { Head } from '@/server/jobs/changes';
 import type { OpenJob } from '@/server/jobs/loaded';
+import { follow } from './follow';
 import { get, send } from './requests';
 import type { JobStore } from './store';
 import { createSync, type Sync, type SyncServer } from './sync';
@@ -28,8 +28,7 @@ export function useSyncOf(): Sync {
 export function useSync(store: JobStore, opened: OpenJob): Sync {
   const [sync] = useState(() => createSync(store, serverOf(opened.id), opened.revisions));
   useEffect(() => {
-    const feed = new EventSource(`/api/jobs/${opened.id}/changes`);
-    feed.onmessage = (event: MessageEvent<string>) => sync.hear(JSON.parse(event.data) as Head);
+    const stop = follow(opened.id, (head) => sync.hear(head));
     const warn = (event: BeforeUnloadEvent) => {
       if (sync.isDirty()) event.preventDefault();
     };
@@ -39,7 +38,7 @@ export function useSync(store: JobStore, opened: OpenJob): Sync {
     window.addEventListener('beforeunload', warn);
     document.addEventListener('visibilitychange', flush);
     return () => {
-      feed.close();
+      stop();
       flush();
       window.removeEventListener('beforeunload', warn);
       document.removeEventListener('visibilitychange', flush);

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { askedAbout } from '@/core/evidence/asked';
-import { barsText } from '@/core/evidence/bars';
+import { barsText } from '@/core/site/model/bars';
 import { evidenceOf } from '@/core/evidence/fold';
 import type { Phase, Reading } from '@/core/evidence/rows';
 import { TOUCH_WORDS } from '@/core/plan/predict/touch';

@@ -9,6 +9,7 @@ import { problemText, send } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { useRecord, type ReadingValues } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
+import { meterRuns } from '@/ui/job/follow';
 import { newId } from '@/ui/job/newId';
 
 const isThisMachine = () => /^(127\.|localhost$|\[::1\]$)/.test(location.hostname);
@@ -83,6 +84,8 @@ export function TakeRuns({
     setSaid('');
     const own = (stop.current = new AbortController());
     setProgress({ run: 1 });
+    // No window of this browser keeps a stream open beside what is measured.
+    if (!practice) meterRuns(true);
     try {
       const failed =
         (await before?.()) ??
@@ -97,6 +100,7 @@ export function TakeRuns({
             ));
       if (failed !== null) setSaid(failed);
     } finally {
+      if (!practice) meterRuns(false);
       setProgress(null);
     }
   }

@@ -1,5 +1,5 @@
 import type { Reading } from '@/core/evidence/rows';
-import { barsTyped } from '@/core/evidence/bars';
+import { barsTyped } from '@/core/site/model/bars';
 import { quickRun } from '@/core/readings/quickRun';
 import type { ClientTypeId, Spot } from '@/core/site/model/schema';
 import type { ReadingValues } from '@/ui/job/useRecord';

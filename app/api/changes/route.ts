@@ -1,25 +1,28 @@
 import { listen } from '@/server/jobs/changes';
 import { answer, callerOf } from '@/server/requests/http';
-import { openHead } from '@/server/jobs/jobs';
+import { followable } from '@/server/jobs/jobs';
 
 /** A quiet line keeps the way open, ms. */
 const STILL_HERE_MS = 15_000;
 
-/** Server-sent events: how far a job has come, at once and at each change. */
-export async function GET(request: Request, { params }: { params: Promise<{ jobId: string }> }) {
-  const { jobId } = await params;
-  const known = await answer(request, () => openHead(callerOf(request), jobId));
+/** Server-sent events for all windows of a browser: how far each of some jobs has come, at once and at each change. */
+export async function GET(request: Request) {
+  const asked = new URL(request.url).searchParams.get('jobs') ?? '';
+  const known = await answer(request, () => followable(callerOf(request), asked.split(',')));
   if (!known.ok) return known;
+  const { jobIds } = (await known.json()) as { jobIds: string[] };
   const encoder = new TextEncoder();
   let stop = () => {};
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       const send = (text: string) => controller.enqueue(encoder.encode(text));
       const quiet = setInterval(() => send(': still here\n\n'), STILL_HERE_MS);
-      const unlisten = listen(jobId, (head) => send(`data: ${JSON.stringify(head)}\n\n`));
+      const unlisten = jobIds.map((jobId) =>
+        listen(jobId, (head) => send(`data: ${JSON.stringify({ jobId, head })}\n\n`)),
+      );
       stop = () => {
         clearInterval(quiet);
-        unlisten();
+        for (const end of unlisten) end();
         stop = () => {};
       };
       request.signal.addEventListener('abort', () => {
