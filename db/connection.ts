@@ -1,5 +1,6 @@
 import { mkdirSync, readFileSync, readdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { isMainThread } from 'node:worker_threads';
 import Database from 'better-sqlite3';
 import { DatabaseFault } from './faults';
 import { liftRows } from './liftRows';
@@ -91,8 +92,13 @@ export function openDatabase(path: string): Db {
 // One connection a process: bundles of the server may hold this module more than once.
 const shared = globalThis as typeof globalThis & { nestleDatabase?: Db };
 
+/** How long the thread that answers everybody waits for whoever writes, ms: it does nothing else meanwhile. */
+const ANSWERING_WAIT_MS = 50;
+
 /** The one connection of this process. A fault while opening is thrown each time, so that a later try may succeed. */
 export function database(): Db {
-  shared.nestleDatabase ??= openDatabase(databasePath());
-  return shared.nestleDatabase;
+  if (shared.nestleDatabase) return shared.nestleDatabase;
+  const db = openDatabase(databasePath());
+  if (isMainThread) db.pragma(`busy_timeout = ${ANSWERING_WAIT_MS}`);
+  return (shared.nestleDatabase = db);
 }

@@ -18,6 +18,9 @@ const WORDS = {
 } as const;
 export type FaultKind = keyof typeof WORDS;
 
+/** Whether words say that another program holds the database: trying again may help. */
+export const isLockedWords = (words: string): boolean => words === WORDS.locked;
+
 /** A database that cannot be used as it is. `what` begins the sentence where it says something of one thing in it. */
 export class DatabaseFault extends Error {
   constructor(

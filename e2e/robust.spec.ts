@@ -267,3 +267,21 @@ test('a run that was mistaken is set aside and no longer counts; a run, and sett
   await page.reload();
   await expect(row).toContainText('2 runs');
 });
+
+test('eight windows of one browser: each opens, hears of the others, and one stream serves them all', async ({
+  page,
+}) => {
+  const url = await newJob(page, 'Many windows');
+  const windows: Page[] = [page];
+  for (let i = 0; i < 7; i++) {
+    const one = await page.context().newPage();
+    await one.goto(url);
+    await expect(one.getByLabel('Customer', { exact: true })).toBeVisible();
+    windows.push(one);
+  }
+  await page.getByLabel('Customer', { exact: true }).fill('Heard everywhere');
+  for (const one of windows)
+    await expect(one.getByLabel('Customer', { exact: true })).toHaveValue('Heard everywhere');
+  await windows[7]!.getByLabel('Address').fill('From the eighth');
+  await expect(page.getByLabel('Address')).toHaveValue('From the eighth');
+});

@@ -25,6 +25,11 @@ describe('a phone', () => {
     expect(wasOurAddress('192.168.1.5:4680', db)).toBe(true);
     expect(wasOurAddress('192.168.1.6:4680', db)).toBe(false);
   });
+  test('of a database that cannot be read was none of ours, and nothing ends for it', () => {
+    const db = openDatabase(':memory:');
+    db.exec('DROP TABLE phone');
+    expect(wasOurAddress('192.168.1.5:4680', db)).toBe(false);
+  });
   test('is refused with words when its code has ended, was withdrawn, or is none', () => {
     const db = openDatabase(':memory:');
     const job = farm(db);

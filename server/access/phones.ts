@@ -4,7 +4,7 @@ import { database, type Db } from '@/db/connection';
 import { findJob } from '@/db/jobs';
 import * as rows from '@/db/phones';
 import { useCase } from '../base/useCase';
-import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
+import { answered, done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 import type { Caller } from '../base/caller';
 import { freshId } from '../base/ids';
 
@@ -123,7 +123,9 @@ export function knownPhone(
   const known = hostsOf(row);
   const hosts = host === null || known.includes(host) ? known : [...known, host].slice(-12);
   const stale = row.seen_at === null || now.getTime() - Date.parse(row.seen_at) > 10_000;
-  if (hosts !== known || stale) rows.phoneSeen(db, row.id, now.toISOString(), JSON.stringify(hosts));
+  // That it was seen is noted where nobody else is writing just now: a phone that looks waits for no writer.
+  if (hosts !== known || stale)
+    answered(() => done(rows.phoneSeen(db, row.id, now.toISOString(), JSON.stringify(hosts))));
   return done({
     id: row.id,
     jobId: row.job_id,
@@ -133,5 +135,11 @@ export function knownPhone(
   });
 }
 
-/** Whether a page from an address may post here: only from one by which a phone was let in before. */
-export const wasOurAddress = (host: string, db: Db = database()): boolean => rows.someCameBy(db, host);
+/**
+ * Whether a page from an address may post here: only from one by which a phone was let in before. A database that cannot be read knows of
+ * none: what is asked for says in words what is wrong with it.
+ */
+export function wasOurAddress(host: string, db?: Db): boolean {
+  const known = answered(() => done(rows.someCameBy(db ?? database(), host)));
+  return known.ok && known.value;
+}

@@ -55,6 +55,11 @@ test.each(['/%', '/jobs/%zz', '/jobs/%00', '/api/jobs/%c3%28'])('a broken escape
   expect(request({}, { url })).toMatchObject({ status: 400 }),
 );
 
+test.each(['*', 'http://127.0.0.1:4680/', '//evil.example/', '', 'jobs', '//'])(
+  'an address like %j is a 400',
+  (url) => expect(request({}, { url })).toMatchObject({ status: 400 }),
+);
+
 test('pictures are not resized on request', () => {
   expect(request({}, { url: '/_next/image?url=x&w=1&q=1' })).toMatchObject({ status: 404 });
 });

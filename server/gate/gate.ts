@@ -51,6 +51,8 @@ export function refusal(request: LanRequest, rules: GateRules): Refused | null {
       status: 421,
       words: `This server answers only to ${[...hosts].map((h) => `${schemeOf(rules)}//${h}`).join(', ')}.`,
     };
+  // `*`, a whole address, `//host/…`: nothing a browser of ours asks for, and read otherwise by whoever comes after the gate.
+  if (!/^\/(?!\/)/.test(request.url)) return { status: 400, words: 'The address is none of this server.' };
   let path: string;
   try {
     path = decodeURIComponent(new URL(request.url, `http://${host}`).pathname);

@@ -7,6 +7,7 @@ import { practise } from '../requests/practise';
 import { takeWalkRows } from '../walk/rows';
 import { WALK_API } from './gate';
 import { ROWS_BODY, readJson } from '../base/body';
+import { patiently } from '../base/patience';
 import { throttle } from '../base/throttle';
 import { reply, sentBy } from './replies';
 import { addressOf, tokenOf } from './who';
@@ -78,7 +79,7 @@ export async function answerWalk(
     if (what === 'job' && request.method === 'GET') return reply(response, await view(phone.value, url));
     if (what === 'rows' && request.method === 'POST') {
       const body = await readJson(sentBy(request), ROWS_BODY);
-      return reply(response, body.ok ? answered(() => takeWalkRows(phone.value, body.value)) : body);
+      return reply(response, body.ok ? await patiently(() => takeWalkRows(phone.value, body.value)) : body);
     }
     if (what === 'practice' && request.method === 'POST') {
       const body = await readJson(sentBy(request), ROWS_BODY);

@@ -71,6 +71,10 @@ test('the list reads no job: one that cannot be read is listed all the same', ()
   ).toBe(true);
   expect(valueOf(listJobs(OWNER, db)).find((j) => j.id === id)!.headline).toMatchObject({ gone: 1 });
   expect(changeJob(OWNER, id, { headline: { spots: -1 } }, db)).toMatchObject({ status: 400 });
+  for (const summary of ['{', 'null', '{"spots":"many"}']) {
+    db.prepare('UPDATE job SET summary = ? WHERE id = ?').run(summary, id);
+    expect(valueOf(listJobs(OWNER, db)).find((j) => j.id === id)!.headline).toBeNull();
+  }
 });
 
 test('who may not do something is told so, and nothing happens', () => {

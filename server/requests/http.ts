@@ -1,6 +1,7 @@
 import { OWNER, type Caller } from '../base/caller';
 import type { Sent } from '../base/body';
 import { answered, done, type Outcome } from '../base/outcome';
+import { patiently } from '../base/patience';
 
 /** Answers an outcome as JSON with its status; nothing of a job is kept by caches on the way. */
 function toResponse(outcome: Outcome<unknown>): Response {
@@ -20,9 +21,16 @@ export async function answer(
   request: Request,
   work: (caller: Caller) => Outcome<unknown> | Promise<Outcome<unknown>>,
 ): Promise<Response> {
-  const result = answered(() => work(callerOf(request)) as Outcome<unknown>);
   try {
-    return toResponse(await result);
+    // What reads a body first is a promise, which is patient itself once it has it.
+    let under: Promise<Outcome<unknown>> | null = null;
+    const outcome = await patiently((): Outcome<unknown> => {
+      const made = work(callerOf(request));
+      if (!(made instanceof Promise)) return made;
+      under = made;
+      return done(null);
+    });
+    return toResponse(under === null ? outcome : await (under as Promise<Outcome<unknown>>));
   } catch (error) {
     return toResponse(
       answered(() => {

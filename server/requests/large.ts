@@ -6,6 +6,7 @@ import { readJsonBytes } from '../base/body';
 import { sentBy } from './http';
 import { objectOf } from '../base/json';
 import { answered, done, type Outcome } from '../base/outcome';
+import { patiently } from '../base/patience';
 import { askThread } from '../thread/ask';
 
 /** Documents are read, checked and written here up to this length, characters; it takes some 15 ms, during which all others wait. */
@@ -37,7 +38,7 @@ export async function change(
   const bytes = sent.value;
   if (bytes.length <= LARGE_DOCUMENTS && !isLarge(id)) {
     const body = objectOf(bytes);
-    return body.ok ? here(body.value) : body;
+    return body.ok ? patiently(() => here(body.value)) : body;
   }
   const outcome = await askThread(name, { caller, id, bytes });
   if (outcome.ok) answered(() => (announce(database(), id), outcome));

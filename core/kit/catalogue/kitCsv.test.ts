@@ -10,6 +10,15 @@ describe('kit as a table', () => {
     expect(read.ok && read.kit).toEqual(CATALOGUE);
     expect(read.ok && read.materials).toEqual(MATERIALS);
   });
+  test('what begins like a formula is none in a spreadsheet, and comes back as it was', () => {
+    const [first, ...others] = CATALOGUE;
+    const odd = [{ ...first!, label: '=HYPERLINK("x")', about: '@home' }, ...others];
+    const csv = writeKitCsv(odd, MATERIALS);
+    expect(csv).toContain("'=HYPERLINK");
+    expect(csv).not.toMatch(/(^|[,"\n])[=@]/);
+    const read = readKitCsv(csv);
+    expect(read.ok && read.kit).toEqual(odd);
+  });
   test('an empty cell of a detail leaves its default; a mark at the head of the file does no harm', () => {
     const csv =
       '\uFEFFsort,id,kind,label,about,costMinor,radios,feeds,portMbps,handsMin,waitMin\nunit,x,node,"X, ours",,100,5 ax 2 80 20 access,line; wireless,1000,5,5\n';

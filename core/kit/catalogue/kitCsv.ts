@@ -103,8 +103,11 @@ export function writeKitCsv(kit: readonly KitItem[], materials: readonly Materia
   const rows = [...kit.map(unitCells), ...materials.map(materialCells)].map((cells) =>
     KIT_COLUMNS.map((c) => cells[c] ?? ''),
   );
-  return `${Papa.unparse([[...KIT_COLUMNS], ...rows], { newline: '\n' })}\n`;
+  return `${Papa.unparse([[...KIT_COLUMNS], ...rows], { newline: '\n', escapeFormulae: true })}\n`;
 }
+
+/** A cell as it was before a spreadsheet was kept from taking it for a formula. */
+const plainCell = (cell: string): string => cell.replace(/^'(?=[=+\-@\t\r])/, '');
 
 const many = (text: string): string[] =>
   text
@@ -255,7 +258,7 @@ export function readKitCsv(text: string): ReadKit {
   };
   rows.forEach((row, i) => {
     const line = i + 2;
-    const cells: Cells = Object.fromEntries(columns.map((c, k) => [c, row[k] ?? '']));
+    const cells: Cells = Object.fromEntries(columns.map((c, k) => [c, plainCell(row[k] ?? '')]));
     const sort = (cells.sort ?? '').trim();
     const key = `${sort} ${(cells.id ?? '').trim()}`;
     if (seen.has(key)) problems.push({ line, message: `id: "${cells.id}" stands twice` });
