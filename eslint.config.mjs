@@ -14,6 +14,7 @@ const config = [
       '.tmp/**',
       'bench/.build/**',
       '.walk/**',
+      'public/**',
       '.dependency-cruiser.cjs',
     ],
   },

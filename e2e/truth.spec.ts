@@ -1,3 +1,5 @@
+import { paintWalls } from '../core/site/edit/walls';
+import { drawn, readIn } from '../testing/wrongWall';
 import { expect, test } from './test';
 import { writeJobFile } from '../core/job/jobFile';
 import { quillfeatherFarm } from '../demo/farm';
@@ -53,4 +55,32 @@ test('in Plan the very network that was read shows what was read, another one wh
   await page.getByRole('button', { name: /^Unit A/ }).focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
   await expect(row(7)).not.toContainText('Mb/s, read');
+});
+
+test('a wall that readings contradict is asked about in Before and Survey, and drawn otherwise by one press', async ({
+  page,
+}) => {
+  const data = writeJobFile(readIn(paintWalls(drawn, new Set(['g-8']), 'reinforcedConcrete')));
+  const made = await page.request.post('/api/jobs/import', {
+    data,
+    headers: { 'content-type': 'application/json' },
+  });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/jobs/${id}/before`);
+  const asked = page.getByRole('region', { name: 'The readings contradict the drawing' });
+  await expect(asked).toContainText('The wall between');
+  await page.getByRole('link', { name: /Survey/ }).click();
+  await asked.getByRole('button', { name: /^The wall between/ }).click();
+  const drawAs = asked.getByRole('button', { name: /^Draw it as/ });
+  await drawAs.click();
+  await expect(asked).toBeHidden();
+  const wall = async () => {
+    const open = (await (await page.request.get(`/api/jobs/${id}`)).json()) as {
+      job: { site: { walls: { id: string; construction: string }[] } };
+    };
+    return open.job.site.walls.find((w) => w.id === 'g-8')!.construction;
+  };
+  await expect.poll(wall).toBe('rubbleStone');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(asked).toContainText('The wall between');
 });

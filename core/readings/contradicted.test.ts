@@ -1,55 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
-import { sampleReading, sampleState } from '../../demo/sampleRows';
-import { emptyBrief } from '../brief/brief';
-import type { EvidenceRows } from '../evidence/rows';
-import { hearing } from '../plan/links/access';
-import { planContext } from '../plan/network/context';
-import { emptyPlan } from '../plan/option/schema';
+import { drawn, readIn } from '../../testing/wrongWall';
 import { drawnAs, paintWalls } from '../site/edit/walls';
 import type { Site, Spot } from '../site/model/schema';
-import { option, place, site as sample, gateway } from '../../testing/sampleHouse';
 import { contradictions } from './contradicted';
 import { learntContext } from './learn';
 
-const network = option(gateway);
-const spots = [2.5, 3.2, 5, 6, 6.8, 7.4, 8.7, 9.2, 9.8, 10.4, 11, 11.5].flatMap((x, i): Spot[] =>
-  [1, 4].map((y, k) => ({
-    id: `s${i}${k}`,
-    number: 2 * i + k + 1,
-    name: `Spot ${2 * i + k + 1}`,
-    place: place(x, y + (i % 3) / 4, 'g', 1),
-    client: 'laptop',
-    deviceName: '',
-    activities: [],
-    complaint: '',
-  })),
-);
-const drawn: Site = { ...sample, spots };
-
-/** What a house that is truly otherwise reads, held against its drawing; a few dB to and fro from place to place. */
-function askedOf(truth: Site, extraDb: (spot: Spot) => number = () => 0) {
-  const plan = { ...emptyPlan(), today: network };
-  const brief = emptyBrief();
-  const world = planContext({ site: truth, brief, plan });
-  const evidence: EvidenceRows = [
-    sampleState('b', 'before', network, { site: drawn }),
-    ...spots.map((spot, i) =>
-      sampleReading({
-        id: `r-${spot.id}`,
-        spotId: spot.id,
-        device: 'laptop',
-        band: '5',
-        rssiDbm: Math.round(
-          hearing(world, gateway, spot, '5')!.prepared.downDbm + extraDb(spot) + ((i * 5) % 7) - 3,
-        ),
-        downMbps: null,
-        upMbps: null,
-        loadedMs: null,
-        idleMs: null,
-      }),
-    ),
-  ];
-  const { context, calibration } = learntContext({ site: drawn, brief, plan, evidence });
+/** What is asked of a house that is truly otherwise than its drawing. */
+function askedOf(truth: Site, extraDb?: (spot: Spot) => number) {
+  const { context, calibration } = learntContext(readIn(truth, extraDb));
   return contradictions(context, calibration!);
 }
 
