@@ -60,7 +60,9 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 for (const [name, path, act] of VIEWS) {
-  await page.goto(address + path, { waitUntil: 'networkidle' });
+  await page.goto(address + path);
+  // The network is never idle: a stream tells what others change.
+  await page.waitForTimeout(2500);
   await act?.(page);
   await page.waitForTimeout(1500);
   await page.screenshot({ path: `${FOLDER}/${name}.png` });
