@@ -55,13 +55,7 @@ export function someCameBy(db: Db, host: string): boolean {
   );
 }
 
-/** The latest time at which a phone was let in or seen; empty where none was. */
-export function latestTime(db: Db): string {
-  return (
-    db
-      .prepare<[], { t: string | null }>(
-        'SELECT max(t) AS t FROM (SELECT max(seen_at) AS t FROM phone UNION ALL SELECT max(made_at) FROM phone)',
-      )
-      .get()!.t ?? ''
-  );
+/** Ends a code for good, whatever the clock says later. */
+export function endPhone(db: Db, id: string): void {
+  db.prepare('UPDATE phone SET ends_at = made_at WHERE id = ?').run(id);
 }

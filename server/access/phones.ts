@@ -116,10 +116,11 @@ export function knownPhone(
   if (!row) return refuse(401, NOT_LET_IN);
   if (row.withdrawn_at !== null)
     return refuse(401, 'The laptop has withdrawn this code. Ask for a new one and scan it: nothing is lost.');
-  // A clock that was set back revives nothing: it is at least as late as the latest that was kept.
-  const latest = [now.toISOString(), rows.latestTime(db)].sort().pop()!;
-  if (row.ends_at <= latest)
+  // A clock that is set back revives nothing: it is at least as late as when the code was made, and what has ended once has ended.
+  if (row.ends_at <= now.toISOString() || row.ends_at <= row.made_at) {
+    answered(() => done(rows.endPhone(db, row.id)));
     return refuse(401, 'This code has ended. Ask for a new one on the laptop and scan it: nothing is lost.');
+  }
   const known = hostsOf(row);
   const hosts = host === null || known.includes(host) ? known : [...known, host].slice(-12);
   const stale = row.seen_at === null || now.getTime() - Date.parse(row.seen_at) > 10_000;
