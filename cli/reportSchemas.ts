@@ -63,7 +63,22 @@ const REPORTS = {
     job: text,
     option: text,
     calibration: z
-      .looseObject({ taught: text, readings: count, leftOut: count, leaveOneOutDb: number })
+      .looseObject({
+        taught: text,
+        readings: count,
+        leftOut: count,
+        leaveOneOutDb: number,
+        /** Readings that all others contradict, and what of the drawing readings contradict. */
+        odd: z.array(z.object({ readingId: z.string(), words: z.string() })),
+        contradicted: z.array(
+          z.object({
+            kind: z.enum(['wall', 'floor', 'room', 'construction']),
+            id: z.string(),
+            moreDb: z.number(),
+            words: z.string(),
+          }),
+        ),
+      })
       .nullable(),
     spots: z.array(predictedSpot),
   }),
