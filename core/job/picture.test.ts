@@ -66,6 +66,8 @@ describe('pictures that may be stored', () => {
     ['PNG', png(640, 480), 'image/png'],
     ['JPEG', jpeg(640, 480), 'image/jpeg'],
     ['WebP', webp(640, 480), 'image/webp'],
+    ['JPEG with a colour profile', jpeg(640, 480, [[0xe2, ascii('ICC_PROFILE')]]), 'image/jpeg'],
+    ['PNG with its resolution', png(640, 480, [['pHYs', [0, 0, 11, 19, 0, 0, 11, 19, 1]]]), 'image/png'],
   ])('a plain %s', (_, bytes, type) => expect(said(bytes, type)).toBe('640 × 480'));
 });
 
@@ -76,6 +78,12 @@ describe('notes of a camera are refused', () => {
     ['a PNG with text', png(64, 48, [['tEXt', ascii('Author')]]), 'image/png'],
     ['a PNG with XMP', png(64, 48, [['iTXt', ascii('XML')]]), 'image/png'],
     ['a JPEG with Exif', jpeg(64, 48, [[0xe1, exif]]), 'image/jpeg'],
+    ['a PNG with a time', png(64, 48, [['tIME', [7, 234, 11, 30, 9, 0, 0]]]), 'image/png'],
+    ['a PNG with a chunk of somebody’s own', png(64, 48, [['prVt', [1]]]), 'image/png'],
+    ['a PNG with something behind its end', Uint8Array.from([...png(64, 48), 1, 2, 3]), 'image/png'],
+    ['a JPEG with a comment', jpeg(64, 48, [[0xfe, ascii('at home')]]), 'image/jpeg'],
+    ['a JPEG with further pictures', jpeg(64, 48, [[0xe2, ascii('MPF')]]), 'image/jpeg'],
+    ['a WebP with a chunk of somebody’s own', webp(64, 48, [['HOME', [1, 2]]]), 'image/webp'],
     ['a JPEG with agency notes', jpeg(64, 48, [[0xed, [1, 2, 3]]]), 'image/jpeg'],
     [
       'a JPEG with Exif behind another segment',

@@ -27,17 +27,27 @@ export type StoredPicture = z.infer<typeof storedPicture>;
 
 const text4 = (bytes: Uint8Array, at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
 
+/** What a PNG and a WebP need to be shown; any other chunk may say where and by whom it was taken. */
+const PNG_CHUNKS = new Set(
+  'IHDR PLTE IDAT IEND tRNS gAMA cHRM sRGB iCCP cICP sBIT bKGD hIST pHYs sPLT acTL fcTL fdAT'.split(' '),
+);
+const WEBP_CHUNKS = new Set(['VP8 ', 'VP8L', 'VP8X', 'ALPH', 'ANIM', 'ANMF', 'ICCP']);
+
 function pngMetadata(bytes: Uint8Array): boolean {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  for (let at = 8; at + 8 <= bytes.length; at += 12 + view.getUint32(at))
-    if (['eXIf', 'tEXt', 'iTXt', 'zTXt'].includes(text4(bytes, at + 4))) return true;
+  for (let at = 8; at + 8 <= bytes.length; at += 12 + view.getUint32(at)) {
+    const name = text4(bytes, at + 4);
+    if (!PNG_CHUNKS.has(name)) return true;
+    // What hangs on behind its end is no part of a picture.
+    if (name === 'IEND') return at + 12 < bytes.length;
+  }
   return false;
 }
 
 function webpMetadata(bytes: Uint8Array): boolean {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   for (let at = 12; at + 8 <= bytes.length;) {
-    if (['EXIF', 'XMP '].includes(text4(bytes, at))) return true;
+    if (!WEBP_CHUNKS.has(text4(bytes, at))) return true;
     const size = view.getUint32(at + 4, true);
     at += 8 + size + (size % 2);
   }
@@ -47,9 +57,12 @@ function webpMetadata(bytes: Uint8Array): boolean {
 function jpegMetadata(bytes: Uint8Array): boolean {
   for (let at = 2; at + 4 <= bytes.length && bytes[at] === 0xff;) {
     const marker = bytes[at + 1]!;
-    // APP1 holds Exif and XMP, APP13 what photo agencies add; after SOS comes the picture itself.
-    if (marker === 0xe1 || marker === 0xed) return true;
+    // Before SOS, where the picture itself begins, only what it takes to show it: JFIF, a colour profile, Adobe's kind of colours. All
+    // other applications' segments hold Exif, XMP, what agencies add, further pictures; a comment says anything.
     if (marker === 0xda) return false;
+    const isNeeded =
+      marker === 0xe0 || (marker === 0xe2 && text4(bytes, at + 4) === 'ICC_') || marker === 0xee;
+    if (marker === 0xfe || (marker >= 0xe0 && marker <= 0xef && !isNeeded)) return true;
     at += 2 + ((bytes[at + 2]! << 8) | bytes[at + 3]!);
   }
   return false;
