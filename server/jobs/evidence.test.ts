@@ -7,7 +7,8 @@ import { parseJobFile } from '../../core/job/parse';
 import { writeJobFile } from '../../core/job/jobFile';
 import { openDatabase, type Db } from '../../db/connection';
 import { OWNER } from '../base/caller';
-import { readEvidence, recordEvidence } from './evidence';
+import { insertRows } from '@/db/evidence';
+import { ROWS_A_PAGE, readEvidence, recordEvidence } from './evidence';
 import { exportJob } from './files';
 import { farm, opened, valueOf } from '../../testing/sampleJobs';
 
@@ -120,4 +121,25 @@ test('a window asks for what came after what it has', () => {
   expect(rows.map((r) => r.received!.number)).toEqual([newest + 1, newest + 2]);
   expect(valueOf(readEvidence(OWNER, id, NaN, db)).rows).toHaveLength(newest + 2);
   expect(readEvidence(OWNER, 'nobody', 0, db)).toMatchObject({ status: 404 });
+  // More than a page comes in pages, none left out and none twice.
+  insertRows(
+    db,
+    id,
+    Array.from({ length: 2 * ROWS_A_PAGE }, (_, i) => ({
+      number: newest + 3 + i,
+      kind: 'remark',
+      row_id: `many-${i}`,
+      received_at: '2026-06-03T09:00:00.000Z',
+      json: '{"kind":"remark"}',
+    })),
+  );
+  const numbers: number[] = [];
+  for (let after = 0; ;) {
+    const page = valueOf(readEvidence(OWNER, id, after, db)).rows.map((r) => r.received!.number);
+    if (page.length === 0) break;
+    expect(page.length).toBeLessThanOrEqual(ROWS_A_PAGE);
+    numbers.push(...page);
+    after = page.at(-1)!;
+  }
+  expect(numbers).toEqual(Array.from({ length: newest + 2 + 2 * ROWS_A_PAGE }, (_, i) => i + 1));
 });

@@ -211,11 +211,14 @@ export function storeEvidence(
 class Clash extends Error {}
 class Lacks extends Error {}
 
-/** Evidence of a job after a number, in its order. */
+/** Rows given at a time: reading and writing out more of them would hold up everybody else. */
+export const ROWS_A_PAGE = 1000;
+
+/** Evidence of a job after a number, in its order: a page of it; whoever wants the rest asks for what comes after the last. */
 export const readEvidence = useCase(
   'see',
   ({ db }, jobId: string, after: number): Outcome<{ rows: EvidenceRow[] }> => {
     if (!findJob(db, jobId)) return noSuchJob();
-    return done({ rows: rowsAfter(db, jobId, Number.isFinite(after) ? after : 0).map(rowOf) });
+    return done({ rows: rowsAfter(db, jobId, Number.isFinite(after) ? after : 0, ROWS_A_PAGE).map(rowOf) });
   },
 );

@@ -111,9 +111,11 @@ export function createSync(store: JobStore, server: SyncServer, revisions: Recor
       if (answer.ok) current[kind] = answer.value;
     }
     if (Object.keys(current).length > 0) takeOver(current);
-    if (head.evidence > newest()) {
+    // They come in pages: as many as there are, until one brings nothing.
+    while (head.evidence > newest()) {
       const answer = await server.evidence(newest());
-      if (answer.ok) store.getState().addRows(answer.value.rows);
+      if (!answer.ok || answer.value.rows.length === 0) break;
+      store.getState().addRows(answer.value.rows);
     }
   }
 
