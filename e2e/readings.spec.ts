@@ -17,7 +17,10 @@ test('a practice house: read by its meter, what to read next, lights; a table of
   await spot.getByRole('button', { name: /Read the practice house/ }).click();
   await expect(spot.getByText('Three runs of the practice house recorded.')).toBeVisible();
   await expect(left).toContainText('9 of 10 spots lack readings');
-  await expect(left).toContainText('next: it settles most of today’s network. The risk that');
+  // By the hour of the day its line gives more or less, so that one more reading is worth something or not.
+  await expect(left).toContainText(
+    /next: it settles most of today’s network\. The risk that|Enough is read to choose/,
+  );
   // All of a run in the first field.
   const second = page.locator('[data-spot="2"]');
   await second.getByRole('button').first().click();

@@ -82,5 +82,8 @@ test('a wall that readings contradict is asked about in Before and Survey, and d
   };
   await expect.poll(wall).toBe('rubbleStone');
   await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(wall).toBe('brickSingle');
+  // Survey works nothing out anew; Before does.
+  await page.getByRole('link', { name: /Before/ }).click();
   await expect(asked).toContainText('The wall between');
 });
