@@ -53,7 +53,10 @@ describe('one stream for all windows of a browser', () => {
     h.said('b', { kind: 'meter', running: false });
     expect(h.open.map((s) => s.jobIds)).toEqual([['farm', 'mill']]);
     h.said('a', { kind: 'meter', running: true });
+    // Out of sight it measures on; closed it does not.
     h.said('a', { kind: 'rest' });
+    expect(h.open).toHaveLength(0);
+    h.said('a', { kind: 'gone' });
     expect(h.open).toHaveLength(1);
     h.said('c', { kind: 'meter', running: true });
     h.wait(60_000);

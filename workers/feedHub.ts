@@ -1,6 +1,9 @@
-/** What a window of this browser says: which job it has open and is seen with, that it has none, that its meter runs or is through. */
+/** What a window of this browser says: which job it has open and is seen with, that it is not seen, that it is gone, that its meter runs or is through. */
 export type FeedWord =
-  { kind: 'follow'; jobId: string } | { kind: 'rest' } | { kind: 'meter'; running: boolean };
+  | { kind: 'follow'; jobId: string }
+  | { kind: 'rest' }
+  | { kind: 'gone' }
+  | { kind: 'meter'; running: boolean };
 /** What it hears: how far its job has come; what that holds is between the server and the window. */
 export interface FeedNews {
   jobId: string;
@@ -45,7 +48,8 @@ export function createFeedHub<Window>(
   return {
     said(window: Window, word: FeedWord): void {
       if (word.kind === 'follow') following.set(window, word.jobId);
-      else if (word.kind === 'rest') {
+      else if (word.kind === 'rest') following.delete(window);
+      else if (word.kind === 'gone') {
         following.delete(window);
         meters.delete(window);
       } else if (word.running) meters.set(window, nowMs());

@@ -29,7 +29,7 @@ export function follow(jobId: string, hear: (head: Head) => void): () => void {
   };
   const seen = () =>
     say(document.visibilityState === 'visible' ? { kind: 'follow', jobId } : { kind: 'rest' });
-  const gone = () => say({ kind: 'rest' });
+  const gone = () => say({ kind: 'gone' });
   // A worker that cannot be loaded, as where nothing was built yet, is no reason to be deaf.
   const failed = () => {
     stopAlone ??= followAlone(jobId, hear);
