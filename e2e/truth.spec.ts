@@ -70,6 +70,8 @@ test('a wall that readings contradict is asked about in Before and Survey, and d
   const asked = page.getByRole('region', { name: 'The readings contradict the drawing' });
   await expect(asked).toContainText('The wall between');
   await page.getByRole('link', { name: /Survey/ }).click();
+  // The same question stands in Before: only in Survey is an answer given that Undo takes back there.
+  await expect(page.getByRole('list', { name: 'Rooms of the open storey' })).toBeVisible();
   await asked.getByRole('button', { name: /^The wall between/ }).click();
   const drawAs = asked.getByRole('button', { name: /^Draw it as/ });
   await drawAs.click();
