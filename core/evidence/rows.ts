@@ -9,6 +9,9 @@ import { network, networkLabels } from './frozenNetwork';
 import { takenAt } from './takenAt';
 import { verdictWord } from '../site/model/verdict';
 
+/** Largest number a row of evidence has. */
+const MOST_NUMBER = 10_000_000;
+
 const timestamp = z.iso.datetime({ offset: true, error: 'a time looks like 2026-06-03T09:20:00Z' });
 
 /** What every row of evidence has: its own id, when it was taken, by whom, and when and as which number the server got it. */
@@ -18,7 +21,7 @@ const base = {
   /** Who took it; empty where nobody said. */
   by: z.string().max(80),
   /** Given by the server, never by who sends it: the order of all evidence of a job. */
-  received: z.strictObject({ number: z.number().int().min(1).max(10_000_000), at: timestamp }).optional(),
+  received: z.strictObject({ number: z.number().int().min(1).max(MOST_NUMBER), at: timestamp }).optional(),
 };
 
 /** Two phases of a proof: before anything is changed, and with the network as built. */
@@ -312,6 +315,10 @@ export function tooManyRows(rows: readonly { kind: EvidenceKind }[]): string[] {
 
 /** All rows a job may hold, of whatever kind. */
 const MOST_ROWS_TOGETHER = Object.values(MOST_ROWS).reduce((a, b) => a + b, 0);
+
+/** Whether rows are numbered so high that a job that goes on from there could not hold all it may. */
+export const numbersRunOut = (rows: readonly { received?: { number: number } | undefined }[]): boolean =>
+  (rows[rows.length - 1]?.received?.number ?? 0) > MOST_NUMBER - MOST_ROWS_TOGETHER;
 
 /** All evidence of a job in the order the server got it. */
 export const evidenceRows = z

@@ -17,7 +17,7 @@ const many = (n: number, of: unknown) => Array.from({ length: n }, () => of);
 describe('a broken file', () => {
   test('with a list that is too long is one problem, whatever is in the list', () => {
     expect(problemsOf({ ...farm, site: { ...farm.site, walls: many(200_000, { no: 'wall' }) } })).toEqual([
-      { path: 'site.walls', message: 'holds 200000 things; at most 3000 are taken' },
+      { path: 'site.walls', message: 'holds 200000 things; at most 3000 are taken: take 197000 out' },
     ]);
     const spots = farm.site.spots.map((s, i) => (i === 3 ? { ...s, activities: many(5000, 1) } : s));
     expect(problemsOf({ ...farm, site: { ...farm.site, spots } })).toMatchObject([

@@ -27,7 +27,10 @@ export function overlong(schema: unknown, value: unknown, path: readonly Propert
   if (shape instanceof z.ZodArray && Array.isArray(value)) {
     const most = mostOf(shape);
     if (value.length > most)
-      return { path: pathText(path), message: `holds ${value.length} things; at most ${most} are taken` };
+      return {
+        path: pathText(path),
+        message: `holds ${value.length} things; at most ${most} are taken: take ${value.length - most} out`,
+      };
     for (const [i, one] of value.entries()) {
       const found = overlong(shape.element, one, [...path, i]);
       if (found) return found;

@@ -1,6 +1,7 @@
 import type { Brief } from '../brief/brief';
-import { nextLetter } from '../plan/option/placing';
+import { freeLetter } from '../plan/option/placing';
 import type { Feed, Option, Plan, Unit } from '../plan/option/schema';
+import { freeNumber } from '../site/edit/plot';
 import type { Place, Site } from '../site/model/schema';
 
 /** The three documents of a job. */
@@ -52,8 +53,7 @@ function settledSite(site: Site): Site {
   const taken = new Set<number>();
   // Two windows may have put in a spot at once, each with the next number: the later one takes a free one.
   const spots = mended(placed(site.spots), (s) => {
-    let { number } = s;
-    while (taken.has(number)) number++;
+    const number = freeNumber(s.number, taken);
     taken.add(number);
     return withFields(s, { number });
   });
@@ -114,9 +114,11 @@ function settledFeed(feed: Feed, units: ReadonlySet<string>, site: Site): Feed {
 function settledOption(option: Option, site: Site, storeys: ReadonlySet<string>): Option {
   const unitIds = ids(option.units);
   const letters = new Set<string>();
+  const used = new Set(option.units.map((u) => u.letter));
   const units = mended(option.units, (u): Unit => {
-    const letter = letters.has(u.letter) ? nextLetter(option) : u.letter;
+    const letter = letters.has(u.letter) ? freeLetter(used) : u.letter;
     letters.add(letter);
+    used.add(letter);
     const place =
       u.place.storeyId === null || storeys.has(u.place.storeyId) ? u.place : { ...u.place, storeyId: null };
     return withFields(u, { letter, place, feed: settledFeed(u.feed, unitIds, site) });

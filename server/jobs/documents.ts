@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { overlong } from '@/core/job/overlong';
 import { problemsOf } from '@/core/job/parse';
 import { shortList, type Problem } from '@/core/job/problem';
 import { checkPlan, checkSite } from '@/core/job/references';
@@ -43,6 +44,8 @@ export const saveAct = useCase('change', act, ({ db }, sent, id: string): SaveOu
   const kinds = DOCUMENT_KINDS.filter((kind) => sent[kind]);
   const given: Partial<Record<DocumentKind, unknown>> = {};
   for (const kind of kinds) {
+    const long = overlong(DOCUMENTS[kind], sent[kind]!.document, [kind]);
+    if (long) return { ok: false, status: 400, problems: [long] };
     const parsed = DOCUMENTS[kind].safeParse(sent[kind]!.document);
     if (!parsed.success)
       return { ok: false, status: 400, problems: shortList(problemsOf(parsed.error, [kind])) };

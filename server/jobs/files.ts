@@ -1,5 +1,6 @@
 import type { Headline } from '@/core/readings/spotVerdicts';
 import { headlineOf, verdictsOf } from '@/core/readings/spotVerdicts';
+import { numbersRunOut } from '@/core/evidence/rows';
 import type { JobFile } from '@/core/job/jobFile';
 import { parseJobFile } from '@/core/job/parse';
 import { bytesOf } from '@/core/job/picture';
@@ -18,9 +19,11 @@ export function storeJob(db: Db, job: JobFile, id: string): void {
   const at = new Date().toISOString();
   const headline: Headline = headlineOf(verdictsOf(job.site, job.evidence), job.evidence);
   let last = 0;
+  // A number is an order and no more: rows that could not be counted on from are counted anew.
+  const isAnew = numbersRunOut(job.evidence);
   // Written out beforehand: while rows go in, nobody else can write.
   const rows = job.evidence.map(({ received, ...row }) => {
-    last = received?.number ?? last + 1;
+    last = isAnew ? last + 1 : (received?.number ?? last + 1);
     const received_at = received?.at ?? at;
     return { number: last, kind: row.kind, row_id: row.id, received_at, json: JSON.stringify(row) };
   });

@@ -34,6 +34,23 @@ test('create, rename, duplicate, archive, list', () => {
   expect(changeJob(OWNER, 'nobody', { archived: true }, db)).toMatchObject({ ok: false, status: 404 });
 });
 
+test('a job whose last row has the largest number there is goes on, and its file is read again', () => {
+  const file = JSON.parse(farmText) as { evidence: { received: { number: number } }[] };
+  file.evidence.at(-1)!.received.number = 10_000_000;
+  const id = valueOf(importJob(OWNER, JSON.stringify(file), 'job-numbered', db)).id;
+  const { stateId } = opened(id, db).job.evidence.find((r) => r.kind === 'reading')!;
+  valueOf(
+    recordEvidence(
+      OWNER,
+      id,
+      { against: null, rows: [{ ...sampleReading({ spotId: 'spot-1' }), stateId }] },
+      db,
+    ),
+  );
+  const again = writeJobFile(valueOf(exportJob(OWNER, id, db)));
+  expect(importJob(OWNER, again, 'job-numbered-again', db)).toMatchObject({ ok: true });
+});
+
 describe('one submission is one job', () => {
   test('a second press of Create, Duplicate or Import makes no second one', () => {
     const ids = [1, 2].map(() => valueOf(createJob(OWNER, { name: 'Mill', id: 'job-abcdefgh' }, db)).id);

@@ -23,6 +23,8 @@ export interface DocumentState extends Documents {
   saving: 'saved' | 'saving' | 'failed';
   savedAt: string | null;
   saveProblem: string | null;
+  /** Whether it will not be saved as it is, however often it is tried. */
+  isRefused: boolean;
   conflicts: Partial<Record<DocumentKind, Conflict>>;
   history: History;
   /** The stop that is open, to which a change belongs. */
@@ -116,6 +118,7 @@ export const documentState =
       saving: 'saved',
       savedAt: null,
       saveProblem: null,
+      isRefused: false,
       conflicts: {},
       history: { past: [], future: [] },
       here: null,

@@ -120,6 +120,69 @@ describe('saving', () => {
     expect(opened(id, db).job.site.spots[0]!.name).toBe('Pantry');
     expect(store.getState()).toMatchObject({ saving: 'saved', saveProblem: null });
   });
+  test('what was taken back while its answer was lost stays taken back', async () => {
+    const id = farm(db);
+    const server = serverOf(id);
+    let lose = true;
+    const { store, sync } = windowOn(
+      {
+        ...server,
+        save: async (act) => {
+          const answer = await server.save(act);
+          if (!lose) return answer;
+          lose = false;
+          return { ok: false, status: 503, problems: [{ path: '', message: 'busy' }] };
+        },
+      },
+      id,
+    );
+    const { customer } = store.getState().brief;
+    store.getState().setBrief((b) => ({ ...b, customer: 'Once' }));
+    await sync.flush();
+    expect(opened(id, db).job.brief.customer).toBe('Once');
+    store.getState().undo();
+    await sync.flush();
+    expect(store.getState()).toMatchObject({ conflicts: {}, saving: 'saved', isRefused: false });
+    expect([store.getState().brief.customer, opened(id, db).job.brief.customer]).toEqual([
+      customer,
+      customer,
+    ]);
+  });
+  test('two windows that together go past a limit are told which, and go on from what is saved', async () => {
+    const id = farm(db);
+    const [mine, theirs] = [windowOn(serverOf(id), id), windowOn(serverOf(id), id)];
+    const put = (w: typeof mine, name: string, n: number) =>
+      w.store.getState().setSite((s) => ({
+        ...s,
+        outlets: [
+          ...s.outlets,
+          ...Array.from({ length: n }, (_, i) => ({ ...s.outlets[0]!, id: `${name}-${i}` })),
+        ],
+      }));
+    const had = mine.store.getState().site.outlets.length;
+    put(theirs, 'theirs', 350 - had);
+    await theirs.sync.flush();
+    put(mine, 'mine', 100);
+    mine.store.getState().setBrief((b) => ({ ...b, customer: 'Mine' }));
+    await mine.sync.flush();
+    expect(mine.store.getState().saveProblem).toBe(
+      'site.outlets: holds 450 things; at most 400 are taken: take 50 out',
+    );
+    expect(mine.store.getState().isRefused).toBe(true);
+    mine.sync.goBack();
+    await mine.sync.flush();
+    expect(mine.store.getState()).toMatchObject({ saving: 'saved', saveProblem: null, isRefused: false });
+    expect(opened(id, db).job.site.outlets).toHaveLength(350);
+    // What was left is brought back by undo, and saved where it fits after all.
+    mine.store.getState().undo();
+    expect(mine.store.getState().site.outlets).toHaveLength(450);
+    mine.store
+      .getState()
+      .setSite((s) => ({ ...s, outlets: s.outlets.filter((j) => !/^mine-[5-9]\d$/.test(j.id)) }));
+    await mine.sync.flush();
+    expect(opened(id, db).job).toMatchObject({ brief: { customer: 'Mine' } });
+    expect(opened(id, db).job.site.outlets).toHaveLength(400);
+  });
   test('a conflict in one document holds up no other, and taking theirs keeps what is not in question', async () => {
     const id = farm(db);
     const [mine, theirs] = [windowOn(serverOf(id), id), windowOn(serverOf(id), id)];

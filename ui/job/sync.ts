@@ -34,12 +34,16 @@ export function createSync(store: JobStore, server: SyncServer, revisions: Recor
   /** Each document as the server has it, as far as this window knows. */
   const synced = new Map<DocumentKind, { revision: number; document: unknown }>();
   for (const kind of KINDS) synced.set(kind, { revision: revisions[kind], document: store.getState()[kind] });
+  /** What was sent and never answered: the server may have it. */
+  let inDoubt: Partial<Documents>[] = [];
   let timer: ReturnType<typeof setTimeout> | undefined;
   let running: Promise<void> | null = null;
   let latest: Head | null = null;
   let stopped = false;
 
-  const dirty = (kind: DocumentKind): boolean => store.getState()[kind] !== synced.get(kind)!.document;
+  // What may have reached the server is saved over even where it was taken back meanwhile.
+  const dirty = (kind: DocumentKind): boolean =>
+    store.getState()[kind] !== synced.get(kind)!.document || inDoubt.some((sent) => kind in sent);
   const isDirty = () => KINDS.some(dirty);
   const newest = () => {
     const { evidence } = store.getState();
@@ -54,7 +58,9 @@ export function createSync(store: JobStore, server: SyncServer, revisions: Recor
     for (const kind of KINDS) {
       const theirs = current[kind];
       if (!theirs || theirs.revision <= synced.get(kind)!.revision) continue;
-      const base = synced.get(kind)!.document;
+      // What was sent from here and came back is no change of somebody else's: what was done here since stands over it.
+      const isOwn = inDoubt.some((sent) => equal(sent[kind], theirs.document));
+      const base = isOwn ? theirs.document : synced.get(kind)!.document;
       const { value, clashes } = merge<unknown>(base, state[kind], theirs.document);
       if (clashes.length > 0) {
         conflicts[kind] = { revision: theirs.revision, theirs: theirs.document, clashes };
@@ -87,16 +93,20 @@ export function createSync(store: JobStore, server: SyncServer, revisions: Recor
     );
     const answer = await server.save(act);
     if (answer.ok) {
+      inDoubt = [];
       for (const k of kinds) synced.set(k, { revision: answer.value.revisions[k]!, document: documents[k] });
-      state.set({ savedAt: answer.value.savedAt, saveProblem: null });
+      state.set({ savedAt: answer.value.savedAt, saveProblem: null, isRefused: false });
       return 'again';
     }
     if (answer.status === 409 && answer.current) {
       takeOver(answer.current);
+      inDoubt = [];
       return 'again';
     }
-    state.set({ saveProblem: problemText(answer.problems) });
-    return answer.status === 0 || answer.status >= 500 ? 'retry' : 'stuck';
+    const isLost = answer.status === 0 || answer.status >= 500;
+    if (isLost) inDoubt.push(Object.fromEntries(kinds.map((k) => [k, documents[k]])));
+    state.set({ saveProblem: problemText(answer.problems), isRefused: !isLost });
+    return isLost ? 'retry' : 'stuck';
   }
 
   async function follow(): Promise<void> {
@@ -135,6 +145,7 @@ export function createSync(store: JobStore, server: SyncServer, revisions: Recor
       state.set({
         saving: Object.keys(state.conflicts).length > 0 ? 'failed' : 'saved',
         saveProblem: null,
+        isRefused: false,
       });
   }
 
@@ -187,6 +198,15 @@ export function createSync(store: JobStore, server: SyncServer, revisions: Recor
       const next = equal(value, conflict.theirs) ? conflict.theirs : value;
       const mended = settled({ ...docsOf(state), [kind]: next });
       for (const k of KINDS) if (mended[k] !== state[k]) state.receive(k, mended[k]);
+      void run();
+    },
+    /** Goes on from what is saved where the server refuses what was changed since: one act, which undo takes back. */
+    goBack(): void {
+      store.getState().act((docs) => {
+        const next = { ...docs };
+        for (const kind of KINDS) (next as Record<string, unknown>)[kind] = synced.get(kind)!.document;
+        return next;
+      });
       void run();
     },
     stop(): void {

@@ -13,13 +13,21 @@ const thingOf = (path: readonly string[]): string => path.slice(-2).join(' ') ||
 export function ConflictBanner() {
   const conflicts = useJob((s) => s.conflicts);
   const problem = useJob((s) => s.saveProblem);
+  const isRefused = useJob((s) => s.isRefused);
   const sync = useSyncOf();
   const kinds = Object.keys(conflicts) as DocumentKind[];
   return (
     <>
       {problem && (
-        <div role="alert" className="no-print border-b border-mains bg-lamp-wash px-4 py-2">
-          <strong className="font-semibold">Not saved.</strong> {problem}
+        <div
+          role="alert"
+          className="no-print flex flex-wrap items-center gap-3 border-b border-mains bg-lamp-wash px-4 py-2"
+        >
+          <span>
+            <strong className="font-semibold">Not saved.</strong> {problem}
+            {isRefused && ' Mend it here, or go on from what is saved: Undo brings back what you leave.'}
+          </span>
+          {isRefused && <Button onClick={() => sync.goBack()}>Go on from what is saved</Button>}
         </div>
       )}
       {kinds.map((kind) => {

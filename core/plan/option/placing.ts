@@ -15,8 +15,10 @@ import { roomNameAt } from '../../site/geometry/roomName';
 import { fromParent, parentIdOf, plainFeed } from './feeds';
 
 /** The next free letter: A … Z, then AA … */
-export function nextLetter(option: Option): string {
-  const used = new Set(option.units.map((u) => u.letter));
+export const nextLetter = (option: Option): string => freeLetter(new Set(option.units.map((u) => u.letter)));
+
+/** The first letter that is not used, from A to ZZ. */
+export function freeLetter(used: ReadonlySet<string>): string {
   for (let i = 0; i < 26 * 27; i++) {
     const letter =
       (i >= 26 ? String.fromCharCode(64 + Math.floor(i / 26)) : '') + String.fromCharCode(65 + (i % 26));

@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '../../../demo/farmSite';
 import { checkSurvey } from '../check/survey';
-import { addBoxBuilding, addSpot, addWall, deleteWall, freeCorner, nextSpotNumber, placeOn } from './plot';
+import { addBoxBuilding, addSpot, addWall, deleteWall, freeCorner, freeNumber, nextSpotNumber, placeOn } from './plot';
 import { plotBox, sheetStoreys } from '../model/levels';
 import { activitiesLabel, needOf } from '../model/needs';
 import { emptySite, site as siteSchema } from '../model/schema';
@@ -105,4 +105,15 @@ test('needs add up, plus a fifth; the strictest round trip holds', () => {
       expect(needOf([{ activity: 'film4k', count }]).downMbps).toBeCloseTo(30 * count, 6);
     }),
   );
+});
+
+test('past the largest number a spot takes one that is free, added, copied or put in by two at once', () => {
+  const plot = farmSite();
+  const last = plot.spots.length - 1;
+  const high = { ...plot, spots: plot.spots.map((s, i) => (i === last ? { ...s, number: 999 } : s)) };
+  const at = { storeyId: null, xM: 1, yM: 1, heightM: 1 };
+  const numbers = addSpot(addSpot(high, 'one', at, 'One'), 'two', at, 'Two').spots.map((s) => s.number);
+  expect(numbers.slice(-2)).toEqual([last + 1, last + 2]);
+  expect(new Set(numbers).size).toBe(numbers.length);
+  expect(freeNumber(999, new Set([999, 1, 2]))).toBe(3);
 });

@@ -1,11 +1,28 @@
 import { inside, storeysById } from '../model/levels';
-import type { Building, Opening, Place, Point, Site, Spot, Wall } from '../model/schema';
+import {
+  MOST_SPOT_NUMBER,
+  type Building,
+  type Opening,
+  type Place,
+  type Point,
+  type Site,
+  type Spot,
+  type Wall,
+} from '../model/schema';
 
 /** Every edit takes a site and gives a new one; what an edit does not concern is shared, never copied. */
 
-/** The next free spot number. */
+/** The number after the last one; past the largest that a spot may have the first one that is free. */
 export function nextSpotNumber(site: Site): number {
-  return site.spots.reduce((most, s) => Math.max(most, s.number), 0) + 1;
+  const next = site.spots.reduce((most, s) => Math.max(most, s.number), 0) + 1;
+  return next <= MOST_SPOT_NUMBER ? next : freeNumber(1, new Set(site.spots.map((s) => s.number)));
+}
+
+/** The first number from `from` on that no spot has, going on from 1 past the largest. */
+export function freeNumber(from: number, taken: ReadonlySet<number>): number {
+  let number = from;
+  while (taken.has(number)) number = (number % MOST_SPOT_NUMBER) + 1;
+  return number;
 }
 
 export function addSpot(site: Site, id: string, place: Place, name: string): Site {

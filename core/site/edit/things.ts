@@ -1,4 +1,4 @@
-import { nextSpotNumber } from './plot';
+import { freeNumber, nextSpotNumber } from './plot';
 import { moveWalls } from './walls';
 import type { Place, Point, Site } from '../model/schema';
 
@@ -209,7 +209,12 @@ export function copyThings(
     wallCopy.set(w.id, id);
     return { ...w, id, a: at(w.a), b: at(w.b) };
   });
-  let number = nextSpotNumber(site);
+  const taken = new Set(site.spots.map((s) => s.number));
+  const nextNumber = () => {
+    const number = freeNumber(nextSpotNumber(site), taken);
+    taken.add(number);
+    return number;
+  };
   const next: Site = {
     ...site,
     walls: [...site.walls, ...walls],
@@ -221,7 +226,7 @@ export function copyThings(
     ],
     spots: [
       ...site.spots,
-      ...copied(site.spots, 'spot', (s, id) => ({ ...placed(s, id), number: number++, complaint: '' })),
+      ...copied(site.spots, 'spot', (s, id) => ({ ...placed(s, id), number: nextNumber(), complaint: '' })),
     ],
     outlets: [...site.outlets, ...copied(site.outlets, 'outlet', placed)],
     jacks: [...site.jacks, ...copied(site.jacks, 'jack', placed)],

@@ -241,9 +241,12 @@ export type ClientTypeId = z.infer<typeof clientType>;
 /** What runs at one spot or in one room at most. */
 export const MOST_ACTIVITIES = 12;
 
+/** Largest number of a spot; more than a site has spots, so that one is always free. */
+export const MOST_SPOT_NUMBER = 999;
+
 export const spot = z.strictObject({
   id,
-  number: z.number().int().min(1).max(999),
+  number: z.number().int().min(1).max(MOST_SPOT_NUMBER),
   name: label,
   place,
   client: clientType,
