@@ -5,7 +5,7 @@ import { calibrate } from '../core/radio/learning/calibration';
 import { observationsOf } from '../core/readings/observations';
 import { verdictsOf } from '../core/readings/spotVerdicts';
 import { quillfeatherFarm } from '../demo/farm';
-import { hall } from './extremes';
+import { hall } from './extremeParts';
 
 const median = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1]!;
 

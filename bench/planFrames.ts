@@ -1,7 +1,7 @@
 import type { CDPSession, Page } from '@playwright/test';
 import { writeJobFile } from '../core/job/jobFile';
 import { quillfeatherFarm } from '../demo/farm';
-import { hall } from './extremes';
+import { hall } from './extremeParts';
 import { frameWorkMs, longestTaskMs, traced } from './mainThread';
 import { withBrowser } from './served';
 

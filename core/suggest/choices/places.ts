@@ -69,7 +69,7 @@ export function candidatePlaces(context: PlanContext): Candidate[] {
 
 /** All places units of some kits could be fixed at: indoors, under ceilings, outdoors under the eaves and on poles. */
 export function placesFor(context: PlanContext, kits: readonly KitItem[]): Candidate[] {
-  return kindsFor(context, kits).flatMap(thinned);
+  return kindsFor(context, kits).flatMap((list) => thinned(list));
 }
 
 /** Whether a plot has more candidate places of a kind than are looked at. */
@@ -86,11 +86,12 @@ function kindsFor(context: PlanContext, kits: readonly KitItem[]): Candidate[][]
   );
 }
 
-const thinned = (list: Candidate[]): Candidate[] =>
-  list.length <= MOST
+/** No more than so many of a list, taken evenly. */
+export const thinned = <T>(list: T[], most = MOST): T[] =>
+  list.length <= most
     ? list
     : list.filter(
-        (_, i) => Math.floor((i * MOST) / list.length) !== Math.floor(((i - 1) * MOST) / list.length),
+        (_, i) => Math.floor((i * most) / list.length) !== Math.floor(((i - 1) * most) / list.length),
       );
 
 /** Those in no room that is kept out and on no wall that is barred, none beside another. */

@@ -9,7 +9,7 @@ import { gatewayOf } from '../../plan/option/graph';
 import { feedTo } from '../../plan/option/placing';
 import type { Option, Unit } from '../../plan/option/schema';
 import { apartM } from '../../site/geometry/apart';
-import { areThinned, fits, isTaken, placesFor, type Candidate } from '../choices/places';
+import { areThinned, fits, isTaken, placesFor, thinned, type Candidate } from '../choices/places';
 import type { Policy } from '../choices/policies';
 import { feedsFor, mayHang } from '../choices/beginning';
 import { classesOf, standKey, type Column, type CoverColumn, type Hang, type LinkTable } from './columns';
@@ -217,7 +217,7 @@ function secondAtBest(
  * Everything that could be added to a network by a policy, each with its least cost and what every spot would get of it at best: over
  * air as free as it can be, on channels as strong as may be planned, and no more than the line holds in the evening.
  * Several tables of a search share what is `placed`. `share` is that of
- * the draws in which a spot may miss its need and still serve, a tenth where nothing is said.
+ * the draws in which a spot may miss its need and still serve, a tenth where nothing is said. At most `most` places are looked at.
  */
 export async function linkTable(
   planned: PlanContext,
@@ -227,6 +227,7 @@ export async function linkTable(
   pause: () => Promise<void>,
   placed = new Placed(),
   share?: number,
+  most = Infinity,
 ): Promise<LinkTable> {
   const context: PlanContext = { ...planned, isAirFree: true };
   const spots = [...context.site.spots].sort((a, b) => a.number - b.number);
@@ -236,7 +237,8 @@ export async function linkTable(
   };
   const links = linksOf(context, base);
   const kits = policy.kits.map((id) => kitById(id, context.ownKit)!);
-  const places = placesFor(context, kits).filter((c) => !isTaken(base, c.place));
+  const free = placesFor(context, kits).filter((c) => !isTaken(base, c.place));
+  const places = thinned(free, most);
   const isMany = places.length * spots.length > MANY_LINKS;
   const reachM = isMany ? REACH_M : Infinity;
   const short = new Set(houseOf(context).lineShort.evening);
@@ -279,6 +281,6 @@ export async function linkTable(
     ports: prices.ports,
     spots,
     cover,
-    isWhole: !areThinned(context, kits) && !(isMany && isFar),
+    isWhole: places.length === free.length && !areThinned(context, kits) && !(isMany && isFar),
   };
 }

@@ -23,6 +23,15 @@ export const isManyUnits = (context: PlanContext, { kits }: Policy): boolean => 
   );
 };
 
+/** So many ways from a place to a spot are told within the first seconds. */
+const FIRST_WAYS = 1500;
+/** Places that are looked at for a first answer where a plot has too many to wait for: so many, evenly taken; null where it has not. */
+export const firstPlaces = (context: PlanContext, { kits }: Policy): number | null => {
+  const items = kits.map((id) => kitById(id, context.ownKit)!);
+  const most = Math.max(1, Math.floor(FIRST_WAYS / Math.max(1, context.site.spots.length)));
+  return placesFor(context, items).length > most ? most : null;
+};
+
 /** The networks a search begins with: what is locked, and the ways with the router a policy allows, each kit of a gateway apart. */
 export function beginnings(context: PlanContext, ask: SearchAsk, today: Option): Option[] {
   const { policy, locked } = ask;
@@ -94,7 +103,7 @@ export const unheldMinor = (context: PlanContext): number =>
 const MOST_MOVED_COLUMNS = 3000;
 
 /** Makes the link table of a way of working that begins with a network. */
-export type TableOf = (policy: Policy, base: Option) => Promise<LinkTable>;
+type TableOf = (policy: Policy, base: Option) => Promise<LinkTable>;
 
 /** Looks through the networks that begin with the gateway elsewhere, the cheapest first, while one can be worth less. */
 export async function moveGateway(

@@ -6,10 +6,10 @@ import { withoutUnit } from '../../plan/option/placing';
 import type { Option } from '../../plan/option/schema';
 import { isOf } from './atHand';
 import { chanceOf, wholeChance, type Chance } from './chance';
-import { narrowerOf } from '../choices/policies';
+import { narrowerOf, type Policy } from '../choices/policies';
 import { linkTable } from './linkTable';
 import { Placed } from './placed';
-import { beginnings, isManyUnits, moveGateway, unheldMinor, type TableOf } from './starts';
+import { beginnings, firstPlaces, isManyUnits, moveGateway, unheldMinor } from './starts';
 import type { Solve } from './solver';
 import { aboutMinor, gapOf } from './worth';
 import { Search, shareOf, type SearchAsk, type Found } from './judged';
@@ -127,8 +127,9 @@ export async function suggest(
     .sort((a, b) => a.minor - b.minor);
   const search = new Search(context, today, ask, solve);
   if (ask.from && ask.from.units.length > 0) await search.around(ask.from);
-  const tableOf: TableOf = (policy, base) =>
-    linkTable(context, today, policy, base, ask.pause, placed, shareOf(ask.chance));
+  const tableOf = (policy: Policy, base: Option, most?: number) =>
+    linkTable(context, today, policy, base, ask.pause, placed, shareOf(ask.chance), most);
+  const few = firstPlaces(context, ask.policy);
   // One of any backhaul is as wide as this one.
   const narrower = isManyUnits(context, ask.policy)
     ? narrowerOf(ask.policy).filter((p) => p.feeds !== 'any')
@@ -138,6 +139,8 @@ export async function suggest(
     search.tell(`Places and links, ${i + 1} of ${starts.length}`, null);
     // Whatever is added costs more still: not worth a look where that alone is past what is about as cheap.
     if (i > 0 && search.held && minor + unheldMinor(context) > aboutMinor(search.held)) continue;
+    // A large plot is told whole in minutes: some of its places give a first answer.
+    if (i === 0 && few !== null) await search.part(await tableOf(ask.policy, base, few));
     for (const part of narrower)
       if (isOf(context, part, base, ask.locked)) await search.part(await tableOf(part, base));
     const table = await tableOf(ask.policy, base);
