@@ -91,7 +91,7 @@ export function documentsLength(db: Db, jobId: string): number {
   return newest.all(jobId).reduce((sum, row) => sum + row.length, 0);
 }
 
-/** A document as it was at a revision; the oldest kept one after it where that was thinned. */
+/** A document as it was at a revision; undefined where that is kept no more, or was never there. */
 export function documentAt(
   db: Db,
   jobId: string,
@@ -100,7 +100,7 @@ export function documentAt(
 ): DocumentRow | undefined {
   return db
     .prepare<[string, string, number], DocumentRow>(
-      'SELECT revision, json, saved_at FROM document WHERE job_id = ? AND kind = ? AND revision >= ? ORDER BY revision LIMIT 1',
+      'SELECT revision, json, saved_at FROM document WHERE job_id = ? AND kind = ? AND revision = ?',
     )
     .get(jobId, kind, revision);
 }

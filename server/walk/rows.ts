@@ -7,12 +7,13 @@ import { plan } from '@/core/plan/option/schema';
 import { site } from '@/core/site/model/schema';
 import { database, type Db } from '@/db/connection';
 import { findRow, rowsOfKind } from '@/db/evidence';
-import { documentAt, findJob } from '@/db/jobs';
+import { currentDocument, documentAt, findJob } from '@/db/jobs';
 import type { KnownPhone } from '../access/phones';
 import { AGAINST, storeEvidence, type Against, type Basis } from '../jobs/evidence';
-import { rowOf } from '../jobs/loaded';
+import { documentOf, rowOf } from '../jobs/loaded';
 import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
+import { LATE_WORDS, noteOfLate } from './late';
 
 /** Rows at once; a phone that was long without a network sends several times. */
 export const MOST_AT_ONCE = 40;
@@ -63,6 +64,11 @@ function networkThen(db: Db, jobId: string, of: Pick<Sent, 'phase' | 'basis'>): 
   const network = networkIn(of.phase, plot, planned, rows);
   return network && { phase: of.phase, ...freeze(plot, network.option, network.kit) };
 }
+
+/** Whether a phone had an older copy of the survey or the plan than any that is kept. */
+const isLate = (db: Db, jobId: string, basis: Sent['basis']): boolean =>
+  (['site', 'plan'] as const).every((kind) => basis[kind] <= currentDocument(db, jobId, kind)!.revision) &&
+  (['site', 'plan'] as const).some((kind) => !documentAt(db, jobId, kind, basis[kind]));
 
 /** What a phone knew when it took something: the survey as it had it; null where that is not kept any more. */
 function basisOf(db: Db, jobId: string, { site: revision, evidence }: Sent['basis']): Basis | null {
@@ -128,10 +134,12 @@ export function takeWalkRows(
       const key = JSON.stringify([one.phase, one.basis]);
       if (!networks.has(key)) networks.set(key, networkThen(db, phone.jobId, one));
       against = networks.get(key)!;
-      if (!against)
+      if (!against && !isLate(db, phone.jobId, one.basis))
         return { id: id.data, ok: false, words: 'There is no network of that time to hang it on.' };
     }
-    const row = { ...one.row, by: phone.caller.name, ...(isReading ? { stateId: AGAINST } : {}) };
+    const plain = { ...one.row, by: phone.caller.name };
+    const late = isReading && !against ? noteOfLate(plain, documentOf(db, phone.jobId, 'site').value) : null;
+    const row = late ?? { ...plain, ...(isReading ? { stateId: AGAINST } : {}) };
     const outcome = storeEvidence(
       db,
       phone.jobId,
@@ -139,7 +147,7 @@ export function takeWalkRows(
       { phoneId: phone.id, basis: basisFor(one.basis) },
     );
     return outcome.ok
-      ? { id: id.data, ok: true, words: '' }
+      ? { id: id.data, ok: true, words: late ? LATE_WORDS : '' }
       : { id: id.data, ok: false, words: outcome.problems.map((p) => p.message).join(' ') };
   });
   return done({ rows });

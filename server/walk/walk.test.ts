@@ -191,6 +191,35 @@ describe('what a phone sends', () => {
     const answers = send(db, phone(job), viewOf(db, job).basis, [reading('rd-soon-1234')], 'after');
     expect(answers).toMatchObject([{ ok: false, words: expect.stringContaining('no network') }]);
   });
+  test('that is older than what is kept of the job lands as a note, on no network it was not read in', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const { basis } = viewOf(db, job);
+    // So much was changed since that the survey the phone had is kept no more.
+    db.prepare('UPDATE document SET revision = revision + 500 WHERE job_id = ?').run(job);
+    const late = [reading('rd-late-1234', { rssiDbm: -61, note: 'door shut' })];
+    for (let i = 0; i < 2; i++)
+      expect(send(db, phone(job), basis, late)).toEqual([
+        { id: 'rd-late-1234', ok: true, words: expect.stringContaining('older than what is kept') },
+      ]);
+    const e = evidenceOf(opened(job, db).job.evidence);
+    expect(e.remarks.filter((r) => r.id === 'rd-late-1234')).toMatchObject([
+      {
+        spotId: 'spot-1',
+        by: 'Mia',
+        text: 'Not counted, the network it was read in is not known any more: down 40 Mb/s, up 12 Mb/s, -61 dBm, idle 6 ms, under load 30 ms, door shut',
+      },
+    ]);
+    expect(opened(job, db).job.evidence.some((r) => r.kind === 'reading' && r.id === 'rd-late-1234')).toBe(
+      false,
+    );
+    // One that nobody ever saved is no older one, and what is no reading is no note.
+    const ahead = { ...basis, site: 9999 };
+    expect(send(db, phone(job), ahead, [reading('rd-ahead-123')])).toMatchObject([{ ok: false }]);
+    expect(send(db, phone(job), basis, [reading('rd-bad-12345', { downMbps: 'many' })])).toMatchObject([
+      { ok: false },
+    ]);
+  });
   test('comes by a file as well, once', () => {
     const db = openDatabase(':memory:');
     const job = farm(db);

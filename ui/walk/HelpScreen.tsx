@@ -106,6 +106,7 @@ export function HelpScreen() {
   const trouble = useWalk((s) => s.trouble);
   const reached = useWalk((s) => s.reached);
   const left = rows.filter((r) => r.state !== 'sent');
+  const noted = rows.filter((r) => r.state === 'sent' && r.words !== '');
   return (
     <main>
       {door && (
@@ -142,6 +143,15 @@ export function HelpScreen() {
             Save them as a file
           </button>
         </>
+      )}
+      {noted.length > 0 && (
+        <ul class="runs" aria-label="Kept as a note">
+          {noted.map((r) => (
+            <li key={r.id}>
+              {clock(r.at)} {KIND[String(r.row.kind)]}: {r.words}
+            </li>
+          ))}
+        </ul>
       )}
       <NewCode />
       {!reached && (
