@@ -2,6 +2,7 @@ import { METER_PATHS, STREAMS, aboutMeter, upReport, type AboutMeter } from './p
 import { limitOf, type Limit } from './limits';
 import { SAMPLE_MS, isThrough, judgeSamples, judgeTrips, type Judged } from './samples';
 import { median } from '../../core/stats/median';
+import { ConnectionQueue } from './connectionQueue';
 
 /** What a run is doing now, for whoever watches. */
 export interface Progress {
@@ -96,6 +97,7 @@ export async function measure(
     return performance.now() - start;
   };
   const lates: number[] = [];
+  const queue = new ConnectionQueue();
 
   /** Samples a transfer until it is known well enough; `bytes` counts up. Gives the speeds of the samples. */
   async function sampled(bytes: () => number, failed: () => unknown): Promise<number[]> {
@@ -223,6 +225,7 @@ export async function measure(
     try {
       // The queues fill first.
       await wait(2 * SAMPLE_MS);
+      queue.from(performance.now());
       const until = performance.now() + BOTH_MS;
       while (performance.now() < until) {
         loaded.push(await ping());
@@ -232,6 +235,7 @@ export async function measure(
       await Promise.all([fullDown.stop(), fullUp.stop()]);
     }
 
+    const queuedMs = queue.medianMs();
     const [down, up] = [judgeSamples(downMbps), judgeSamples(upMbps)];
     const [still, full] = [judgeTrips(idle), judgeTrips(loaded)];
     return {
@@ -250,7 +254,7 @@ export async function measure(
           idleMs: still.tripMs,
           loadedMs: full.tripMs,
         },
-        { ...about, lateMs: median(lates) ?? 0 },
+        { ...about, lateMs: median(lates) ?? 0, queuedMs },
       ),
     };
   } catch (error) {
@@ -259,6 +263,7 @@ export async function measure(
       throw new MeterFault('The laptop does not answer from here.');
     throw error;
   } finally {
+    queue.close();
     stop.abort();
     signal.removeEventListener('abort', abort);
   }

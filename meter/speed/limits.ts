@@ -2,6 +2,8 @@
 export interface Circumstances {
   /** How late the browser's own clock ticked while data came, median ms: a browser with too much to do ticks late. */
   lateMs: number;
+  /** How long a small request under load waited for a connection before it was sent, median ms; null is not known. */
+  queuedMs: number | null;
   /** Speed of the laptop's own port by its system, Mb/s; null is not known. */
   portMbps: number | null;
   /** Whether the laptop itself hangs on air; null is not known. */
@@ -20,12 +22,14 @@ export interface Speeds {
 }
 
 export interface Limit {
-  kind: 'sameMachine' | 'browser' | 'port' | 'air' | 'cable' | 'path' | 'none';
+  kind: 'sameMachine' | 'connections' | 'browser' | 'port' | 'air' | 'cable' | 'path' | 'none';
   words: string;
 }
 
 /** A clock that ticks later than this is that of a browser at its end, ms. */
 const LATE_MS = 120;
+/** A small request that waits longer for a connection than this was told by the queue in the browser and not by the way, ms (estimate). */
+const QUEUED_MS = 40;
 /** Above this a browser on a small machine is as likely the limit as the house, Mb/s (estimate from our bench). */
 const BROWSER_MBPS = 1500;
 /** Ethernet moves this share of its rate as payload (1500 bytes, timestamps). */
@@ -45,6 +49,11 @@ export function limitOf(speeds: Speeds, about: Circumstances): Limit {
     return {
       kind: 'sameMachine',
       words: 'This browser runs on the machine it measures to: it tells nothing about the house.',
+    };
+  if (about.queuedMs !== null && about.queuedMs > QUEUED_MS)
+    return {
+      kind: 'connections',
+      words: `Other windows of this browser held all its connections to the laptop: requests waited ${Math.round(about.queuedMs)} ms before they were sent. Close them and run again.`,
     };
   if (down === null) return { kind: 'none', words: 'Nothing came.' };
   if (about.lateMs > LATE_MS || down > BROWSER_MBPS)

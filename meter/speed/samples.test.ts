@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { limitOf, type Circumstances } from './limits';
+import { ConnectionQueue } from './connectionQueue';
 import { Received } from './received';
 import { SAMPLES_MOST, isThrough, judgeSamples, judgeTrips, medianRanks } from './samples';
 
@@ -54,12 +55,20 @@ test('round trips: the median, and how one differs from the next', () => {
 
 describe('what held a run back, in words', () => {
   const speeds = { downMbps: 200, upMbps: 100, downSpreadMbps: 20, idleMs: 4, loadedMs: 20 };
-  const about: Circumstances = { lateMs: 2, portMbps: null, portIsAir: null, sameMachine: false };
+  const about: Circumstances = {
+    lateMs: 2,
+    queuedMs: 1,
+    portMbps: null,
+    portIsAir: null,
+    sameMachine: false,
+  };
   test.each([
     ['path', {}, {}],
     ['sameMachine', {}, { sameMachine: true }],
     ['browser', {}, { lateMs: 300 }],
     ['browser', { downMbps: 1800 }, {}],
+    ['connections', {}, { queuedMs: 2500 }],
+    ['path', {}, { queuedMs: null }],
     ['port', { downMbps: 935 }, { portMbps: 1000 }],
     ['path', { downMbps: 700 }, { portMbps: 1000 }],
     ['air', {}, { portIsAir: true }],
@@ -72,6 +81,23 @@ describe('what held a run back, in words', () => {
   test('a queue that fills is said', () => {
     expect(limitOf({ ...speeds, loadedMs: 240 }, about).words).toContain('236 ms later');
   });
+});
+
+test('a ping that waited for a connection is told by its wait, others and other requests by nothing', () => {
+  const queue = new ConnectionQueue();
+  const ping = (startTime: number, waitedMs: number, name = 'http://127.0.0.1:1/meter/ping') => ({
+    name,
+    startTime,
+    fetchStart: startTime,
+    requestStart: waitedMs < 0 ? 0 : startTime + waitedMs,
+  });
+  queue.add([ping(100, 900), ping(1100, 2400), ping(1200, 2500), ping(1300, 1), ping(1400, 2600)]);
+  queue.add([ping(1500, 9000, 'http://127.0.0.1:1/meter/down'), ping(1600, -1)]);
+  queue.from(1000);
+  expect(queue.medianMs()).toBe(2450);
+  queue.from(9999);
+  expect(queue.medianMs()).toBeNull();
+  queue.close();
 });
 
 describe('what the server received', () => {

@@ -41,6 +41,8 @@ function allowOrigin(request: IncomingMessage, response: ServerResponse): void {
   const { host } = new URL(origin);
   if (host === request.headers.host || !wasOurAddress(host)) return;
   response.setHeader('access-control-allow-origin', origin);
+  // How long the browser held a request back is told to the page of another address as well.
+  response.setHeader('timing-allow-origin', origin);
   response.setHeader('vary', 'origin');
   response.setHeader('cross-origin-resource-policy', 'cross-origin');
   response.setHeader('access-control-allow-headers', 'authorization, content-type');

@@ -6,6 +6,7 @@ import { doubtsOf, type KnownThere } from '@/core/readings/doubts';
 import { NO_CONNECTION, quickRun, type QuickRun } from '@/core/readings/quickRun';
 import { levelText } from '@/core/site/model/levelText';
 import type { Progress } from '@/meter/speed/client';
+import type { Limit } from '@/meter/speed/limits';
 import { measureRuns, readingOf, runWords } from '@/meter/speed/runs';
 import { newId } from '@/ui/job/newId';
 import { askPractice } from './server';
@@ -28,6 +29,9 @@ interface Doubt {
   askedIds: readonly string[];
   words: readonly string[];
 }
+
+/** Runs that tell nothing of the house: each is asked about. */
+const NOT_THE_HOUSE: ReadonlySet<Limit['kind']> = new Set(['sameMachine', 'connections']);
 
 const NO_TEST: Doubt = { ids: [], askedIds: [], words: [] };
 
@@ -143,7 +147,7 @@ export function RunPad({
         run: async (result) => {
           lastRef.current = `The last: ${runWords(result)}`;
           // What this machine measures of itself is no reading of the house.
-          const own = result.limit.kind === 'sameMachine' ? [result.limit.words] : [];
+          const own = NOT_THE_HOUSE.has(result.limit.kind) ? [result.limit.words] : [];
           await keep({ ...readingOf(result), rssiDbm: null, bandSeen: null }, 'meter', own);
           return null;
         },
