@@ -87,6 +87,23 @@ test('a floor plan picture comes in, is scaled by two points, and keeps no notes
   await expect(page.locator('[data-underlay]')).toBeVisible();
 });
 
+/** A PDF of one page that draws something, with whatever else is asked for in it. */
+function pdfOf(
+  stream: string,
+  { catalog = '', box = '0 0 400 300', resources = '', more = '' } = {},
+): Buffer {
+  return Buffer.from(`%PDF-1.4
+1 0 obj<</Type/Catalog/Pages 2 0 R${catalog}>>endobj
+2 0 obj<</Type/Pages/Kids[3 0 R]/Count 1>>endobj
+3 0 obj<</Type/Page/Parent 2 0 R/MediaBox[${box}]/Resources<<${resources}>>/Contents 4 0 R>>endobj
+4 0 obj<</Length ${stream.length}>>stream
+${stream}
+endstream endobj
+${more}
+trailer<</Root 1 0 R>>
+%%EOF`);
+}
+
 test('hostile pictures, PDFs and drawings are handled or refused with a reason; nothing is touched', async ({
   page,
 }) => {
@@ -104,6 +121,33 @@ test('hostile pictures, PDFs and drawings are handled or refused with a reason; 
   await expect(panel.getByRole('alert')).toContainText('PDF is broken', { timeout: 25_000 });
   await give('Picture file', 'cut.png', 'image/png', png(40, 40, () => 9).subarray(0, 90));
   await expect(panel.getByRole('alert')).toContainText(/broken|cut off|no picture/);
+
+  // A script that is never run, a page as thin as a hair, a picture of ten thousand megapixels, more strokes than anybody drew.
+  const asked: string[] = [];
+  page.on('dialog', (dialog) => {
+    asked.push(dialog.message());
+    void dialog.dismiss();
+  });
+  const underlays = page.locator('[data-underlay]');
+  const opened = async (name: string, file: Buffer) => {
+    await give('Picture file', name, 'application/pdf', file);
+    await expect(underlays.or(panel.getByRole('alert'))).toBeVisible({ timeout: 60_000 });
+    const isThere = await underlays.isVisible();
+    if (isThere) await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(underlays).toHaveCount(0);
+    // The page answers: nothing holds its main thread.
+    expect(await page.evaluate(() => 1 + 1)).toBe(2);
+    return isThere;
+  };
+  const script = '/OpenAction<</S/JavaScript/JS(app.alert\\(1\\);alert\\(2\\))>>';
+  expect(await opened('script.pdf', pdfOf('10 10 50 50 re S', { catalog: script }))).toBe(true);
+  expect(await opened('thin.pdf', pdfOf('0 0 1 1 re f', { box: '0 0 14400 0.5' }))).toBe(true);
+  const bomb = '/XObject<</I 5 0 R>>';
+  const picture =
+    '5 0 obj<</Type/XObject/Subtype/Image/Width 100000/Height 100000/ColorSpace/DeviceGray/BitsPerComponent 8/Length 4>>stream\nabcd\nendstream endobj';
+  await opened('bomb.pdf', pdfOf('q 400 0 0 300 0 0 cm /I Do Q', { resources: bomb, more: picture }));
+  await opened('strokes.pdf', pdfOf('0 0 m 400 300 l S\n'.repeat(60_000)));
+  expect(asked).toEqual([]);
   const tooLarge = png(2, 2, () => 0);
   tooLarge.writeUInt32BE(30_000, 16);
   tooLarge.writeUInt32BE(30_000, 20);

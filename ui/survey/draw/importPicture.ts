@@ -110,6 +110,8 @@ export async function openPdf(
   const task = pdf.getDocument({
     data: new Uint8Array(await file.arrayBuffer()),
     isEvalSupported: false,
+    // A picture in it of more pixels is left out and not unpacked.
+    maxImageSize: PIXEL_LIMIT,
     enableXfa: false,
     disableAutoFetch: true,
     disableStream: true,
@@ -127,7 +129,10 @@ export async function openPdf(
           const page = await inTime(document_.getPage(number));
           const plain = page.getViewport({ scale: 1 });
           const viewport = page.getViewport({ scale: EDGE_PX / Math.max(plain.width, plain.height) });
-          const [canvas, context] = canvasOf(Math.round(viewport.width), Math.round(viewport.height));
+          const [canvas, context] = canvasOf(
+            Math.max(1, Math.round(viewport.width)),
+            Math.max(1, Math.round(viewport.height)),
+          );
           await inTime(page.render({ canvas, canvasContext: context, viewport }).promise);
           return await encoded(canvas);
         } catch {
