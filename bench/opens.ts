@@ -10,7 +10,7 @@ import { withBrowser } from './served';
 const SETTLED = '[data-settling="false"]';
 
 /** How long a stop takes until it can be read and used, and until its numbers are there, ms. */
-async function open(page: Page, url: string): Promise<{ usableMs: number; settledMs: number }> {
+export async function open(page: Page, url: string): Promise<{ usableMs: number; settledMs: number }> {
   const start = performance.now();
   await page.goto(url, { waitUntil: 'commit' });
   await page.locator('main').locator('h1, h2').first().waitFor({ timeout: 120_000 });

@@ -6,19 +6,28 @@ import { frameWorkMs, longestTaskMs, traced } from './mainThread';
 import { withBrowser } from './served';
 
 const MOVES = 90;
-const median = (list: readonly number[]): number =>
+export const median = (list: readonly number[]): number =>
   [...list].sort((a, b) => a - b)[list.length >> 1] ?? Number.NaN;
 const nextFrame = (page: Page) => page.evaluate(() => new Promise((next) => requestAnimationFrame(next)));
 /** Until the numbers are those of the job as it stands. */
-const settled = (page: Page) => page.locator('main[data-settling="false"]').waitFor({ timeout: 60_000 });
+export const settled = (page: Page) =>
+  page.locator('main[data-settling="false"]').waitFor({ timeout: 60_000 });
 
-function taskText(events: Parameters<typeof longestTaskMs>[0]): string {
-  const { byTheClock, work } = longestTaskMs(events);
-  return `${byTheClock.toFixed(0)} ms (${work.toFixed(0)} worked)`;
+const taskText = ({ byTheClock, work }: DragFigures['task']): string =>
+  `${byTheClock.toFixed(0)} ms (${work.toFixed(0)} worked)`;
+
+/** What the main thread did while a unit was dragged, ms: work of each frame in rising order, with nothing in hand too, and the longest task. */
+export interface DragFigures {
+  work: number[];
+  byTheClock: number[];
+  idle: number[];
+  task: { byTheClock: number; work: number };
+  /** From a move of the hand to numbers that are of it, median. */
+  behindMs: number;
 }
 
 /** Drags the gateway about: main-thread work of each frame, the longest task, and how far the ledger is behind the hand. */
-async function drag(page: Page, client: CDPSession): Promise<string> {
+export async function drag(page: Page, client: CDPSession): Promise<DragFigures> {
   await page.keyboard.press('Escape');
   const box = (await page
     .getByRole('button', { name: /^Unit A/ })
@@ -65,8 +74,11 @@ async function drag(page: Page, client: CDPSession): Promise<string> {
   const behind = await page.evaluate(() => (window as unknown as { behindMs: number[] }).behindMs);
   await page.mouse.up();
   const { work, byTheClock } = frameWorkMs(events);
-  return `a dragged unit: main-thread work a frame median ${median(work).toFixed(1)} ms, 90th percentile ${work[Math.floor(0.9 * work.length)]!.toFixed(1)} ms (by the clock ${median(byTheClock).toFixed(1)} ms), with nothing in hand ${median(idle.work).toFixed(1)} ms (${(median(work) / median(idle.work)).toFixed(1)} times), longest task ${taskText(events)}; numbers behind the hand by ${median(behind).toFixed(0)} ms`;
+  return { work, byTheClock, idle: idle.work, task: longestTaskMs(events), behindMs: median(behind) };
 }
+
+const dragText = ({ work, byTheClock, idle, task, behindMs }: DragFigures): string =>
+  `a dragged unit: main-thread work a frame median ${median(work).toFixed(1)} ms, 90th percentile ${work[Math.floor(0.9 * work.length)]!.toFixed(1)} ms (by the clock ${median(byTheClock).toFixed(1)} ms), with nothing in hand ${median(idle).toFixed(1)} ms (${(median(work) / median(idle)).toFixed(1)} times), longest task ${taskText(task)}; numbers behind the hand by ${behindMs.toFixed(0)} ms`;
 
 /** The longest task of the main thread while something is done. */
 async function longest(page: Page, client: CDPSession, work: () => Promise<void>): Promise<string> {
@@ -75,7 +87,7 @@ async function longest(page: Page, client: CDPSession, work: () => Promise<void>
     await work();
     await page.waitForTimeout(600);
   });
-  return taskText(events);
+  return taskText(longestTaskMs(events));
 }
 
 /** What the main thread does in Plan and elsewhere while the hand works, on the farm and on a large job. Needs a built application. */
@@ -95,7 +107,7 @@ export async function planFrames(): Promise<void> {
       await page.goto(`${url}/jobs/${id}/plan`);
       await settled(page);
       await page.waitForTimeout(3000);
-      console.log(`${job.name}, ${await drag(page, client)}`);
+      console.log(`${job.name}, ${dragText(await drag(page, client))}`);
       const tasks: string[] = [];
       const note = async (what: string, work: () => Promise<void>) =>
         tasks.push(`${what} ${await longest(page, client, work)}`);

@@ -14,6 +14,7 @@ import { plainField } from '../testing/plainField';
 import { browserDrag } from './browserDrag';
 import { opens } from './opens';
 import { csvImport } from './csvImport';
+import { felt } from './felt';
 import { meter } from './meter';
 import { numbers } from './numbers';
 import { phonePage } from './phonePage';
@@ -160,6 +161,10 @@ if (survey) {
 }
 if (process.argv.includes('--plan')) {
   await planFrames();
+  process.exit(0);
+}
+if (process.argv.includes('--felt')) {
+  await felt();
   process.exit(0);
 }
 if (process.argv.includes('--field')) {

@@ -61,12 +61,29 @@ const STOPPED = 'stopped';
 const FAULT =
   'The numbers of this job could not be worked out. What you entered is safe: change something or reload the page to try again.';
 
+const newWorker = () => {
+  const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
+  const begun = { worker, failed: false };
+  worker.addEventListener('error', () => (begun.failed = true));
+  return begun;
+};
+
+/** A worker that waits for its job. */
+let waiting: ReturnType<typeof newWorker> | null = null;
+
+/** Lets the worker read its own code while the job is still on its way. */
+export function beginPlanWorker(): void {
+  waiting ??= newWorker();
+}
+
 /**
  * Opens the worker and keeps it fed: each change sends only what changed. While a house is being surveyed nothing but the
  * head of the page shows a number, so it is fed once, and again when the next stop opens.
  */
 export function openPlanLine(store: JobStore): PlanLine {
-  const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
+  const begun = waiting ?? newWorker();
+  waiting = null;
+  const { worker } = begun;
   const remote: Remote<PlanWorker> = wrap<PlanWorker>(worker);
   const listeners = new Set<(worked: Worked) => void>();
   const faultListeners = new Set<(words: string | null) => void>();
@@ -152,6 +169,8 @@ export function openPlanLine(store: JobStore): PlanLine {
     },
     onFault(listener) {
       faultListeners.add(listener);
+      // It may have failed before anybody listened.
+      if (begun.failed && !last) listener(FAULT);
       return () => faultListeners.delete(listener);
     },
     shade: (question, network) => {

@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { OpenJob } from '@/server/jobs/loaded';
+import { beginPlanWorker } from '@/ui/job/planWorker';
 import { get, problemText, type Answer } from '@/ui/job/requests';
 import { JobShell } from './JobShell';
 import { Button } from '@/ui/pieces/Button';
@@ -13,6 +14,7 @@ export function OpeningJob({ id, name, children }: { id: string; name: string; c
   const [tries, setTries] = useState(0);
   useEffect(() => {
     let gone = false;
+    beginPlanWorker();
     void get<OpenJob>(`/api/jobs/${id}`).then((answer) => {
       if (!gone) setOpened(answer);
     });

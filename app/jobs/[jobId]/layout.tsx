@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache, type ReactNode } from 'react';
+import { preload } from 'react-dom';
 import { OWNER } from '@/server/base/caller';
 import { jobHead } from '@/server/jobs/jobs';
 import { answered } from '@/server/base/outcome';
@@ -23,6 +24,8 @@ export default async function Layout({ children, params }: Props) {
   const head = headOf((await params).jobId);
   if (!head.ok && head.status === 404) notFound();
   if (!head.ok) return <FaultPage problems={head.problems} />;
+  // Asked for while the scripts of the page are still read (ui/shell/OpeningJob.tsx takes it over).
+  preload(`/api/jobs/${head.value.id}`, { as: 'fetch', crossOrigin: 'anonymous' });
   return (
     <OpeningJob key={head.value.id} id={head.value.id} name={head.value.name}>
       {children}

@@ -2,7 +2,16 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '../../../demo/farmSite';
 import { checkSurvey } from '../check/survey';
-import { addBoxBuilding, addSpot, addWall, deleteWall, freeCorner, freeNumber, nextSpotNumber, placeOn } from './plot';
+import {
+  addBoxBuilding,
+  addSpot,
+  addWall,
+  deleteWall,
+  freeCorner,
+  freeNumber,
+  nextSpotNumber,
+  placeOn,
+} from './plot';
 import { plotBox, sheetStoreys } from '../model/levels';
 import { activitiesLabel, needOf } from '../model/needs';
 import { emptySite, site as siteSchema } from '../model/schema';
