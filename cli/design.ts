@@ -1,3 +1,4 @@
+import { failureMinor, failureWords, surerLines } from '../core/plan/cost/callBack';
 import { hoursText } from '../core/plan/cost/duration';
 import highsLoader from 'highs';
 import { moneyText } from '../core/plan/cost/money';
@@ -20,6 +21,9 @@ export interface DesignReport {
   isAsSure: boolean;
   gap: number;
   chance: number;
+  /** What it costs on average that it may fail, minor units, and that in words with what it costs to be surer. */
+  failureMinor: number;
+  failure: string[];
   risk: string | null;
   places: number;
   spots: {
@@ -116,6 +120,15 @@ export async function designReport(
       isAsSure: found.proof.isAsSure,
       gap: found.proof.gap,
       chance: found.chance.whole,
+      failureMinor: failureMinor(found.chance.whole, job.brief),
+      failure: [
+        failureWords(found.chance.whole, job.brief),
+        ...surerLines(
+          { priceMinor: found.evaluation.price.totalMinor, chance: found.chance.whole },
+          found.others,
+          job.brief,
+        ),
+      ],
       risk: risk && `${risk.number} ${risk.name}: ${risk.words}`,
       places: found.proof.places,
       spots: found.evaluation.predictions.map((p) => ({
@@ -144,6 +157,7 @@ export function designLines(r: DesignReport): string {
     ...(r.overBudget ? [r.overBudget] : []),
     `${r.job} · ${r.policy}: ${moneyText(r.totalMinor, r.currency)}, ${hoursText(r.hours)}, ${served} of ${r.spots.length} spots work, ${percent(r.chance)} sure`,
     proofWords(r),
+    ...r.failure,
     ...(r.risk ? [`The risk is ${r.risk}`] : []),
     ...r.option.units.map((u) => {
       const why = r.reasons.find((x) => x.letter === u.letter);

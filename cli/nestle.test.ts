@@ -96,6 +96,8 @@ describe('the command line', () => {
       isProven: boolean;
       gap: number;
       chance: number;
+      failureMinor: number;
+      failure: string[];
       option: { units: { feed: { kind: string } }[] };
       spots: { verdict: string }[];
     };
@@ -104,6 +106,8 @@ describe('the command line', () => {
     // Proven, or what is open is said: on a plot this wide the table may be too wide to be gone through.
     expect(report.isProven ? report.gap === 0 : report.gap > 0).toBe(true);
     expect(report.chance).toBeGreaterThan(0.4);
+    expect(report.failureMinor).toBeGreaterThan(0);
+    expect(report.failure[0]).toContain('of a second visit at');
     expect(report.spots.every((s) => s.verdict === 'works')).toBe(true);
     expect(report.option.units.slice(1).every((u) => u.feed.kind !== 'wireless')).toBe(true);
     expect(nestle('design', file, '--policy', 'magic')).toMatchObject({

@@ -48,6 +48,7 @@ function farmBrief(): Brief {
       taxName: 'VAT',
       validDays: 30,
       travelMinor: 38_00,
+      secondVisitMinor: null,
       exclusions: 'Electrician’s work, making good of plaster, anything in the barn beside the camera.',
     },
     oldRouter: { telephone: true, alarm: false, forwardedPort: false },

@@ -132,10 +132,19 @@ export const brief = z.strictObject({
       validDays: z.number().int().min(1).max(365),
       /** Going there and back for all visits, minor units; a line of its own. */
       travelMinor: z.number().int().min(0).max(MOST_MINOR).default(0),
+      /** What coming a second time costs, where it is known better than by travel and labour. */
+      secondVisitMinor: z.number().int().min(0).max(MOST_MINOR).nullable().default(null),
       /** What is not part of the price, in words. */
       exclusions: z.string().max(2000),
     })
-    .default({ taxPercent: 0, taxName: 'tax', validDays: 30, travelMinor: 0, exclusions: '' }),
+    .default({
+      taxPercent: 0,
+      taxName: 'tax',
+      validDays: 30,
+      travelMinor: 0,
+      secondVisitMinor: null,
+      exclusions: '',
+    }),
   labourMinorPerHour: z.number().int().min(0).max(MOST_MINOR),
   /** What each thing to check about a plan counts for when plans are searched, minor units. */
   checkMinor: z.number().int().min(0).max(MOST_MINOR).default(20_00),
@@ -191,7 +200,14 @@ export function emptyBrief(): Brief {
       adapters: 'group',
       cables: 'sockets',
     },
-    offer: { taxPercent: 0, taxName: 'tax', validDays: 30, travelMinor: 0, exclusions: '' },
+    offer: {
+      taxPercent: 0,
+      taxName: 'tax',
+      validDays: 30,
+      travelMinor: 0,
+      secondVisitMinor: null,
+      exclusions: '',
+    },
     labourMinorPerHour: 55_00,
     checkMinor: 20_00,
   };

@@ -1,5 +1,6 @@
 'use client';
 import { MOST_MINOR, type Brief } from '@/core/brief/brief';
+import { secondVisitMinor } from '@/core/plan/cost/callBack';
 import { minorDigits } from '@/core/plan/cost/money';
 import { useJob } from '@/ui/job/store';
 import { NumberField, TextField } from '@/ui/pieces/fields';
@@ -9,6 +10,7 @@ export function OfferFields() {
   const offer = useJob((s) => s.brief.offer);
   const currency = useJob((s) => s.brief.currency);
   const minor = 10 ** minorDigits(currency);
+  const labourMinorPerHour = useJob((s) => s.brief.labourMinorPerHour);
   const setBrief = useJob((s) => s.setBrief);
   const set = (values: Partial<Brief['offer']>) =>
     setBrief((b) => ({ ...b, offer: { ...b.offer, ...values } }));
@@ -47,6 +49,15 @@ export function OfferFields() {
           value={offer.travelMinor / minor}
           max={MOST_MINOR / minor}
           onChange={(v) => v !== null && set({ travelMinor: Math.round(v * minor) })}
+        />
+        <NumberField
+          label="A second visit costs you"
+          unit={currency}
+          value={secondVisitMinor({ labourMinorPerHour, currency, offer }) / minor}
+          optional
+          max={MOST_MINOR / minor}
+          // Left empty it is travel and an hour and a half again.
+          onChange={(v) => set({ secondVisitMinor: v === null ? null : Math.round(v * minor) })}
         />
       </div>
       <div className="mt-2">

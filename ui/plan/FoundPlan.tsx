@@ -1,4 +1,5 @@
 'use client';
+import { failureWords, surerLines } from '@/core/plan/cost/callBack';
 import { hoursText } from '@/core/plan/cost/duration';
 import { moneyText } from '@/core/plan/cost/money';
 import { checksMinor } from '@/core/plan/compare/facts';
@@ -33,6 +34,8 @@ export function FoundPlan({
     );
   const { predictions, price } = d.evaluation;
   const served = servedOf(predictions).length;
+  const taken = { priceMinor: price.totalMinor, chance: d.chance.whole };
+  const surer = surerLines(taken, d.others, brief);
   const checks = d.evaluation.notices.filter((n) => n.severity === 'check');
   return (
     <li className="border-t border-rule py-2" data-suggested={policy.id} data-price={price.totalMinor}>
@@ -61,6 +64,14 @@ export function FoundPlan({
             {d.chance.risk &&
               `The risk is ${d.chance.risk.number} ${d.chance.risk.name}, ${percent(d.chance.risk.chance)}. ${d.chance.risk.words}`}
           </p>
+          <p className="fig text-[13px]">{failureWords(d.chance.whole, brief)}</p>
+          {surer.length > 0 && (
+            <ul className="fig list-disc pl-5 text-[13px]" aria-label={`Surer than ${policy.label}`}>
+              {surer.map((words) => (
+                <li key={words}>{words}</li>
+              ))}
+            </ul>
+          )}
           {checks.length > 0 && (
             <details className="text-[13px]">
               <summary className="cursor-pointer">

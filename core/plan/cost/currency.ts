@@ -21,7 +21,11 @@ export function inCurrency(
       catalogueRate: Math.min(MOST_RATE, brief.catalogueRate * perMinor),
       labourMinorPerHour: money(brief.labourMinorPerHour),
       checkMinor: money(brief.checkMinor),
-      offer: { ...brief.offer, travelMinor: money(brief.offer.travelMinor) },
+      offer: {
+        ...brief.offer,
+        travelMinor: money(brief.offer.travelMinor),
+        secondVisitMinor: brief.offer.secondVisitMinor === null ? null : money(brief.offer.secondVisitMinor),
+      },
       allowed: {
         ...allowed,
         budgetMinor: allowed.budgetMinor === null ? null : money(allowed.budgetMinor),
