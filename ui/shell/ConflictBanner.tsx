@@ -24,7 +24,7 @@ export function ConflictBanner() {
           className="no-print flex flex-wrap items-center gap-3 border-b border-mains bg-lamp-wash px-4 py-2"
         >
           <span>
-            <strong className="font-semibold">Not saved.</strong> {problem}
+            <strong className="font-semibold">Not saved.</strong> {problem.replace(/\.?$/, '.')}
             {isRefused && ' Mend it here, or go on from what is saved: Undo brings back what you leave.'}
           </span>
           {isRefused && <Button onClick={() => sync.goBack()}>Go on from what is saved</Button>}
