@@ -6,6 +6,7 @@ import Database from 'better-sqlite3';
 import { evidenceRows } from '@/core/evidence/rows';
 import { site } from '@/core/site/model/schema';
 import { plan } from '@/core/plan/option/schema';
+import { oldDatabase } from '../testing/oldDatabase';
 import { migrate, openDatabase, type Db } from './connection';
 import { findRow, insertRows, newestNumber, rowsAfter, rowsOfKind } from './evidence';
 import { DatabaseFault, faultOf } from './faults';
@@ -45,26 +46,7 @@ describe('migrations', () => {
   });
   test('a database of the version before is lifted with everything in it', () => {
     const path = join(folder, 'old.db');
-    const old = new Database(path);
-    migrate(old, 2);
-    const file = JSON.parse(
-      readFileSync(new URL('../core/job/fixtures/job-version-2.json', import.meta.url), 'utf8'),
-    ) as Record<string, Record<string, { id?: string; readingId?: string }[]>>;
-    const at = '2026-01-01T00:00:00Z';
-    old
-      .prepare('INSERT INTO job (id, name, created_at, changed_at) VALUES (?, ?, ?, ?)')
-      .run('farm', 'Farm', at, at);
-    for (const kind of ['brief', 'site', 'plan'])
-      old
-        .prepare('INSERT INTO document (job_id, kind, revision, json, saved_at) VALUES (?, ?, 7, ?, ?)')
-        .run('farm', kind, JSON.stringify(file[kind]), at);
-    const lists = { state: 'states', reading: 'readings', voided: 'voided', stepEvent: 'stepEvents' };
-    for (const [kind, list] of Object.entries(lists))
-      for (const row of file.evidence![list]!)
-        old
-          .prepare('INSERT INTO evidence (job_id, kind, row_id, json) VALUES (?, ?, ?, ?)')
-          .run('farm', kind, row.id ?? row.readingId, JSON.stringify(row));
-    old.close();
+    const file = oldDatabase(path);
     const lifted = openDatabase(path);
     const kinds = (kind: string) => rowsOfKind(lifted, 'farm', kind).length;
     expect(kinds('state')).toBe(file.evidence!.states!.length);

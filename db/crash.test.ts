@@ -1,8 +1,9 @@
-import { copyFileSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import Database from 'better-sqlite3';
+import { oldDatabase } from '../testing/oldDatabase';
 import { migrate, newestVersion, openDatabase, versionOf, type Db } from './connection';
 import { currentDocument, findJob } from './jobs';
 import { rowsAfter } from './evidence';
@@ -15,31 +16,6 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 /** So many statements lie between one place at which it stops and the next. */
 const EVERY = 4;
-
-/** A database of version 2 with a whole job in it. */
-function oldDatabase(path: string): void {
-  const old = new Database(path);
-  old.pragma('journal_mode = WAL');
-  migrate(old, 2);
-  const file = JSON.parse(
-    readFileSync(new URL('../core/job/fixtures/job-version-2.json', import.meta.url), 'utf8'),
-  ) as Record<string, Record<string, { id?: string; readingId?: string }[]>>;
-  const at = '2026-01-01T00:00:00Z';
-  old
-    .prepare('INSERT INTO job (id, name, created_at, changed_at) VALUES (?, ?, ?, ?)')
-    .run('farm', 'Farm', at, at);
-  for (const kind of ['brief', 'site', 'plan'])
-    old
-      .prepare('INSERT INTO document (job_id, kind, revision, json, saved_at) VALUES (?, ?, 7, ?, ?)')
-      .run('farm', kind, JSON.stringify(file[kind]), at);
-  const lists = { state: 'states', reading: 'readings', voided: 'voided', stepEvent: 'stepEvents' };
-  for (const [kind, list] of Object.entries(lists))
-    for (const row of file.evidence![list]!)
-      old
-        .prepare('INSERT INTO evidence (job_id, kind, row_id, json) VALUES (?, ?, ?, ?)')
-        .run('farm', kind, row.id ?? row.readingId, JSON.stringify(row));
-  old.close();
-}
 
 const contentOf = (db: Db) => ({
   job: findJob(db, 'farm'),

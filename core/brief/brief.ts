@@ -51,6 +51,16 @@ export const rejoinDevice = z.strictObject({
   only24: z.boolean(),
 });
 
+/** What stands on an offer before anybody said anything of it. */
+const NO_OFFER = {
+  taxPercent: 0,
+  taxName: 'tax',
+  validDays: 30,
+  travelMinor: 0,
+  secondVisitMinor: null,
+  exclusions: '',
+};
+
 export const brief = z.strictObject({
   customer: z.string().max(120),
   address: z.string().max(200),
@@ -137,14 +147,7 @@ export const brief = z.strictObject({
       /** What is not part of the price, in words. */
       exclusions: z.string().max(2000),
     })
-    .default({
-      taxPercent: 0,
-      taxName: 'tax',
-      validDays: 30,
-      travelMinor: 0,
-      secondVisitMinor: null,
-      exclusions: '',
-    }),
+    .default(NO_OFFER),
   labourMinorPerHour: z.number().int().min(0).max(MOST_MINOR),
   /** What each thing to check about a plan counts for when plans are searched, minor units. */
   checkMinor: z.number().int().min(0).max(MOST_MINOR).default(20_00),
@@ -200,14 +203,7 @@ export function emptyBrief(): Brief {
       adapters: 'group',
       cables: 'sockets',
     },
-    offer: {
-      taxPercent: 0,
-      taxName: 'tax',
-      validDays: 30,
-      travelMinor: 0,
-      secondVisitMinor: null,
-      exclusions: '',
-    },
+    offer: { ...NO_OFFER },
     labourMinorPerHour: 55_00,
     checkMinor: 20_00,
   };

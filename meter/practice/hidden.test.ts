@@ -1,7 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PracticeHouseRef } from '../../core/site/model/schema';
 import { SOUND, faultsOf } from './faults';
-import { hiddenHouse, type PracticeDevice, type PracticeFeed, type PracticeUnit } from './hidden';
+import {
+  practiceDevice as device,
+  practiceLine as line,
+  practiceUnit as unit,
+} from '../../testing/samplePractice';
+import { hiddenHouse, type PracticeFeed } from './hidden';
 import { practiceHouse } from './house';
 
 const ref = (more: Partial<PracticeHouseRef> = {}): PracticeHouseRef => ({
@@ -11,27 +16,6 @@ const ref = (more: Partial<PracticeHouseRef> = {}): PracticeHouseRef => ({
   ...more,
 });
 const { site, units: places } = practiceHouse(5);
-const device: PracticeDevice = {
-  kind: 'laptop',
-  bands: [0, 1],
-  eirpDbm: [15, 15, 15],
-  gainDbi: [0, 0, 0],
-  bodyDb: 0,
-  streams: 2,
-  widthMhz: 80,
-  ceilingMbps: 900,
-};
-const line = { downMbps: 200, upMbps: 50, idleMs: 9 };
-const unit = (id: string, place: PracticeUnit['place'], feed: PracticeFeed): PracticeUnit => ({
-  id,
-  place,
-  eirpDbm: [20, 20, null],
-  gainDbi: [2, 3, 3],
-  widthMhz: [20, 80, 160],
-  streams: 2,
-  portMbps: 1000,
-  feed,
-});
 const gateway = unit('a', places[0], { kind: 'line' });
 const noon = (name: string) => ({ name, hour: 12 });
 const beside = { ...places[0], xM: places[0].xM + 1 };

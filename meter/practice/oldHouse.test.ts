@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PracticeHouseRef, Site } from '../../core/site/model/schema';
 import { harshHouse } from './harsh';
-import { hiddenHouse, type PracticeDevice, type PracticeUnit } from './hidden';
+import { practiceDevice as device, practiceLine as line, practiceUnit } from '../../testing/samplePractice';
+import { hiddenHouse, type PracticeUnit } from './hidden';
 import { practiceHouse } from './house';
 import { surveyed, truthOf } from './oldHouse';
 
@@ -11,29 +12,9 @@ const ref = (more: Partial<PracticeHouseRef> = {}): PracticeHouseRef => ({
   difficulty: 'old',
   ...more,
 });
-const device: PracticeDevice = {
-  kind: 'laptop',
-  bands: [0, 1],
-  eirpDbm: [15, 15, 15],
-  gainDbi: [0, 0, 0],
-  bodyDb: 0,
-  streams: 2,
-  widthMhz: 80,
-  ceilingMbps: 900,
-};
-const line = { downMbps: 200, upMbps: 50, idleMs: 9 };
 const nominal = (): [number, number, number] => [6, 10, 12];
 const plain = practiceHouse(9);
-const router = (place: PracticeUnit['place']): PracticeUnit => ({
-  id: 'a',
-  place,
-  eirpDbm: [20, 20, null],
-  gainDbi: [2, 3, 3],
-  widthMhz: [20, 80, 160],
-  streams: 2,
-  portMbps: 1000,
-  feed: { kind: 'line' },
-});
+const router = (place: PracticeUnit['place']) => practiceUnit('a', place, { kind: 'line' });
 const readAll = (site: Site, of: PracticeHouseRef, unit: PracticeUnit) => {
   const house = truthOf(site, of, nominal);
   return plain.places.map((p, i) => house.readAt([unit], device, p, line, { name: `${i}`, hour: 12 }));

@@ -62,6 +62,19 @@ describe('saving', () => {
     const store = createJobStore(job);
     return { store, sync: createSync(store, server, job.revisions) };
   };
+  /** A server that saves what it is sent first, and whose answer to that is lost. */
+  const losing = (server: SyncServer, status: number): SyncServer => {
+    let lose = true;
+    return {
+      ...server,
+      save: async (act) => {
+        const answer = await server.save(act);
+        if (!lose) return answer;
+        lose = false;
+        return { ok: false, status, problems: [{ path: '', message: 'no answer' }] };
+      },
+    };
+  };
   test('one act over several documents is saved together', async () => {
     const id = farm(db);
     const { store, sync } = windowOn(serverOf(id), id);
@@ -80,20 +93,7 @@ describe('saving', () => {
   });
   test('an answer that is lost is no conflict with oneself', async () => {
     const id = farm(db);
-    const server = serverOf(id);
-    let lose = true;
-    const { store, sync } = windowOn(
-      {
-        ...server,
-        save: async (act) => {
-          const answer = await server.save(act);
-          if (!lose) return answer;
-          lose = false;
-          return { ok: false, status: 0, problems: [{ path: '', message: 'no answer' }] };
-        },
-      },
-      id,
-    );
+    const { store, sync } = windowOn(losing(serverOf(id), 0), id);
     store.getState().setBrief((b) => ({ ...b, customer: 'Once' }));
     await sync.flush();
     expect(store.getState().saving).toBe('failed');
@@ -122,20 +122,7 @@ describe('saving', () => {
   });
   test('what was taken back while its answer was lost stays taken back', async () => {
     const id = farm(db);
-    const server = serverOf(id);
-    let lose = true;
-    const { store, sync } = windowOn(
-      {
-        ...server,
-        save: async (act) => {
-          const answer = await server.save(act);
-          if (!lose) return answer;
-          lose = false;
-          return { ok: false, status: 503, problems: [{ path: '', message: 'busy' }] };
-        },
-      },
-      id,
-    );
+    const { store, sync } = windowOn(losing(serverOf(id), 503), id);
     const { customer } = store.getState().brief;
     store.getState().setBrief((b) => ({ ...b, customer: 'Once' }));
     await sync.flush();
