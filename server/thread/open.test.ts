@@ -121,4 +121,17 @@ describe('what a thread may take', () => {
     });
     await hasty.close();
   });
+  test('what waits behind that is not refused with it: it has its own turn, and its own time', async () => {
+    const hasty = openThreads({ memoryMb: 512, timeMs: 1 });
+    const ask = () => askThread('exportJob', { caller: OWNER, id: 'job-at-first' });
+    const [first, second] = [ask(), ask()];
+    const said = second.then(
+      () => 'done',
+      (error: Error) => error.message,
+    );
+    await expect(first).rejects.toThrow('took too long');
+    expect(await Promise.race([said, Promise.resolve('waits')])).toBe('waits');
+    expect(await said).toContain('took too long');
+    await hasty.close();
+  });
 });

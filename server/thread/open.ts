@@ -14,26 +14,41 @@ const TOO_MUCH =
 const TOO_LONG = 'This took too long and was ended: nothing was changed.';
 const ENDED = 'What worked on this ended before it was through: nothing was changed. Try again.';
 
-/** A thread that does one thing after another, opened when it is first asked, and anew after a crash. */
+/** One thing that is asked of a thread. */
+interface Asked {
+  n: number;
+  name: string;
+  args: unknown;
+  resolve: (value: unknown) => void;
+  reject: (error: Error) => void;
+}
+
+/**
+ * A thread that does one thing after another, opened when it is first asked, and anew after a crash: what it was at is
+ * refused in words, what waits behind that is done by the next.
+ */
 function oneThread({ memoryMb, timeMs }: ThreadLimits): Thread & { start(): void } {
   let worker: Worker | null = null;
   let count = 0;
-  const waiting = new Map<number, { resolve: (v: unknown) => void; reject: (e: Error) => void }>();
-  let clock: ReturnType<typeof setTimeout> | null = null;
+  let queue: Asked[] = [];
+  let clock: ReturnType<typeof setTimeout> | undefined;
+
+  /** Gives the thread the first of what waits, with the time it has. */
+  const next = () => {
+    clearTimeout(clock);
+    const [first] = queue;
+    if (!first) return;
+    worker ??= start();
+    clock = setTimeout(() => lost(TOO_LONG), timeMs);
+    clock.unref();
+    worker.postMessage({ n: first.n, name: first.name, args: first.args });
+  };
   const lost = (why: string) => {
     const gone = worker;
     worker = null;
-    if (clock) clearTimeout(clock);
-    clock = null;
-    for (const { reject } of waiting.values()) reject(new WorkFault(why));
-    waiting.clear();
+    queue.shift()?.reject(new WorkFault(why));
     void gone?.terminate();
-  };
-  /** The time of whatever is worked on now, the first of those that wait. */
-  const wind = () => {
-    if (clock) clearTimeout(clock);
-    clock = waiting.size > 0 ? setTimeout(() => lost(TOO_LONG), timeMs) : null;
-    clock?.unref();
+    next();
   };
   const start = (): Worker => {
     const own = new Worker(new URL('./boot.mjs', import.meta.url), {
@@ -42,11 +57,11 @@ function oneThread({ memoryMb, timeMs }: ThreadLimits): Thread & { start(): void
     });
     own.unref();
     own.on('message', (m: { n: number; ok: boolean; value?: unknown; words?: string }) => {
-      const asked = waiting.get(m.n);
-      waiting.delete(m.n);
-      wind();
-      if (m.ok) asked?.resolve(m.value);
-      else asked?.reject(new Error(m.words));
+      if (worker !== own || queue[0]?.n !== m.n) return;
+      const asked = queue.shift()!;
+      if (m.ok) asked.resolve(m.value);
+      else asked.reject(new Error(m.words));
+      next();
     });
     own.on('error', (error) => {
       if (worker !== own) return;
@@ -59,14 +74,15 @@ function oneThread({ memoryMb, timeMs }: ThreadLimits): Thread & { start(): void
     start: () => void (worker ??= start()),
     ask: (name, args) =>
       new Promise((resolve, reject) => {
-        worker ??= start();
-        waiting.set(++count, { resolve, reject });
-        if (waiting.size === 1) wind();
-        worker.postMessage({ n: count, name, args });
+        queue.push({ n: ++count, name, args, resolve, reject });
+        if (queue.length === 1) next();
       }),
     close: async () => {
+      clearTimeout(clock);
       const gone = worker;
-      lost(ENDED);
+      worker = null;
+      for (const { reject } of queue) reject(new WorkFault(ENDED));
+      queue = [];
       await gone?.terminate();
     },
   };
