@@ -32,7 +32,7 @@ export function LearntPanel() {
           ))}
         </ul>
       )}
-      <Contradicted />
+      <Contradicted isWithin />
     </section>
   );
 }

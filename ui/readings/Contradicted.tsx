@@ -6,8 +6,11 @@ import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 
-/** What of the drawing the readings contradict: each is a question to look at on site, and one press where the answer is yes. */
-export function Contradicted() {
+/**
+ * What of the drawing the readings contradict: each is a question to look at on site, and one press where the answer is yes.
+ * A panel of its own, or the end of the one it stands in.
+ */
+export function Contradicted({ isWithin = false }: { isWithin?: boolean }) {
   const { derived } = useDerived();
   const custom = useJob((s) => s.site.customConstructions);
   const setSite = useJob((s) => s.setSite);
@@ -22,14 +25,18 @@ export function Contradicted() {
       walls.some((w) => drawAs.wallIds.includes(w.id) && w.construction !== drawAs.construction),
   );
   if (contradicted.length === 0) return null;
+  const Heading = isWithin ? 'h3' : 'h2';
   const go = ({ kind, id, storeyId, at }: Contradiction) => {
     if (storeyId) showStorey(storeyId);
     if (kind === 'wall' || kind === 'room') select({ kind, id });
     if (at) set({ lookAt: at });
   };
   return (
-    <section aria-label="The readings contradict the drawing" className="panel mt-2 shrink-0 p-3">
-      <h2 className="head2">The readings contradict the drawing</h2>
+    <section
+      aria-label="The readings contradict the drawing"
+      className={isWithin ? 'mt-3 border-t border-rule pt-2' : 'panel mt-2 shrink-0 p-3'}
+    >
+      <Heading className="head2">The readings contradict the drawing</Heading>
       <ul className="mt-1 space-y-1">
         {contradicted.map((c) => (
           <li key={`${c.kind} ${c.id}`}>
