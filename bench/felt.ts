@@ -22,7 +22,7 @@ const table = (rows: readonly Felt[]): string =>
       const times = ms / goalMs;
       const said = times <= 1 ? 'held' : `${times.toFixed(1)} times`;
       const figure = (value: number) => value.toFixed(value < 100 ? 1 : 0).padStart(8);
-      return `${what.padEnd(62)}${figure(ms)} ms ${figure(goalMs)} ms asked   ${said}`;
+      return `${what.padEnd(86)}${figure(ms)} ms ${figure(goalMs)} ms asked   ${said}`;
     })
     .join('\n');
 
