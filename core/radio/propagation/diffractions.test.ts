@@ -5,7 +5,7 @@ import { emptySite, type Site } from '../../site/model/schema';
 import { MOST_EDGES, arrivalsOf, strongestFirst, turnCosine } from './arrivals';
 import { SCATTER_DB, V_PER_TURN, edgeDb, edgeTable, knifeEdgeDb, roomScatterDb, turnV } from './edgeLoss';
 import { MOST_REFLECTIVITY, reflectivityOf } from '../materials/constructionLoss';
-import { onStraightWay, togetherDb } from './diffractions';
+import { indirectLimitDb, onStraightWay, strongestDiffractions, togetherDb } from './diffractions';
 import { factsOf, pathWords, radioPath } from './path';
 import { NOTHING_HEARD_DB } from './pathLoss';
 import { passesThrough, portalsOf, sideOf } from './portals';
@@ -251,4 +251,23 @@ describe('a path', () => {
     const hedge = radioPath(scene, { x: 20, y: 12, z: 1 }, { x: 20, y: 19, z: 1 }, '5');
     expect(pathWords(factsOf(scene, hedge), metres)).toContain('foliage');
   });
+});
+
+test('the strongest way of a band is given up for its own sake alone, whatever the other bands could still win', () => {
+  let ways = 0;
+  fc.assert(
+    fc.property(place, place, (u, p) => {
+      const arrivals = arrivalsOf(scene, u);
+      const wide = indirectLimitDb([NOTHING_HEARD_DB, NOTHING_HEARD_DB, NOTHING_HEARD_DB]);
+      const all = strongestDiffractions(scene, u, arrivals, p, wide);
+      for (const band of [0, 1, 2]) {
+        const alone = wide.map((db, b) => (b === band ? db : -Infinity)) as unknown as typeof wide;
+        const one = strongestDiffractions(scene, u, arrivals, p, alone);
+        expect(one[band]).toEqual(all[band]);
+        ways += Number(one[band] !== null);
+      }
+    }),
+    { numRuns: 30 },
+  );
+  expect(ways).toBeGreaterThan(20);
 });
