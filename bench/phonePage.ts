@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test';
+import { median } from './planFrames';
 import { withBrowser } from './served';
 
 const ROUNDS = 5;
-const median = (list: readonly number[]) => [...list].sort((a, b) => a - b)[list.length >> 1] ?? Number.NaN;
 
 /** The phone's page on a slow link and processor: when its spots are there, and how soon a tap answers, medians, ms. */
 export async function phoneFigures(page: Page, url: string): Promise<{ readyMs: number; tapMs: number }> {

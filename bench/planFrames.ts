@@ -1,9 +1,8 @@
 import type { CDPSession, Page } from '@playwright/test';
-import { writeJobFile } from '../core/job/jobFile';
 import { quillfeatherFarm } from '../demo/farm';
 import { hall } from './extremeParts';
 import { frameWorkMs, longestTaskMs, traced } from './mainThread';
-import { withBrowser } from './served';
+import { taken, withBrowser } from './served';
 
 const MOVES = 90;
 export const median = (list: readonly number[]): number =>
@@ -98,11 +97,7 @@ export async function planFrames(): Promise<void> {
       hall('Hall: 100 spots, 8 units, 612 walls, 10 000 readings', 100, 8, 612, 10_000),
     ];
     for (const job of jobs) {
-      const made = await page.request.post(`${url}/api/jobs/import`, {
-        headers: { 'content-type': 'application/json' },
-        data: writeJobFile(job),
-      });
-      const { id } = (await made.json()) as { id: string };
+      const id = await taken(page, url, job);
       const client = await page.context().newCDPSession(page);
       await page.goto(`${url}/jobs/${id}/plan`);
       await settled(page);

@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdirSync, rmSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import { writeJobFile, type JobFile } from '../core/job/jobFile';
 
 const PORT = 4697;
 const DB = '.tmp/bench.db';
@@ -49,4 +50,13 @@ export async function withBrowser(
     await browser.close();
     server.kill('SIGKILL');
   }
+}
+
+/** Takes a job into the server under test; gives its id. */
+export async function taken(page: Page, url: string, job: JobFile): Promise<string> {
+  const made = await page.request.post(`${url}/api/jobs/import`, {
+    headers: { 'content-type': 'application/json' },
+    data: writeJobFile(job),
+  });
+  return ((await made.json()) as { id: string }).id;
 }

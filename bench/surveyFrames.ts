@@ -1,8 +1,7 @@
 import type { Page } from '@playwright/test';
-import { writeJobFile } from '../core/job/jobFile';
 import { crowdedJob } from './crowded';
 import { frameWorkMs, traced } from './mainThread';
-import { withBrowser } from './served';
+import { taken, withBrowser } from './served';
 
 const MOVES = 120;
 
@@ -25,11 +24,7 @@ function report(name: string, { work }: { work: readonly number[] }): void {
 /** Main-thread work per frame on a crowded survey sheet, dragging a mark, dragging a wall, drawing. Needs a built application. */
 export async function surveyFrames(): Promise<void> {
   await withBrowser(async (page, url) => {
-    const made = await page.request.post(`${url}/api/jobs/import`, {
-      headers: { 'content-type': 'application/json' },
-      data: writeJobFile(crowdedJob()),
-    });
-    const { id } = (await made.json()) as { id: string };
+    const id = await taken(page, url, crowdedJob());
     const client = await page.context().newCDPSession(page);
     await page.goto(`${url}/jobs/${id}/survey`);
     await page.getByRole('button', { name: 'Wiring', exact: true }).click();

@@ -5,6 +5,7 @@ import { moneyText } from '../core/plan/cost/money';
 import { lockedUnits } from '../core/plan/option/locks';
 import { POLICIES, learn, solveWith, suggest, type JobFile, type LpSolver, type Option } from '../core';
 import { proofWords } from '../core/suggest/search/proofWords';
+import { percentText as percent } from '../core/stats/percent';
 import { table } from './text';
 import { lineShortWords } from '../core/plan/predict/eveningWords';
 import { servedOf, type Verdict, VERDICT_WORDS } from '../core/site/model/verdict';
@@ -146,8 +147,6 @@ export async function designReport(
     },
   };
 }
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** A suggested plan for a terminal. */
 export function designLines(r: DesignReport): string {

@@ -106,7 +106,7 @@ const reading = z
     /** Where it was read, by the server: where its spot stood in the survey that whoever read it had. */
     takenAt: takenAt.optional(),
     /** Number of the newest row that whoever read it had seen, by the server; without it all that came before. */
-    seen: z.number().int().min(0).max(10_000_000).optional(),
+    seen: z.number().int().min(0).max(MOST_NUMBER).optional(),
     /** A reading this one was taken in place of. */
     replacesId: id.nullable(),
     note,
@@ -125,12 +125,19 @@ const reading = z
   );
 
 /** Something seen that is no number, at a spot, at a unit or about the house. */
+/** Longest note, characters. */
+export const LONGEST_NOTE = 500;
+
 const remark = z.strictObject({
   kind: z.literal('remark'),
   ...base,
   spotId: id.nullable(),
   unitId: id.nullable(),
-  text: z.string().trim().min(1, 'the note is empty').max(500, 'a note has at most 500 characters'),
+  text: z
+    .string()
+    .trim()
+    .min(1, 'the note is empty')
+    .max(LONGEST_NOTE, `a note has at most ${LONGEST_NOTE} characters`),
 });
 
 /** A row is never overwritten: a mistaken reading is struck out, with the reason, and a strike-out can be taken back. */

@@ -1,12 +1,9 @@
-import { evidenceRow, spotIdOf } from '@/core/evidence/rows';
+import { evidenceRow, LONGEST_NOTE, spotIdOf } from '@/core/evidence/rows';
 import type { Site } from '@/core/site/model/schema';
 
 /** What a phone is told whose copy of the job is older than what is kept of it. */
 export const LATE_WORDS =
   'This phone’s copy of the job is older than what is kept: the run is kept as a note at its spot and counts for nothing. Load the page again, and read it once more.';
-
-/** Longest note, characters. */
-const LONGEST = 500;
 
 /**
  * A reading whose network nobody knows any more, as a note of what was read: nothing is lost, and it is held against no
@@ -38,6 +35,6 @@ export function noteOfLate(row: Record<string, unknown>, site: Site): Record<str
     by,
     spotId: spotId !== null && site.spots.some((s) => s.id === spotId) ? spotId : null,
     unitId: subject.kind === 'link' ? subject.unitId : null,
-    text: text.slice(0, LONGEST),
+    text: text.slice(0, LONGEST_NOTE),
   };
 }

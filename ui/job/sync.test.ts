@@ -135,6 +135,15 @@ describe('saving', () => {
       customer,
     ]);
   });
+  test('a door that is shut is no reason to leave what was changed', async () => {
+    const id = farm(db);
+    const shut = () => Promise.resolve({ ok: false as const, status: 401, problems: [] });
+    const { store, sync } = windowOn({ ...serverOf(id), save: shut }, id);
+    store.getState().setBrief((b) => ({ ...b, customer: 'Mine' }));
+    await sync.flush();
+    expect(store.getState()).toMatchObject({ saving: 'failed', isRefused: false });
+    sync.stop();
+  });
   test('two windows that together go past a limit are told which, and go on from what is saved', async () => {
     const id = farm(db);
     const [mine, theirs] = [windowOn(serverOf(id), id), windowOn(serverOf(id), id)];

@@ -23,6 +23,9 @@ export interface SyncServer {
 export const PAUSE_MS = 350;
 export const RETRY_MS = 3000;
 
+/** Answers that say the documents themselves will not do; a door that is shut is no reason to leave what was changed. */
+const REFUSED: ReadonlySet<number> = new Set([400, 413]);
+
 export type Sync = ReturnType<typeof createSync>;
 
 /**
@@ -104,8 +107,10 @@ export function createSync(store: JobStore, server: SyncServer, revisions: Recor
       return 'again';
     }
     const isLost = answer.status === 0 || answer.status >= 500;
-    if (isLost) inDoubt.push(Object.fromEntries(kinds.map((k) => [k, documents[k]])));
-    state.set({ saveProblem: problemText(answer.problems), isRefused: !isLost });
+    // The same sent again and again, while no server answers, is one doubt.
+    if (isLost && !inDoubt.some((sent) => kinds.every((k) => sent[k] === documents[k])))
+      inDoubt.push(Object.fromEntries(kinds.map((k) => [k, documents[k]])));
+    state.set({ saveProblem: problemText(answer.problems), isRefused: REFUSED.has(answer.status) });
     return isLost ? 'retry' : 'stuck';
   }
 

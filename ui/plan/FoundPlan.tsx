@@ -4,13 +4,12 @@ import { hoursText } from '@/core/plan/cost/duration';
 import { moneyText } from '@/core/plan/cost/money';
 import { checksMinor } from '@/core/plan/compare/facts';
 import { servedOf } from '@/core/site/model/verdict';
+import { percentText as percent } from '@/core/stats/percent';
 import type { Proposal } from '@/core/suggest/choices/added';
 import { proofWords } from '@/core/suggest/search/proofWords';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import type { Found, SoFar } from './useSearch';
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** One plan that was found: what it does, what proves it, what it risks, and why each unit is there. */
 export function FoundPlan({

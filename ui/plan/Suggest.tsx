@@ -2,6 +2,7 @@
 import { Lightbulb } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useCallback, useMemo, useState } from 'react';
+import { percentText as percent } from '@/core/stats/percent';
 import type { Proposal } from '@/core/suggest/choices/added';
 import { POLICIES } from '@/core/suggest/choices/policies';
 import { useJob } from '@/ui/job/store';
@@ -16,8 +17,6 @@ import { USUAL_MOST_UNITS, useSearch, type Found } from './useSearch';
 
 /** Charts are heavy: they come when there is something to draw. */
 const TradeOff = dynamic(() => import('./TradeOff').then((m) => m.TradeOff), { ssr: false });
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Every plan that was found as a point of cost and chance, each with the school it came by. */
 function tradePoints(

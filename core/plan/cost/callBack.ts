@@ -1,4 +1,5 @@
 import type { Brief } from '../../brief/brief';
+import { percentText as percent } from '../../stats/percent';
 import { moneyText } from './money';
 
 /** What a call-back is priced by. */
@@ -20,8 +21,6 @@ interface Priced {
   /** Chance that every spot works, 0 to 1. */
   chance: number;
 }
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What a plan's failure costs, in words. */
 export const failureWords = (chance: number, prices: Prices): string =>

@@ -225,9 +225,7 @@ export async function linkTable(
   policy: Policy,
   plainBase: Option,
   pause: () => Promise<void>,
-  placed = new Placed(),
-  share?: number,
-  most = Infinity,
+  { placed = new Placed(), share, most = Infinity }: { placed?: Placed; share?: number; most?: number } = {},
 ): Promise<LinkTable> {
   const context: PlanContext = { ...planned, isAirFree: true };
   const spots = [...context.site.spots].sort((a, b) => a.number - b.number);

@@ -16,7 +16,7 @@ test('a first answer comes from some of the places where there are more than one
   const pause = () => Promise.resolve();
   const [base] = beginnings(context, { policy, most: 1, locked: [], pause }, smallToday);
   const whole = await linkTable(context, smallToday, policy, base!, pause);
-  const some = await linkTable(context, smallToday, policy, base!, pause, undefined, undefined, 1);
+  const some = await linkTable(context, smallToday, policy, base!, pause, { most: 1 });
   const places = (table: typeof whole) => new Set(table.columns.map((c) => c.place));
   expect(places(some).size).toBe(1);
   expect(places(whole).size).toBeGreaterThan(1);

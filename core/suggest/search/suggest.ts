@@ -128,7 +128,7 @@ export async function suggest(
   const search = new Search(context, today, ask, solve);
   if (ask.from && ask.from.units.length > 0) await search.around(ask.from);
   const tableOf = (policy: Policy, base: Option, most?: number) =>
-    linkTable(context, today, policy, base, ask.pause, placed, shareOf(ask.chance), most);
+    linkTable(context, today, policy, base, ask.pause, { placed, share: shareOf(ask.chance), most });
   const few = firstPlaces(context, ask.policy);
   // One of any backhaul is as wide as this one.
   const narrower = isManyUnits(context, ask.policy)
