@@ -34,6 +34,25 @@ describe('one stream for all windows of a browser', () => {
     expect(h.heard.slice(1).map(([window]) => window)).toEqual(['w1', 'w2', 'w3', 'w4', 'w5', 'w6']);
   });
 
+  test('a window that comes to a stream already open, or is seen again, hears what was told before it was there', () => {
+    const h = hub();
+    h.said('a', { kind: 'follow', jobId: 'farm' });
+    h.said('slow', { kind: 'follow', jobId: 'farm' });
+    h.said('slow', { kind: 'rest' });
+    h.open[0]!.hear({ jobId: 'farm', head });
+    h.said('slow', { kind: 'follow', jobId: 'farm' });
+    h.said('late', { kind: 'follow', jobId: 'farm' });
+    expect(h.opened()).toBe(1);
+    expect(h.heard).toEqual([
+      ['a', 'farm'],
+      ['slow', 'farm'],
+      ['late', 'farm'],
+    ]);
+    // A stream that is opened anew tells by itself; what an older one told is not passed off as new.
+    h.said('other', { kind: 'follow', jobId: 'mill' });
+    expect(h.heard).toHaveLength(3);
+  });
+
   test('closed where no window is seen, and opened again', () => {
     const h = hub();
     h.said('a', { kind: 'follow', jobId: 'farm' });

@@ -29,7 +29,7 @@ export function createFeedHub<Window>(
 ) {
   const following = new Map<Window, string>();
   const meters = new Map<Window, number>();
-  let stream: { key: string; stream: Stream } | null = null;
+  let stream: { key: string; stream: Stream; heard: Map<string, FeedNews> } | null = null;
 
   function settle(): void {
     for (const [window, since] of meters) if (nowMs() - since > LONGEST_RUN_MS) meters.delete(window);
@@ -39,16 +39,26 @@ export function createFeedHub<Window>(
     stream?.stream.close();
     stream = null;
     if (jobIds.length === 0) return;
+    const heard = new Map<string, FeedNews>();
     const hear = (news: FeedNews) => {
+      heard.set(news.jobId, news);
       for (const [window, jobId] of following) if (jobId === news.jobId) tell(window, news);
     };
-    stream = { key, stream: open(jobIds, hear) };
+    stream = { key, stream: open(jobIds, hear), heard };
+  }
+
+  /** A window follows a job: what the open stream told before it was there is told again, for no stream begins anew for it. */
+  function follow(window: Window, jobId: string): void {
+    following.set(window, jobId);
+    settle();
+    const news = stream?.heard.get(jobId);
+    if (news) tell(window, news);
   }
 
   return {
     said(window: Window, word: FeedWord): void {
-      if (word.kind === 'follow') following.set(window, word.jobId);
-      else if (word.kind === 'rest') following.delete(window);
+      if (word.kind === 'follow') return follow(window, word.jobId);
+      if (word.kind === 'rest') following.delete(window);
       else if (word.kind === 'gone') {
         following.delete(window);
         meters.delete(window);
