@@ -3,7 +3,14 @@ import highsLoader from 'highs';
 import type { Built } from '../core/evidence/built';
 import type { EvidenceRows } from '../core/evidence/rows';
 import { createPlanner, solveWith, type LpSolver, type Planner, type Suggestion } from '../core';
-import { changeOf, type Derived, type DerivedChange, type PlannerUpdate } from '../core/job/planner';
+import {
+  changeOf,
+  type Derived,
+  type DerivedChange,
+  type Look,
+  type LookQuestion,
+  type PlannerUpdate,
+} from '../core/job/planner';
 import type { Documents } from '../core/job/settle';
 import type { KitItem } from '../core/kit/model/schema';
 import type { ServedAnswer } from '../core/plan/shade/served';
@@ -77,6 +84,10 @@ const api = {
     const steps = own().serving(option, kit, settle);
     const isGivenUp = askedLast('served');
     return settle ? ((await withPauses(steps, isGivenUp))?.value ?? null) : atOnce(steps);
+  },
+  /** A network beside the one at hand. */
+  look(question: LookQuestion): Look {
+    return own().look(question);
   },
   /** What was to be made exact is of what was: the hand has gone on. */
   stopSettling(what: Settling): void {

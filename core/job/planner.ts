@@ -15,7 +15,10 @@ import type { SearchAsk } from '../suggest/search/judged';
 import type { Solve } from '../suggest/search/solver';
 import { radioKey, type Option, type Unit } from '../plan/option/schema';
 import { withRadiosOf } from '../plan/option/radioChanges';
+import { shadeDifference } from '../plan/shade/difference';
+import type { Outline, ShadeOutline } from '../plan/shade/outlines';
 import { ShadeEngine, type ShadeAnswer, type SheetQuestion } from '../plan/shade/shadeEngine';
+import { atOnce } from '../stats/atOnce';
 import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
@@ -64,6 +67,20 @@ export interface Derived {
 /** What of a job has changed since it was looked at last; evidence only grows. */
 export interface PlannerUpdate extends Partial<Documents> {
   rows?: readonly EvidenceRow[];
+}
+
+/** A network looked at beside the one at hand, and the sheet it is looked at on; no sheet, and only its figures are asked for. */
+export interface LookQuestion {
+  option: Option;
+  /** The network at hand; null where there is none. */
+  now: Option | null;
+  sheet: Omit<SheetQuestion, 'option' | 'settle'> | null;
+}
+
+/** What a network would give, its shade on the sheet, and where that is lighter and darker than the one at hand. */
+export interface Look {
+  evaluation: Evaluation;
+  shade: { outlines: readonly ShadeOutline[]; lighter: Outline | null; darker: Outline | null } | null;
 }
 
 const NO_STEPS: readonly ScheduledStep[] = [];
@@ -134,6 +151,21 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     );
   }
 
+  /** Light and shade of a network over a sheet, step by step. */
+  function shading(question: SheetQuestion, network: Built): Generator<void, ShadeAnswer> {
+    const { context, key } = contextNow();
+    const engine = engines(
+      `${key} ${JSON.stringify(network.kit)}`,
+      () => new ShadeEngine({ ...context, ownKit: network.kit }),
+    );
+    const { predictions } = evaluated(context, key, { option: question.option, kit: network.kit });
+    return engine.shading({
+      ...question,
+      option: withTrials(question.option, rows),
+      ...sheetPipes(docs.site, predictions),
+    });
+  }
+
   return {
     /** Takes over what changed. */
     update(change: PlannerUpdate): void {
@@ -200,19 +232,25 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
           : NO_STEPS,
       };
     },
-    /** Light and shade of a network over a sheet, step by step. */
-    shading(question: SheetQuestion, network: Built): Generator<void, ShadeAnswer> {
+    shading,
+    /** A network looked at beside the one at hand, at once: what it gives, and where it is lighter and darker. */
+    look({ option, now, sheet }: LookQuestion): Look {
       const { context, key } = contextNow();
-      const engine = engines(
-        `${key} ${JSON.stringify(network.kit)}`,
-        () => new ShadeEngine({ ...context, ownKit: network.kit }),
-      );
-      const { predictions } = evaluated(context, key, { option: question.option, kit: network.kit });
-      return engine.shading({
-        ...question,
-        option: withTrials(question.option, rows),
-        ...sheetPipes(docs.site, predictions),
-      });
+      const kit = docs.plan.ownKit;
+      const evaluation = evaluated(context, key, { option, kit });
+      if (!sheet) return { evaluation, shade: null };
+      const shadeOf = (of: Option) =>
+        atOnce(shading({ ...sheet, option: of, settle: false }, { option: of, kit }));
+      const then = shadeOf(option);
+      const difference = now && shadeDifference(shadeOf(now).grid, then.grid);
+      return {
+        evaluation,
+        shade: {
+          outlines: then.outlines,
+          lighter: difference?.lighter ?? null,
+          darker: difference?.darker ?? null,
+        },
+      };
     },
     /** How much of each room, storey, building and yard a network serves, step by step. */
     serving(option: Option, network: readonly KitItem[], settle: boolean): Generator<void, ServedAnswer> {

@@ -2,7 +2,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Built } from '@/core/evidence/built';
 import type { EvidenceRow } from '@/core/evidence/rows';
-import { changedBy, type Derived } from '@/core/job/planner';
+import { changedBy, type Derived, type Look, type LookQuestion } from '@/core/job/planner';
 import type { Documents } from '@/core/job/settle';
 import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, SheetQuestion } from '@/core/plan/shade/shadeEngine';
@@ -33,6 +33,8 @@ export interface PlanLine {
   onFault(listener: (words: string | null) => void): () => void;
   /** Light and shade; null where exact ones were asked for and given up meanwhile. */
   shade(question: SheetQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null>;
+  /** A network looked at beside the one at hand. */
+  look(question: LookQuestion): Promise<Look>;
   /** Plans the channels of an option anew, also of what is built and read. */
   planChannelsAnew(option: Option): Promise<void>;
   /** How much of each room, storey, building and yard a network serves; null as for `shade`. */
@@ -176,6 +178,10 @@ export function openPlanLine(store: JobStore): PlanLine {
     shade: (question, network) => {
       feed(stateOf(store.getState()));
       return told(remote.shade(question, network));
+    },
+    look: (question) => {
+      feed(stateOf(store.getState()));
+      return told(remote.look(question) as Promise<Look>);
     },
     planChannelsAnew: (option) => planChannelsOf(store, option, (o) => withChannels(o, true)),
     served: (network, settle) => {

@@ -8,7 +8,7 @@ import type { RuleNotice } from '../rules/ruleNotice';
 import type { PlanContext } from '../network/context';
 import { atBusyHour } from '../predict/evening';
 import type { BusyHour } from '../links/busyHour';
-import type { Part } from '../links/part';
+import { rangeOf, type Part, type RatesRange } from '../links/part';
 import { linksOf } from '../links/pipe';
 import { reckonSpots, withRead } from '../predict/predict';
 import type { Prediction } from '../predict/prediction';
@@ -16,8 +16,8 @@ import type { Prediction } from '../predict/prediction';
 /** Everything that is computed of one option, as plain data. */
 export interface Evaluation {
   predictions: readonly Prediction[];
-  /** What each unit's feed gives, by unit; the gateway has none. */
-  feeds: Readonly<Record<string, Part>>;
+  /** What each unit's feed gives, with its range, by unit; the gateway has none. */
+  feeds: Readonly<Record<string, Part & RatesRange>>;
   busyHour: BusyHour;
   notices: readonly RuleNotice[];
   parts: readonly PartLine[];
@@ -36,7 +36,7 @@ export function evaluate(context: PlanContext, option: Option, today: Option): E
   const work = workOf(context, option, today);
   return {
     predictions,
-    feeds: Object.fromEntries([...links.hops].map(([id, hop]) => [id, hop.part])),
+    feeds: Object.fromEntries([...links.hops].map(([id, hop]) => [id, { ...hop.part, ...rangeOf(hop) }])),
     busyHour,
     notices: ruleNotices(context, option, today),
     parts,

@@ -1,4 +1,5 @@
 import type { ChainPart } from '../../feed/chain';
+import { Z90 } from '../../radio/learning/beliefs';
 import type { CoaxStretch } from '../../feed/coax';
 import type { Features } from '../../radio/propagation/features';
 import type { Band } from '../../radio/link/bands';
@@ -81,3 +82,27 @@ export const roughLink = (part: Part, sigmaLn: number, mostMbps: number): Unsure
   sigmaLn,
   mostMbps,
 });
+
+/** What one link gives, as a pair of low and high, Mb/s. */
+export interface RatesRange {
+  downRangeMbps: [number, number];
+  upRangeMbps: [number, number];
+}
+
+/**
+ * What a link gives at the 10th and the 90th percentile of what is unsure of it, Mb/s: its level, and its speed beside that,
+ * taken as independent of each other. A link that is sure has its own figure twice.
+ */
+export function rangeOf(link: UnsureLink): RatesRange {
+  const { part, sigmaDb, sigmaLn, mostMbps } = link;
+  const at = (z: number, key: keyof Rates): number => {
+    const middle = part[key];
+    const byLevel = sigmaDb === 0 ? middle : link.ratesAt(z * sigmaDb)[key];
+    // Nothing left at a low level is nothing, however sure the speed.
+    if (middle <= 0 || byLevel <= 0) return byLevel;
+    const ln = Math.hypot(Math.log(byLevel / middle), Z90 * sigmaLn);
+    return Math.min(mostMbps, middle * Math.exp(z < 0 ? -ln : ln));
+  };
+  const range = (key: keyof Rates): [number, number] => [at(-Z90, key), Math.max(part[key], at(Z90, key))];
+  return { downRangeMbps: range('downMbps'), upRangeMbps: range('upMbps') };
+}

@@ -4,7 +4,7 @@ import { evaluate } from '../../plan/evaluate/evaluate';
 import type { Option, Unit } from '../../plan/option/schema';
 import { routingChoices, type RoutingChoice } from '../../plan/network/routing';
 import { fixesOf, type Fix } from './fixes';
-import { compareFeeds, type FeedChoice } from './backhauls';
+import { compareFeeds, type FeedAnswer } from './backhauls';
 import { servedOf } from '../../site/model/verdict';
 import { goodPlacesOf, type GoodPlace } from './goodPlaces';
 import { gatewayChoices, type GatewayChoice } from './gatewayPlaces';
@@ -28,7 +28,7 @@ export interface PricedRouting extends RoutingChoice {
 }
 
 export interface Answers {
-  feeds: FeedChoice[];
+  feeds: FeedAnswer;
   goodPlaces: GoodPlace[];
   gateway: GatewayChoice[];
   routing: PricedRouting[];
@@ -47,7 +47,7 @@ export async function answer<K extends Question['kind']>(
   const found = await (async (): Promise<Answers[keyof Answers]> => {
     switch (q.kind) {
       case 'feeds':
-        return compareFeeds(context, q.option, today, q.unitId);
+        return compareFeeds(context, q.option, today, q.unitId, pause);
       case 'goodPlaces': {
         const kit = kitById(q.kitId, context.ownKit);
         return kit ? goodPlacesOf(context, q.option, kit) : [];

@@ -1,3 +1,5 @@
+import { least } from 'd3-array';
+import { adapterOutlets } from '../../feed/powerline';
 import { apartM } from '../../site/geometry/apart';
 import type { FeedKind } from '../../kit/model/schema';
 import { kitOf, type PlanContext } from '../../plan/network/context';
@@ -5,8 +7,10 @@ import { evaluate } from '../../plan/evaluate/evaluate';
 import { runsBetween } from '../../plan/network/surroundings';
 import { categoryLabel, parentIdOf } from '../../plan/option/feeds';
 import { fedThrough } from '../../plan/option/graph';
-import { FEED_LABEL, feedTo } from '../../plan/option/placing';
+import { FEED_LABEL, feedTo, nearestCoax } from '../../plan/option/placing';
 import type { Feed, FeedOf, Option, Unit } from '../../plan/option/schema';
+import { lengthText } from '../../site/model/lengths';
+import type { Place } from '../../site/model/schema';
 import { servedOf } from '../../site/model/verdict';
 
 /** A feed that is possible for a unit here and now, with what it gives and what it takes. */
@@ -16,6 +20,8 @@ export interface FeedChoice {
   label: string;
   downMbps: number;
   upMbps: number;
+  /** Low and high of what it gives down, Mb/s; both its figure where that was measured. */
+  downRangeMbps: readonly [number, number];
   measured: boolean;
   /** Spots the whole option serves with it. */
   served: number;
@@ -28,6 +34,18 @@ export interface FeedChoice {
   cares: readonly string[];
   /** Whether it is what the option has now. */
   isNow: boolean;
+}
+
+/** A feed a unit's kit takes that is not possible here, and why. */
+export interface NoFeed {
+  kind: FeedKind;
+  why: string;
+}
+
+export interface FeedAnswer {
+  choices: FeedChoice[];
+  /** What its kit takes and the house does not give. */
+  none: NoFeed[];
 }
 
 /** Most parents looked at: the nearest, and the unit it hangs on. */
@@ -83,17 +101,41 @@ const sameFeed = (a: Feed, b: Feed): boolean =>
   parentIdOf(a) === parentIdOf(b) &&
   ('dataRunId' in a ? a.dataRunId : null) === ('dataRunId' in b ? b.dataRunId : null);
 
-/** Every feed that is possible for a unit in an option, held against each other: the one of now with what is set on it. */
-export function compareFeeds(
+/** Why no feed of a kind can be had, where an end of it is missing. */
+function whyNone({ site, brief }: PlanContext, kind: FeedKind, unit: Unit, parents: readonly Unit[]): string {
+  if (kind !== 'coax' && kind !== 'powerline') return 'no unit is there that could feed it';
+  const all = kind === 'coax' ? site.coax.outlets : site.outlets;
+  const what = kind === 'coax' ? 'coax outlet' : 'outlet';
+  if (all.length === 0) return `no ${what} is surveyed`;
+  const reaches = (at: Place) =>
+    kind === 'coax' ? nearestCoax(site, at) !== null : adapterOutlets(site, at, at).some((o) => o !== null);
+  // The end that fails is told: this unit's own, else that of the nearest it could come from.
+  const at = !reaches(unit.place) ? unit : parents.find((p) => !reaches(p.place));
+  if (!at) return `${unit.letter} and what would feed it are at one ${what}`;
+  const isHere = (o: { place: Place }) => o.place.storeyId === at.place.storeyId;
+  const near = least(all, (o) => (isHere(o) ? 0 : 1e6) + apartM(o.place, at.place))!;
+  const off = lengthText(apartM(near.place, at.place), brief.lengthUnit);
+  return `the nearest ${what} to ${at.letter}, ${near.name}, is ${isHere(near) ? `${off} off` : 'on another storey'}`;
+}
+
+/**
+ * Every feed that is possible for a unit in an option, held against each other: the one of now with what is set on it. What its
+ * kit takes and the house does not give is told with why. `pause` is awaited between them.
+ */
+export async function compareFeeds(
   context: PlanContext,
   option: Option,
   today: Option,
   unitId: string,
-): FeedChoice[] {
+  pause: () => Promise<void>,
+): Promise<FeedAnswer> {
   const unit = option.units.find((u) => u.id === unitId);
-  if (!unit || unit.feed.kind === 'line') return [];
-  const found = parentsOf(option, unit).flatMap((parent) => feedsFrom(context, unit, parent));
-  const choices = found.map(({ feed, label }): FeedChoice => {
+  if (!unit || unit.feed.kind === 'line') return { choices: [], none: [] };
+  const parents = parentsOf(option, unit);
+  const found = parents.flatMap((parent) => feedsFrom(context, unit, parent));
+  const choices: FeedChoice[] = [];
+  for (const { feed, label } of found) {
+    await pause();
     const isNow = sameFeed(feed, unit.feed);
     const own = isNow ? unit.feed : feed;
     const tried = { ...option, units: option.units.map((u) => (u.id === unitId ? { ...u, feed: own } : u)) };
@@ -102,11 +144,12 @@ export function compareFeeds(
     const cable = e.cables.find((c) => c.unitId === unitId);
     const said = (severity: 'blocks' | 'check') =>
       e.notices.flatMap((n) => (n.unitId === unitId && n.severity === severity ? [n.words] : []));
-    return {
+    choices.push({
       feed: own,
       label,
       downMbps: hop?.downMbps ?? 0,
       upMbps: hop?.upMbps ?? 0,
+      downRangeMbps: hop?.downRangeMbps ?? [0, 0],
       measured: hop?.measured ?? false,
       served: servedOf(e.predictions).length,
       totalMinor: e.price.totalMinor,
@@ -116,12 +159,17 @@ export function compareFeeds(
       stops: said('blocks'),
       cares: said('check'),
       isNow,
-    };
-  });
-  return choices.sort(
+    });
+  }
+  choices.sort(
     (a, b) =>
       Number(a.stops.length > 0) - Number(b.stops.length > 0) ||
       b.served - a.served ||
       a.totalMinor - b.totalMinor,
   );
+  const had = new Set(found.map((f) => f.feed.kind));
+  const none = kitOf(context, unit)
+    .feeds.filter((kind) => kind !== 'line' && !had.has(kind))
+    .map((kind) => ({ kind, why: whyNone(context, kind, unit, parents) }));
+  return { choices, none };
 }

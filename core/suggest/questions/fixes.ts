@@ -65,7 +65,7 @@ export async function fixesOf(
     });
   };
   const serving = predictOption(context, option).find((p) => p.spotId === spotId)?.unitId;
-  for (const c of serving ? compareFeeds(context, option, today, serving) : [])
+  for (const c of serving ? (await compareFeeds(context, option, today, serving, pause)).choices : [])
     if (!c.isNow && c.stops.length === 0)
       tryIt(`${option.units.find((u) => u.id === serving)!.letter} by ${c.label}`, {
         ...option,

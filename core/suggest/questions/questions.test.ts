@@ -1,4 +1,4 @@
-import { describe, expect, test } from '@jest/globals';
+import { beforeAll, describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { learntContext } from '../../readings/learn';
 import { plainFeed } from '../../plan/option/feeds';
@@ -6,7 +6,7 @@ import type { Option, Unit } from '../../plan/option/schema';
 import { answer } from './answer';
 import { smallHouse, smallToday } from '../../../testing/smallHouse';
 import { candidatePlaces, placesFor, isTaken } from '../choices/places';
-import { compareFeeds } from './backhauls';
+import { compareFeeds, type FeedChoice, type NoFeed } from './backhauls';
 import { PLANNED_DBM } from '../../radio/link/levels';
 import { MESH, RULES_OF_THUMB } from '../choices/policies';
 import { planByRule, type RulePlan } from './ruleOfThumb';
@@ -38,7 +38,11 @@ const withStudio: Option = { ...upstairs, units: [...upstairs.units, studio] };
 const noPause = () => Promise.resolve();
 
 describe('feeds compared', () => {
-  const choices = compareFeeds(context, withStudio, today, 'c');
+  let choices: FeedChoice[] = [];
+  let none: NoFeed[] = [];
+  beforeAll(async () => {
+    ({ choices, none } = await compareFeeds(context, withStudio, today, 'c', noPause));
+  });
   test('every kind the unit takes is there, the one of now is marked, what cannot work comes last', () => {
     const labels = choices.map((c) => c.label).join('\n');
     for (const kind of ['air from A', 'new Cat 6 from A', 'new fibre from A', 'powerline from A'])
@@ -53,9 +57,31 @@ describe('feeds compared', () => {
     expect(fibre.holes).toBe(2);
     expect(fibre.cableM).toBeGreaterThan(25);
   });
-  test('the gateway has no feed to compare, and a unit that is gone none either', () => {
-    expect(compareFeeds(context, upstairs, today, 'a')).toEqual([]);
-    expect(compareFeeds(context, upstairs, today, 'nobody')).toEqual([]);
+  test('each has a range about its figure, wider where more of it is unsure', () => {
+    for (const { downMbps, downRangeMbps } of choices) {
+      expect(downRangeMbps[0]).toBeLessThanOrEqual(downMbps);
+      expect(downRangeMbps[1]).toBeGreaterThanOrEqual(downMbps);
+    }
+    const width = (label: string) => {
+      const [low, high] = choices.find((c) => c.label.startsWith(label))!.downRangeMbps;
+      return high - low;
+    };
+    expect(width('new fibre from A')).toBe(0);
+    expect(width('air from B')).toBeGreaterThan(10);
+  });
+  test('what the kit takes and the house does not give is told with why', async () => {
+    // The only coax outlets of the farm are in the house.
+    expect(none).toEqual([
+      { kind: 'coax', why: expect.stringMatching(/^the nearest coax outlet to C, /) as string },
+    ]);
+    const bare = { ...context, site: { ...context.site, outlets: [] } };
+    const { none: noOutlets } = await compareFeeds(bare, withStudio, today, 'c', noPause);
+    expect(noOutlets).toContainEqual({ kind: 'powerline', why: 'no outlet is surveyed' });
+  });
+  test('the gateway has no feed to compare, and a unit that is gone none either', async () => {
+    const nothing = { choices: [], none: [] };
+    expect(await compareFeeds(context, upstairs, today, 'a', noPause)).toEqual(nothing);
+    expect(await compareFeeds(context, upstairs, today, 'nobody', noPause)).toEqual(nothing);
   });
 });
 
