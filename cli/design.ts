@@ -1,4 +1,4 @@
-import { failureMinor, failureWords, surerLines } from '../core/plan/cost/callBack';
+import { failureMinor, failureWords, surerPlans } from '../core/plan/cost/callBack';
 import { hoursText } from '../core/plan/cost/duration';
 import highsLoader from 'highs';
 import { moneyText } from '../core/plan/cost/money';
@@ -124,11 +124,11 @@ export async function designReport(
       failureMinor: failureMinor(found.chance.whole, job.brief),
       failure: [
         failureWords(found.chance.whole, job.brief),
-        ...surerLines(
+        ...surerPlans(
           { priceMinor: found.evaluation.price.totalMinor, chance: found.chance.whole },
           found.others,
           job.brief,
-        ),
+        ).map((surer) => surer.words),
       ],
       risk: risk && `${risk.number} ${risk.name}: ${risk.words}`,
       places: found.proof.places,

@@ -67,3 +67,18 @@ test('only what changed goes from one thread to the other, and puts together to 
   expect(change.options.filter((o) => o.evaluation).map((o) => o.id)).toEqual([moved!.id]);
   expect(changedBy(before, change)).toEqual(now);
 });
+
+test('a network looked at beside the one at hand has the figures it has as an option, and shows where it is lighter', () => {
+  const planner = createPlanner(job);
+  const [now, other] = job.plan.options as [typeof option, typeof option];
+  const storeyIds = ['s-ground'];
+  const box = { minXM: 0, minYM: 0, maxXM: 30, maxYM: 14 };
+  const sheet = { storeyIds, box, cellM: 0.5, activity: null };
+  const { evaluation, shade } = planner.look({ option: other, now, sheet });
+  expect(evaluation).toBe(planner.derive(null).options[other.id]);
+  // The second option has one unit more, on the ground floor.
+  expect(shade!.lighter!.cornersM.length).toBeGreaterThan(0);
+  const back = planner.look({ option: now, now: other, sheet });
+  expect(back.shade!.darker).toEqual(shade!.lighter);
+  expect(planner.look({ option: other, now, sheet: null }).shade).toBeNull();
+});

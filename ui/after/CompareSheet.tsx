@@ -5,7 +5,7 @@ import type { Built } from '@/core/evidence/built';
 import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import { useJob } from '@/ui/job/store';
 import { Sheet } from '@/ui/sheet/Sheet';
-import { useShade } from '@/ui/sheet/useShade';
+import { useShade, useSheetQuestion } from '@/ui/sheet/useShade';
 
 /** The sheet as built, with the sheet of before under a slider: left of it before, right of it after. */
 export function CompareSheet({
@@ -19,8 +19,9 @@ export function CompareSheet({
 }) {
   const storeyId = useJob((s) => s.storeyId);
   const [share, setShare] = useState(50);
-  const shadeBefore = useShade(before, storeyId, null);
-  const shadeAfter = useShade(after, storeyId, null);
+  const sheet = useSheetQuestion(storeyId, null);
+  const shadeBefore = useShade(before, sheet);
+  const shadeAfter = useShade(after, sheet);
   const dead = useMemo(() => new Set(verdicts.filter((v) => v.wasDead).map((v) => v.spotId)), [verdicts]);
   const still = useMemo(
     () => new Set(verdicts.filter((v) => v.wasDead && !v.gone).map((v) => v.spotId)),

@@ -23,7 +23,7 @@ import { Remarks } from '@/ui/readings/Remarks';
 import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
 import { Sheet } from '@/ui/sheet/Sheet';
-import { useShade } from '@/ui/sheet/useShade';
+import { useShade, useSheetQuestion } from '@/ui/sheet/useShade';
 import { FromFile } from '@/ui/readings/FromFile';
 import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { PracticeBar } from '@/ui/readings/PracticeBar';
@@ -75,7 +75,7 @@ export function BeforeStop() {
   const storeyId = useJob((s) => s.storeyId);
   const { derived, predictionsToday } = useDerived();
   const network = useAsItWas();
-  const shade = useShade(network, storeyId, null);
+  const shade = useShade(network, useSheetQuestion(storeyId, null));
   const verdicts = derived?.verdicts;
   const facts = useMemo(
     () => factsOf(spots, verdicts, predictionsToday),

@@ -9,8 +9,38 @@ import type { OpenJob } from '@/server/jobs/loaded';
 import { documentState, type DocumentState } from './documents';
 import { selectionState, type SelectionState } from './selection';
 
+/** The places of the bench beside the sheet in Plan; the third to sixth are ways to find a plan. */
+export const BENCH_PLACES = [
+  'options',
+  'suggest',
+  'rules',
+  'add',
+  'fix',
+  'unit',
+  'review',
+  'papers',
+] as const;
+export type BenchPlace = (typeof BENCH_PLACES)[number];
+
+/** A network that is pointed at, and shown beside the one at hand until the hand leaves it. */
+export interface Pointed {
+  /** The row that points; no two have the same. */
+  key: string;
+  /** What it is called where it is told what is shown. */
+  label: string;
+  option: Option;
+  /** Takes it; null where it is only to be looked at. */
+  take: (() => void) | null;
+}
+
 /** What this window looks at; nothing of it is stored. */
 interface SessionState {
+  bench: BenchPlace;
+  /** What a hand points at, and what a search has so far. */
+  pointed: Pointed | null;
+  offered: Pointed | null;
+  /** Kit that is to be put on the sheet with the next press; null is none. */
+  placing: string | null;
   /** Option being looked at, in this window alone; null looks at the accepted one, else the first. */
   shownId: string | null;
   /** A point the sheet should come to show, as when a notice is pressed; each asking is a new one. */
@@ -33,6 +63,10 @@ export function createJobStore(opened: OpenJob) {
   return createStore<JobState>()((set, get, api) => ({
     ...documentState(opened)(set as never, get, api as never),
     ...selectionState(set as never, get, api as never),
+    bench: 'options',
+    pointed: null,
+    offered: null,
+    placing: null,
     shownId: null,
     lookAt: null,
     readNext: null,

@@ -38,6 +38,12 @@ export const KEYS = {
   },
   reading: { patterns: ['r'], shown: 'R', what: 'take a reading', where: ['before', 'after'] },
   addUnit: { patterns: ['u'], shown: 'U', what: 'add a unit', where: ['plan'] },
+  benchOptions: { patterns: ['o'], shown: 'O', what: 'bench: options', where: ['plan'] },
+  benchFind: { patterns: ['f'], shown: 'F', what: 'bench: find a plan', where: ['plan'] },
+  benchUnit: { patterns: ['b'], shown: 'B', what: 'bench: the chosen unit', where: ['plan'] },
+  benchReview: { patterns: ['v'], shown: 'V', what: 'bench: review', where: ['plan'] },
+  benchPapers: { patterns: ['p'], shown: 'P', what: 'bench: papers', where: ['plan'] },
+  take: { patterns: ['Enter'], shown: 'Enter', what: 'take what is pointed at', where: ['plan'] },
 } as const satisfies Record<string, KeyEntry>;
 
 export type KeyId = keyof typeof KEYS;

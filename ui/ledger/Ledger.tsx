@@ -17,6 +17,8 @@ export interface LedgerRow {
   note?: string;
   result: string;
   tone: Tone;
+  /** Whether what is pointed at changes its verdict. */
+  isPointed?: boolean;
   /** Shown when the row is open. */
   detail: ReactNode;
 }
@@ -60,12 +62,13 @@ const Row = memo(function Row({ row, isOpen }: RowProps) {
   return (
     <li
       ref={item}
-      className={`border-t border-rule [contain-intrinsic-size:auto_46px] [content-visibility:auto] ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : ''}`}
+      className={`border-t border-rule [contain-intrinsic-size:auto_39px] [content-visibility:auto] ${isOpen ? 'border-l-4 border-l-lamp bg-lamp-wash' : row.isPointed ? 'bg-lamp-wash' : ''}`}
       data-spot={spot.number}
+      data-pointed={row.isPointed || undefined}
     >
       <button
         type="button"
-        className="grid w-full cursor-pointer grid-cols-[26px_minmax(0,1.25fr)_minmax(56px,1fr)_auto_minmax(84px,auto)] items-center gap-2 sm:grid-cols-[26px_minmax(110px,1.25fr)_minmax(110px,1fr)_auto_minmax(96px,auto)] sm:gap-2.5 px-3 py-1 text-left"
+        className="grid w-full cursor-pointer grid-cols-[26px_minmax(0,1.25fr)_minmax(56px,1fr)_auto_minmax(84px,auto)] items-center gap-2 sm:grid-cols-[26px_minmax(110px,1.25fr)_minmax(110px,1fr)_auto_minmax(96px,auto)] sm:gap-2.5 px-3 py-0.5 text-left"
         aria-expanded={isOpen}
         onClick={toggle}
       >
@@ -74,7 +77,7 @@ const Row = memo(function Row({ row, isOpen }: RowProps) {
         >
           {spot.number}
         </span>
-        <span className="min-w-0 leading-tight">
+        <span className="min-w-0 leading-[1.15]">
           <span className="fig block truncate text-[15px] font-semibold">{spot.name}</span>
           <span className="fig block truncate text-[13px] text-ink-2">
             {activitiesLabel(spot.activities)}
@@ -82,7 +85,7 @@ const Row = memo(function Row({ row, isOpen }: RowProps) {
         </span>
         <Track marks={row.marks} label={row.trackLabel} />
         <span className="fig text-[13px] text-ink-2">{row.direction === 'down' ? '↓' : '↑'}</span>
-        <span className="text-right leading-tight">
+        <span className="text-right leading-[1.15]">
           <span className={`fig block text-[14px] ${TONES[row.tone]}`}>{row.result}</span>
           {row.note && <span className="fig block text-[13px] text-ink-2">{row.note}</span>}
         </span>
@@ -105,7 +108,7 @@ export function Ledger({
   const selected = useJob((s) => s.selected);
   return (
     <section className="panel flex min-h-0 flex-1 flex-col will-change-transform" aria-label="Spots">
-      <div className="flex flex-wrap items-baseline justify-between gap-x-3 px-3 py-2">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-3 px-3 py-1">
         <h2 className="head2">Spots</h2>
         {head}
       </div>

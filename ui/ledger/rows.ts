@@ -1,4 +1,3 @@
-import type { ReactNode } from 'react';
 import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import type { PhaseResult } from '@/core/readings/judgeRuns';
 import type { Need } from '@/core/site/model/needs';
@@ -66,7 +65,7 @@ export function rowOf(
   facts: RowFacts,
   decidedBy: 'down' | 'up' | 'latency' | null | undefined,
   shown: readonly (keyof TrackMarks)[],
-  own: { trackLabel: string; result: string; tone: LedgerRow['tone']; note?: string; detail: ReactNode },
+  own: Pick<LedgerRow, 'trackLabel' | 'result' | 'tone' | 'note' | 'isPointed' | 'detail'>,
 ): LedgerRow {
   const direction = directionOf(decidedBy);
   const all = marksOf(facts, direction);

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 
 /**
  * The common arrangement of a stop: sheet and section on the left, tools and what is to be said on the right. A ledger stands
- * below them and always keeps its share of the height: what stands above it scrolls.
+ * below them and always keeps half the height: what stands above it scrolls. On a wide screen they stand side by side.
  */
 export function Workbench({
   sheet,
@@ -18,7 +18,9 @@ export function Workbench({
   above?: ReactNode;
 }) {
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)] gap-3 p-3 lg:grid-cols-[minmax(0,1.55fr)_minmax(420px,1fr)]">
+    <div
+      className={`grid h-full grid-cols-[minmax(0,1fr)] gap-3 p-3 lg:grid-cols-[minmax(0,1.55fr)_minmax(420px,1fr)] ${ledger ? 'min-[1760px]:grid-cols-[minmax(0,1.5fr)_minmax(460px,0.8fr)_minmax(440px,0.8fr)]' : ''}`}
+    >
       <div className="flex min-h-[620px] flex-col gap-3 lg:min-h-0">
         {above}
         {/* Their size is the page's, not their drawing's: measured for nothing, a drawing would be laid out twice. */}
@@ -28,11 +30,11 @@ export function Workbench({
         </div>
       </div>
       {ledger ? (
-        <div className="flex min-h-0 flex-col gap-3">
-          <div className="flex shrink-0 flex-col gap-3 lg:max-h-[54%] lg:min-h-0 lg:shrink lg:overflow-y-auto">
+        <div className="flex min-h-0 flex-col gap-3 min-[1760px]:contents">
+          <div className="flex shrink-0 flex-col gap-3 lg:max-h-[50%] lg:min-h-0 lg:shrink lg:overflow-y-auto min-[1760px]:max-h-none">
             {side}
           </div>
-          <div className="flex min-h-0 flex-1 flex-col lg:min-h-[46%] lg:[contain:strict] print:[contain:none]">
+          <div className="flex min-h-0 flex-1 flex-col lg:min-h-[50%] lg:[contain:strict] print:[contain:none]">
             {ledger}
           </div>
         </div>

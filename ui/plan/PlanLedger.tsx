@@ -2,7 +2,7 @@
 import { memo, useMemo } from 'react';
 import { directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { useDerived, useSettling } from '@/ui/job/derived';
-import { useJob } from '@/ui/job/store';
+import { useJob, useJobStore } from '@/ui/job/store';
 import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
 import { Pipe } from '@/ui/ledger/Pipe';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
@@ -11,8 +11,9 @@ import { TrackKey } from '@/ui/ledger/Track';
 import { eveningLabel, eveningWords } from '@/core/plan/predict/eveningWords';
 import { rangeWords } from '@/core/plan/predict/words';
 import { speedText } from '@/ui/pieces/format';
+import { Button } from '@/ui/pieces/Button';
 import { AccessChoice } from './AccessChoice';
-import { Fixes } from './Fixes';
+import { useShownGhost } from './point/useGhost';
 import type { Prediction } from '@/core/plan/predict/prediction';
 import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
@@ -35,43 +36,50 @@ function usePlanRows(): LedgerRow[] {
   const spots = useJob((s) => s.site.spots);
   const today = useJob((s) => s.plan.today);
   const { predictions, predictionsToday, derived, of: option } = useDerived();
-  return useMemo(
-    () =>
-      factsOf(spots, derived?.verdicts, option ? predictions : predictionsToday).map((f): LedgerRow => {
-        const { spot, prediction: p, verdict } = f;
-        const before = verdict?.before;
-        if (!p)
-          return rowOf(f, before?.decidedBy, ['before'], {
-            trackLabel: 'working it out',
-            result: 'working it out',
-            tone: 'plain',
-            detail: <Words spot={spot} />,
-          });
-        return rowOf(f, p.decidedBy, ['before', 'predicted', 'range'], {
-          trackLabel: predictionLabel(p),
-          result:
-            before && before.verdict !== p.verdict
-              ? `${VERDICT_WORDS[before.verdict]} → ${VERDICT_WORDS[p.verdict]}`
-              : VERDICT_WORDS[p.verdict],
-          note: eveningLabel(p) ?? `${figureOf(p)}${p.runs > 0 ? ', read' : ''}`,
-          tone: VERDICT_TONE[p.verdict],
-          detail: (
-            <>
-              <Words spot={spot} />
-              <Pipe prediction={p} option={option ?? today} />
-              <BusyHour prediction={p} />
-              <AccessChoice spotId={spot.id} />
-              {p.verdict !== 'works' && (
-                <div className="mt-2">
-                  <Fixes spotId={spot.id} />
-                </div>
-              )}
-            </>
-          ),
+  const ghost = useShownGhost();
+  return useMemo(() => {
+    const now = option ? predictions : predictionsToday;
+    return factsOf(spots, derived?.verdicts, ghost?.predictions ?? now).map((f): LedgerRow => {
+      const { spot, prediction: p, verdict } = f;
+      const before = verdict?.before;
+      // What is pointed at is told against now, else now against what was read before.
+      const was = ghost ? now.get(spot.id)?.verdict : before?.verdict;
+      const isSame = was === undefined || was === p?.verdict;
+      if (!p)
+        return rowOf(f, before?.decidedBy, ['before'], {
+          trackLabel: 'working it out',
+          result: 'working it out',
+          tone: 'plain',
+          detail: <Words spot={spot} />,
         });
-      }),
-    [spots, derived, predictions, predictionsToday, option, today],
-  );
+      return rowOf(f, p.decidedBy, ['before', 'predicted', 'range'], {
+        trackLabel: predictionLabel(p),
+        result: isSame ? VERDICT_WORDS[p.verdict] : `${VERDICT_WORDS[was]} → ${VERDICT_WORDS[p.verdict]}`,
+        isPointed: ghost !== null && !isSame,
+        note: eveningLabel(p) ?? `${figureOf(p)}${p.runs > 0 ? ', read' : ''}`,
+        tone: VERDICT_TONE[p.verdict],
+        detail: (
+          <>
+            <Words spot={spot} />
+            <Pipe prediction={p} option={ghost?.sheet.option ?? option ?? today} />
+            <BusyHour prediction={p} />
+            <AccessChoice spotId={spot.id} />
+            {p.verdict !== 'works' && (
+              <div className="mt-2">
+                <ToFix />
+              </div>
+            )}
+          </>
+        ),
+      });
+    });
+  }, [spots, derived, predictions, predictionsToday, option, today, ghost]);
+}
+
+/** Leads to what one change would serve the spot that is open. */
+function ToFix() {
+  const store = useJobStore();
+  return <Button onClick={() => store.getState().set({ bench: 'fix' })}>What would fix it?</Button>;
 }
 
 /** Why a spot that works alone does not at the busy hour. */

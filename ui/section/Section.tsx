@@ -19,7 +19,14 @@ const STOREY_PX = 12;
 const BUILDING_PX = 12.5;
 
 /** All buildings side by side, cut open: change storey here, see what hangs above what and how outbuildings are joined. */
-export function Section({ option }: { option: Option | null }) {
+export function Section({
+  option,
+  changed,
+}: {
+  option: Option | null;
+  /** Units that are pointed at: dashed, and what feeds them in light. */
+  changed?: ReadonlySet<string> | undefined;
+}) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 700, height: 130 });
   const buildings = useJob((s) => s.site.buildings);
@@ -156,6 +163,9 @@ export function Section({ option }: { option: Option | null }) {
             const d = feedPath(u.feed.kind, at(parent), at(u));
             return (
               <g key={u.id}>
+                {changed?.has(u.id) && (
+                  <path d={d} stroke="var(--lamp)" strokeWidth={8} strokeOpacity={0.55} />
+                )}
                 <path d={d} stroke={style.color} strokeWidth={style.width} strokeDasharray={style.dash} />
                 {style.core && <path d={d} stroke="var(--sheet)" strokeWidth={style.core} />}
               </g>
@@ -194,11 +204,21 @@ export function Section({ option }: { option: Option | null }) {
               transform={`translate(${x} ${y}) scale(0.72)`}
               className="cursor-pointer"
               data-section-unit={u.letter}
+              data-pointed={changed?.has(u.id) || undefined}
               onClick={() => {
                 select({ kind: 'unit', id: u.id });
                 if (u.place.storeyId) showStorey(u.place.storeyId);
               }}
             >
+              {changed?.has(u.id) && (
+                <circle
+                  r={17}
+                  fill="var(--sheet)"
+                  stroke="var(--ink)"
+                  strokeWidth={2}
+                  strokeDasharray="5 4"
+                />
+              )}
               <UnitSymbol
                 kind={kitById(u.kitId, ownKit)?.kind ?? 'node'}
                 letter={u.letter}

@@ -48,13 +48,18 @@ export const Elsewhere = memo(function Elsewhere({
   );
 });
 
+/** Light under what feeds a unit that is pointed at. */
+const POINTED = { stroke: 'var(--lamp)', strokeWidth: 9, strokeOpacity: 0.55 } as const;
+
 /** A cable as it lies: along walls where it is on the open sheet, a ring where it is drilled or leaves the storey. */
 function Route({
   cable,
   k,
   shown,
+  isPointed,
 }: {
   cable: LaidCable;
+  isPointed: boolean;
   k: number;
   shown: (place: Pick<Place, 'storeyId'>) => boolean;
 }) {
@@ -66,6 +71,7 @@ function Route({
   const holes = route.legs.filter((l) => (l.wallIds.length > 0 || l.kind === 'floor') && shown(l.from));
   return (
     <g data-route={cable.key}>
+      {isPointed && <path d={d} {...POINTED} />}
       <path d={d} stroke={style.color} strokeWidth={style.width} strokeDasharray={style.dash} />
       {style.core && <path d={d} stroke="var(--sheet)" strokeWidth={style.core} />}
       {holes.map((l, i) => (
@@ -89,8 +95,11 @@ export const Feeds = memo(function Feeds({
   cables,
   k,
   shown,
+  changed,
 }: {
   option: Option;
+  /** Units that are pointed at: what feeds them lies in light. */
+  changed?: ReadonlySet<string> | undefined;
   /** New cables that are drawn as they lie. */
   cables: readonly LaidCable[];
   k: number;
@@ -101,7 +110,13 @@ export const Feeds = memo(function Feeds({
   return (
     <g aria-hidden="true" fill="none" pointerEvents="none" strokeLinecap="round" strokeLinejoin="round">
       {cables.map((c) => (
-        <Route key={c.key} cable={c} k={k} shown={shown} />
+        <Route
+          key={c.key}
+          cable={c}
+          k={k}
+          shown={shown}
+          isPointed={c.unitId !== null && (changed?.has(c.unitId) ?? false)}
+        />
       ))}
       {option.units.map((u) => {
         if (laid.has(u.id)) return null;
@@ -112,6 +127,7 @@ export const Feeds = memo(function Feeds({
         const faint = shown(u.place) && shown(parent.place) ? 1 : 0.45;
         return (
           <g key={u.id} opacity={faint}>
+            {changed?.has(u.id) && <path d={d} {...POINTED} />}
             <path d={d} stroke={style.color} strokeWidth={style.width} strokeDasharray={style.dash} />
             {style.core && <path d={d} stroke="var(--sheet)" strokeWidth={style.core} />}
           </g>

@@ -138,7 +138,7 @@ const Mark = memo(
         onKeyDown={onKeyDown}
       >
         <circle r={mark.kind === 'thing' ? 13 : 18} fill="transparent" />
-        {mark.kind === 'unit' && (
+        {mark.kind === 'unit' && mark.look === 'there' && (
           <>
             <circle
               r={30}
@@ -149,6 +149,22 @@ const Mark = memo(
             />
             <UnitSymbol kind={mark.kitKind} letter={mark.letter} selected={isSelected} />
           </>
+        )}
+        {mark.kind === 'unit' && mark.look !== 'there' && (
+          <g data-look={mark.look} opacity={mark.look === 'gone' ? 0.35 : 1}>
+            {mark.look === 'new' && (
+              <circle
+                r={15.5}
+                fill="var(--sheet)"
+                stroke="var(--ink)"
+                strokeWidth={1.8}
+                strokeDasharray="4 3"
+              />
+            )}
+            <g opacity={mark.look === 'new' ? 0.75 : 1} transform="scale(0.86)">
+              <UnitSymbol kind={mark.kitKind} letter={mark.letter} selected={false} />
+            </g>
+          </g>
         )}
         {mark.kind === 'spot' && <SpotSymbol number={mark.number} selected={isSelected} fails={mark.fails} />}
         {mark.kind === 'thing' && <ThingSymbol symbol={mark.symbol} selected={isSelected} />}

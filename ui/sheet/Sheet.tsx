@@ -11,17 +11,18 @@ import {
 } from 'react';
 import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { LaidCable } from '@/core/plan/cost/cables';
-import type { Option } from '@/core/plan/option/schema';
+import type { Option, Unit } from '@/core/plan/option/schema';
 import { boxAround, inside, plotBox } from '@/core/site/model/levels';
 import type { Place, Point } from '@/core/site/model/schema';
 import { useJob } from '@/ui/job/store';
 import { Elsewhere, Feeds } from './Feeds';
 import { LabelLayer, type RoomLabel } from './LabelLayer';
-import type { SheetMark } from './marks';
+import type { SheetGhost } from './ghost';
+import type { SheetMark, UnitLook } from './marks';
 import { Marks, type MarkActions } from './Marks';
 import { ReadElsewhere } from './ReadElsewhere';
 import { SheetLayer } from './SheetLayer';
-import { ShadeLayer, ShadePatterns } from './ShadeLayer';
+import { DifferenceLayer, ShadeKey, ShadeLayer, ShadePatterns } from './ShadeLayer';
 import { SheetFoot } from './SheetFoot';
 import { useFrame } from './useFrame';
 import { YARD_MARGIN_M, type Shade } from './useShade';
@@ -40,6 +41,8 @@ export interface SheetProps {
   /** Network drawn on the sheet. */
   option: Option | null;
   shade: Shade | null;
+  /** A network that is pointed at, drawn in the place of the other. */
+  ghost?: SheetGhost | null;
   /** New cables, drawn as they lie. */
   cables?: readonly LaidCable[];
   /** Spots that fail at this stop. */
@@ -77,6 +80,8 @@ export interface SheetProps {
   fitKey?: string;
   /** Yard shown around the plot, m; absent as much as is shaded. */
   marginM?: number;
+  /** What is shown in the place of the network at hand, in words. */
+  told?: string | null;
   /** Buttons at the foot. */
   foot?: ReactNode;
   label: string;
@@ -91,8 +96,18 @@ const NO_CABLES: readonly LaidCable[] = [];
 function useMarks(props: SheetProps, storeyIds: ReadonlySet<string>): readonly SheetMark[] {
   const spots = useJob((s) => s.site.spots);
   const ownKit = useJob((s) => s.plan.ownKit);
-  const { failing, option, things = NO_THINGS } = props;
+  const { failing, ghost, things = NO_THINGS } = props;
+  const option = ghost?.option ?? props.option;
   return useMemo(() => {
+    const unitMark = (u: Unit, look: UnitLook): SheetMark => ({
+      kind: 'unit',
+      id: u.id,
+      place: u.place,
+      name: u.name,
+      letter: u.letter,
+      kitKind: kitById(u.kitId, ownKit)?.kind ?? 'node',
+      look,
+    });
     const here = (place: Place) => place.storeyId === null || storeyIds.has(place.storeyId);
     return [
       ...things,
@@ -106,18 +121,14 @@ function useMarks(props: SheetProps, storeyIds: ReadonlySet<string>): readonly S
           number: s.number,
           fails: failing.has(s.id),
         })),
+      ...(ghost?.gone ?? [])
+        .filter((u) => here(u.place))
+        .map((u) => ({ ...unitMark(u, 'gone'), id: `gone-${u.id}` })),
       ...(option?.units ?? [])
         .filter((u) => here(u.place))
-        .map((u): SheetMark => ({
-          kind: 'unit',
-          id: u.id,
-          place: u.place,
-          name: u.name,
-          letter: u.letter,
-          kitKind: kitById(u.kitId, ownKit)?.kind ?? 'node',
-        })),
+        .map((u) => unitMark(u, ghost?.changed.has(u.id) ? 'new' : 'there')),
     ];
-  }, [spots, things, failing, option, ownKit, storeyIds]);
+  }, [spots, things, failing, ghost, option, ownKit, storeyIds]);
 }
 
 /** The plan of the open storey with the yard around it, from data, in true scale. */
@@ -159,7 +170,12 @@ export function Sheet(props: SheetProps) {
   useEffect(() => {
     if (lookAt) show(lookAt.xM, lookAt.yM);
   }, [lookAt, show]);
-  const { onMove } = props;
+  const { ghost = null } = props;
+  // What is pointed at is only looked at.
+  const onMove = ghost ? undefined : props.onMove;
+  const option = ghost?.option ?? props.option;
+  const cables = (ghost ? ghost.cables : props.cables) ?? NO_CABLES;
+  const shaded = (ghost?.shade ?? props.shade)?.outlines;
   const actions = useRef<MarkActions>({ toMetres, placeAt: () => null, move: null, carries: () => false });
   useLayoutEffect(() => {
     actions.current = {
@@ -183,81 +199,97 @@ export function Sheet(props: SheetProps) {
   };
 
   return (
-    <div className="relative h-full min-h-[300px] overflow-hidden">
-      <SheetLayer>
-        <ShadePatterns id={id} />
-        <g transform={shift}>{props.shade && <ShadeLayer outlines={props.shade.outlines} id={id} k={k} />}</g>
-      </SheetLayer>
-      <SheetLayer>
-        <g transform={scaled}>
-          {props.under}
-          <WallLayer
-            walls={walls}
-            openings={openings}
-            obstacles={obstacles}
-            foliage={foliage}
-            holes={holes}
-            holesAbove={holesAbove}
-            custom={custom}
-            chosen={chosen}
-          />
-        </g>
-      </SheetLayer>
-      {props.option && (
+    <div className="flex h-full min-h-[300px] flex-col">
+      <div className="relative min-h-0 flex-1 overflow-hidden">
         <SheetLayer>
+          <ShadePatterns id={id} />
           <g transform={shift}>
-            <Feeds option={props.option} cables={props.cables ?? NO_CABLES} k={k} shown={shown} />
-            <Elsewhere option={props.option} k={k} shown={shown} over={over} />
+            {shaded && <ShadeLayer outlines={shaded} id={id} k={k} />}
+            {ghost?.shade && (
+              <DifferenceLayer lighter={ghost.shade.lighter} darker={ghost.shade.darker} id={id} k={k} />
+            )}
           </g>
         </SheetLayer>
-      )}
-      <SheetLayer>
-        <g transform={shift}>
-          <ReadElsewhere k={k} shown={shown} />
-          <LabelLayer
-            marks={marks}
-            quietSpots={props.quietSpots ?? false}
-            rooms={props.roomLabels ?? plainRooms}
-            walls={walls}
-            outlines={outlines}
-            custom={custom}
-            k={k}
-          />
-        </g>
-      </SheetLayer>
-      <svg
-        ref={svg}
-        className="absolute inset-0 h-full w-full touch-none will-change-transform select-none"
-        style={{ cursor: props.cursor }}
-        role="group"
-        data-work-ms={props.shade?.workMs}
-        aria-label={props.label}
-        onClick={press}
-        onPointerDown={frame.onPointerDown}
-        onPointerMove={(e) => {
-          frame.onPointerMove(e);
-          props.onHover?.(...toMetres(e.clientX, e.clientY), k);
-        }}
-        onPointerUp={frame.onPointerUp}
-      >
-        <g transform={scaled}>{props.over}</g>
-        <g transform={shift} pointerEvents={props.inertMarks ? 'none' : undefined}>
-          <Marks marks={marks} k={k} movable={onMove?.kinds ?? NO_KINDS} actions={actions} />
-        </g>
-        {frame.box && (
-          <polygon
-            pointerEvents="none"
-            points={frame.box.map((p) => `${p.xM * k + view.x},${p.yM * k + view.y}`).join(' ')}
-            fill="var(--air)"
-            fillOpacity={0.08}
-            stroke="var(--air)"
-            strokeDasharray="5 3"
-          />
+        <SheetLayer>
+          <g transform={scaled}>
+            {props.under}
+            <WallLayer
+              walls={walls}
+              openings={openings}
+              obstacles={obstacles}
+              foliage={foliage}
+              holes={holes}
+              holesAbove={holesAbove}
+              custom={custom}
+              chosen={chosen}
+            />
+          </g>
+        </SheetLayer>
+        {option && (
+          <SheetLayer>
+            <g transform={shift}>
+              <Feeds option={option} cables={cables} k={k} shown={shown} changed={ghost?.changed} />
+              <Elsewhere option={option} k={k} shown={shown} over={over} />
+            </g>
+          </SheetLayer>
         )}
-      </svg>
-      {props.overlay && <SheetLayer>{props.overlay(view)}</SheetLayer>}
+        <SheetLayer>
+          <g transform={shift}>
+            <ReadElsewhere k={k} shown={shown} />
+            <LabelLayer
+              marks={marks}
+              quietSpots={props.quietSpots ?? false}
+              rooms={props.roomLabels ?? plainRooms}
+              walls={walls}
+              outlines={outlines}
+              custom={custom}
+              k={k}
+            />
+          </g>
+        </SheetLayer>
+        <svg
+          ref={svg}
+          className="absolute inset-0 h-full w-full touch-none will-change-transform select-none"
+          style={{ cursor: props.cursor }}
+          role="group"
+          data-work-ms={props.shade?.workMs}
+          aria-label={props.label}
+          onClick={press}
+          onPointerDown={frame.onPointerDown}
+          onPointerMove={(e) => {
+            frame.onPointerMove(e);
+            props.onHover?.(...toMetres(e.clientX, e.clientY), k);
+          }}
+          onPointerUp={frame.onPointerUp}
+        >
+          <g transform={scaled}>{props.over}</g>
+          <g transform={shift} pointerEvents={props.inertMarks ? 'none' : undefined}>
+            <Marks marks={marks} k={k} movable={onMove?.kinds ?? NO_KINDS} actions={actions} />
+          </g>
+          {frame.box && (
+            <polygon
+              pointerEvents="none"
+              points={frame.box.map((p) => `${p.xM * k + view.x},${p.yM * k + view.y}`).join(' ')}
+              fill="var(--air)"
+              fillOpacity={0.08}
+              stroke="var(--air)"
+              strokeDasharray="5 3"
+            />
+          )}
+        </svg>
+        {props.overlay && <SheetLayer>{props.overlay(view)}</SheetLayer>}
+        {props.told && (
+          <p
+            className="fig pointer-events-none absolute top-2 left-2 max-w-[calc(100%-1rem)] rounded-[3px] border border-lamp bg-sheet px-2 py-0.5 text-[13.5px]"
+            role="status"
+            data-told
+          >
+            {props.told}
+          </p>
+        )}
+        {props.shade && <ShadeKey id={id} hasGhost={ghost !== null} />}
+      </div>
       <SheetFoot
-        shadeId={props.shade ? id : null}
         zoomBy={zoomBy}
         fit={fit}
         fitBuilding={open ? () => fitTo(boxAround(open.storey.outline, 1)) : null}

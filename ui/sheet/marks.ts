@@ -14,10 +14,13 @@ export type ThingSymbolId =
   | 'lineEntry'
   | 'grip';
 
+/** How a unit is drawn: as one that is there, as one that is pointed at, as one that would go. */
+export type UnitLook = 'there' | 'new' | 'gone';
+
 /** Something drawn on the sheet that can be chosen and moved. Names are told apart by `id` within a kind. */
 export type SheetMark = { id: string; place: Place; name: string } & (
   | { kind: 'spot'; number: number; fails: boolean }
-  | { kind: 'unit'; letter: string; kitKind: KitKind }
+  | { kind: 'unit'; letter: string; kitKind: KitKind; look: UnitLook }
   | { kind: 'thing'; thing: Thing; symbol: ThingSymbolId; faint: boolean; what: string }
 );
 export type MarkKind = SheetMark['kind'];

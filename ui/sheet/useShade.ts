@@ -27,33 +27,43 @@ export interface Shade {
   workMs: number;
 }
 
+/** What is shaded of a sheet, whatever the network. */
+export type SheetToShade = Omit<SheetQuestion, 'option' | 'settle'>;
+
 interface Asked {
   question: Omit<SheetQuestion, 'settle'>;
   network: Built;
 }
 
-/** Light and shade of a network on the storeys of the open sheet; null until the worker has answered. */
-export function useShade(
-  network: Built | null,
+/** The open sheet as it is shaded: its storeys, its box and its cells; null where nothing is drawn yet. */
+export function useSheetQuestion(
   storeyId: string | null,
   activity: ActivityId | null,
   client?: ClientTypeId,
-): Shade | null {
+): SheetToShade | null {
   const site = useJob((s) => s.site);
-  const brief = useJob((s) => s.brief);
-  const line = usePlanLine();
-  const { derived } = useDerived();
-  const learnt = derived?.calibration?.posterior.mean.join() ?? '';
   const asked = Number(useSearchParams().get('cell'));
   const wantedCell = asked >= FINEST_CELL_M && asked <= 5 ? asked : CELL_M;
-  const question = useMemo<Asked | null>(() => {
-    if (!network || site.buildings.length === 0) return null;
+  return useMemo(() => {
+    if (site.buildings.length === 0) return null;
     const box = plotBox(site, YARD_MARGIN_M);
     const area = (box.maxXM - box.minXM) * (box.maxYM - box.minYM);
     const storeyIds = sheetStoreys(site, storeyId).map((r) => r.storey.id);
     const cellM = Math.max(wantedCell, Math.sqrt(area / MOST_CELLS));
-    return { question: { option: network.option, storeyIds, box, cellM, activity, client }, network };
-  }, [site, network, storeyId, activity, client, wantedCell]);
+    return { storeyIds, box, cellM, activity, client };
+  }, [site, storeyId, activity, client, wantedCell]);
+}
+
+/** Light and shade of a network on the open sheet; null until the worker has answered. */
+export function useShade(network: Built | null, sheet: SheetToShade | null): Shade | null {
+  const brief = useJob((s) => s.brief);
+  const line = usePlanLine();
+  const { derived } = useDerived();
+  const learnt = derived?.calibration?.posterior.mean.join() ?? '';
+  const question = useMemo<Asked | null>(
+    () => network && sheet && { question: { ...sheet, option: network.option }, network },
+    [network, sheet],
+  );
   // What the readings teach, and the rules of the brief.
   const under = JSON.stringify([learnt, brief.region, brief.ownLimitsDbm]);
   const asking = useMemo(() => {

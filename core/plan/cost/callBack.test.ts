@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { emptyBrief } from '../../brief/brief';
-import { failureMinor, failureWords, secondVisitMinor, surerLines } from './callBack';
+import { failureMinor, failureWords, secondVisitMinor, surerPlans } from './callBack';
 
 const brief = { ...emptyBrief(), currency: 'EUR', labourMinorPerHour: 60_00 };
 const own = { ...brief, offer: { ...brief.offer, secondVisitMinor: 200_00 } };
@@ -21,10 +21,12 @@ test('a failure costs the chance of it times a second visit', () => {
 test('being surer has a price, held against the call-backs it saves', () => {
   const from = { priceMinor: 500_00, chance: 0.44 };
   const words = (moreMinor: number) =>
-    surerLines(from, [{ priceMinor: 500_00 + moreMinor, chance: 0.99 }], own).join();
+    surerPlans(from, [{ priceMinor: 500_00 + moreMinor, chance: 0.99 }], own)
+      .map((s) => s.words)
+      .join();
   expect(words(96_00)).toBe('Sure to 99 %: EUR 96 more, EUR 14 less than the call-backs it saves');
   expect(words(150_00)).toBe('Sure to 99 %: EUR 150 more, EUR 40 more than the call-backs it saves');
   expect(words(110_00)).toContain('EUR 110 more, as much as the call-backs it saves');
   // What is no surer than the one that is taken is told as nothing.
-  expect(surerLines(from, [from, { priceMinor: 600_00, chance: 0.441 }], own)).toEqual([]);
+  expect(surerPlans(from, [from, { priceMinor: 600_00, chance: 0.441 }], own)).toEqual([]);
 });

@@ -26,11 +26,15 @@ interface Priced {
 export const failureWords = (chance: number, prices: Prices): string =>
   `That it may fail costs ${moneyText(failureMinor(chance, prices), prices.currency)} on average: ${percent(1 - chance)} of a second visit at ${moneyText(secondVisitMinor(prices), prices.currency)}.`;
 
-/** What each plan that is surer than the taken one costs more, in words. */
-export const surerLines = (taken: Priced, others: readonly Priced[], prices: Prices): string[] =>
+/** Plans that are surer than the taken one, each with what that costs more, in words. */
+export const surerPlans = <P extends Priced>(
+  taken: Priced,
+  others: readonly P[],
+  prices: Prices,
+): { plan: P; words: string }[] =>
   others
     .filter((o) => o.chance > taken.chance && percent(o.chance) !== percent(taken.chance))
-    .map((o) => surerWords(taken, o, prices));
+    .map((plan) => ({ plan, words: surerWords(taken, plan, prices) }));
 
 /** What it costs to be surer, held against the call-backs that saves, in words. */
 function surerWords(from: Priced, to: Priced, prices: Prices): string {

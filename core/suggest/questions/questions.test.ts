@@ -71,9 +71,8 @@ describe('feeds compared', () => {
   });
   test('what the kit takes and the house does not give is told with why', async () => {
     // The only coax outlets of the farm are in the house.
-    expect(none).toEqual([
-      { kind: 'coax', why: expect.stringMatching(/^the nearest coax outlet to C, /) as string },
-    ]);
+    expect(none.map((n) => n.kind)).toEqual(['coax']);
+    expect(none[0]!.why).toMatch(/^the nearest coax outlet to C, /);
     const bare = { ...context, site: { ...context.site, outlets: [] } };
     const { none: noOutlets } = await compareFeeds(bare, withStudio, today, 'c', noPause);
     expect(noOutlets).toContainEqual({ kind: 'powerline', why: 'no outlet is surveyed' });

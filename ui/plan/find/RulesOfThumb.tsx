@@ -1,5 +1,4 @@
 'use client';
-import { Scale } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { Option } from '@/core/plan/option/schema';
 import { lockedUnits } from '@/core/plan/option/locks';
@@ -11,9 +10,8 @@ import { proofWords } from '@/core/suggest/search/proofWords';
 import { usePlanLine } from '@/ui/job/derived';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
-import { DialogButton } from '@/ui/pieces/DialogButton';
-import { ChoiceTable, moreOrLess, type ChoiceRow } from './ChoiceTable';
-import { useAdopt, useFull } from './useAdopt';
+import { ChoiceTable, moreOrLess, type ChoiceRow } from '../point/ChoiceTable';
+import { useAdopt, useFull } from '../point/useAdopt';
 import { useSearch } from './useSearch';
 
 /** Bound by no rule: what the rules are held against. */
@@ -30,7 +28,8 @@ function againstWords(plan: Judged, best: Judged, currency: string): string {
   return `${spots}${moreOrLess(priceOf(plan) - priceOf(best), currency)}`;
 }
 
-function Plans() {
+/** What each rule of thumb would plan here, unit by unit at the place it names first, held against what the search finds. */
+export function RulesOfThumb() {
   const store = useJobStore();
   const line = usePlanLine();
   const currency = useJob((s) => s.brief.currency);
@@ -65,6 +64,7 @@ function Plans() {
     return {
       key: rule.id,
       label: rule.label,
+      option: p.option,
       words: [`${rule.about} ${p.option.units.length} units.`],
       served: servedBy(p),
       totalMinor: priceOf(p),
@@ -81,6 +81,7 @@ function Plans() {
           {
             key: FREE.id,
             label: FREE.label,
+            option: free.option,
             words: [FREE.about, proofWords(free.proof)],
             served: servedBy(free),
             totalMinor: priceOf(free),
@@ -93,7 +94,7 @@ function Plans() {
       : [];
   return (
     <>
-      <div className="mt-3 flex items-center gap-3">
+      <div className="mt-1 flex flex-wrap items-center gap-3">
         <Button look="strong" disabled={busy || !line} onClick={() => void run()}>
           {plans.length > 0 ? 'Plan by each rule again' : 'Plan by each rule'}
         </Button>
@@ -116,29 +117,7 @@ function Plans() {
         )}
         {kept && !busy && <span role="status">“{kept}” is an option now.</span>}
       </div>
-      {plans.length > 0 && (
-        <ChoiceTable
-          label="Plans by rule"
-          moreLabel="Against the best found"
-          take="Keep"
-          rows={[...best, ...rows]}
-        />
-      )}
+      {plans.length > 0 && <ChoiceTable label="Plans by rule" take="Keep" rows={[...best, ...rows]} />}
     </>
-  );
-}
-
-/** Opens the plans rules of thumb would make, held against what the search finds. */
-export function RulesOfThumb() {
-  return (
-    <DialogButton
-      icon={Scale}
-      wide
-      title="Rules of thumb"
-      label="Rules of thumb"
-      about="What each rule of thumb would plan here, unit by unit at the place it names first, and what that costs against the best the search finds. “Improve it” searches on from there. Locked units stay."
-    >
-      <Plans />
-    </DialogButton>
   );
 }

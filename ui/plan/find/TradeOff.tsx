@@ -10,7 +10,7 @@ import {
 } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { minorDigits, moneyText } from '@/core/plan/cost/money';
-import { useJob } from '@/ui/job/store';
+import { useJob, useJobStore, type Pointed } from '@/ui/job/store';
 import { tradeFront } from './front';
 
 Chart.register(ScatterController, LinearScale, PointElement, LineElement, Tooltip);
@@ -21,14 +21,17 @@ export interface TradePoint {
   priceMinor: number;
   chance: number;
   onTake: (() => void) | null;
+  /** Shows its plan while it is pointed at; null where that is what is there. */
+  point: Pointed | null;
 }
 
 const token = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
-/** Cost against chance, from doing nothing to the surest plan found; a point is pressed to adopt its plan. */
+/** Cost against chance, from doing nothing to the surest plan found; pointed at, a point shows its plan; pressed, it adopts it. */
 export function TradeOff({ points }: { points: readonly TradePoint[] }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const currency = useJob((s) => s.brief.currency);
+  const store = useJobStore();
   useEffect(() => {
     if (!canvas.current) return;
     const minor = 10 ** minorDigits(currency);
@@ -58,6 +61,11 @@ export function TradeOff({ points }: { points: readonly TradePoint[] }) {
       options: {
         animation: false,
         maintainAspectRatio: false,
+        onHover: (_event, hit) => {
+          const first = hit.find((h) => h.datasetIndex === 0);
+          const point = first ? byPrice[first.index]!.point : null;
+          if (store.getState().pointed?.key !== point?.key) store.getState().set({ pointed: point });
+        },
         onClick: (_event, hit) => {
           const first = hit.find((h) => h.datasetIndex === 0);
           if (first) byPrice[first.index]!.onTake?.();
@@ -80,9 +88,9 @@ export function TradeOff({ points }: { points: readonly TradePoint[] }) {
       },
     });
     return () => chart.destroy();
-  }, [points, currency]);
+  }, [points, currency, store]);
   return (
-    <div className="mt-3 h-56">
+    <div className="mt-1 h-40" onPointerLeave={() => store.getState().set({ pointed: null })}>
       <canvas
         ref={canvas}
         className="fig"

@@ -1,15 +1,14 @@
 'use client';
-import { MapPin } from 'lucide-react';
 import { useMemo } from 'react';
 import { gatewayOf } from '@/core/plan/option/graph';
 import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
-import { DialogButton } from '@/ui/pieces/DialogButton';
-import { useTake } from './useAdopt';
-import { cableText, ChoiceTable } from './ChoiceTable';
+import { useTake } from '../point/useAdopt';
+import { cableText, ChoiceTable } from '../point/ChoiceTable';
 
-function Places({ option }: { option: Option }) {
+/** Places the gateway could stand at, with the way of the line to each, beside one node more. Prices are of the whole option. */
+export function GatewayPlaces({ option }: { option: Option }) {
   const take = useTake();
   const showStorey = useJob((s) => s.showStorey);
   const lengthUnit = useJob((s) => s.brief.lengthUnit);
@@ -17,18 +16,18 @@ function Places({ option }: { option: Option }) {
   const choices = useAsk<'gateway'>(question);
   if (!choices)
     return (
-      <p className="mt-3" role="status">
+      <p className="mt-1 text-ink-2" role="status">
         Trying the gateway at every place it could stand.
       </p>
     );
   return (
     <ChoiceTable
       label="Places for the gateway"
-      moreLabel="New cable, holes"
-      take="Take it"
+      take="Take"
       rows={choices.map((c, i) => ({
         key: c.label,
         label: c.label,
+        option: c.option,
         refused: c.stops.length > 0 ? `Cannot work: ${c.stops.join(' ')}` : undefined,
         served: c.served,
         totalMinor: c.totalMinor,
@@ -44,20 +43,5 @@ function Places({ option }: { option: Option }) {
               },
       }))}
     />
-  );
-}
-
-/** Opens the places the gateway could stand at, with the way of the line to each, beside one node more. */
-export function GatewayPlaces({ option }: { option: Option }) {
-  return (
-    <DialogButton
-      icon={MapPin}
-      wide
-      title="Where the gateway stands"
-      label="Other places"
-      about="From the entry over a run, the coax or a new cable, with what that takes; and staying with one node more. Prices are of the whole option."
-    >
-      <Places option={option} />
-    </DialogButton>
   );
 }

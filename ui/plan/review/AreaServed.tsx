@@ -1,5 +1,4 @@
 'use client';
-import { Sun } from 'lucide-react';
 import { Fragment, useMemo } from 'react';
 import { sumOf, type AreaServed as Served, type ServedAnswer } from '@/core/plan/shade/served';
 import type { Built } from '@/core/evidence/built';
@@ -7,8 +6,6 @@ import type { Option } from '@/core/plan/option/schema';
 import { areaText } from '@/core/site/model/lengths';
 import { useAsItWas, useBuilt } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
-import { DialogButton } from '@/ui/pieces/DialogButton';
-import { OfShown } from './OfShown';
 import { useArea } from './useArea';
 
 /** What this very network serves; null while it is counted. */
@@ -51,7 +48,8 @@ function Cells({ row, hasAfter }: { row: Omit<Row, 'area'>; hasAfter: boolean })
   );
 }
 
-function Table({ option }: { option: Option }) {
+/** What an option serves of each room, storey, building and the yard. */
+export function AreaServed({ option }: { option: Option }) {
   const lengthUnit = useJob((s) => s.brief.lengthUnit);
   const ownKit = useJob((s) => s.plan.ownKit);
   const was = useAsItWas();
@@ -152,20 +150,5 @@ function Table({ option }: { option: Option }) {
         </tbody>
       </table>
     </>
-  );
-}
-
-/** Opens what an option serves of each room, storey, building and the yard. */
-export function AreaServed() {
-  return (
-    <DialogButton
-      icon={Sun}
-      wide
-      title="Area served"
-      label="Area"
-      about="Share of each area where the low end of the range meets its need: web and an HD film in a room, messages in the yard, or what its room is set to. Estimates for a phone, a metre up."
-    >
-      <OfShown>{(option) => <Table option={option} />}</OfShown>
-    </DialogButton>
   );
 }

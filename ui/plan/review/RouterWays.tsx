@@ -1,14 +1,11 @@
 'use client';
-import { Router } from 'lucide-react';
 import { useMemo } from 'react';
 import { meshRootOf, roleOf } from '@/core/plan/network/routing';
 import { gatewayOf } from '@/core/plan/option/graph';
 import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
-import { DialogButton } from '@/ui/pieces/DialogButton';
-import { OfShown } from './OfShown';
-import { ChoiceTable } from './ChoiceTable';
+import { ChoiceTable } from '../point/ChoiceTable';
 
 const ROLE_WORDS = {
   modem: 'is a modem',
@@ -17,7 +14,8 @@ const ROLE_WORDS = {
   bridge: 'is bridged',
 } as const;
 
-function Ways({ option }: { option: Option }) {
+/** Who routes in the option, and the ways a box on the line and a mesh behind it live together, each with its price and its steps. */
+export function RouterWays({ option }: { option: Option }) {
   const setOption = useJob((s) => s.setOption);
   const ownKit = useJob((s) => s.plan.ownKit);
   const question = useMemo(() => ({ kind: 'routing' as const, option }), [option]);
@@ -30,13 +28,13 @@ function Ways({ option }: { option: Option }) {
   });
   if (!choices)
     return (
-      <p className="mt-3" role="status">
+      <p className="text-ink-2" role="status">
         Working it out.
       </p>
     );
   return (
     <>
-      <p className="mt-2">
+      <p>
         Now {now.join(', ')}. {root && `Names, keys and joins belong on ${root.letter}, ${root.name}.`}
       </p>
       {choices.length === 0 ? (
@@ -44,11 +42,11 @@ function Ways({ option }: { option: Option }) {
       ) : (
         <ChoiceTable
           label="Ways with the router"
-          moreLabel="What is done"
           take="Take it"
           rows={choices.map((c) => ({
             key: c.kind,
             label: c.label,
+            option: { ...c.option, id: option.id, name: option.name },
             served: c.served,
             totalMinor: c.totalMinor,
             hours: c.hours,
@@ -60,20 +58,5 @@ function Ways({ option }: { option: Option }) {
         />
       )}
     </>
-  );
-}
-
-/** Opens who routes in the option, and the ways a box on the line and a mesh behind it live together. */
-export function RouterWays() {
-  return (
-    <DialogButton
-      icon={Router}
-      wide
-      title="Who routes"
-      label="Router"
-      about="One box routes and hands out addresses. Bridge the box on the line, run the mesh as its access point, or replace it: each with its price and its steps."
-    >
-      <OfShown>{(option) => <Ways option={option} />}</OfShown>
-    </DialogButton>
   );
 }

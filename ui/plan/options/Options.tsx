@@ -13,6 +13,8 @@ import { Button } from '@/ui/pieces/Button';
 import { Confirm } from '@/ui/pieces/Confirm';
 import { NameField } from '@/ui/pieces/fields';
 import { Problem } from '@/ui/pieces/Problem';
+import { useShownGhost } from '../point/useGhost';
+import { usePointing } from '../point/usePointing';
 import { servedOf } from '@/core/site/model/verdict';
 
 const OptionCard = memo(function OptionCard({
@@ -36,19 +38,32 @@ const OptionCard = memo(function OptionCard({
   const served = evaluation && servedOf(evaluation.predictions).length;
   const alone = evaluation?.predictions.filter((p) => p.alone === 'works').length;
   const agreedMinor = accepted?.optionId === id && accepted.price ? netOf(accepted.price) : null;
+  const ghost = useShownGhost();
+  const point = usePointing();
+  // What is pointed at stands beside the option that is looked at.
+  const then = chosen && ghost && ghost.pointed.option.id !== id ? ghost.evaluation.price.totalMinor : null;
+  const show = () => store.getState().set({ shownId: id });
+  const pointed = () => {
+    const option = store.getState().plan.options.find((o) => o.id === id);
+    return option && !chosen
+      ? point({ key: `option ${id}`, label: `Option ${index + 1} · ${name}`, option, take: show })
+      : {};
+  };
   const over = evaluation && budget !== null && evaluation.price.totalMinor > budget;
   return (
     <button
       type="button"
       aria-pressed={chosen}
-      className={`panel min-w-36 flex-1 cursor-pointer px-3 py-2 text-left ${chosen ? 'border-ink! outline outline-1 outline-ink' : ''}`}
-      onClick={() => store.getState().set({ shownId: id })}
+      {...pointed()}
+      className={`panel min-w-36 flex-1 cursor-pointer px-2.5 py-1 text-left ${chosen ? 'border-ink! outline outline-1 outline-ink' : ''}`}
+      onClick={show}
     >
       <span className="fig block truncate font-semibold">
         Option {index + 1} · {name}
       </span>
-      <span className="fig block text-lg font-semibold">
+      <span className="fig block text-[17px] leading-snug font-semibold">
         {evaluation ? moneyText(evaluation.price.totalMinor, currency) : '…'}
+        {then !== null && <span className="text-good"> → {moneyText(then, currency)}</span>}
       </span>
       <span className="fig block text-[13px] text-ink-2">
         {evaluation

@@ -6,7 +6,7 @@ import type { Place, Site, Spot } from '@/core/site/model/schema';
 import { VERDICT_RANK } from '@/core/site/model/verdict';
 
 /** Height a unit is put at before it is said otherwise, m: a shelf or a sideboard. */
-const SHELF_M = 1.2;
+export const SHELF_M = 1.2;
 
 /** What is being looked at when a unit is added without saying where. */
 export interface Looking {

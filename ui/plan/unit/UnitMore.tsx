@@ -1,12 +1,11 @@
 'use client';
-import { Lock, LockOpen, Route } from 'lucide-react';
+import { Route } from 'lucide-react';
 import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { KitItem } from '@/core/kit/model/schema';
 import { CONDITION_LABEL } from '@/core/site/model/conditions';
 import { MOUNT_LABEL } from '@/core/kit/model/details';
 import { portMaps } from '@/core/plan/links/ports';
 import { powerLoads } from '@/core/plan/links/power';
-import { isLocked, withLock } from '@/core/plan/option/locks';
 import { needsRun } from '@/core/plan/option/feeds';
 import type { Option, Unit } from '@/core/plan/option/schema';
 import { vanList } from '@/core/plan/cost/cables';
@@ -16,8 +15,6 @@ import { useDerived } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { SelectField } from '@/ui/pieces/fields';
-import { FeedCompare } from './BackhaulCompare';
-import { GatewayPlaces } from './GatewayPlaces';
 
 const SELF = '';
 const ENDING = {
@@ -78,7 +75,7 @@ function PortWords({ unit, option }: { unit: Unit; option: Option }) {
   );
 }
 
-/** What else is set on a unit: its lock, its role, its socket, the way of its cable, and the comparison of its feeds. */
+/** What else is set on a unit: its role, its socket and the way of its cable. */
 export function UnitMore({
   unit,
   option,
@@ -93,7 +90,6 @@ export function UnitMore({
 }) {
   const setOption = useJob((s) => s.setOption);
   const ownKit = useJob((s) => s.plan.ownKit);
-  const locked = isLocked(option, unit.id);
   const change = (values: Partial<Unit>) =>
     setOption((o) => ({ ...o, units: o.units.map((u) => (u.id === unit.id ? { ...u, ...values } : u)) }));
   const roles = (kitById(unit.kitId, ownKit)?.roles ?? []).filter((r) => r !== 'modem');
@@ -102,21 +98,6 @@ export function UnitMore({
   return (
     <div className="mt-2 border-t border-rule pt-2">
       <div className="flex flex-wrap items-end gap-2">
-        <Button
-          aria-pressed={locked}
-          onClick={() => setOption((o) => withLock(o, unit.id, !locked))}
-          title={
-            locked ? 'It may be moved again.' : 'It stays where it is and as it is fed, whoever plans on.'
-          }
-        >
-          {locked ? <Lock size={15} aria-hidden="true" /> : <LockOpen size={15} aria-hidden="true" />}
-          {locked ? 'Stays here' : 'Lock it here'}
-        </Button>
-        {feed.kind === 'line' ? (
-          <GatewayPlaces option={option} />
-        ) : (
-          !locked && <FeedCompare unit={unit} option={option} onTake={(next) => change({ feed: next })} />
-        )}
         {needsRun(feed) && (
           <Button onClick={() => onDraw(unit.id)}>
             <Route size={15} aria-hidden="true" /> Draw its way

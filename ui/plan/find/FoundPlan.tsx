@@ -1,5 +1,5 @@
 'use client';
-import { failureWords, surerLines } from '@/core/plan/cost/callBack';
+import { failureWords, surerPlans } from '@/core/plan/cost/callBack';
 import { hoursText } from '@/core/plan/cost/duration';
 import { moneyText } from '@/core/plan/cost/money';
 import { checksMinor } from '@/core/plan/compare/facts';
@@ -9,6 +9,7 @@ import type { Proposal } from '@/core/suggest/choices/added';
 import { proofWords } from '@/core/suggest/search/proofWords';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
+import { usePointing } from '../point/usePointing';
 import type { Found, SoFar } from './useSearch';
 
 /** One plan that was found: what it does, what proves it, what it risks, and why each unit is there. */
@@ -23,6 +24,7 @@ export function FoundPlan({
 }) {
   const currency = useJob((s) => s.brief.currency);
   const brief = useJob((s) => s.brief);
+  const point = usePointing();
   const { plan: d, policy } = found;
   if (!d)
     return (
@@ -34,45 +36,50 @@ export function FoundPlan({
   const { predictions, price } = d.evaluation;
   const served = servedOf(predictions).length;
   const taken = { priceMinor: price.totalMinor, chance: d.chance.whole };
-  const surer = surerLines(taken, d.others, brief);
+  const surer = surerPlans(taken, d.others, brief);
+  const take = full === undefined ? () => onAdopt(d, policy.label) : null;
   const checks = d.evaluation.notices.filter((n) => n.severity === 'check');
   return (
-    <li className="border-t border-rule py-2" data-suggested={policy.id} data-price={price.totalMinor}>
-      <div className="flex flex-wrap items-start justify-between gap-2">
+    <li className="border-t border-rule" data-suggested={policy.id} data-price={price.totalMinor}>
+      <div
+        {...point({ key: `suggested ${policy.id}`, label: policy.label, option: d.option, take })}
+        className="flex items-start justify-between gap-2 py-1.5 hover:bg-lamp-wash focus-within:bg-lamp-wash"
+      >
         <div className="min-w-0 flex-1">
           <p className="fig font-semibold">
             {policy.label}: {moneyText(price.totalMinor, currency)}, {served} of {predictions.length} spots
             work, {percent(d.chance.whole)} sure
           </p>
-          <p className="text-[13px] text-ink-2">
-            {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {hoursText(price.hours)}.{' '}
-            {proofWords(d.proof)}
-            {d.proof.cheapestMinor < d.valueMinor && served === predictions.length
-              ? ` The cheapest comes to ${moneyText(d.proof.cheapestMinor, currency)} with what is to be checked, this one to ${moneyText(d.valueMinor, currency)}; it is surer.`
-              : ''}
-          </p>
-          <p className="text-[13px]">
-            {d.reasons
-              .map((r) =>
-                r.spots.length > 0
-                  ? `${r.letter} is there for ${r.spots.join(', ')}`
-                  : `${r.letter} carries others`,
-              )
-              .join('; ')}
-            {d.reasons.length > 0 ? '. ' : ''}
+          <p className="fig text-[13px] leading-snug text-ink-2">
+            {d.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}; {hoursText(price.hours)}
             {d.chance.risk &&
-              `The risk is ${d.chance.risk.number} ${d.chance.risk.name}, ${percent(d.chance.risk.chance)}. ${d.chance.risk.words}`}
+              `; the risk is ${d.chance.risk.number} ${d.chance.risk.name}, ${percent(d.chance.risk.chance)}`}
           </p>
-          <p className="fig text-[13px]">{failureWords(d.chance.whole, brief)}</p>
-          {surer.length > 0 && (
-            <ul className="fig list-disc pl-5 text-[13px]" aria-label={`Surer than ${policy.label}`}>
-              {surer.map((words) => (
-                <li key={words}>{words}</li>
-              ))}
-            </ul>
-          )}
+          <p className="fig text-[13px] leading-snug">{failureWords(d.chance.whole, brief)}</p>
+          <details className="fig text-[13px] leading-snug">
+            <summary className="cursor-pointer">
+              {d.proof.isProven ? 'Proven' : 'Best found'}: why, and what each unit is for
+            </summary>
+            <p className="text-ink-2">
+              {proofWords(d.proof)}
+              {d.proof.cheapestMinor < d.valueMinor && served === predictions.length
+                ? ` The cheapest comes to ${moneyText(d.proof.cheapestMinor, currency)} with what is to be checked, this one to ${moneyText(d.valueMinor, currency)}; it is surer.`
+                : ''}
+            </p>
+            <p>
+              {d.reasons
+                .map((r) =>
+                  r.spots.length > 0
+                    ? `${r.letter} is there for ${r.spots.join(', ')}`
+                    : `${r.letter} carries others`,
+                )
+                .join('; ')}
+              {d.reasons.length > 0 ? '. ' : ''}
+              {d.chance.risk?.words}
+            </p>
+          </details>
           {checks.length > 0 && (
-            <details className="text-[13px]">
+            <details className="fig text-[13px] leading-snug">
               <summary className="cursor-pointer">
                 {checks.length} to check, counted as {moneyText(checksMinor(d.evaluation, brief), currency)}{' '}
                 more; taken all the same, nothing that was tried does as much for clearly less
@@ -105,6 +112,33 @@ export function FoundPlan({
           Adopt
         </Button>
       </div>
+      {surer.length > 0 && (
+        <ul className="fig pl-4 text-[13px]" aria-label={`Surer than ${policy.label}`}>
+          {surer.map(({ plan, words }, i) => (
+            <li
+              key={words}
+              {...point({
+                key: `surer ${policy.id} ${i}`,
+                label: `${policy.label}, surer`,
+                option: plan.option,
+                take: full === undefined ? () => onAdopt(plan, policy.label) : null,
+              })}
+              className="flex items-center justify-between gap-2 py-0.5 hover:bg-lamp-wash focus-within:bg-lamp-wash"
+            >
+              {words}
+              <Button
+                className="min-h-7 px-2"
+                disabled={full !== undefined}
+                title={full}
+                aria-label={`Adopt ${policy.label}, sure to ${percent(plan.chance)}`}
+                onClick={() => onAdopt(plan, policy.label)}
+              >
+                Adopt
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
     </li>
   );
 }
@@ -124,8 +158,18 @@ export function SoFarLine({
   full?: string;
 }) {
   const currency = useJob((s) => s.brief.currency);
+  const point = usePointing();
   return (
-    <div className="mt-2 flex flex-wrap items-center justify-between gap-2" data-sofar>
+    <div
+      {...point({
+        key: `so far ${label}`,
+        label: `${label}, ${words}`,
+        option: best.option,
+        take: full === undefined ? () => onAdopt(best, label) : null,
+      })}
+      className="mt-1 flex items-center justify-between gap-2 hover:bg-lamp-wash focus-within:bg-lamp-wash"
+      data-sofar
+    >
       <p className="fig">
         {label}, {words}: {moneyText(best.totalMinor, currency)}, {best.served} of {best.of} spots work,{' '}
         {best.option.units.map((u) => `${u.letter} ${u.name}`).join(', ')}

@@ -1,5 +1,5 @@
 'use client';
-import { Download, Package, Upload } from 'lucide-react';
+import { Download, Upload } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import { readKitCsv, writeKitCsv } from '@/core/kit/catalogue/kitCsv';
@@ -10,7 +10,6 @@ import type { KitItem } from '@/core/kit/model/schema';
 import { minorDigits } from '@/core/plan/cost/money';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
-import { DialogButton } from '@/ui/pieces/DialogButton';
 import { NumberField, SelectField } from '@/ui/pieces/fields';
 import { newId } from '@/ui/job/newId';
 import { Problem } from '@/ui/pieces/Problem';
@@ -53,7 +52,8 @@ function MaterialRow({ item, own }: { item: MaterialItem; own: boolean }) {
   );
 }
 
-function Kit() {
+/** The catalogue: what kit is, needs, stands and costs, with own entries and a table for a spreadsheet. What is changed is this job's own. */
+export function Kit() {
   const store = useJobStore();
   const ownKit = useJob((s) => s.plan.ownKit);
   const ownMaterials = useJob((s) => s.plan.ownMaterials);
@@ -186,20 +186,5 @@ function Kit() {
         </ul>
       </details>
     </>
-  );
-}
-
-/** Opens the catalogue: what kit is, needs, stands and costs, with own entries and a table for a spreadsheet. */
-export function KitDialog() {
-  return (
-    <DialogButton
-      icon={Package}
-      wide
-      title="Kit and prices"
-      label="Kit"
-      about="What is changed here is this job’s own and stays with it. Prices are in the job’s currency; those of the catalogue are estimates."
-    >
-      <Kit />
-    </DialogButton>
   );
 }

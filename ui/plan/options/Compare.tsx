@@ -1,15 +1,12 @@
 'use client';
-import { Download } from 'lucide-react';
-import { Dialog } from 'radix-ui';
-import type { PartLine } from '@/core/plan/cost/parts';
-import { partsCsv } from '@/core/plan/cost/partsCsv';
+import Link from 'next/link';
+import { useState } from 'react';
 import { eveningLabel } from '@/core/plan/predict/eveningWords';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { speedText } from '@/ui/pieces/format';
-import { saveText } from '@/ui/pieces/saveText';
 import { VERDICT_TONE } from '@/ui/ledger/tones';
 import { CompareFacts } from './CompareFacts';
 import type { Prediction } from '@/core/plan/predict/prediction';
@@ -45,7 +42,7 @@ function Table() {
   ];
   const of = columns.map((c) => new Map(c.evaluation?.predictions.map((p) => [p.spotId, p])));
   return (
-    <table className="fig w-full border-collapse text-left">
+    <table className="fig w-full border-collapse text-left text-[13.5px]">
       <thead>
         <tr>
           <th className="py-1 font-normal text-ink-2">Spot</th>
@@ -70,56 +67,33 @@ function Table() {
             </tr>
           ))}
         <CompareFacts evaluations={columns.map((c) => c.evaluation)} />
-        <tr className="border-t border-rule">
-          <th scope="row" className="py-1 font-medium whitespace-nowrap">
-            Parts list
-          </th>
-          {columns.map((c, i) => (
-            <td key={i} className="px-2 py-1">
-              {i > 0 && c.evaluation && <PartsList name={c.name} parts={c.evaluation.parts} />}
-            </td>
-          ))}
-        </tr>
       </tbody>
     </table>
   );
 }
 
-/** Saves the parts of an option for whoever orders them. */
-function PartsList({ name, parts }: { name: string; parts: readonly PartLine[] }) {
-  const currency = useJob((s) => s.brief.currency);
-  return (
-    <Button
-      aria-label={`Save the parts of ${name} as CSV`}
-      onClick={() => saveText(`parts of ${name}.csv`, 'text/csv', partsCsv(parts, currency))}
-    >
-      <Download size={15} aria-hidden="true" /> CSV
-    </Button>
-  );
-}
-
-/** Opens the comparison of all options, spot by spot. */
+/** All options spot by spot, opened where the cards are not enough. */
 export function Compare() {
+  const [open, setOpen] = useState(false);
   return (
-    <Dialog.Root>
-      <Dialog.Trigger asChild>
-        <Button>Compare</Button>
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-[#1c2a2e]/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="panel fixed top-1/2 left-1/2 z-40 max-h-[86vh] w-[min(1100px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-4"
-        >
-          <div className="mb-2 flex items-center justify-between gap-3">
-            <Dialog.Title className="head2">Options side by side</Dialog.Title>
-            <Dialog.Close asChild>
-              <Button>Close</Button>
-            </Dialog.Close>
-          </div>
+    <div>
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+          Compare spot by spot
+        </Button>
+        <span className="text-[13px] text-ink-2">
+          Estimates with their range unless marked read.{' '}
+          <Link href="/how-true" className="link">
+            How true is this?
+          </Link>
+        </span>
+      </div>
+      {open && (
+        // More options than the bench is wide are scrolled to.
+        <div className="mt-1 overflow-x-auto" role="region" aria-label="Options side by side" tabIndex={0}>
           <Table />
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+        </div>
+      )}
+    </div>
   );
 }

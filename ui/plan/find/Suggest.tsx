@@ -1,24 +1,23 @@
 'use client';
-import { Lightbulb } from 'lucide-react';
+import equal from 'fast-deep-equal';
 import dynamic from 'next/dynamic';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { percentText as percent } from '@/core/stats/percent';
 import type { Proposal } from '@/core/suggest/choices/added';
 import { POLICIES } from '@/core/suggest/choices/policies';
-import { useJob } from '@/ui/job/store';
+import { useJob, useJobStore } from '@/ui/job/store';
 import { LineTooSmall } from '@/ui/pieces/LineTooSmall';
 import { Button } from '@/ui/pieces/Button';
-import { DialogButton } from '@/ui/pieces/DialogButton';
 import { NumberField, Tick } from '@/ui/pieces/fields';
 import { FoundPlan, SoFarLine } from './FoundPlan';
 import type { TradePoint } from './TradeOff';
-import { useAdopt, useFull } from './useAdopt';
+import { useAdopt, useFull } from '../point/useAdopt';
 import { USUAL_MOST_UNITS, useSearch, type Found } from './useSearch';
 
 /** Charts are heavy: they come when there is something to draw. */
 const TradeOff = dynamic(() => import('./TradeOff').then((m) => m.TradeOff), { ssr: false });
 
-/** Every plan that was found as a point of cost and chance, each with the school it came by. */
+/** Every plan that was found as a point of cost and chance, each with the way of working it came by. */
 function tradePoints(
   found: readonly Found[],
   adopt: (proposal: Proposal, name: string) => void,
@@ -26,25 +25,26 @@ function tradePoints(
 ): TradePoint[] {
   const first = found.find((f) => f.plan)?.plan;
   const nothing: TradePoint[] = first
-    ? [{ label: 'As it is today', priceMinor: 0, chance: first.todayChance, onTake: null }]
+    ? [{ label: 'As it is today', priceMinor: 0, chance: first.todayChance, onTake: null, point: null }]
     : [];
-  const plans = found.flatMap(({ policy, plan: d }) =>
+  const plans = found.flatMap(({ policy, plan: d }, n) =>
     d
       ? [
           { ...d, priceMinor: d.evaluation.price.totalMinor, chance: d.chance.whole },
           ...d.others.filter((o) => o.option !== d.option),
-        ].map((o) => ({
-          label: policy.label,
-          priceMinor: o.priceMinor,
-          chance: o.chance,
-          onTake: full ? null : () => adopt(o, policy.label),
-        }))
+        ].map((o, i) => {
+          const onTake = full ? null : () => adopt(o, policy.label);
+          const point = { key: `trade ${n} ${i}`, label: policy.label, option: o.option, take: onTake };
+          return { label: policy.label, priceMinor: o.priceMinor, chance: o.chance, onTake, point };
+        })
       : [],
   );
   return [...nothing, ...plans];
 }
 
-function SearchForm() {
+/** The plan that serves every spot at the least cost, searched by ways of working, with its proof and its risk. */
+export function Suggest() {
+  const store = useJobStore();
   const policy = useJob((s) => s.brief.policies.feed);
   const full = useFull();
   const adoptAs = useAdopt();
@@ -67,10 +67,23 @@ function SearchForm() {
     [adoptAs],
   );
   const p = at?.progress;
+  const best = at ? p?.best : null;
+  const label = at?.label;
+  useEffect(() => {
+    // The best so far stands on the sheet while one waits; progress that brings no better one changes nothing there.
+    const { offered, set } = store.getState();
+    if (!best) return set({ offered: null });
+    if (!equal(offered?.option, best.option))
+      set({ offered: { key: 'so far', label: `${label}, best so far`, option: best.option, take: null } });
+  }, [best, label, store]);
+  useEffect(() => () => store.getState().set({ offered: null }), [store]);
   const points = useMemo(() => tradePoints(found, adopt, full !== undefined), [found, adopt, full]);
   return (
     <>
-      <fieldset className="mt-3 flex flex-wrap gap-x-4">
+      <fieldset
+        className="mt-1 flex flex-wrap gap-x-3"
+        title="The cheapest plan over all places, kits and backhauls with which every spot works, alone by the low end of its range and at the busy hour, judged by the full model. Most spots that work come first, then fewest without signal, then fewest too slow, then price and what is to be checked. Locked units stay."
+      >
         <legend className="lab">Search by</legend>
         {POLICIES.map((s) => (
           <Tick
@@ -81,8 +94,8 @@ function SearchForm() {
           />
         ))}
       </fieldset>
-      <div className="mt-2 flex flex-wrap items-end gap-3">
-        <div className="w-32">
+      <div className="mt-1 flex flex-wrap items-end gap-2">
+        <div className="w-28">
           <NumberField
             label="New units at most"
             unit="units"
@@ -93,7 +106,7 @@ function SearchForm() {
             onChange={(v) => v !== null && setMost(v)}
           />
         </div>
-        <div className="w-44">
+        <div className="w-40">
           <NumberField
             label="As sure as, empty: surest"
             unit="%"
@@ -105,7 +118,7 @@ function SearchForm() {
           />
         </div>
         <Button look="strong" disabled={at !== null || !isReady || asked.length === 0} onClick={search}>
-          Suggest
+          Search
         </Button>
         {at && <Button onClick={stop}>Stop</Button>}
         {said && <span role="status">{said}</span>}
@@ -130,26 +143,11 @@ function SearchForm() {
         />
       )}
       {at === null && found.some((f) => f.plan) && <TradeOff points={points} />}
-      <ul className="mt-3" aria-label="Suggested plans">
+      <ul className="mt-1" aria-label="Suggested plans">
         {found.map((f) => (
           <FoundPlan key={f.policy.id} found={f} onAdopt={adopt} full={full} />
         ))}
       </ul>
     </>
-  );
-}
-
-/** Opens the search for the plan that serves every spot at the least cost, with its proof and its risk. */
-export function Suggest() {
-  return (
-    <DialogButton
-      icon={Lightbulb}
-      wide
-      title="Suggest a plan"
-      label="Suggest"
-      about="The cheapest plan over all places, kits and backhauls with which every spot works, alone by the low end of its range and at the busy hour, judged by the full model, with its proof and its chance. Most spots that work come first, then fewest without signal, then fewest too slow, then price and what is to be checked. Locked units stay."
-    >
-      <SearchForm />
-    </DialogButton>
   );
 }
