@@ -93,22 +93,24 @@ async function searches(page: Page, url: string, id: string): Promise<Felt[]> {
     await settled(page);
     await page.waitForTimeout(2000);
   };
-  const dialog = page.getByRole('dialog');
+  const dialog = page.getByRole('tabpanel', { name: 'Find' });
+  const find = () => page.getByRole('tab', { name: 'Find' }).click();
   const button = (name: string) => dialog.getByRole('button', { name, exact: true });
   await plan();
-  await page.getByRole('button', { name: 'Suggest', exact: true }).click();
+  await find();
   for (const box of await dialog.getByRole('checkbox').all()) if (await box.isChecked()) await box.uncheck();
   await dialog.getByRole('checkbox', { name: 'Free' }).check();
   const sofar = dialog.locator('[data-sofar]').or(dialog.locator('[data-suggested]')).first();
   const whole = dialog.locator('[data-suggested]').first();
   const start = performance.now();
   const firstMs = await from(
-    () => button('Suggest').click(),
+    () => button('Search').click(),
     () => sofar.waitFor({ timeout: 120_000 }),
   );
   await whole.waitFor({ timeout: 300_000 });
   const wholeMs = performance.now() - start;
   await plan();
+  await find();
   await page.getByRole('button', { name: 'Rules of thumb' }).click();
   const rulesMs = await from(
     () => button('Plan by each rule').click(),
@@ -122,14 +124,19 @@ async function searches(page: Page, url: string, id: string): Promise<Felt[]> {
       .getByRole('button', { name: /^Spot 2, / })
       .first()
       .click();
-    await page.getByRole('button', { name: 'Add a unit' }).click();
+    await page.locator('body').press('u');
     await page
-      .getByRole('menuitem', { name: /^Mesh node/ })
+      .getByRole('button', { name: /^Mesh node/ })
       .first()
       .click();
-  } else await unit.click();
+    await page
+      .getByRole('button', { name: /^Put it/ })
+      .first()
+      .click();
+    await plan();
+  }
   const feedsMs = await from(
-    () => page.getByRole('button', { name: 'Compare backhauls' }).click(),
+    () => unit.click(),
     () =>
       page
         .getByRole('table', { name: /^Backhauls for/ })

@@ -4,8 +4,9 @@ import { expect, test } from './test';
 const STOPS = ['brief', 'survey', 'before', 'plan', 'fit', 'after', 'handover'];
 /** The stops, and the page of the options for the customer. */
 const PAGES = [...STOPS, 'offer'];
-/** What opens over Plan. */
-const OVER_PLAN = ['Suggest', 'Compare', 'Rules of thumb', 'Area', 'Router', 'Kit'];
+/** The places of the bench in Plan, by their keys, and the ways to find a plan. */
+const BENCH = { o: 'Options', f: 'Find', b: 'Unit', v: 'Review', p: 'Papers' } as const;
+const FINDS = ['Rules of thumb', 'Good places', 'Fix a spot', 'Suggest'];
 
 test('axe finds nothing serious on any stop, in either theme', async ({ page }) => {
   await page.goto('/');
@@ -26,16 +27,25 @@ test('axe finds nothing serious on any stop, in either theme', async ({ page }) 
   }
 });
 
-test('axe finds nothing serious on what opens over Plan, in either theme', async ({ page }) => {
+test('axe finds nothing serious on any place of the bench in Plan, each opened by its key, in either theme', async ({
+  page,
+}) => {
   await page.goto('/jobs/farm/plan');
-  for (const name of OVER_PLAN) {
-    await page.getByRole('button', { name, exact: true }).click();
-    const dialog = page.getByRole('dialog');
-    await expect(dialog).toBeVisible();
-    if (name === 'Area') await expect(dialog.getByRole('table')).toBeVisible();
+  await expect(page.locator('main')).toHaveAttribute('data-settling', 'false');
+  await page
+    .getByRole('button', { name: /^Unit A, / })
+    .first()
+    .click();
+  for (const [key, name] of Object.entries(BENCH)) {
+    await page.locator('body').press(key);
+    await expect(page.getByRole('tab', { name: new RegExp(`^${name}`), selected: true })).toBeVisible();
+    if (name === 'Review') await expect(page.getByRole('table', { name: 'Area served' })).toBeVisible();
     expect(await seriousInBoth(page), name).toEqual([]);
-    await page.keyboard.press('Escape');
-    await expect(dialog).toBeHidden();
+  }
+  await page.getByRole('tab', { name: 'Find' }).click();
+  for (const name of FINDS) {
+    await page.getByRole('button', { name, exact: true }).click();
+    expect(await seriousInBoth(page), name).toEqual([]);
   }
 });
 

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './test';
 import { addBuilding, exported, newJob, pressAt, sheet, tickAll } from './sheet';
+import { putUnit } from './planning';
 
 /**
  * A two-storey brick house with a garden office and a patio, from an empty job to the signed page: one unit by cable, one by
@@ -180,10 +181,7 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
   // Plan: the router goes; each unit where it is wanted, fed as the house allows. After a run the hand is in a field, where 4 is a 4.
   await page.getByRole('link', { name: /^4 Plan/ }).click();
   await page.getByRole('button', { name: 'It goes: begin with nothing' }).click();
-  const add = async (kit: RegExp) => {
-    await page.keyboard.press('u');
-    await page.getByRole('menuitem', { name: kit }).click();
-  };
+  const add = (kit: RegExp) => putUnit(page, kit);
   const unit = (letter: string) => page.getByRole('region', { name: `Unit ${letter}`, exact: true });
   await add(/Mesh node, dual band/);
   await expect(unit('A').getByLabel('Place')).toHaveValue('Kitchen, at the line');

@@ -5,6 +5,7 @@ import { moneyText } from '../core/plan/cost/money';
 import { hoursText } from '../core/plan/cost/duration';
 import { speedText } from '../ui/pieces/format';
 import { expect, test, type APIRequestContext, type Page } from './test';
+import { putUnit } from './planning';
 
 /** What a command of the command line says of a job as it is exported. */
 async function told<T>(request: APIRequestContext, job: string, command: string, file: string): Promise<T> {
@@ -21,8 +22,9 @@ const settled = (page: Page) => expect(page.locator('main')).toHaveAttribute('da
 
 /** The rows of the comparison by their titles: what each option says. */
 async function compared(page: Page): Promise<Map<string, string[]>> {
-  await page.getByRole('button', { name: 'Compare', exact: true }).click();
-  const dialog = page.getByRole('dialog', { name: 'Options side by side' });
+  await page.getByRole('tab', { name: 'Options' }).click();
+  await page.getByRole('button', { name: 'Compare spot by spot' }).click();
+  const dialog = page.getByRole('region', { name: 'Options side by side' });
   await expect(dialog).not.toContainText('working it out');
   const rows = await dialog.locator('tbody tr').evaluateAll((list) =>
     list.map((tr) => [
@@ -31,7 +33,6 @@ async function compared(page: Page): Promise<Map<string, string[]>> {
       [...tr.querySelectorAll('td')].slice(1).map((td) => td.textContent!.trim()),
     ]),
   );
-  await page.keyboard.press('Escape');
   return new Map(rows as [string, string[]][]);
 }
 
@@ -51,12 +52,7 @@ for (const house of ['farm', 'larkspur', 'changed'] as const)
         await page.getByRole('button', { name: 'Accept this option' }).click();
         await expect(options.getByText('accepted')).toBeVisible();
       }
-      await page.getByRole('button', { name: 'Add a unit' }).click();
-      await page
-        .getByRole('menuitem')
-        .filter({ hasText: /mesh node/i })
-        .first()
-        .click();
+      await putUnit(page, /mesh node/i);
       await settled(page);
       await expect(page.getByRole('banner').getByRole('status')).toHaveText(/^saved/);
     }
@@ -95,12 +91,15 @@ for (const house of ['farm', 'larkspur', 'changed'] as const)
       if (speed) expect(words).toContain(`${speed} of`);
     }
 
-    // Area: the line in Plan and the table of rooms.
-    const line = (await page.getByText(/^Serves \d+ % of the house/).textContent())!;
-    const [, served, all] = /: ([\d.]+ m²) of ([\d.]+ m²)/.exec(line)!;
-    await page.getByRole('button', { name: 'Area', exact: true }).click();
-    await expect(page.getByText(`${served} of ${all} indoors are served`)).toBeVisible();
-    await page.keyboard.press('Escape');
+    // Area: the sentence and the sum of the table of rooms, both counted exactly.
+    await page.getByRole('tab', { name: /^Review/ }).click();
+    const line = page.getByText(/^Serves \d+ % of the house/);
+    await expect(line).toBeVisible();
+    await expect(line).not.toContainText('a first count');
+    const share = /Serves (\d+) %/.exec((await line.textContent())!)![1];
+    await expect(
+      page.getByRole('table', { name: 'Area served' }).getByRole('row', { name: /^Indoors, all/ }),
+    ).toContainText(`${share} %`);
 
     // The offer, with tax, and Fit.
     await page.goto(`/jobs/${job}/offer`);

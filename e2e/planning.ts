@@ -28,11 +28,22 @@ export async function openPlan(page: Page, request: APIRequestContext): Promise<
   return id;
 }
 
+/** Puts a unit of a kit where it is wanted, by U and the bench. */
+export async function putUnit(page: Page, kit: RegExp): Promise<void> {
+  await page.locator('body').press('u');
+  await page.getByRole('group', { name: 'Kinds of unit' }).getByRole('button', { name: kit }).first().click();
+  const places = page.getByRole('list', { name: 'Best places' });
+  await places
+    .getByRole('button', { name: /^Put it/ })
+    .first()
+    .click();
+  await expect(page.getByRole('tab', { name: /^Unit [A-Z]/, selected: true })).toBeVisible();
+}
+
 /** Adds a unit for the spot of a name: it is selected in the ledger first. */
 export async function addUnit(page: Page, kit: string, spot: string): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`^Spot \\d+, ${spot}`) }).click();
-  await page.getByRole('button', { name: 'Add a unit' }).click();
-  await page.getByRole('menuitem', { name: new RegExp(`^${kit}`) }).click();
+  await putUnit(page, new RegExp(`^${kit}`));
 }
 
 /** Selects a unit by its letter, on whichever storey it stands. */

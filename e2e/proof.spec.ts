@@ -6,6 +6,7 @@ import { planContext } from '../core/plan/network/context';
 import type { Option, Plan } from '../core/plan/option/schema';
 import { quillfeatherFarm } from '../demo/farm';
 import { simulateReadings } from '../demo/simulate';
+import { putUnit } from './planning';
 
 test.use({ actionTimeout: 20_000 });
 
@@ -104,11 +105,7 @@ test('what is not physical ends no proof, and a unit outdoors asks only for the 
     .getByRole('button', { name: /^Spot 9, Yard bench/ })
     .first()
     .click();
-  await page.locator('body').press('u');
-  await page
-    .getByRole('menuitem', { name: /[Oo]utdoor/ })
-    .first()
-    .click();
+  await putUnit(page, /[Oo]utdoor/);
   const warning = page.getByText('This change ends proofs:').locator('..');
   await expect(warning).toContainText('Yard bench');
   await expect(warning).toContainText(/other proofs? stands?/);

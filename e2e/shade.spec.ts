@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './test';
 import type { JobFile } from '../core/job/jobFile';
+import { putUnit } from './planning';
 
 /** Whether a point of the screen lies in a step of shade, by the very path that is painted. */
 async function shadedAt(page: Page, name: RegExp): Promise<string[]> {
@@ -46,8 +47,7 @@ test('shade lies where nothing is heard, is painted there, and goes when a unit 
   expect(colours).toBeGreaterThan(3);
   // A unit in the studio on fibre takes the shade away.
   await page.getByRole('button', { name: kiln }).first().click();
-  await page.locator('body').press('u');
-  await page.getByRole('menuitem', { name: /Mesh node, dual band/ }).click();
+  await putUnit(page, /Mesh node, dual band/);
   await page
     .getByRole('region', { name: 'Unit C' })
     .getByLabel('Backhaul', { exact: true })

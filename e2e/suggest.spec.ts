@@ -7,23 +7,23 @@ test('from the measured farm to suggested options: adopt one, drag and lock a un
   request,
 }) => {
   const job = await openPlan(page, request);
-  await page.getByRole('button', { name: 'Suggest', exact: true }).click();
-  const dialog = page.getByRole('dialog');
+  await page.getByRole('tab', { name: 'Find' }).click();
+  const dialog = page.getByRole('tabpanel', { name: 'Find' });
   // What is free of any rule has tests of its own that need no screen: it searches longest.
   await dialog.getByRole('checkbox', { name: 'Free' }).uncheck();
-  await dialog.getByRole('button', { name: 'Suggest', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Search', exact: true }).click();
   const plans = dialog.getByRole('list', { name: 'Suggested plans' });
   await expect(plans.locator('[data-suggested]')).toHaveCount(2, { timeout: 180_000 });
-  await expect(dialog.getByRole('button', { name: 'Suggest', exact: true })).toBeEnabled();
+  await expect(dialog.getByRole('button', { name: 'Search', exact: true })).toBeEnabled();
   for (const plan of await plans.locator('[data-suggested]').all()) {
     await expect(plan).toContainText('of 14');
     await expect(plan).toContainText('% sure');
     await expect(plan).toContainText(/Proven|Best found/);
   }
   await expect(dialog.getByRole('img', { name: /^Cost against the chance/ })).toBeVisible();
-  await dialog.getByRole('button', { name: 'Adopt No drilling' }).click();
-  await expect(dialog.getByRole('status')).toContainText('is an option now');
-  await dialog.getByRole('button', { name: 'Close' }).click();
+  await dialog.getByRole('button', { name: 'Adopt No drilling', exact: true }).click();
+  await expect(dialog.getByText('is an option now')).toBeVisible();
+  await page.getByRole('tab', { name: 'Options' }).click();
   await expect(page.getByLabel('Name of this option')).toHaveValue('Suggested: No drilling');
   await expect(page.locator('main')).toHaveAttribute('data-settling', 'false');
   const card = page.getByRole('group', { name: 'Options' }).getByRole('button', { pressed: true });
@@ -51,25 +51,28 @@ test('from the measured farm to suggested options: adopt one, drag and lock a un
   await expect.poll(async () => (await options()).at(-1)!.locks).toEqual([unit.id]);
   const dragged = (await options()).at(-1)!.units.find((u) => u.id === unit.id)!.place;
   expect(dragged).not.toEqual(unit.place);
-  await page.getByRole('button', { name: 'Suggest', exact: true }).click();
+  await page.getByRole('tab', { name: 'Find' }).click();
   for (const label of ['Free', 'Wire first']) await dialog.getByRole('checkbox', { name: label }).uncheck();
-  await dialog.getByRole('button', { name: 'Suggest', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Search', exact: true }).click();
   // The plan at hand is judged first and can be taken while the search goes on.
   await expect(
     plans.locator('[data-suggested="noDrilling"]').or(dialog.locator('[data-sofar]')).first(),
   ).toContainText('of 14');
   await expect(plans.locator('[data-suggested="noDrilling"]')).toBeVisible({ timeout: 120_000 });
-  await dialog.getByRole('button', { name: 'Adopt No drilling' }).click();
-  await dialog.getByRole('button', { name: 'Close' }).click();
+  await dialog.getByRole('button', { name: 'Adopt No drilling', exact: true }).click();
   await expect.poll(async () => (await options()).length).toBe(4);
   expect((await options()).at(-1)!.units.find((u) => u.id === unit.id)?.place).toEqual(dragged);
-  await page.getByRole('button', { name: 'Compare', exact: true }).click();
+  await page.getByRole('tab', { name: 'Options' }).click();
+  await page.getByRole('button', { name: 'Compare spot by spot' }).click();
   // With the unit where it was dragged to the suggestion does no less than the plan at hand.
-  const row = page.getByRole('dialog').getByRole('row', { name: /^Spots that work/ });
+  const row = page
+    .getByRole('region', { name: 'Options side by side' })
+    .getByRole('row', { name: /^Spots that work/ });
   const served = async () => [...(await row.innerText()).matchAll(/(\d+) of 14/g)].map((m) => Number(m[1]));
   await expect.poll(async () => (await served()).length).toBe(5);
   const [atHand, suggested] = (await served()).slice(-2);
   expect(suggested).toBeGreaterThanOrEqual(atHand!);
+  await page.getByRole('tab', { name: 'Papers' }).click();
   const saving = page.waitForEvent('download');
   await page
     .getByRole('button', { name: /^Save the parts of \d+ · Suggested: No drilling/ })

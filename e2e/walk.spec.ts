@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test, type Page } from './test';
 import { killServer, startServer } from './server';
-import { farmNamed, openCopy } from './planning';
+import { farmNamed, openCopy, putUnit } from './planning';
 import { tickAll } from './sheet';
 
 const saved = (page: Page) => expect(page.getByRole('banner').getByRole('status')).toHaveText(/^saved/);
@@ -25,8 +25,7 @@ test('the whole job, as an installer walks it', async ({ page, request }) => {
   const kiln = page.locator('[data-spot="7"]');
   await expect(kiln).toContainText(/no signal|too slow/);
   await kiln.getByRole('button').first().click();
-  await page.keyboard.press('u');
-  await page.getByRole('menuitem', { name: /Mesh node, dual band/ }).click();
+  await putUnit(page, /Mesh node, dual band/);
   const panel = page.getByRole('region', { name: 'Unit C' });
   await panel.getByLabel('Backhaul', { exact: true }).selectOption('fibre');
   await expect(panel.getByLabel('From')).toHaveValue('a');

@@ -20,11 +20,12 @@ const zoomedWiring = async (page: Page) => {
 const comparedBackhauls = async (page: Page) => {
   await page.getByRole('button', { name: /^Option 2/ }).click();
   await page.getByRole('button', { name: /^Unit C, / }).click();
-  await page.getByRole('button', { name: 'Compare backhauls' }).click();
-  await page.getByRole('table', { name: 'Backhauls for C' }).waitFor();
+  const feeds = page.getByRole('table', { name: 'Backhauls for C' });
+  await feeds.getByRole('row', { name: /^new Cat 6 from A/ }).hover();
 };
 
 const byRule = async (page: Page) => {
+  await page.getByRole('tab', { name: 'Find' }).click();
   await page.getByRole('button', { name: 'Rules of thumb' }).click();
   await page.getByRole('button', { name: 'Plan by each rule' }).click();
   // The name is there with the first plan; it can be pressed when the last is.
@@ -32,10 +33,10 @@ const byRule = async (page: Page) => {
 };
 
 const suggested = async (page: Page) => {
-  await page.getByRole('button', { name: 'Suggest', exact: true }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Suggest', exact: true }).click();
-  await dialog.locator('[data-suggested]').nth(2).waitFor({ timeout: 120_000 });
+  await page.getByRole('tab', { name: 'Find' }).click();
+  await page.getByRole('button', { name: 'Search', exact: true }).click();
+  await page.locator('[data-suggested]').nth(2).waitFor({ timeout: 120_000 });
+  await page.locator('[data-suggested="noDrilling"] [data-point]').first().hover();
 };
 
 const VIEWS: [name: string, path: string, act?: (page: Page) => Promise<void>][] = [

@@ -41,12 +41,16 @@ let highs: ReturnType<typeof highsLoader> | null = null;
 /** Which search is the newest: an older one ends at its next turn. */
 let searches = 0;
 
-/** What is made exact while the hand rests, by the number of its newest question: an older one is given up. */
-const settlings = { shade: 0, served: 0 };
-export type Settling = keyof typeof settlings;
-const askedLast = (what: Settling): (() => boolean) => {
-  const turn = ++settlings[what];
-  return () => turn !== settlings[what];
+/** What is made exact while the hand rests, by who asked: the number of its newest question, an older one is given up. */
+const settlings = new Map<string, number>();
+const nextTurnOf = (asker: string): number => {
+  const turn = (settlings.get(asker) ?? 0) + 1;
+  settlings.set(asker, turn);
+  return turn;
+};
+const askedLast = (asker: string): (() => boolean) => {
+  const turn = nextTurnOf(asker);
+  return () => turn !== settlings.get(asker);
 };
 
 const api = {
@@ -69,9 +73,13 @@ const api = {
     });
   },
   /** Light and shade; null where exact ones were asked for and given up meanwhile. */
-  async shade(question: SheetQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null> {
+  async shade(
+    question: SheetQuestion,
+    network: Built,
+    asker: string,
+  ): Promise<(ShadeAnswer & { workMs: number }) | null> {
     const steps = own().shading(question, network);
-    const isGivenUp = askedLast('shade');
+    const isGivenUp = askedLast(asker);
     const got = question.settle
       ? await withPauses(steps, isGivenUp)
       : timed(() => ({ value: atOnce(steps) }));
@@ -80,9 +88,14 @@ const api = {
     const lists = answer.outlines.flatMap((o) => [o.cornersM.buffer, o.ringCorners.buffer]);
     return transfer(answer, [answer.grid.verdicts.buffer, ...lists] as ArrayBuffer[]);
   },
-  async served(option: Option, kit: readonly KitItem[], settle: boolean): Promise<ServedAnswer | null> {
+  async served(
+    option: Option,
+    kit: readonly KitItem[],
+    settle: boolean,
+    asker: string,
+  ): Promise<ServedAnswer | null> {
     const steps = own().serving(option, kit, settle);
-    const isGivenUp = askedLast('served');
+    const isGivenUp = askedLast(asker);
     return settle ? ((await withPauses(steps, isGivenUp))?.value ?? null) : atOnce(steps);
   },
   /** A network beside the one at hand. */
@@ -90,8 +103,8 @@ const api = {
     return own().look(question);
   },
   /** What was to be made exact is of what was: the hand has gone on. */
-  stopSettling(what: Settling): void {
-    settlings[what]++;
+  stopSettling(asker: string): void {
+    nextTurnOf(asker);
   },
   ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]> {
     return own().ask<K>(question, breathing());

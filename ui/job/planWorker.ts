@@ -10,7 +10,7 @@ import type { ServedAnswer } from '@/core/plan/shade/served';
 import type { Answers, Question } from '@/core/suggest/questions/answer';
 import type { Suggestion } from '@/core/suggest/search/suggest';
 import type { SearchAsk, SearchProgress } from '@/core/suggest/search/judged';
-import type { PlanWorker, Settling } from '@/workers/plan.worker';
+import type { PlanWorker } from '@/workers/plan.worker';
 import { followChannels, planChannelsOf } from './channels';
 import { KINDS } from './history';
 import { nextTurn } from './pace';
@@ -31,16 +31,20 @@ export interface PlanLine {
   onWorked(listener: (worked: Worked) => void): () => void;
   /** Called with words when nothing could be worked out, and with null once something could again. */
   onFault(listener: (words: string | null) => void): () => void;
-  /** Light and shade; null where exact ones were asked for and given up meanwhile. */
-  shade(question: SheetQuestion, network: Built): Promise<(ShadeAnswer & { workMs: number }) | null>;
+  /** Light and shade; null where exact ones were asked for and given up meanwhile, by the same asker. */
+  shade(
+    question: SheetQuestion,
+    network: Built,
+    asker: string,
+  ): Promise<(ShadeAnswer & { workMs: number }) | null>;
   /** A network looked at beside the one at hand. */
   look(question: LookQuestion): Promise<Look>;
   /** Plans the channels of an option anew, also of what is built and read. */
   planChannelsAnew(option: Option): Promise<void>;
   /** How much of each room, storey, building and yard a network serves; null as for `shade`. */
-  served(network: Built, settle: boolean): Promise<ServedAnswer | null>;
-  /** Gives up what is being made exact: the hand has gone on. */
-  stopSettling(what: Settling): void;
+  served(network: Built, settle: boolean, asker: string): Promise<ServedAnswer | null>;
+  /** Gives up what is being made exact for one who asked: the hand has gone on. */
+  stopSettling(asker: string): void;
   ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]>;
   /** Searches the plan worth most; null where it was stopped or nothing can stand on the line. */
   suggest(
@@ -175,20 +179,20 @@ export function openPlanLine(store: JobStore): PlanLine {
       if (begun.failed && !last) listener(FAULT);
       return () => faultListeners.delete(listener);
     },
-    shade: (question, network) => {
+    shade: (question, network, asker) => {
       feed(stateOf(store.getState()));
-      return told(remote.shade(question, network));
+      return told(remote.shade(question, network, asker));
     },
     look: (question) => {
       feed(stateOf(store.getState()));
       return told(remote.look(question) as Promise<Look>);
     },
     planChannelsAnew: (option) => planChannelsOf(store, option, (o) => withChannels(o, true)),
-    served: (network, settle) => {
+    served: (network, settle, asker) => {
       feed(stateOf(store.getState()));
-      return told(remote.served(network.option, network.kit, settle));
+      return told(remote.served(network.option, network.kit, settle, asker));
     },
-    stopSettling: (what) => void remote.stopSettling(what),
+    stopSettling: (asker) => void remote.stopSettling(asker),
     suggest: async (ask, progress) => {
       feed(stateOf(store.getState()));
       try {

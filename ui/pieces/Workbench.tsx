@@ -19,7 +19,7 @@ export function Workbench({
 }) {
   return (
     <div
-      className={`grid h-full grid-cols-[minmax(0,1fr)] gap-3 p-3 lg:grid-cols-[minmax(0,1.55fr)_minmax(420px,1fr)] ${ledger ? 'min-[1760px]:grid-cols-[minmax(0,1.5fr)_minmax(460px,0.8fr)_minmax(440px,0.8fr)]' : ''}`}
+      className={`grid h-full grid-cols-[minmax(0,1fr)] gap-3 p-3 lg:grid-cols-[minmax(0,1.55fr)_minmax(420px,1fr)] ${ledger ? 'min-[110rem]:grid-cols-[minmax(0,1.5fr)_minmax(460px,0.8fr)_minmax(440px,0.8fr)]' : ''}`}
     >
       <div className="flex min-h-[620px] flex-col gap-3 lg:min-h-0">
         {above}
@@ -30,8 +30,8 @@ export function Workbench({
         </div>
       </div>
       {ledger ? (
-        <div className="flex min-h-0 flex-col gap-3 min-[1760px]:contents">
-          <div className="flex shrink-0 flex-col gap-3 lg:max-h-[50%] lg:min-h-0 lg:shrink lg:overflow-y-auto min-[1760px]:max-h-none">
+        <div className="flex min-h-0 flex-col gap-3 min-[110rem]:contents">
+          <div className="flex shrink-0 flex-col gap-3 lg:max-h-[50%] lg:min-h-0 lg:shrink lg:overflow-y-auto min-[110rem]:max-h-none">
             {side}
           </div>
           <div className="flex min-h-0 flex-1 flex-col lg:min-h-[50%] lg:[contain:strict] print:[contain:none]">

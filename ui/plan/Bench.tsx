@@ -22,7 +22,7 @@ type TabId = 'options' | 'find' | 'unit' | 'review' | 'papers';
 const FINDS = [
   ['suggest', 'Suggest'],
   ['rules', 'Rules of thumb'],
-  ['add', 'Add a unit'],
+  ['add', 'Good places'],
   ['fix', 'Fix a spot'],
 ] as const satisfies readonly (readonly [BenchPlace, string])[];
 

@@ -1,6 +1,6 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
-import { useMemo } from 'react';
+import { useId, useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { ShadeOutline } from '@/core/plan/shade/outlines';
 import type { ShadeAnswer, SheetQuestion } from '@/core/plan/shade/shadeEngine';
@@ -58,6 +58,7 @@ export function useSheetQuestion(
 export function useShade(network: Built | null, sheet: SheetToShade | null): Shade | null {
   const brief = useJob((s) => s.brief);
   const line = usePlanLine();
+  const asker = useId();
   const { derived } = useDerived();
   const learnt = derived?.calibration?.posterior.mean.join() ?? '';
   const question = useMemo<Asked | null>(
@@ -68,13 +69,14 @@ export function useShade(network: Built | null, sheet: SheetToShade | null): Sha
   const under = JSON.stringify([learnt, brief.region, brief.ownLimitsDbm]);
   const asking = useMemo(() => {
     if (!line) return null;
-    const ask = ({ question: of, network: on }: Asked, settle: boolean) => line.shade({ ...of, settle }, on);
+    const ask = ({ question: of, network: on }: Asked, settle: boolean) =>
+      line.shade({ ...of, settle }, on, asker);
     return {
       first: (of: Asked) => ask(of, false),
       exact: { ask: (of: Asked) => ask(of, true), afterMs: SETTLE_AFTER_MS },
       isExact: (answer: ShadeAnswer & { workMs: number }) => answer.settled,
-      giveUp: () => line.stopSettling('shade'),
+      giveUp: () => line.stopSettling(asker),
     };
-  }, [line]);
+  }, [line, asker]);
   return useLatest(asking, question, under)?.answer ?? null;
 }

@@ -85,9 +85,10 @@ export function AreaServed({ option }: { option: Option }) {
   const outdoors = now.areas.filter((a) => a.isOutdoors);
   return (
     <>
-      <p className="mt-2">
-        {areaText(sumOf(indoors).servedM2, lengthUnit)} of {areaText(sumOf(indoors).areaM2, lengthUnit)}{' '}
-        indoors are served by this option{now.settled ? '' : ' (a first count)'}.
+      <p>
+        Serves {Math.round(sumOf(indoors).share * 100)} % of the house:{' '}
+        {areaText(sumOf(indoors).servedM2, lengthUnit)} of {areaText(sumOf(indoors).areaM2, lengthUnit)}
+        {now.settled ? '' : ' (a first count)'}.
         {now.addsM2.length > 0 &&
           ` What nothing else would serve: ${now.addsM2
             .map(({ unitId, m2 }) => {

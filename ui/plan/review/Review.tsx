@@ -4,7 +4,6 @@ import { powerLoads } from '@/core/plan/links/power';
 import type { Option } from '@/core/plan/option/schema';
 import { useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
-import { AreaLine } from './AreaLine';
 import { AreaServed } from './AreaServed';
 import { Notices } from './PlanNotices';
 import { RouterWays } from './RouterWays';
@@ -52,7 +51,6 @@ export function Review() {
       <h3 className="head2 mt-2">Who routes</h3>
       <RouterWays option={option} />
       <h3 className="head2 mt-2">Area served</h3>
-      <AreaLine />
       <AreaServed option={option} />
       <PortsAndPower option={option} />
     </>

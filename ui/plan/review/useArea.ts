@@ -1,5 +1,5 @@
 'use client';
-import { useMemo } from 'react';
+import { useId, useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { ServedAnswer } from '@/core/plan/shade/served';
 import { usePlanLine } from '@/ui/job/derived';
@@ -11,14 +11,15 @@ const SETTLE_AFTER_MS = 400;
 /** What a network serves of each area, and which network that is of: a first count at once, the exact one when the hand rests. */
 export function useArea(network: Built | null): { of: Built; answer: ServedAnswer } | null {
   const line = usePlanLine();
+  const asker = useId();
   const asking = useMemo(
     () =>
       line && {
-        first: (of: Built) => line.served(of, false),
-        exact: { ask: (of: Built) => line.served(of, true), afterMs: SETTLE_AFTER_MS },
-        giveUp: () => line.stopSettling('served'),
+        first: (of: Built) => line.served(of, false, asker),
+        exact: { ask: (of: Built) => line.served(of, true, asker), afterMs: SETTLE_AFTER_MS },
+        giveUp: () => line.stopSettling(asker),
       },
-    [line],
+    [line, asker],
   );
   return useLatest(asking, network);
 }
