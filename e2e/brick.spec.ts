@@ -138,7 +138,7 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
 
   // Eight spots: three on each storey, the desk in the office, the patio.
   await storey(page, 'House, Ground');
-  await put(page, 's', [2, 6], [3.4, 3], [8, 5], desk, [5, 11]);
+  await put(page, 's', [2, 6], [3.4, 3], [8, 5], desk, [5, 10.4]);
   await storey(page, 'House, First');
   await put(page, 's', [2, 6], [8, 3], [7, 6.6]);
   let job = await exported(page);

@@ -36,6 +36,7 @@ test('what the brief forbids and asks for is held against the plan, and stands i
 }) => {
   await farmWithCable(page, 'Brief reaches plan');
   await stop(page, '4');
+  await page.getByRole('tab', { name: /^Review/ }).click();
   await expect(objections(page)).toContainText('hangs the telephone');
   await expect(objections(page)).not.toContainText('no drilling');
 
@@ -47,9 +48,11 @@ test('what the brief forbids and asks for is held against the plan, and stands i
   // Enter leaves the field, and the keys of the job work again.
   await page.getByLabel(/^Budget/).press('Enter');
   await stop(page, '4');
+  // The bench is where it was left.
   await expect(objections(page)).toContainText(/P needs a cable run of .*, and the brief allows no drilling/);
   await expect(objections(page)).toContainText('P stands in Parlour, which is closed to us');
   await expect(objections(page)).toContainText('landlord’s consent');
+  await page.getByRole('tab', { name: 'Options' }).click();
   await expect(page.getByRole('group', { name: 'Options' })).toContainText('over budget');
   await stop(page, '5');
   await page.getByRole('button', { name: /Run Cat 6 from A to the place of P/ }).click();

@@ -63,6 +63,7 @@ for (const house of ['farm', 'larkspur', 'changed'] as const)
     const money = (minor: number) => moneyText(minor, currency);
     expect(report.options.length).toBeGreaterThan(0);
 
+    await page.getByRole('tab', { name: 'Options' }).click();
     const cards = await options.getByRole('button', { name: /^Option/ }).allTextContents();
     for (const [i, o] of report.options.entries()) {
       expect(cards[i]).toContain(money(o.totalMinor));

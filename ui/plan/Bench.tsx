@@ -1,6 +1,7 @@
 'use client';
 import { Tabs } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
+import { noticeLines } from '@/core/plan/compare/noticeLines';
 import { useDerived, useOption } from '@/ui/job/derived';
 import { useJob, useJobStore, type BenchPlace } from '@/ui/job/store';
 import { useKeys } from '@/ui/keys/useKeys';
@@ -52,8 +53,8 @@ function UnitPlace({ onDraw }: { onDraw: (unitId: string) => void }) {
 
 /** How many notices there are, for the tab. */
 function ReviewTab() {
-  const { shown } = useDerived();
-  const count = shown?.notices.length ?? 0;
+  const { shown, of } = useDerived();
+  const count = useMemo(() => (shown && of ? noticeLines(shown, of).length : 0), [shown, of]);
   return (
     <Tab id="review">Review{count > 0 && <span className="ml-1 text-[12.5px] text-mains">{count}</span>}</Tab>
   );

@@ -14,6 +14,16 @@ export function loadWords({ label, share, limit, full }: MediumLoad): string {
   return full > 0 ? `${used}, in ${ofTen(full)} of 10 evenings not all fits` : used;
 }
 
+/** What does not hold all that is asked of it at the busy hour, and what mends that. */
+export function fullWords({ id, label, full }: MediumLoad): string {
+  const mends = id.startsWith('line:')
+    ? 'only a faster line mends it'
+    : /GHz/.test(label)
+      ? 'a cable, another place or another channel mends it'
+      : 'a wire of its own mends it';
+  return `At the busy hour ${label} is full in ${ofTen(full)} of 10 evenings: ${mends}.`;
+}
+
 /** "3 Study, 5 Lounge". */
 const named = (ids: readonly string[], spots: readonly Pick<Spot, 'id' | 'number' | 'name'>[]): string =>
   ids

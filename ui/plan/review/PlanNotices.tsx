@@ -1,10 +1,10 @@
 'use client';
 import { memo, useCallback, useMemo } from 'react';
-import { loadWords } from '@/core/plan/predict/eveningWords';
-import type { MediumLoad } from '@/core/plan/links/busyHour';
+import { noticeLines } from '@/core/plan/compare/noticeLines';
 import { TOUCH_WORDS } from '@/core/plan/predict/touch';
 import { useAccepted, useDerived } from '@/ui/job/derived';
 import { shownOption, useJobStore } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
 
 /** Proofs that what was changed in the accepted option ends, said before anything is built. */
 export const EndedProofs = memo(function EndedProofs() {
@@ -25,22 +25,11 @@ export const EndedProofs = memo(function EndedProofs() {
   );
 });
 
+/** What a practitioner would object to and what is full at the busy hour: one line a cause, each with the units that mend it. */
 export const Notices = memo(function Notices() {
   const store = useJobStore();
-  const { shown } = useDerived();
-  const notices = useMemo(() => {
-    if (!shown) return [];
-    // Units that hear each other fill one channel together: its fullest place is said once.
-    const channelOf = (m: MediumLoad) => m.id.slice(m.id.indexOf('|') + 1);
-    const busy = shown.busyHour.media
-      .filter((m, i, all) => m.full > 0 && all.findIndex((o) => channelOf(o) === channelOf(m)) === i)
-      .map((m) => ({
-        unitId: null,
-        severity: 'check' as const,
-        words: `At the busy hour, ${loadWords(m)}.`,
-      }));
-    return [...shown.notices, ...busy];
-  }, [shown]);
+  const { shown, of } = useDerived();
+  const lines = useMemo(() => (shown && of ? noticeLines(shown, of) : []), [shown, of]);
   const open = useCallback(
     (unitId: string) => {
       const state = store.getState();
@@ -48,22 +37,32 @@ export const Notices = memo(function Notices() {
       if (!place) return;
       state.select({ kind: 'unit', id: unitId });
       if (place.storeyId) state.showStorey(place.storeyId);
-      state.set({ lookAt: { xM: place.xM, yM: place.yM } });
+      state.set({ lookAt: { xM: place.xM, yM: place.yM }, bench: 'unit' });
     },
     [store],
   );
-  if (notices.length === 0) return null;
+  if (lines.length === 0) return <p>Nothing to object to, and nothing is full at the busy hour.</p>;
   return (
-    <ul className="panel shrink-0 divide-y divide-rule" aria-label="What a practitioner would object to">
-      {notices.map((n) => (
-        <li key={n.words} className={`px-3 py-1.5 ${n.severity === 'blocks' ? 'text-mains' : ''}`}>
-          <strong className="font-semibold">{n.severity === 'blocks' ? 'Cannot work: ' : 'Check: '}</strong>
-          {n.words}
-          {n.unitId !== null && (
-            <button type="button" className="link ml-2" onClick={() => open(n.unitId!)}>
-              show it
-            </button>
-          )}
+    <ul
+      className="divide-y divide-rule text-[13.5px] leading-snug"
+      aria-label="What a practitioner would object to"
+    >
+      {lines.map((n) => (
+        <li
+          key={n.words}
+          className={`flex items-start justify-between gap-2 py-1 ${n.severity === 'blocks' ? 'text-mains' : ''}`}
+        >
+          <span>
+            <strong className="font-semibold">{n.severity === 'blocks' ? 'Cannot work: ' : 'Check: '}</strong>
+            {n.words}
+          </span>
+          <span className="flex shrink-0 gap-1">
+            {n.unitIds.map((id) => (
+              <Button key={id} className="min-h-7 px-2" title="Open the unit" onClick={() => open(id)}>
+                Unit {of?.units.find((u) => u.id === id)?.letter}
+              </Button>
+            ))}
+          </span>
         </li>
       ))}
     </ul>
