@@ -58,9 +58,19 @@ function settledSite(site: Site): Site {
     return withFields(s, { number });
   });
   const spotIds = ids(spots);
+  const openings = mended(site.openings, (o) => (wallIds.has(o.wallId) ? o : null));
+  const canBeGuessed = ids([
+    ...walls,
+    ...openings,
+    ...site.rooms,
+    ...panels,
+    ...circuits,
+    ...site.outlets,
+    ...spots,
+  ]);
   return withFields(site, {
     walls,
-    openings: mended(site.openings, (o) => (wallIds.has(o.wallId) ? o : null)),
+    openings,
     rooms: onStorey(site.rooms),
     obstacles: onStorey(site.obstacles),
     underlays: onStorey(site.underlays),
@@ -79,6 +89,10 @@ function settledSite(site: Site): Site {
     spots,
     walk: mended(site.walk, (id) => (spotIds.has(id) ? id : null)),
     interference: placed(site.interference),
+    guessed:
+      site.guessed.length > 0
+        ? mended(site.guessed, (id) => (canBeGuessed.has(id) ? id : null))
+        : site.guessed,
     lineEntry: place(site.lineEntry),
   });
 }

@@ -3,6 +3,7 @@ import type { Brief } from '@/core/brief/brief';
 import type { EvidenceRow } from '@/core/evidence/rows';
 import type { Clash } from '@/core/job/merge';
 import { settled, type Documents } from '@/core/job/settle';
+import { lookedAt } from '@/core/site/edit/guesses';
 import type { Plan } from '@/core/plan/option/schema';
 import type { Site } from '@/core/site/model/schema';
 import type { DocumentKind, OpenJob } from '@/server/jobs/loaded';
@@ -74,7 +75,8 @@ export const documentState =
         const before = docsOf(s);
         const asked = { ...before, ...change(before) };
         if (sameDocs(asked, before)) return s;
-        const after = settled(asked);
+        // What a hand has changed was looked at: it is no guess any more.
+        const after = settled({ ...asked, site: lookedAt(before.site, asked.site) });
         const done: Act = { kind: 'documents', before, after, stop: s.here, key: stepKey };
         return { ...after, history: remembered(s.history, done) };
       });

@@ -121,6 +121,10 @@ describe('sockets and seats', () => {
     expect(words(plug, full).join()).toContain('Socket c has room');
     const strip = contextOf({ site: { outlets: [outlet('a', 1, 2), outlet('b', 6, 2, { strip: true })] } });
     expect(words(plug, strip).join()).toContain('A strip hangs on Socket b');
+    // What leans on an outlet nobody has looked at is said, and not once it is.
+    const guessed = contextOf({ site: { outlets: strip.site.outlets, guessed: ['b'] } });
+    expect(words(plug, guessed).join()).toContain('Socket b, which is guessed: look whether it is there');
+    expect(words(plug, strip).join()).not.toContain('guessed');
   });
   test('no outlet within the lead is said, and none is missed where power comes by cable', () => {
     expect(words(option(gateway, unit('B', place(8.2, 4), plainFeed('wireless', 'a')))).join()).toContain(

@@ -22,7 +22,7 @@ function otherOutlet(
   );
 }
 
-/** Outlets that have no room for what is to go in, with what helps; and what hangs on a strip. */
+/** Outlets that have no room for what is to go in, with what helps; what hangs on a strip; what leans on an outlet nobody has looked at. */
 export function socketNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
   const uses = socketUses(context, option, today);
   return uses.flatMap((use): RuleNotice[] => {
@@ -36,6 +36,12 @@ export function socketNotices(context: PlanContext, option: Option, today: Optio
         unitId,
         severity: 'check',
         words: `A strip hangs on ${outlet.name}: ${names} straight into the wall, the strip elsewhere.`,
+      });
+    if (context.site.guessed.includes(outlet.id))
+      out.push({
+        unitId,
+        severity: 'check',
+        words: `${names} ${plugs.length === 1 ? 'goes' : 'go'} into ${outlet.name}, which is guessed: look whether it is there.`,
       });
     if (sockets <= outlet.freeSockets) return out;
     const cover = plugs.filter((p) => p.covers);

@@ -26,10 +26,13 @@ export function storeyAbove(site: Pick<Site, 'buildings'>, storeyId: string): St
 
 const UP_NAMES = ['Ground', 'First', 'Second', 'Third', 'Fourth'];
 
+/** What a storey is called by how many are between it and the ground. */
+export const storeyNameAt = (index: number): string => UP_NAMES[index] ?? `Storey ${index + 1}`;
+
 /** A name for a storey by its place in the building that no other storey there has. */
 function freeName(building: Building, index: number): string {
   const taken = new Set(building.storeys.map((s) => s.name));
-  const wanted = index < 0 ? 'Basement' : (UP_NAMES[index] ?? `Storey ${index + 1}`);
+  const wanted = index < 0 ? 'Basement' : storeyNameAt(index);
   for (let n = 1; ; n++) {
     const name = n === 1 ? wanted : `${wanted} ${n}`;
     if (!taken.has(name)) return name;

@@ -3,7 +3,7 @@ import type { Point, Wall } from '../model/schema';
 import { MEET_M, distanceToWallM, signedAreaM2, type FoundRoom } from './rooms';
 
 /** Half the thickness of the wall an edge of a room runs along, m; 0 where none is found. */
-function halfAlong(
+export function halfAlong(
   a: Point,
   b: Point,
   walls: readonly Wall[],

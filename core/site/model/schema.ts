@@ -309,6 +309,8 @@ export const site = z.strictObject({
   ducts: z.array(duct).max(50).default([]),
   interference: z.array(interference).max(100).default([]),
   underlays: z.array(underlay).max(30).default([]),
+  /** Ids of things that were put in as it usually is and that nobody has looked at yet. */
+  guessed: z.array(id).max(5000).default([]),
   /** Where the line enters. */
   lineEntry: place,
   customConstructions: z.array(customConstruction).max(60),
@@ -340,6 +342,7 @@ export function emptySite(): Site {
     ducts: [],
     interference: [],
     underlays: [],
+    guessed: [],
     lineEntry: { storeyId: null, xM: 0, yM: 0, heightM: 1 },
     customConstructions: [],
     activityLimits: {},

@@ -2,15 +2,20 @@
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { addBoxBuilding, freeCorner } from '@/core/site/edit/plot';
+import { storeyNameAt } from '@/core/site/edit/storeys';
+import { AGES, type AgeId } from '@/core/site/usual/ages';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { newId } from '@/ui/job/newId';
 import { Problem } from '@/ui/pieces/Problem';
+import { AGE_CHOICES } from './ageChoices';
 import { constructionChoices } from './constructionChoices';
+import { useDrawing, useDrawingStore } from './drawing';
 import { Button } from '@/ui/pieces/Button';
 
-const STOREY_NAMES = ['Ground', 'First', 'Second', 'Third'];
+/** Most storeys a building is begun with. */
+const MOST_STOREYS = 8;
 /** Yard left between a new building and the last one until it is moved, m. */
 const GAP_M = 6;
 
@@ -37,6 +42,16 @@ export function BuildingDialog({
   const [floor, setFloor] = useState('timberFloor');
   const [roof, setRoof] = useState('tileRoof');
   const [refused, setRefused] = useState(false);
+  const drawing = useDrawingStore();
+  const age = useDrawing((s) => s.age);
+  /** Walls, floors and roof as houses of an age mostly have them; each can be said otherwise. */
+  const built = (id: AgeId) => {
+    const { outerWall, innerWall, floor, roof } = AGES[id];
+    drawing.getState().set({ age: id, construction: innerWall });
+    setConstruction(outerWall);
+    setFloor(floor);
+    setRoof(roof);
+  };
   const add = () => {
     const made = addBoxBuilding(
       site,
@@ -45,7 +60,7 @@ export function BuildingDialog({
         at: { xM: x ?? corner.xM, yM: y ?? corner.yM },
         widthM,
         depthM,
-        storeyNames: STOREY_NAMES.slice(0, storeys),
+        storeyNames: Array.from({ length: storeys }, (_, i) => storeyNameAt(i)),
         storeyHeightM: heightM,
         construction,
         floor,
@@ -82,10 +97,10 @@ export function BuildingDialog({
             <TextField label="Name" value={name} onChange={setName} />
             <NumberField
               label="Storeys"
-              unit="1 to 4"
+              unit={`1 to ${MOST_STOREYS}`}
               value={storeys}
               min={1}
-              max={4}
+              max={MOST_STOREYS}
               whole
               onChange={(v) => v !== null && setStoreys(v)}
             />
@@ -123,6 +138,12 @@ export function BuildingDialog({
               minM={1.8}
               maxM={8}
               onChange={(v) => v !== null && setHeightM(v)}
+            />
+            <SelectField<AgeId | ''>
+              label="Built"
+              value={age ?? ''}
+              options={[...(age === null ? [{ value: '' as const, label: 'when?' }] : []), ...AGE_CHOICES]}
+              onChange={(id) => id !== '' && built(id)}
             />
             <SelectField
               label="Outer walls"

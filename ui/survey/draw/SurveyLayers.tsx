@@ -113,15 +113,25 @@ export const WiringLines = memo(function WiringLines({ storeyIds }: { storeyIds:
 /** The room that is pointed at in its list, so that equal ones are told apart. */
 export function PointedRoom() {
   const pointed = useDrawing((s) => s.pointed);
-  if (!pointed) return null;
+  const sketch = useDrawing((s) => s.sketch);
+  const corners = (list: readonly Point[]) => list.map((p) => `${p.xM},${p.yM}`).join(' ');
   return (
-    <polygon
-      data-pointed-room
-      points={pointed.map((p) => `${p.xM},${p.yM}`).join(' ')}
-      fill="var(--lamp)"
-      fillOpacity={0.35}
-      pointerEvents="none"
-    />
+    <g pointerEvents="none">
+      {pointed && (
+        <polygon data-pointed-room points={corners(pointed)} fill="var(--lamp)" fillOpacity={0.35} />
+      )}
+      {sketch.map((room, i) => (
+        <polygon
+          key={i}
+          data-sketch
+          points={corners(room)}
+          fill="var(--lamp-wash)"
+          stroke="var(--ink)"
+          strokeWidth={0.06}
+          strokeDasharray="0.25 0.15"
+        />
+      ))}
+    </g>
   );
 }
 

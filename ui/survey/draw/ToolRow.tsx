@@ -65,14 +65,14 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
   return (
     <div role="group" aria-label="Drawing" className="flex flex-wrap gap-1">
       {pass === 'house' && (
-        <Button className="px-2" onClick={onBuilding} aria-keyshortcuts="b">
+        <Button className="px-1.5" onClick={onBuilding} aria-keyshortcuts="b">
           Building
         </Button>
       )}
       {(['select', ...toolsOf(pass)] as Tool[]).map((t) => (
         <Button
           key={t}
-          className="px-2"
+          className="px-1.5"
           aria-pressed={tool === t}
           aria-keyshortcuts={TOOLS[t].key}
           title={`${TOOLS[t].hint} Key: ${TOOLS[t].key.length === 1 ? TOOLS[t].key.toUpperCase() : TOOLS[t].key}`}

@@ -4,6 +4,7 @@ import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import type { Interference, Place, Point } from '@/core/site/model/schema';
 import type { SnapKind } from '@/core/site/geometry/snap';
+import type { AgeId } from '@/core/site/usual/ages';
 import type { Thing } from '@/core/site/edit/things';
 import { TOOLS, type Pass, type Tool } from './tools';
 
@@ -29,6 +30,10 @@ export interface DrawingState {
   forComplaint: string | null;
   /** Outline of the room that is pointed at in its list; null for none. */
   pointed: readonly Point[] | null;
+  /** When the house was built, once somebody has said it; null before. */
+  age: AgeId | null;
+  /** Rooms as they would be laid while they are typed. */
+  sketch: readonly (readonly Point[])[];
   /** Things copied, to be put in again. */
   copied: readonly Thing[];
   set(values: Partial<Omit<DrawingState, 'set' | 'take' | 'open'>>): void;
@@ -52,6 +57,8 @@ export function createDrawing() {
     disturber: 'microwave',
     asking: null,
     pointed: null,
+    age: null,
+    sketch: [],
     copied: [],
     set,
     take: (tool) => set((s) => ({ ...IDLE, tool, pass: TOOLS[tool].pass ?? s.pass })),

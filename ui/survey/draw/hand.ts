@@ -1,3 +1,4 @@
+import { nameOutside } from '@/core/site/edit/names';
 import { placeOn } from '@/core/site/edit/plot';
 import { sheetStoreys } from '@/core/site/model/levels';
 import type { Place, Point, Site } from '@/core/site/model/schema';
@@ -23,11 +24,7 @@ export const boxOf = (a: Point, b: Point): Point[] => [
 
 /** "Kitchen socket", or "Kitchen socket 2" where that is taken. */
 export function nameFor(site: Site, place: Place, what: string, taken: readonly { name: string }[]): string {
-  const base = `${roomNameAt(site, place)} ${what}`.slice(0, 74);
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? base : `${base} ${n}`;
-    if (!taken.some((t) => t.name === name)) return name;
-  }
+  return nameOutside(`${roomNameAt(site, place)} ${what}`, taken);
 }
 
 /** What every tool works with: the job, the drawing under way, and the storeys on the sheet. */

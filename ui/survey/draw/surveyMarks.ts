@@ -10,7 +10,10 @@ import type { SheetMark, ThingSymbolId } from '@/ui/sheet/marks';
 import { useDrawing } from './drawing';
 import type { Pass } from './tools';
 
-type Wired = Pick<Site, 'outlets' | 'panels' | 'interference' | 'coax' | 'dataRuns' | 'jacks' | 'lineEntry'>;
+type Wired = Pick<
+  Site,
+  'guessed' | 'outlets' | 'panels' | 'interference' | 'coax' | 'dataRuns' | 'jacks' | 'lineEntry'
+>;
 
 function mark(
   thing: Thing,
@@ -40,6 +43,7 @@ function thingMarks(
   entryFree: boolean,
 ): SheetMark[] {
   const out: SheetMark[] = [];
+  const guessed = new Set(site.guessed);
   const placed = (
     list: readonly { id: string; name: string; place: Place }[],
     kind: Thing['kind'],
@@ -47,7 +51,11 @@ function thingMarks(
     what: string,
   ) => {
     for (const t of list)
-      if (shown(t.place)) out.push(mark({ kind, id: t.id }, symbol, what, t.name, t.place));
+      if (shown(t.place)) {
+        const isGuess = guessed.has(t.id);
+        const of = mark({ kind, id: t.id }, symbol, isGuess ? `${what}, guessed` : what, t.name, t.place);
+        out.push(isGuess && of.kind === 'thing' ? { ...of, faint: true } : of);
+      }
   };
   if (pass === 'way' || pass === 'wiring')
     placed(site.interference, 'interference', 'interference', 'Disturber');
@@ -148,14 +156,19 @@ export function useSurveyMarks(shown: (place: Place) => boolean): readonly Sheet
   const selected = useJob((s) => s.selected);
   const also = useJob((s) => s.also);
   const units = useJob((s) => s.plan.today.units);
-  const { outlets, panels, interference, coax, dataRuns, jacks, lineEntry } = site;
+  const { guessed, outlets, panels, interference, coax, dataRuns, jacks, lineEntry } = site;
   const entryFree = !units.some(
     (u) => Math.hypot(u.place.xM - lineEntry.xM, u.place.yM - lineEntry.yM) < 0.6,
   );
   const marks = useMemo(
     () =>
-      thingMarks({ outlets, panels, interference, coax, dataRuns, jacks, lineEntry }, pass, shown, entryFree),
-    [outlets, panels, interference, coax, dataRuns, jacks, lineEntry, pass, shown, entryFree],
+      thingMarks(
+        { guessed, outlets, panels, interference, coax, dataRuns, jacks, lineEntry },
+        pass,
+        shown,
+        entryFree,
+      ),
+    [guessed, outlets, panels, interference, coax, dataRuns, jacks, lineEntry, pass, shown, entryFree],
   );
   const grips = useMemo(
     () => (tool === 'select' ? gripsOf(site, thingsSelected({ selected, also })) : []),

@@ -13,15 +13,18 @@ import {
 } from '@/core/site/geometry/frames';
 import { storeysById } from '@/core/site/model/levels';
 import { middleOf } from '@/core/site/geometry/rooms';
-import type { Building, Point } from '@/core/site/model/schema';
+import type { Building, Point, Storey } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { NameField, NumberField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { constructionChoices } from '../draw/constructionChoices';
+import { useFoundRooms } from '../draw/SurveyLayers';
+import { AsUsual } from './AsUsual';
 import { DeleteStoreys } from './DeleteStoreys';
 import { OwnConstructions } from './OwnConstructions';
 import { Rooms } from './Rooms';
 import { StoreyFields } from './StoreyFields';
+import { TypedRooms } from './TypedRooms';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 
@@ -153,6 +156,17 @@ function BuildingFields({ building }: { building: Building }) {
   );
 }
 
+/** The rooms of a storey; where it has no wall inside yet, a way to type them. */
+function RoomsOrTyped({ storey }: { storey: Storey }) {
+  const found = useFoundRooms(storey.id);
+  return (
+    <>
+      {found.length <= 1 && storey.outline.length === 4 && <TypedRooms key={storey.id} storey={storey} />}
+      <Rooms storeyId={storey.id} />
+    </>
+  );
+}
+
 /** House: the building and storey that are open, and the rooms of it. */
 export function HousePanel({ onAddBuilding }: { onAddBuilding: () => void }) {
   const buildings = useJob((s) => s.site.buildings);
@@ -169,7 +183,6 @@ export function HousePanel({ onAddBuilding }: { onAddBuilding: () => void }) {
         </div>
         {ref ? (
           <>
-            <BuildingFields key={ref.building.id} building={ref.building} />
             <StoreyFields key={ref.storey.id} storey={ref.storey} building={ref.building} />
           </>
         ) : (
@@ -179,7 +192,14 @@ export function HousePanel({ onAddBuilding }: { onAddBuilding: () => void }) {
       {storeyId && (
         <section className="panel shrink-0 p-3" aria-label="Rooms">
           <h2 className="head2">Rooms</h2>
-          <Rooms storeyId={storeyId} />
+          {ref && <RoomsOrTyped storey={ref.storey} />}
+        </section>
+      )}
+      {ref && <AsUsual key={ref.building.id} building={ref.building} storey={ref.storey} />}
+      {ref && (
+        <section className="panel shrink-0 p-3" aria-label="Building">
+          <h2 className="head2 mb-1">{ref.building.name}</h2>
+          <BuildingFields key={ref.building.id} building={ref.building} />
         </section>
       )}
       {storeyId && <OwnConstructions />}

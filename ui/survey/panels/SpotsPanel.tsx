@@ -1,7 +1,7 @@
 'use client';
 import { ArrowDown, ArrowUp, Footprints, Merge, Plus } from 'lucide-react';
 import { memo, useMemo } from 'react';
-import { addSpot } from '@/core/site/edit/plot';
+import { addUsualSpot } from '@/core/site/usual/usualSpot';
 import { readingsAt } from '@/core/evidence/fold';
 import { planAfterMerge } from '@/core/plan/option/moveUnits';
 import { mergeSpots } from '@/core/site/edit/mergeSpots';
@@ -97,7 +97,8 @@ function Suggestions() {
   const add = (list: typeof suggested) =>
     setSite((s) =>
       list.reduce(
-        (next, x) => addSpot(next, newId('spot'), { storeyId: x.storeyId, ...x.at, heightM: 1 }, x.name),
+        (next, x) =>
+          addUsualSpot(next, newId('spot'), { storeyId: x.storeyId, ...x.at, heightM: 1 }, x.name, x.name),
         s,
       ),
     );

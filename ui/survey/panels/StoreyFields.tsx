@@ -30,7 +30,7 @@ export function StoreyFields({ storey, building }: { storey: Storey; building: B
     showStorey(made.storeyId);
   };
   return (
-    <div className="mt-2 grid grid-cols-2 gap-x-3 gap-y-2 border-t border-rule pt-2">
+    <div className="grid grid-cols-2 gap-x-3 gap-y-2">
       <FieldTable
         of={storey}
         set={set}
