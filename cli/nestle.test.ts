@@ -170,7 +170,7 @@ describe('the command line', () => {
     expect(spots[0].pipe[0]).toMatchObject({ kind: 'line', measured: true });
     expect(calibration.readings).toBeGreaterThan(10);
     const words = nestle('predict', file, '--explain', 'Attic study').stdout;
-    expect(words).toContain('air from A to B');
+    expect(words).toContain('wireless from A to B');
     expect(words).toContain('Held back by');
     expect(nestle('predict', file, '--explain', 'Moon').status).toBe(1);
   });

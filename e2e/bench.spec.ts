@@ -76,17 +76,17 @@ test('a backhaul is pointed at by key and taken; what cannot be had says why; th
   await expect(told(page)).toContainText('new Cat 6 from A: EUR 652.21');
   // The same row says the same price.
   await expect(cat6).toContainText('EUR 652.21');
-  await expect(feeds.getByRole('row', { name: /^air from A/ })).toContainText(/\d+ to \d+/);
+  await expect(feeds.getByRole('row', { name: /^wireless from A/ })).toContainText(/\d+ to \d+/);
   await page.keyboard.press('Enter');
   await expect(cat6).toContainText('as it is');
   await expect(page.locator('[data-told]')).toHaveCount(0);
   await page.keyboard.press('Control+z');
-  await expect(feeds.getByRole('row', { name: /^air from A/ })).toContainText('as it is');
+  await expect(feeds.getByRole('row', { name: /^wireless from A/ })).toContainText('as it is');
   // Another box at the same place, by the same backhaul.
   const panel = page.getByRole('region', { name: 'Unit B' });
   await panel.getByLabel('Box of B').selectOption('mesh-dual');
   await expect(page.getByRole('button', { name: 'Unit B, Landing' })).toBeVisible();
-  await expect(feeds.getByRole('row', { name: /^air from A/ })).toContainText('as it is');
+  await expect(feeds.getByRole('row', { name: /^wireless from A/ })).toContainText('as it is');
   await expect(feeds).toContainText(/coax: not here, the nearest coax outlet to [AB], /);
   await panel.getByLabel('Box of B').selectOption('coax-pair');
   await expect(panel.getByLabel('Backhaul', { exact: true })).toHaveValue('coax');

@@ -211,6 +211,7 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
     for (const other of marks)
       if (other !== u && other.place.storeyId === u.place.storeyId)
         expect(Math.hypot(other.place.xM - u.place.xM, other.place.yM - u.place.yM)).toBeGreaterThan(0.7);
+  await page.getByRole('tab', { name: 'Options' }).click();
   await page.getByRole('button', { name: 'Accept this option' }).click();
   await expect(page.getByText('accepted', { exact: true })).toBeVisible();
 

@@ -56,6 +56,7 @@ test('an extreme job opens at every stop, and what is left out is said', async (
   }
   const stars = await taken(page, extreme('stars'));
   await page.goto(`/jobs/${stars}/plan`);
+  await page.getByRole('tab', { name: /^Review/ }).click();
   await expect(page.getByText(/the nearest 300 are followed/)).toBeVisible({ timeout: 60_000 });
   expect(errors).toEqual([]);
 });

@@ -25,7 +25,7 @@ export function Workbench({
         {above}
         {/* Their size is the page's, not their drawing's: measured for nothing, a drawing would be laid out twice. */}
         <div className="panel min-h-0 flex-1 will-change-transform [contain:strict]">{sheet}</div>
-        <div className="panel h-[140px] shrink-0 will-change-transform [contain:strict] 2xl:h-[210px]">
+        <div className="panel h-[140px] shrink-0 will-change-transform [contain:strict] 2xl:h-[172px]">
           {section}
         </div>
       </div>

@@ -16,7 +16,7 @@ export function SheetFoot({
   fitBuilding: (() => void) | null;
 }) {
   return (
-    <div className="flex shrink-0 flex-wrap items-center justify-between gap-x-2 gap-y-1 border-t border-rule px-2 py-1.5">
+    <div className="flex shrink-0 flex-wrap items-center justify-between gap-x-2 gap-y-1 border-t border-rule px-2 py-1">
       <div className="flex flex-wrap items-end gap-1">{children}</div>
       <div className="ml-auto flex">
         {(

@@ -242,7 +242,7 @@ function airHop(ends: Ends): Hop {
   if (!best)
     return deadHop(
       child,
-      bridge ? 'bridge' : `air from ${parent.letter}`,
+      bridge ? 'bridge' : `wireless from ${parent.letter}`,
       `${parent.letter} and ${child.letter} share no radio: choose another backhaul or kit.`,
     );
   const { link, levelDbm, lengthM } = best;

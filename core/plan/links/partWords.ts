@@ -7,7 +7,7 @@ import type { Part } from './part';
 const letterOf = (option: Option, unitId: string | null): string =>
   option.units.find((u) => u.id === unitId)?.letter ?? '?';
 
-/** Name of a part for people: "coax to B", "air from A, 5 GHz". Letters are read when it is shown, not when it was worked out. */
+/** Name of a part for people: "coax to B", "wireless from A to B", "air from B, 5 GHz". Letters are read when it is shown, not when it was worked out. */
 export function partLabel(part: Part, option: Option): string {
   const unit = () => letterOf(option, part.unitId);
   const { why } = part;
@@ -32,7 +32,9 @@ export function partLabel(part: Part, option: Option): string {
       return `${why.medium} to ${unit()}`;
     case 'air':
       if (part.kind === 'air') return `air from ${unit()}, ${why.band} GHz`;
-      return why.bridge ? `bridge to ${unit()}` : `air from ${letterOf(option, part.parentId)} to ${unit()}`;
+      return why.bridge
+        ? `bridge to ${unit()}`
+        : `wireless from ${letterOf(option, part.parentId)} to ${unit()}`;
   }
 }
 

@@ -187,5 +187,5 @@ export const FEED_LABEL: Record<FeedKind, string> = {
   coax: 'coax',
   powerline: 'powerline',
   bridge: 'outdoor bridge',
-  wireless: 'air',
+  wireless: 'wireless',
 };

@@ -55,7 +55,7 @@ describe('the name of a part', () => {
     [part({ kind: 'coax', attenuationDb: 9, stretches: [], guessed: false }), 'coax to B'],
     [part(powerline), 'powerline to B'],
     [part({ kind: 'dead', medium: 'coax', problem: 'no outlet' }), 'coax to B'],
-    [part(air), 'air from A to B'],
+    [part(air), 'wireless from A to B'],
     [part({ ...air, bridge: true }), 'bridge to B'],
     [part(air, { kind: 'air' }), 'air from B, 5 GHz'],
     [part(air, { kind: 'air', unitId: 'gone' }), 'air from ?, 5 GHz'],
@@ -126,7 +126,7 @@ describe('why there is no link', () => {
   });
   test('where there is one, the narrowest part holds it back', () => {
     const p = { pipe: [part({ kind: 'port' }, { unitId: 'a' }), part(air)], narrowest: 1 } as Prediction;
-    expect(heldBackLabel(p, house)).toBe('air from A to B');
+    expect(heldBackLabel(p, house)).toBe('wireless from A to B');
   });
 });
 

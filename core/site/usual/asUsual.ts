@@ -5,7 +5,7 @@ import type { Opening, Outlet, Place, Site, Storey } from '../model/schema';
 import type { UsualAge } from './ages';
 import { edgesOf, liesIn, outerOf, sharedOf, type Edge, type Shared } from './edges';
 import { addUsualSpot } from './usualSpot';
-import { isKitchen, isPassage, isWet, useOf } from './roomKinds';
+import { isKitchen, isPassage, isWet, livedInAs } from './roomKinds';
 
 type NewId = (prefix: string) => string;
 
@@ -143,7 +143,7 @@ function socketsFor(
     const name = nameOf(room);
     if (name === '' || isWet(name)) continue;
     if (site.outlets.some((o) => isIn(room, storeyId, o.place))) continue;
-    const count = isKitchen(name) ? age.sockets.kitchen : useOf(name) ? age.sockets.room : 1;
+    const count = isKitchen(name) ? age.sockets.kitchen : livedInAs(name) ? age.sockets.room : 1;
     for (let i = 0; i < count; i++)
       made.push({
         id: newId('out'),
@@ -189,7 +189,7 @@ function wired(site: Site, storey: Storey, rooms: readonly FoundRoom[], age: Usu
 function withSpots(site: Site, storeyId: string, rooms: readonly FoundRoom[], newId: NewId): Site {
   return rooms.reduce((s, room) => {
     const name = nameOf(room);
-    if (name === '' || !useOf(name) || s.spots.some((spot) => isIn(room, storeyId, spot.place))) return s;
+    if (name === '' || !livedInAs(name) || s.spots.some((spot) => isIn(room, storeyId, spot.place))) return s;
     return addUsualSpot(s, newId('spo'), { storeyId, ...room.middle, heightM: SPOT_M }, name, name);
   }, site);
 }

@@ -35,7 +35,7 @@ const USES: readonly (readonly [RegExp, RoomUse | null])[] = [
 ];
 
 /** What a room is for by its name: null where nobody stays; a name that says nothing is lived in. */
-export function useOf(roomName: string): RoomUse | null {
+export function livedInAs(roomName: string): RoomUse | null {
   const found = USES.find(([name]) => name.test(roomName));
   return found ? found[1] : { activities: ['web'], client: 'phone', deviceName: 'phone' };
 }

@@ -9,6 +9,7 @@ import { compareFeeds } from './backhauls';
 import { POLICIES } from '../choices/policies';
 import { feedsFor } from '../choices/beginning';
 import { servedOf } from '../../site/model/verdict';
+import { FEED_LABEL } from '../../plan/option/placing';
 import { unitOn } from '../choices/addedUnit';
 import { gatewayChoices } from './gatewayPlaces';
 import { type Proposal, proposed } from '../choices/added';
@@ -89,7 +90,7 @@ export async function fixesOf(
       if (!fits(kit, place)) continue;
       const plain = unitOn(context, option, kit, place, 'fix');
       for (const feed of feedsFor(context, free, option, plain, kit))
-        tryIt(`${kit.label} at ${place.name}, by ${feed.kind === 'wireless' ? 'air' : feed.kind}`, {
+        tryIt(`${kit.label} at ${place.name}, by ${FEED_LABEL[feed.kind]}`, {
           ...option,
           units: [...option.units, { ...plain, feed }],
         });

@@ -45,9 +45,9 @@ describe('feeds compared', () => {
   });
   test('every kind the unit takes is there, the one of now is marked, what cannot work comes last', () => {
     const labels = choices.map((c) => c.label).join('\n');
-    for (const kind of ['air from A', 'new Cat 6 from A', 'new fibre from A', 'powerline from A'])
+    for (const kind of ['wireless from A', 'new Cat 6 from A', 'new fibre from A', 'powerline from A'])
       expect(labels).toContain(kind);
-    expect(choices.filter((c) => c.isNow).map((c) => c.label)).toEqual(['air from A']);
+    expect(choices.filter((c) => c.isNow).map((c) => c.label)).toEqual(['wireless from A']);
     const firstStopped = choices.findIndex((c) => c.stops.length > 0);
     expect(choices.slice(firstStopped).every((c) => c.stops.length > 0)).toBe(true);
   });
@@ -67,7 +67,7 @@ describe('feeds compared', () => {
       return high - low;
     };
     expect(width('new fibre from A')).toBe(0);
-    expect(width('air from B')).toBeGreaterThan(10);
+    expect(width('wireless from B')).toBeGreaterThan(10);
   });
   test('what the kit takes and the house does not give is told with why', async () => {
     // The only coax outlets of the farm are in the house.

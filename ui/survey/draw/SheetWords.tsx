@@ -10,7 +10,7 @@ export function Hint() {
   const tool = useDrawing((s) => s.tool);
   const message = useDrawing((s) => s.message);
   return (
-    <div className="flex min-h-11 shrink-0 items-center justify-between gap-3 border-b border-rule px-3 py-1">
+    <div className="flex min-h-9 shrink-0 items-center justify-between gap-3 border-b border-rule px-3 py-1">
       <p className="fig leading-tight text-ink-2" role="status">
         {message || (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : TOOLS[tool].hint)}
       </p>
