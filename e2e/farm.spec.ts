@@ -3,42 +3,11 @@ import { coaxAttenuation } from '../core/feed/coax';
 import { findRooms } from '../core/site/geometry/rooms';
 import type { Site } from '../core/site/model/schema';
 import { farmSite } from '../demo/farmSite';
-import { exported, onScreen } from './sheet';
+import { Hand } from './hand';
+import { exported } from './sheet';
 
 /** Most clicks and key groups in which the whole farm has to be entered. */
 const MOST = 500;
-
-/**
- * A hand that counts. A click is one; keys are counted in groups: one shortcut, or one value typed with the Tab and Enter
- * that belong to it.
- */
-class Hand {
-  clicks = 0;
-  groups = 0;
-  constructor(private readonly page: Page) {}
-  async key(name: string): Promise<void> {
-    this.groups++;
-    await this.page.keyboard.press(name);
-  }
-  async button(name: string): Promise<void> {
-    this.clicks++;
-    await this.page.getByRole('button', { name, exact: true }).first().click();
-  }
-  async fill(scope: ReturnType<Page['locator']>, label: string, value: string): Promise<void> {
-    this.groups++;
-    await scope.getByLabel(label, { exact: false }).first().fill(value);
-  }
-  async choose(scope: ReturnType<Page['locator']>, label: string, value: string): Promise<void> {
-    this.clicks++;
-    await scope.getByLabel(label, { exact: true }).selectOption(value);
-  }
-  async at(xM: number, yM: number): Promise<void> {
-    this.clicks++;
-    const [x, y] = await onScreen(this.page, xM, yM);
-    await this.page.mouse.move(x, y);
-    await this.page.mouse.click(x, y);
-  }
-}
 
 const farm: Site = farmSite();
 const boundsOf = (buildingId: string) => {

@@ -96,7 +96,7 @@ function SurveySheet({ onBuilding }: { onBuilding: () => void }) {
     (place: Place) => place.storeyId === null || storeyIds.has(place.storeyId),
     [storeyIds],
   );
-  const things = useSurveyMarks(shown);
+  const things = useSurveyMarks(shown, storeyIds);
   const roomLabels = useRoomLabels(storeyIds);
   const moving = useMarkMoves();
   const chosen = useMemo(

@@ -148,8 +148,24 @@ function gripsOf(site: Site, things: readonly Thing[]): SheetMark[] {
   ];
 }
 
+/** Grips of doors and windows nobody has looked at yet: each is dragged to where it truly is without being chosen first. */
+function guessedGrips(site: Site, storeyIds: ReadonlySet<string>, chosen: readonly Thing[]): SheetMark[] {
+  const guessed = new Set(site.guessed);
+  if (guessed.size === 0) return [];
+  return site.openings.flatMap((o) => {
+    const thing: Thing = { kind: 'opening', id: o.id };
+    const wall = guessed.has(o.id) && site.walls.find((w) => w.id === o.wallId);
+    if (!wall || !storeyIds.has(wall.storeyId) || chosen.some((t) => sameThing(t, thing))) return [];
+    const at = middleOfThing(site, thing);
+    return at ? [grip('all', thing, at, `${o.kind}, guessed`)] : [];
+  });
+}
+
 /** Small marks and grips on the open sheet. */
-export function useSurveyMarks(shown: (place: Place) => boolean): readonly SheetMark[] {
+export function useSurveyMarks(
+  shown: (place: Place) => boolean,
+  storeyIds: ReadonlySet<string>,
+): readonly SheetMark[] {
   const pass = useDrawing((s) => s.pass);
   const tool = useDrawing((s) => s.tool);
   const site = useJob((s) => s.site);
@@ -170,10 +186,14 @@ export function useSurveyMarks(shown: (place: Place) => boolean): readonly Sheet
       ),
     [guessed, outlets, panels, interference, coax, dataRuns, jacks, lineEntry, pass, shown, entryFree],
   );
-  const grips = useMemo(
-    () => (tool === 'select' ? gripsOf(site, thingsSelected({ selected, also })) : []),
-    [site, selected, also, tool],
-  );
+  const grips = useMemo(() => {
+    if (tool !== 'select') return [];
+    const chosen = thingsSelected({ selected, also });
+    const own = gripsOf(site, chosen);
+    if (pass !== 'house') return own;
+    // In one order whatever is chosen: a grip that changed its place among the others would slip from the hand that drags it.
+    return [...guessedGrips(site, storeyIds, chosen), ...own].sort((a, b) => (a.id < b.id ? -1 : 1));
+  }, [site, selected, also, tool, pass, storeyIds]);
   return useMemo(() => [...marks, ...grips], [marks, grips]);
 }
 
