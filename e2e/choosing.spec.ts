@@ -33,6 +33,7 @@ test('feeds compared, fibre through the duct, the gateway elsewhere, a lock, the
 
   // The gateway to the landing, by a new cable from the entry.
   await selectUnit(page, 'A');
+  await page.getByRole('button', { name: 'Other places' }).click();
   const places = page.getByRole('table', { name: 'Places for the gateway' });
   await places.getByRole('button', { name: /A to Landing socket, by a new cable/ }).click();
   await expect(page.locator('[data-route="entry"]')).toHaveCount(1);

@@ -1,6 +1,6 @@
 import { afterEach, expect, jest, test } from '@jest/globals';
 import { atOnce } from '../core/stats/atOnce';
-import { withPauses } from './pauses';
+import { restAfter, withPauses } from './pauses';
 
 afterEach(() => {
   jest.restoreAllMocks();
@@ -57,4 +57,25 @@ test('what it worked is told without what others took meanwhile', async () => {
   const got = await withPauses(counting(4), () => false);
   // Two looks at the clock a step, one of them after it: a millisecond each of five steps.
   expect(got?.workMs).toBe(5);
+});
+
+test('long work waits until nothing has been changed for a while, however often it is changed meanwhile', async () => {
+  let now = 1000;
+  const waits: number[] = [];
+  const hand = restAfter(
+    200,
+    () => now,
+    async (ms) => {
+      waits.push(ms);
+      now += ms;
+      // The hand goes on once while it is waited for.
+      if (waits.length === 1) hand.changed();
+    },
+  );
+  await hand.rested();
+  expect(waits).toEqual([]);
+  hand.changed();
+  now += 50;
+  await hand.rested();
+  expect(waits).toEqual([150, 200]);
 });

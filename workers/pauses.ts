@@ -22,6 +22,27 @@ export function breathing(): () => Promise<void> {
   };
 }
 
+/** Lets long work wait until nothing has been changed for a while, ms: the hand waits for no question. */
+export function restAfter(
+  restMs: number,
+  nowMs: () => number = () => performance.now(),
+  wait: (ms: number) => Promise<void> = (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
+): { changed(): void; rested(): Promise<void> } {
+  let changedAt = -Infinity;
+  return {
+    changed: () => {
+      changedAt = nowMs();
+    },
+    rested: async () => {
+      for (;;) {
+        const leftMs = changedAt + restMs - nowMs();
+        if (leftMs <= 0) return;
+        await wait(leftMs);
+      }
+    },
+  };
+}
+
 /** Goes through steps with pauses and gives what comes of them and how long they worked, ms; null where it is given up between. */
 export async function withPauses<T>(
   steps: Generator<void, T>,

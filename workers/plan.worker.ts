@@ -19,7 +19,7 @@ import type { Answers, Question } from '../core/suggest/questions/answer';
 import type { Option } from '../core/plan/option/schema';
 import type { ShadeAnswer, SheetQuestion } from '../core/plan/shade/shadeEngine';
 import { atOnce } from '../core/stats/atOnce';
-import { breathing, withPauses } from './pauses';
+import { breathing, restAfter, withPauses } from './pauses';
 
 let planner: Planner | null = null;
 /** What was answered last. */
@@ -35,7 +35,10 @@ const timed = <T>(work: () => T): T & { workMs: number } => {
   return Object.assign(work() as object, { workMs: performance.now() - start }) as T & { workMs: number };
 };
 
-/** Said by a search that was stopped. */
+/** Rest of the hand before a question goes on, ms. */
+const hand = restAfter(200);
+
+/** Said by a search or a question that was stopped. */
 const STOPPED = 'stopped';
 let highs: ReturnType<typeof highsLoader> | null = null;
 /** Which search is the newest: an older one ends at its next turn. */
@@ -59,6 +62,7 @@ const api = {
     last = null;
   },
   update(change: PlannerUpdate): void {
+    hand.changed();
     own().update(change);
   },
   replaceRows(rows: EvidenceRows): void {
@@ -106,8 +110,23 @@ const api = {
   stopSettling(asker: string): void {
     nextTurnOf(asker);
   },
-  ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]> {
-    return own().ask<K>(question, breathing());
+  /** Answers a question while the hand rests; null where it was given up meanwhile. */
+  async ask<K extends Question['kind']>(
+    question: Extract<Question, { kind: K }>,
+    asker: string,
+  ): Promise<Answers[K] | null> {
+    const isGivenUp = askedLast(asker);
+    const breath = breathing();
+    try {
+      return await own().ask<K>(question, async () => {
+        await breath();
+        await hand.rested();
+        if (isGivenUp()) throw new Error(STOPPED);
+      });
+    } catch (error) {
+      if ((error as Error).message === STOPPED) return null;
+      throw error;
+    }
   },
   /** Searches the plan worth most; `progress` hears how far it has come, `stopSuggest` ends it. */
   async suggest(

@@ -45,7 +45,11 @@ export interface PlanLine {
   served(network: Built, settle: boolean, asker: string): Promise<ServedAnswer | null>;
   /** Gives up what is being made exact for one who asked: the hand has gone on. */
   stopSettling(asker: string): void;
-  ask<K extends Question['kind']>(question: Extract<Question, { kind: K }>): Promise<Answers[K]>;
+  /** Answers a question about an option; null where the asker gave it up meanwhile, by asking anew or by `stopSettling`. */
+  ask<K extends Question['kind']>(
+    question: Extract<Question, { kind: K }>,
+    asker: string,
+  ): Promise<Answers[K] | null>;
   /** Searches the plan worth most; null where it was stopped or nothing can stand on the line. */
   suggest(
     ask: Omit<SearchAsk, 'pause' | 'progress'>,
@@ -204,10 +208,10 @@ export function openPlanLine(store: JobStore): PlanLine {
       }
     },
     stopSuggest: () => void remote.stopSuggest(),
-    ask: <K extends Question['kind']>(question: Extract<Question, { kind: K }>) => {
+    ask: <K extends Question['kind']>(question: Extract<Question, { kind: K }>, asker: string) => {
       feed(stateOf(store.getState()));
-      const ask = remote.ask as unknown as (q: Question) => Promise<Answers[K]>;
-      return told(ask(question));
+      const ask = remote.ask as unknown as (q: Question, by: string) => Promise<Answers[K] | null>;
+      return told(ask(question, asker));
     },
     close() {
       closed = true;

@@ -32,6 +32,8 @@ export function useLatest<Q extends object, A extends object>(
     open.current = asking;
     return () => {
       open.current = null;
+      // Nobody is there any more for what is under way.
+      if (busy.current) asking?.giveUp?.();
       busy.current = false;
       clearTimeout(rest.current);
     };

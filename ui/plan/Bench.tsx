@@ -1,6 +1,6 @@
 'use client';
 import { Tabs } from 'radix-ui';
-import { useMemo, useState, type ReactNode } from 'react';
+import { memo, useMemo, useState, type ReactNode } from 'react';
 import { noticeLines } from '@/core/plan/compare/noticeLines';
 import { useDerived, useOption } from '@/ui/job/derived';
 import { useJob, useJobStore, type BenchPlace } from '@/ui/job/store';
@@ -71,7 +71,13 @@ function UnitTab() {
  * The bench beside the sheet: options, ways to find one, the chosen unit, what is to be said of it, and papers. Nothing of it
  * ever lies over the sheet; what is pointed at in it is shown there.
  */
-export function Bench({ added, onDraw }: { added: AddedUnits; onDraw: (unitId: string) => void }) {
+export const Bench = memo(function Bench({
+  added,
+  onDraw,
+}: {
+  added: AddedUnits;
+  onDraw: (unitId: string) => void;
+}) {
   const store = useJobStore();
   const bench = useJob((s) => s.bench);
   const [lastFind, setLastFind] = useState<BenchPlace>('suggest');
@@ -138,4 +144,4 @@ export function Bench({ added, onDraw }: { added: AddedUnits; onDraw: (unitId: s
       </Tabs.Content>
     </Tabs.Root>
   );
-}
+});

@@ -201,6 +201,7 @@ export function PlanStop() {
   const pressed = (xM: number, yM: number) =>
     putAt(placeOn(site, new Set(sheetStoreys(site, storeyId).map((r) => r.storey.id)), { xM, yM }, SHELF_M));
   const now = ghost?.predictions ?? predictions;
+  const added = useMemo(() => ({ goodPlaces, unserved, predictions }), [goodPlaces, unserved, predictions]);
   const drawn = option?.units.find((u) => u.id === way.unitId);
   const held = option?.units.find((u) => u.id === heldId && isLocked(option, u.id));
   return (
@@ -252,7 +253,7 @@ export function PlanStop() {
               </p>
             )}
             <EndedProofs />
-            <Bench added={{ goodPlaces, unserved, predictions }} onDraw={way.begin} />
+            <Bench added={added} onDraw={way.begin} />
           </>
         }
         ledger={<PlanLedger />}

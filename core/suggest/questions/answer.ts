@@ -50,10 +50,10 @@ export async function answer<K extends Question['kind']>(
         return compareFeeds(context, q.option, today, q.unitId, pause);
       case 'goodPlaces': {
         const kit = kitById(q.kitId, context.ownKit);
-        return kit ? goodPlacesOf(context, q.option, kit) : [];
+        return kit ? goodPlacesOf(context, q.option, kit, pause) : [];
       }
       case 'gateway':
-        return gatewayChoices(context, q.option, today);
+        return gatewayChoices(context, q.option, today, pause);
       case 'routing':
         return routingChoices(context, q.option).map((choice): PricedRouting => {
           const e = evaluate(context, choice.option, today);

@@ -77,7 +77,7 @@ export async function fixesOf(
       ...option,
       wiredSpots: [...option.wiredSpots.filter((w) => w.spotId !== spotId), { spotId, unitId: unit.id }],
     });
-  for (const c of gatewayChoices(context, option, today).slice(2)) tryIt(c.label, c.option);
+  for (const c of (await gatewayChoices(context, option, today, pause)).slice(2)) tryIt(c.label, c.option);
   const free = POLICIES[0]!;
   const mesh = option.units.some((u) => kitById(u.kitId, context.ownKit)?.family);
   const kits = free.kits

@@ -26,9 +26,14 @@ const MOST_TOLD = 8;
 
 /**
  * Where else the gateway could stand, each with the way of the line to it (a run that is there, the coax, a new cable), beside
- * staying and adding one node of its own kind at the best place. The best first.
+ * staying and adding one node of its own kind at the best place. The best first; `pause` is awaited between them.
  */
-export function gatewayChoices(context: PlanContext, option: Option, today: Option): GatewayChoice[] {
+export async function gatewayChoices(
+  context: PlanContext,
+  option: Option,
+  today: Option,
+  pause: () => Promise<void>,
+): Promise<GatewayChoice[]> {
   const gateway = gatewayOf(option);
   if (!gateway || gateway.feed.kind !== 'line') return [];
   const told = (label: string, tried: Option): GatewayChoice => {
@@ -46,15 +51,15 @@ export function gatewayChoices(context: PlanContext, option: Option, today: Opti
     };
   };
   const HOW = { run: 'over the run that is there', coax: 'over the coax', cable: 'by a new cable' };
-  const moved = movedGateways(context, option).map((m) =>
-    told(
-      `${gateway.letter} to ${m.candidate.name}, ${m.entry ? HOW[m.entry] : 'beside the entry'}`,
-      m.option,
-    ),
-  );
+  const moved: GatewayChoice[] = [];
+  for (const m of movedGateways(context, option)) {
+    await pause();
+    const label = `${gateway.letter} to ${m.candidate.name}, ${m.entry ? HOW[m.entry] : 'beside the entry'}`;
+    moved.push(told(label, m.option));
+  }
   const kit = kitById(gateway.kitId, context.ownKit)!;
   const nodeKit = kit.feeds.includes('wireless') ? kit : kitById('mesh-dual', context.ownKit)!;
-  const best = goodPlacesOf(context, option, nodeKit)[0];
+  const best = (await goodPlacesOf(context, option, nodeKit, pause))[0];
   const node = best
     ? [
         told(`Stay, one ${nodeKit.label} more at ${best.candidate.name}`, {

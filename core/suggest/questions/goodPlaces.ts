@@ -15,24 +15,33 @@ export interface GoodPlace {
   gain: number;
 }
 
-/** What a unit of a kit would do at each place it could stand, the best first. Places that are taken are left out. */
-export function goodPlacesOf(context: PlanContext, option: Option, kit: KitItem): GoodPlace[] {
+/**
+ * What a unit of a kit would do at each place it could stand, the best first. Places that are taken are left out; `pause` is
+ * awaited between them.
+ */
+export async function goodPlacesOf(
+  context: PlanContext,
+  option: Option,
+  kit: KitItem,
+  pause: () => Promise<void>,
+): Promise<GoodPlace[]> {
   const now = predictOption(context, option);
   const served = new Set(servedOf(now).map((p) => p.spotId));
   const good = goodOf(now);
-  return placesFor(context, [kit])
-    .filter((c) => !isTaken(option, c.place))
-    .map((candidate) => {
-      const tried: Option = {
-        ...option,
-        units: [...option.units, unitOn(context, option, kit, candidate)],
-      };
-      const then = predictOption(context, tried);
-      return {
-        candidate,
-        serves: then.filter((p) => p.verdict === 'works' && !served.has(p.spotId)).map((p) => p.number),
-        gain: goodOf(then) - good,
-      };
-    })
-    .sort((a, b) => b.serves.length - a.serves.length || b.gain - a.gain);
+  const found: GoodPlace[] = [];
+  for (const candidate of placesFor(context, [kit])) {
+    if (isTaken(option, candidate.place)) continue;
+    await pause();
+    const tried: Option = {
+      ...option,
+      units: [...option.units, unitOn(context, option, kit, candidate)],
+    };
+    const then = predictOption(context, tried);
+    found.push({
+      candidate,
+      serves: then.filter((p) => p.verdict === 'works' && !served.has(p.spotId)).map((p) => p.number),
+      gain: goodOf(then) - good,
+    });
+  }
+  return found.sort((a, b) => b.serves.length - a.serves.length || b.gain - a.gain);
 }

@@ -92,16 +92,16 @@ describe('places', () => {
     const bathroom = { ...context, keptOut: ['room-5'] };
     expect(candidatePlaces(bathroom).map((c) => c.name)).not.toContain('Hall socket');
   });
-  test('glow by what one unit more would do there, the best first', () => {
-    const goodPlaces = goodPlacesOf(context, upstairs, kitById('mesh-own-radio')!);
+  test('glow by what one unit more would do there, the best first', async () => {
+    const goodPlaces = await goodPlacesOf(context, upstairs, kitById('mesh-own-radio')!, noPause);
     expect(goodPlaces[0]!.gain).toBeGreaterThan(0);
     expect(goodPlaces.map((g) => g.serves.length)).toEqual(
       [...goodPlaces.map((g) => g.serves.length)].sort((a, b) => b - a),
     );
     expect(goodPlaces.some((g) => g.candidate.name === 'Porch shelf socket')).toBe(false);
   });
-  test('of the gateway: as it is, one node more, and each way of the line', () => {
-    const choices = gatewayChoices(context, upstairs, today);
+  test('of the gateway: as it is, one node more, and each way of the line', async () => {
+    const choices = await gatewayChoices(context, upstairs, today, noPause);
     expect(choices[0]!.label).toBe('As it is');
     expect(choices[1]!.label).toContain('Stay, one');
     expect(choices.some((c) => c.label.includes('over the run that is there') && c.cableM === 0)).toBe(true);

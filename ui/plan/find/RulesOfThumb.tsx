@@ -51,7 +51,9 @@ export function RulesOfThumb() {
     for (const rule of RULES_OF_THUMB) {
       if (stopped.current) break;
       setAt(rule.label);
-      const plan = await line.ask<'rule'>({ kind: 'rule', ruleId: rule.id, locked }).catch(() => null);
+      const plan = await line
+        .ask<'rule'>({ kind: 'rule', ruleId: rule.id, locked }, 'rules')
+        .catch(() => null);
       if (plan) setPlans((all) => [...all, plan]);
     }
     setAt(null);

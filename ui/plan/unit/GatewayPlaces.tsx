@@ -1,14 +1,28 @@
 'use client';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { gatewayOf } from '@/core/plan/option/graph';
 import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
 import { useTake } from '../point/useAdopt';
 import { cableText, ChoiceTable } from '../point/ChoiceTable';
 
-/** Places the gateway could stand at, with the way of the line to each, beside one node more. Prices are of the whole option. */
+/** Other places for the gateway, tried where somebody asks for them: a large house has many. */
 export function GatewayPlaces({ option }: { option: Option }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <div className="mt-1">
+      <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+        Other places
+      </Button>
+      {open && <Places option={option} />}
+    </div>
+  );
+}
+
+/** Places the gateway could stand at, with the way of the line to each, beside one node more. Prices are of the whole option. */
+function Places({ option }: { option: Option }) {
   const take = useTake();
   const showStorey = useJob((s) => s.showStorey);
   const lengthUnit = useJob((s) => s.brief.lengthUnit);
