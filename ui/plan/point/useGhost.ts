@@ -32,7 +32,7 @@ export function useGhost(sheet: SheetToShade | null): Ghost | null {
   const now = useJob(shownOption);
   useEffect(() => {
     // What was pointed at is of a plan that is no more.
-    store.getState().set({ pointed: null });
+    if (store.getState().pointed) store.getState().set({ pointed: null });
   }, [plan, store]);
   const asking = useMemo(
     () => line && { first: async ({ question }: Asked) => ({ look: await line.look(question) }) },
