@@ -10,6 +10,8 @@ async function taken(page: Page, data: string | JobFile): Promise<string> {
   const made = await page.request.post('/api/jobs/import', {
     headers: { 'content-type': 'application/json' },
     data,
+    // The thread for long work is opened by the first of these: on a busy machine that alone takes a while.
+    timeout: 120_000,
   });
   return ((await made.json()) as { id: string }).id;
 }

@@ -3,14 +3,8 @@ import highsLoader from 'highs';
 import type { Built } from '../core/evidence/built';
 import type { EvidenceRows } from '../core/evidence/rows';
 import { createPlanner, solveWith, type LpSolver, type Planner, type Suggestion } from '../core';
-import {
-  changeOf,
-  type Derived,
-  type DerivedChange,
-  type Look,
-  type LookQuestion,
-  type PlannerUpdate,
-} from '../core/job/planner';
+import { changeOf, type DerivedChange } from '../core/job/derivedChange';
+import type { Derived, Look, LookQuestion, PlannerUpdate } from '../core/job/planner';
 import type { Documents } from '../core/job/settle';
 import type { KitItem } from '../core/kit/model/schema';
 import type { ServedAnswer } from '../core/plan/shade/served';

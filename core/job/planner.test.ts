@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '../../demo/farm';
 import { sampleReading, sampleStep } from '../../demo/sampleRows';
-import { changeOf, changedBy, createPlanner } from './planner';
+import { changeOf, changedBy } from './derivedChange';
+import { createPlanner } from './planner';
 
 const job = quillfeatherFarm();
 const option = job.plan.options[0]!;

@@ -2,7 +2,8 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Built } from '@/core/evidence/built';
 import type { EvidenceRow } from '@/core/evidence/rows';
-import { changedBy, type Derived, type Look, type LookQuestion } from '@/core/job/planner';
+import { changedBy } from '@/core/job/derivedChange';
+import type { Derived, Look, LookQuestion } from '@/core/job/planner';
 import type { Documents } from '@/core/job/settle';
 import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, SheetQuestion } from '@/core/plan/shade/shadeEngine';
