@@ -17,7 +17,7 @@ import { radioKey, type Option, type Unit } from '../plan/option/schema';
 import { withRadiosOf } from '../plan/option/radioChanges';
 import { shadeDifference } from '../plan/shade/difference';
 import type { Outline, ShadeOutline } from '../plan/shade/outlines';
-import { ShadeEngine, type ShadeAnswer, type SheetQuestion } from '../plan/shade/shadeEngine';
+import { ShadeEngine, type ShadeAnswer, type SheetQuestion, type SheetView } from '../plan/shade/shadeEngine';
 import { atOnce } from '../stats/atOnce';
 import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
@@ -74,7 +74,7 @@ export interface LookQuestion {
   option: Option;
   /** The network at hand; null where there is none. */
   now: Option | null;
-  sheet: Omit<SheetQuestion, 'option' | 'settle'> | null;
+  sheet: SheetView | null;
 }
 
 /** What a network would give, its shade on the sheet, and where that is lighter and darker than the one at hand. */

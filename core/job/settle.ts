@@ -1,6 +1,7 @@
 import type { Brief } from '../brief/brief';
 import { freeLetter } from '../plan/option/placing';
 import type { Feed, Option, Plan, Unit } from '../plan/option/schema';
+import { guessable } from '../site/edit/guesses';
 import { freeNumber } from '../site/edit/plot';
 import type { Place, Site } from '../site/model/schema';
 
@@ -59,15 +60,11 @@ function settledSite(site: Site): Site {
   });
   const spotIds = ids(spots);
   const openings = mended(site.openings, (o) => (wallIds.has(o.wallId) ? o : null));
-  const canBeGuessed = ids([
-    ...walls,
-    ...openings,
-    ...site.rooms,
-    ...panels,
-    ...circuits,
-    ...site.outlets,
-    ...spots,
-  ]);
+  const { rooms, outlets: sockets } = site;
+  // Ids of what can be guessed are gathered only where anything is.
+  const isThere =
+    site.guessed.length > 0 &&
+    guessable({ walls, openings, rooms, panels, circuits, outlets: sockets, spots });
   return withFields(site, {
     walls,
     openings,
@@ -89,10 +86,7 @@ function settledSite(site: Site): Site {
     spots,
     walk: mended(site.walk, (id) => (spotIds.has(id) ? id : null)),
     interference: placed(site.interference),
-    guessed:
-      site.guessed.length > 0
-        ? mended(site.guessed, (id) => (canBeGuessed.has(id) ? id : null))
-        : site.guessed,
+    guessed: isThere ? mended(site.guessed, (id) => (isThere.has(id) ? id : null)) : site.guessed,
     lineEntry: place(site.lineEntry),
   });
 }

@@ -81,10 +81,9 @@ export const Bench = memo(function Bench({
   const store = useJobStore();
   const bench = useJob((s) => s.bench);
   const [lastFind, setLastFind] = useState<BenchPlace>('suggest');
-  const go = (place: BenchPlace) => {
-    if (isFind(place)) setLastFind(place);
-    store.getState().set({ bench: place, placing: place === 'add' ? store.getState().placing : null });
-  };
+  // Whoever opened it: Find leads back to where one was last.
+  if (isFind(bench) && bench !== lastFind) setLastFind(bench);
+  const go = (place: BenchPlace) => store.getState().set({ bench: place });
   useKeys({
     benchOptions: () => go('options'),
     benchFind: () => go(lastFind),

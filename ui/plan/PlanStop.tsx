@@ -77,7 +77,7 @@ function Foot({
   );
 }
 
-/** A unit that is chosen anywhere is on the bench; while one is put somewhere, Escape lets the kind go. */
+/** A unit that is chosen anywhere is on the bench. */
 function useBenchFollows(): void {
   const store = useJobStore();
   const unitId = useJob((s) => (s.selected?.kind === 'unit' ? s.selected.id : null));
@@ -139,7 +139,7 @@ export function PlanStop() {
     letGo: () => {
       const state = store.getState();
       if (state.pointed) state.set({ pointed: null });
-      else if (state.placing !== null) state.set({ placing: null });
+      else if (state.bench === 'add' && state.placing !== null) state.set({ placing: null });
       else select(null);
     },
     take: (event) => {

@@ -3,7 +3,7 @@ import { useSearchParams } from 'next/navigation';
 import { useId, useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { ShadeOutline } from '@/core/plan/shade/outlines';
-import type { ShadeAnswer, SheetQuestion } from '@/core/plan/shade/shadeEngine';
+import type { ShadeAnswer, SheetQuestion, SheetView } from '@/core/plan/shade/shadeEngine';
 import { plotBox, sheetStoreys } from '@/core/site/model/levels';
 import type { ActivityId } from '@/core/site/model/needs';
 import type { ClientTypeId } from '@/core/site/model/schema';
@@ -27,9 +27,6 @@ export interface Shade {
   workMs: number;
 }
 
-/** What is shaded of a sheet, whatever the network. */
-export type SheetToShade = Omit<SheetQuestion, 'option' | 'settle'>;
-
 interface Asked {
   question: Omit<SheetQuestion, 'settle'>;
   network: Built;
@@ -40,7 +37,7 @@ export function useSheetQuestion(
   storeyId: string | null,
   activity: ActivityId | null,
   client?: ClientTypeId,
-): SheetToShade | null {
+): SheetView | null {
   const site = useJob((s) => s.site);
   const asked = Number(useSearchParams().get('cell'));
   const wantedCell = asked >= FINEST_CELL_M && asked <= 5 ? asked : CELL_M;
@@ -55,7 +52,7 @@ export function useSheetQuestion(
 }
 
 /** Light and shade of a network on the open sheet; null until the worker has answered. */
-export function useShade(network: Built | null, sheet: SheetToShade | null): Shade | null {
+export function useShade(network: Built | null, sheet: SheetView | null): Shade | null {
   const brief = useJob((s) => s.brief);
   const line = usePlanLine();
   const asker = useId();

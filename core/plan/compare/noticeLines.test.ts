@@ -56,6 +56,7 @@ test('a channel that is full is said once with what mends it, with no percentage
 test('on the farm each line leads to units that are there', () => {
   const { context } = learntContext(farm);
   const lines = noticeLines(evaluate(context, option, farm.plan.today), option);
-  expect(lines.length).toBeGreaterThan(0);
+  expect(lines.map((l) => l.unitIds)).toContainEqual([b]);
+  expect(lines.find((l) => l.words.startsWith('At the busy hour'))!.unitIds).toEqual([b]);
   for (const { unitIds } of lines) for (const id of unitIds) expect([a, b]).toContain(id);
 });

@@ -16,9 +16,10 @@ export function loadWords({ label, share, limit, full }: MediumLoad): string {
 
 /** What does not hold all that is asked of it at the busy hour, and what mends that. */
 export function fullWords({ id, label, full }: MediumLoad): string {
+  // A channel has the unit that hears it before the bar.
   const mends = id.startsWith('line:')
     ? 'only a faster line mends it'
-    : /GHz/.test(label)
+    : id.includes('|')
       ? 'a cable, another place or another channel mends it'
       : 'a wire of its own mends it';
   return `At the busy hour ${label} is full in ${ofTen(full)} of 10 evenings: ${mends}.`;

@@ -25,6 +25,9 @@ export interface SheetQuestion {
   settle: boolean;
 }
 
+/** What is shaded of a sheet, whatever the network. */
+export type SheetView = Omit<SheetQuestion, 'option' | 'settle'>;
+
 export interface ShadeQuestion extends SheetQuestion {
   /** What each spot goes over, for the busy hour; null shows each place with nobody else at home. */
   pipes: Pipes | null;

@@ -4,30 +4,27 @@ type Listed = 'walls' | 'openings' | 'rooms' | 'panels' | 'circuits' | 'outlets'
 const LISTS: readonly Listed[] = ['walls', 'openings', 'rooms', 'panels', 'circuits', 'outlets', 'spots'];
 
 /** Things of a site that can be guessed, by id. */
-function thingsById(site: Site): Map<string, object> {
+export function guessable(site: Pick<Site, Listed>): Map<string, object> {
   return new Map(LISTS.flatMap((list) => site[list].map((t): [string, object] => [t.id, t])));
 }
 
 /**
- * A site after a change by hand: what was guessed and is another thing now was looked at, and is no guess any more; what is gone is
- * none either. The site itself where that changes nothing.
+ * A site after a change by hand: what was guessed and is another thing now was looked at, and is no guess any more. What is
+ * gone is dropped where a site is settled. The site itself where nothing was looked at.
  */
 export function lookedAt(before: Site, after: Site): Site {
   if (after.guessed.length === 0) return after;
-  const was = thingsById(before);
-  const is = thingsById(after);
+  const was = guessable(before);
+  const is = guessable(after);
   const wasGuessed = new Set(before.guessed);
   const guessed = after.guessed.filter(
-    (id) => is.has(id) && (!wasGuessed.has(id) || !was.has(id) || was.get(id) === is.get(id)),
+    (id) => !wasGuessed.has(id) || !was.has(id) || was.get(id) === is.get(id),
   );
   return guessed.length === after.guessed.length ? after : { ...after, guessed };
 }
 
-/** What was guessed is so: some things, or all. */
-export const confirmed = (site: Site, ids?: ReadonlySet<string>): Site => ({
-  ...site,
-  guessed: ids ? site.guessed.filter((id) => !ids.has(id)) : [],
-});
+/** All that was guessed is so. */
+export const confirmed = (site: Site): Site => ({ ...site, guessed: [] });
 
 /** How much of each kind is guessed. */
 export function guessedCounts(site: Site): { kind: string; count: number }[] {

@@ -8,13 +8,14 @@ export interface RoomUse {
   deviceName: string;
 }
 
+const PASSAGE = /\b(hall|landing|corridor|passage|porch|lobby|stairs?|entrance)/i;
+const WET = /\b(bath|shower|wc|toilet|cloak|en.?suite)/i;
+
 /** Rooms by the words in their names, the first that fits; null is a room where nobody stays. */
 const USES: readonly (readonly [RegExp, RoomUse | null])[] = [
-  [/\b(hall|landing|corridor|passage|porch|lobby|stairs?|entrance)/i, null],
-  [
-    /\b(bath|shower|wc|toilet|cloak|en.?suite|utility|pantry|larder|cupboard|store|cellar|boiler|plant)/i,
-    null,
-  ],
+  [PASSAGE, null],
+  [WET, null],
+  [/\b(utility|pantry|larder|cupboard|store|cellar|boiler|plant)/i, null],
   [
     /\b(study|office|work ?room|library)/i,
     { activities: ['hdCall', 'workFiles'], client: 'laptop', deviceName: 'work laptop' },
@@ -41,10 +42,8 @@ export function livedInAs(roomName: string): RoomUse | null {
 }
 
 /** Whether rooms open onto it: a hall, a landing, a passage. */
-export const isPassage = (roomName: string): boolean =>
-  /\b(hall|landing|corridor|passage|porch|lobby|stairs?|entrance)/i.test(roomName);
+export const isPassage = (roomName: string): boolean => PASSAGE.test(roomName);
 
 /** Whether it has no sockets to speak of. */
-export const isWet = (roomName: string): boolean =>
-  /\b(bath|shower|wc|toilet|cloak|en.?suite)/i.test(roomName);
+export const isWet = (roomName: string): boolean => WET.test(roomName);
 export const isKitchen = (roomName: string): boolean => /\bkitchen/i.test(roomName);

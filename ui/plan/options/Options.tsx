@@ -5,6 +5,7 @@ import { memo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { netOf } from '@/core/evidence/agreed';
 import { moneyText } from '@/core/plan/cost/money';
+import { MOST_OPTIONS } from '@/core/plan/option/schema';
 import { useAccepted, useDerived } from '@/ui/job/derived';
 import { shownOption, useJob, useJobStore } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
@@ -181,8 +182,6 @@ function OptionTools({ id, name, count }: { id: string; name: string; count: num
     </div>
   );
 }
-
-const MOST_OPTIONS = 12;
 
 /** Where nothing is planned yet: one way to begin, with the question it depends on. */
 function Begin() {

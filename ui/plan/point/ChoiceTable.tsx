@@ -115,29 +115,31 @@ export function ChoiceTable({
               </td>
               <td className={CELL}>{moneyText(r.totalMinor, currency)}</td>
               <td className={CELL}>{hoursText(r.hours)}</td>
-              <td className="space-y-1 py-0.5 text-right whitespace-nowrap">
-                {onTake ? (
-                  <Button
-                    className="min-h-7 px-2"
-                    aria-label={`${take}: ${r.label}`}
-                    disabled={isOff}
-                    title={refused}
-                    onClick={onTake}
-                  >
-                    {take}
-                  </Button>
-                ) : (
-                  <span className="text-[13px] text-ink-2">as it is</span>
-                )}
-                {r.also && (
-                  <Button
-                    className="min-h-7 px-2"
-                    aria-label={`${r.also.label}: ${r.label}`}
-                    onClick={r.also.onPress}
-                  >
-                    {r.also.label}
-                  </Button>
-                )}
+              <td className="py-0.5 text-right whitespace-nowrap">
+                <span className="inline-flex flex-col items-stretch gap-1">
+                  {onTake ? (
+                    <Button
+                      className="min-h-7 px-2"
+                      aria-label={`${take}: ${r.label}`}
+                      disabled={isOff}
+                      title={refused}
+                      onClick={onTake}
+                    >
+                      {take}
+                    </Button>
+                  ) : (
+                    <span className="text-[13px] text-ink-2">as it is</span>
+                  )}
+                  {r.also && (
+                    <Button
+                      className="min-h-7 px-2"
+                      aria-label={`${r.also.label}: ${r.label}`}
+                      onClick={r.also.onPress}
+                    >
+                      {r.also.label}
+                    </Button>
+                  )}
+                </span>
               </td>
             </tr>
           );

@@ -1,13 +1,13 @@
 'use client';
 import { createContext, useContext, useEffect, useMemo } from 'react';
 import type { Look, LookQuestion } from '@/core/job/planner';
+import type { SheetView } from '@/core/plan/shade/shadeEngine';
 import { unitChanges } from '@/core/plan/compare/unitChanges';
 import type { Prediction } from '@/core/plan/predict/prediction';
 import { usePlanLine } from '@/ui/job/derived';
 import { shownOption, useJob, useJobStore, type Pointed } from '@/ui/job/store';
 import { useLatest } from '@/ui/job/useLatest';
 import type { SheetGhost } from '@/ui/sheet/ghost';
-import type { SheetToShade } from '@/ui/sheet/useShade';
 
 /** A network that is pointed at, with what it would give. */
 export interface Ghost {
@@ -23,7 +23,7 @@ interface Asked {
 }
 
 /** What is pointed at, worked out; null while nothing is, or while the worker has not answered. */
-export function useGhost(sheet: SheetToShade | null): Ghost | null {
+export function useGhost(sheet: SheetView | null): Ghost | null {
   const store = useJobStore();
   const line = usePlanLine();
   const plan = useJob((s) => s.plan);

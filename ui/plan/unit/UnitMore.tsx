@@ -4,8 +4,6 @@ import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { KitItem } from '@/core/kit/model/schema';
 import { CONDITION_LABEL } from '@/core/site/model/conditions';
 import { MOUNT_LABEL } from '@/core/kit/model/details';
-import { portMaps } from '@/core/plan/links/ports';
-import { powerLoads } from '@/core/plan/links/power';
 import { needsRun } from '@/core/plan/option/feeds';
 import type { Option, Unit } from '@/core/plan/option/schema';
 import { vanList } from '@/core/plan/cost/cables';
@@ -15,6 +13,7 @@ import { useDerived } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { SelectField } from '@/ui/pieces/fields';
+import { PortLines } from '../review/PortLines';
 
 const SELF = '';
 const ENDING = {
@@ -52,25 +51,6 @@ function CableWords({ unit }: { unit: Unit }) {
         : 'No stocked length reaches'}
       {van!.reelMinor !== null ? `, reel and plugs ${moneyText(van!.reelMinor, currency)}` : ''}; this job
       takes {ENDING[van!.takes]}.
-    </p>
-  );
-}
-
-/** What is in the ports of a unit, and what its powered ports keep aside. */
-function PortWords({ unit, option }: { unit: Unit; option: Option }) {
-  const site = useJob((s) => s.site);
-  const ownKit = useJob((s) => s.plan.ownKit);
-  const brief = useJob((s) => s.brief);
-  const context = { site, ownKit, brief };
-  const map = portMaps(context, option).find((m) => m.unitId === unit.id);
-  const power = powerLoads(context, option).find((p) => p.unitId === unit.id);
-  if (!map || map.ports === 0) return null;
-  return (
-    <p className="mt-1 text-[13px] text-ink-2">
-      Ports {map.used.length} of {map.ports}
-      {map.used.length > 0 ? `: ${map.used.map((u) => `${u.port} ${u.what}`).join('; ')}` : ', all free'}.
-      {power &&
-        ` Power ${power.byClassW.toFixed(1)} W by class, ${power.byDrawW.toFixed(1)} W drawn, of ${power.budgetW} W (kept aside by ${power.allocates}); ${power.units.length} of ${power.poweredPorts} powered ports.`}
     </p>
   );
 }
@@ -153,7 +133,7 @@ export function UnitMore({
           : ', dry rooms only'}
         {kit.poe === null && kit.socketsTaken > 1 ? `, its plug takes ${kit.socketsTaken} sockets` : ''}.
       </p>
-      <PortWords unit={unit} option={option} />
+      <PortLines option={option} unitId={unit.id} />
       <CableWords unit={unit} />
     </div>
   );
