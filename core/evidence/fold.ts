@@ -1,6 +1,14 @@
 import { countedOnce, isPractised, provesNothing, type ProvesNothing } from './proves';
 import type { EvidenceRows, Reading, RowOf, StateRow } from './rows';
 
+/** When something of a run sheet was ticked, and what for: its mark, empty in older rows. */
+export interface Tick {
+  at: string;
+  mark: string;
+}
+/** What is ticked of the run sheet of an option, by key: the newest row of each decides. */
+export type Ticks = ReadonlyMap<string, Tick>;
+
 /** What the rows of a job add up to. */
 export interface Evidence {
   /** Networks that were read, by id, in the order they were first read. */
@@ -22,7 +30,7 @@ export interface Evidence {
   /** What was seen that is no number, oldest first. */
   remarks: readonly RowOf<'remark'>[];
   /** Steps of a run sheet by option: those done, and the newest serial of each. */
-  stepsDone: ReadonlyMap<string, ReadonlySet<string>>;
+  stepsDone: ReadonlyMap<string, Ticks>;
   serials: ReadonlyMap<string, string>;
   /** The option agreed to last; null before any. */
   accepted: RowOf<'acceptance'> | null;
@@ -48,7 +56,7 @@ function addUp(rows: EvidenceRows): Evidence {
   const roundOf = new Map<string, number>();
   const readings: Reading[] = [];
   const struck = new Set<string>();
-  const stepsDone = new Map<string, Set<string>>();
+  const stepsDone = new Map<string, Map<string, Tick>>();
   const serials = new Map<string, string>();
   const moves = new Map<string, RowOf<'move'>>();
   const remarks: RowOf<'remark'>[] = [];
@@ -69,8 +77,8 @@ function addUp(rows: EvidenceRows): Evidence {
     else if (row.kind === 'acceptance') accepted = row;
     else if (row.kind === 'step') {
       let done = stepsDone.get(row.optionId);
-      if (!done) stepsDone.set(row.optionId, (done = new Set()));
-      if (row.act === 'done') done.add(row.stepKey);
+      if (!done) stepsDone.set(row.optionId, (done = new Map()));
+      if (row.act === 'done') done.set(row.stepKey, { at: row.at, mark: row.text });
       else if (row.act === 'undone') done.delete(row.stepKey);
       else if (row.act === 'serial') serials.set(serialKey(row.optionId, row.stepKey), row.text);
     }
@@ -106,10 +114,10 @@ function addUp(rows: EvidenceRows): Evidence {
   };
 }
 
-const NOTHING: ReadonlySet<string> = new Set();
+const NOTHING: Ticks = new Map();
 
-/** Steps of an option that are ticked: the newest row of each step decides. */
-export const doneSteps = (rows: EvidenceRows, optionId: string): ReadonlySet<string> =>
+/** What is ticked of the run sheet of an option. */
+export const ticksOf = (rows: EvidenceRows, optionId: string): Ticks =>
   evidenceOf(rows).stepsDone.get(optionId) ?? NOTHING;
 
 /** The serial noted last at a step, or null. */

@@ -1,20 +1,31 @@
-import { adapterGroups, coaxWorkOf, type AdapterGroup } from '../plan/cost/adapters';
+import { adapterGroups, adaptersShared, coaxWorkOf, type AdapterGroup } from '../plan/cost/adapters';
 import type { PlanContext } from '../plan/network/context';
-import type { Option } from '../plan/option/schema';
-import type { Step } from './schedule';
-import type { Timed } from './steps';
+import { parentIdOf } from '../plan/option/feeds';
+import type { Option, Unit } from '../plan/option/schema';
+import { look } from './acts';
+import type { Fitting } from './fitting';
+import { ADAPTER_LIGHTS } from '../kit/catalogue/recipes';
+import { pairActs } from './pairSteps';
+import type { Step } from './step';
 
 /** Key of the step that puts in the adapters of a group. */
 const keyOf = (group: AdapterGroup): string => `adapters:${group.units[0]!.id}`;
 
-/** The step that puts in the adapters a unit's feed runs over; null where its feed has none of its own. */
-export function adaptersStepOf(context: PlanContext, option: Option, unitId: string): string | null {
-  const group = adapterGroups(context, option).find((g) => g.units.some((u) => u.id === unitId));
-  return group && group.outletIds.length > 0 ? keyOf(group) : null;
+/** The steps that put in the adapters a unit's backhaul runs over: those of its group, and of pairs whose ends it shares. */
+export function adaptersStepsOf(context: PlanContext, option: Option, unit: Unit): string[] {
+  const group = adapterGroups(context, option).find((g) => g.units.some((u) => u.id === unit.id));
+  if (!group) return [];
+  return [
+    ...(group.outletIds.length > 0 ? [keyOf(group)] : []),
+    ...adaptersShared(context, option, unit)
+      // A pair that hangs on the unit itself comes after it.
+      .filter((u) => parentIdOf(u.feed) !== unit.id)
+      .map((u) => `place:${u.id}`),
+  ];
 }
 
 /** Steps that make the coax ready, and that pair and put in the adapters that feed units. */
-export function adapterSteps(context: PlanContext, option: Option, timed: Timed): Step[] {
+export function adapterSteps({ context, option, timed }: Fitting): Step[] {
   const coax = coaxWorkOf(context, option);
   const toDo = coax && [
     ...(coax.entryFilter ? ['Entry filter where the coax enters, before the first splitter.'] : []),
@@ -31,9 +42,11 @@ export function adapterSteps(context: PlanContext, option: Option, timed: Timed)
     ...(toDo && toDo.length > 0
       ? [
           timed('coax', 'Make the coax ready for adapters', {
-            detail: toDo,
+            acts: toDo.map(look),
+            notes: ['What is ticked in Survey (filter in, splitter rated) is left out here by itself.'],
             good: 'Filters in, splitters rated, nothing open. Tick the filter in Survey.',
             cautions: ['coaxKey'],
+            mark: toDo.join(' ').slice(0, MOST_MARK),
           }),
         ]
       : []),
@@ -43,20 +56,29 @@ export function adapterSteps(context: PlanContext, option: Option, timed: Timed)
         const letters = g.units.map((u) => u.letter).join(', ');
         const powerline = g.kind === 'powerline';
         const places = g.outletIds.flatMap((id) => names.get(id) ?? []);
+        const units = g.units.map((u) => u.id);
         return timed(keyOf(g), `Pair and plug in ${g.outletIds.length} ${g.kind} adapters for ${letters}`, {
-          detail: [
-            powerline
-              ? 'All into the wall near each other; pair the first two within 2 minutes, then each further one.'
-              : 'Test the adapters on a short lead before using the walls. All in one group.',
-            ...(places.length > 0 ? [`Then to: ${places.join('; ')}.`] : []),
-            'Label them. Read the link under load and enter it on its feed in Plan.',
+          acts: [
+            ...pairActs(g.kind, units, g.outletIds.length, 1),
+            {
+              verb: 'adapters',
+              units,
+              words: `Then to their outlets${places.length > 0 ? `: ${places.join('; ')}` : ', one beside each unit and its uplink'}.`,
+            },
+            look('Read the link under load with a laptop and enter it on its backhaul in Plan.'),
           ],
+          notes: ['Every light is read before a unit is hung on it.'],
           good: 'Every link light holds with a transfer running.',
           waitLabel: 'The adapters find each other',
-          cautions: powerline ? ['strip', 'mains', 'powerlineKey'] : ['coaxKey'],
+          cautions: powerline ? ['strip', 'powerlineKey'] : ['coaxKey', 'supply'],
           unitId: g.units[0]!.id,
+          mark: g.outletIds.join(' ').slice(0, MOST_MARK),
+          lights: ADAPTER_LIGHTS,
           after: powerline ? ['network'] : ['network', 'coax'],
         });
       }),
   ];
 }
+
+/** Longest mark of a step, characters: what a tick has room for. */
+const MOST_MARK = 400;

@@ -1,16 +1,16 @@
 import { lengthText } from '../site/model/lengths';
 import type { PlanContext } from '../plan/network/context';
 import { crossesYard, cableRunOf, entryLeadOf, spotCable, type CableRun } from '../plan/network/cableRun';
-import type { Option, Unit } from '../plan/option/schema';
-import type { DataRun } from '../site/model/schema';
+import type { Unit } from '../plan/option/schema';
+import type { DataRun, Place } from '../site/model/schema';
 import { isSlowRun } from '../site/check/slowRun';
 import { inSentence } from '../site/model/constructions';
 import { drillFor, type Hole } from '../site/cable/holes';
 import type { CautionId } from './cautions';
-import type { Step } from './schedule';
-import type { Timed } from './steps';
+import { look } from './acts';
+import { called, isCrept, markOfCable, markOfPlace, type Fitting } from './fitting';
+import type { Step } from './step';
 import { categoryLabel, dataRunOf, parentIdOf } from '../plan/option/feeds';
-import { gatewayOf } from '../plan/option/graph';
 
 /** "2 walls and a floor to drill", or nothing. */
 function drillWords({ walls, floors, holes }: CableRun): string[] {
@@ -45,101 +45,145 @@ function cautionsOf(context: PlanContext, run: CableRun, fibre: boolean): Cautio
   ];
 }
 
+/** Cautions of the storeys a cable lies in. */
+const creptBy = (context: PlanContext, run: CableRun, ends: readonly Place[]): CautionId[] =>
+  ends.some((p) => isCrept(context, p)) ||
+  run.route?.legs.some((l) => isCrept(context, { ...ends[0]!, storeyId: l.from.storeyId }))
+    ? ['loft']
+    : [];
+
 /** A run that is already in the house is tested instead of laid. */
-function runStep(context: PlanContext, run: DataRun, unit: Unit, timed: Timed): Step {
+function runStep(fitting: Fitting, run: DataRun, unit: Unit): Step {
+  const { context, timed } = fitting;
   const slow = isSlowRun(run);
   return timed(`cable:${unit.id}`, `Test ${run.name} for ${unit.letter}`, {
-    detail: [
-      `${lengthText(run.lengthM, context.brief.lengthUnit)}, ${run.certainty}. Find both ends with a tester, label them.`,
-      ...(slow ? ['It only reached 100 Mb/s: a pair is likely broken. Make both ends new, test again.'] : []),
+    acts: [
+      look('Find both ends with a tester, label them.'),
+      ...(slow
+        ? [look('It only reached 100 Mb/s: a pair is likely broken. Make both ends new, test again.')]
+        : []),
+      look('Enter what the tester says in Survey.'),
     ],
-    good: 'Tester shows all eight wires; the port negotiates its full rate. Enter it in Survey.',
+    notes: [`${lengthText(run.lengthM, context.brief.lengthUnit)}, ${run.certainty}.`],
+    good: 'Tester shows all eight wires; the port negotiates its full rate.',
+    // Its plates come off to make the ends new.
+    cautions: slow ? ['dataPlate'] : [],
     unitId: unit.id,
+    mark: markOfCable(fitting, unit),
   });
 }
 
-/** The step that lays a unit's cable, or tests the run it uses; null for other feeds. */
-export function cableStep(context: PlanContext, option: Option, unit: Unit, timed: Timed): Step | null {
+/** A unit at the side of its uplink hangs on a patch lead. */
+const leadStep = (fitting: Fitting, unit: Unit, parent: Unit): Step =>
+  fitting.timed(`cable:${unit.id}`, `A patch lead from ${parent.letter} to ${unit.letter}`, {
+    acts: [look(`From a free LAN port of ${parent.letter}; label both ends.`)],
+    good: 'Link light at the full rate of the port.',
+    unitId: unit.id,
+    mark: markOfCable(fitting, unit),
+  });
+
+/** The step that lays a unit's cable, or tests the run it uses; null for other backhauls. */
+export function cableStep(fitting: Fitting, unit: Unit): Step | null {
+  const { context, option } = fitting;
   const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
   const { kind } = unit.feed;
   if (!parent || (kind !== 'ethernet' && kind !== 'fibre')) return null;
   const run = context.site.dataRuns.find((r) => r.id === dataRunOf(unit.feed));
-  if (run) return runStep(context, run, unit, timed);
+  if (run) return runStep(fitting, run, unit);
   const found = cableRunOf(context, option, unit);
-  if (!found) return null;
+  if (!found) return leadStep(fitting, unit, parent);
   const { allowed } = context.brief;
   const fibre = kind === 'fibre';
   const what = unit.feed.kind === 'ethernet' ? categoryLabel(unit.feed) : 'fibre';
-  return timed(`cable:${unit.id}`, `Run ${what} from ${parent.letter} to the place of ${unit.letter}`, {
-    detail: [
-      `${lengthText(found.lengthM, context.brief.lengthUnit)} with slack${found.entries > 0 ? ', partly in the open' : ''}.`,
+  return fitting.timed(`cable:${unit.id}`, `Run ${what} from ${called(parent)} to the place of ${called(unit)}`, {
+    acts: [
+      ...(found.duct ? [look(`Pull it through ${found.duct.name} (${found.duct.certainty}).`)] : []),
+      ...(found.entries > 0 ? [look('A drip loop before each entry, and a seal in it.')] : []),
+      look(
+        fibre
+          ? 'A media converter at each end, each on its own supply; check the link light on both.'
+          : 'Both ends made and labelled; tested wire by wire before the unit is hung.',
+      ),
+      ...(found.across && !fibre ? [look('Surge protection at both ends, bonded as the local code asks.')] : []),
+    ],
+    notes: [
+      `${lengthText(found.lengthM, context.brief.lengthUnit)} with slack${found.entries > 0 ? ', partly in the open' : ''}${fibre ? '' : '; solid copper'}.`,
       ...drillWords(found),
-      ...(found.duct ? [`Pull it through ${found.duct.name} (${found.duct.certainty}).`] : []),
-      ...(found.entries > 0 ? ['A drip loop before each entry, and a seal in it.'] : []),
       ...(allowed.closedRooms ? [`Closed to us: ${allowed.closedRooms}`] : []),
-      fibre
-        ? 'A media converter at each end; check the link light on both.'
-        : `Solid copper, tested wire by wire before the unit is hung.${found.across ? ' Surge protection at both ends.' : ''}`,
     ],
     good: fibre
       ? 'Both converters show link.'
       : 'Tester shows all eight wires; the port negotiates its full rate.',
-    cautions: cautionsOf(context, found, fibre),
+    cautions: [
+      ...cautionsOf(context, found, fibre),
+      ...creptBy(context, found, [parent.place, unit.place]),
+      ...(fibre ? (['supply'] as const) : []),
+    ],
     unitId: unit.id,
+    mark: markOfCable(fitting, unit),
   });
 }
 
 /** The step that brings the line to a gateway that stands elsewhere than its entry; null where none is needed. */
-export function entryStep(
-  context: PlanContext,
-  option: Option,
-  today: Option | null,
-  timed: Timed,
-): Step | null {
+export function entryStep({ context, option, today, gateway, timed }: Fitting): Step | null {
   const lead = entryLeadOf(context, option, today);
-  const gateway = gatewayOf(option);
-  if (!lead || !gateway) return null;
+  if (!lead) return null;
   const { lengthUnit } = context.brief;
-  const title = `Bring the line from its entry to ${gateway.letter}`;
+  const title = `Bring the line from its entry to ${called(gateway)}`;
+  const mark = markOfPlace(gateway);
   if (lead.by === 'run')
     return timed('entry', title, {
-      detail: [`Over ${lead.name}, ${lengthText(lead.lengthM, lengthUnit)}: find both ends with a tester.`],
+      acts: [look(`Over ${lead.name}, ${lengthText(lead.lengthM, lengthUnit)}: find both ends with a tester.`)],
       good: 'A laptop at the far end has the line at its full speed.',
       unitId: gateway.id,
+      mark,
     });
   if (lead.by === 'coax')
     return timed('entry', title, {
-      detail: ['The modem moves to the coax outlet there: try its level before anything else is moved.'],
+      acts: [look('The modem moves to the coax outlet there: try its level before anything else is moved.')],
       good: 'The modem locks and keeps its rate.',
       unitId: gateway.id,
+      mark,
     });
   return timed('entry', title, {
-    detail: [`${lengthText(lead.run.lengthM, lengthUnit)} with slack.`, ...drillWords(lead.run)],
+    acts: [look('Lay it, make and label both ends, test wire by wire.')],
+    notes: [`${lengthText(lead.run.lengthM, lengthUnit)} with slack.`, ...drillWords(lead.run)],
     good: 'Tester shows all eight wires; a laptop at the far end has the line at its full speed.',
-    cautions: cautionsOf(context, lead.run, false),
+    cautions: [
+      ...cautionsOf(context, lead.run, false),
+      ...creptBy(context, lead.run, [context.site.lineEntry, gateway.place]),
+    ],
     unitId: gateway.id,
+    mark,
   });
 }
 
 /** A step for each device that gets a wire. */
-export function wireSteps(context: PlanContext, option: Option, timed: Timed): Step[] {
+export function wireSteps({ context, option, timed }: Fitting): Step[] {
   return option.wiredSpots.flatMap(({ spotId }) => {
     const cable = spotCable(context, option, spotId);
     const spot = context.site.spots.find((s) => s.id === spotId);
     if (!cable || !spot) return [];
     const { unit, run, lead, runName } = cable;
     const { lengthUnit } = context.brief;
-    const reach =
-      runName !== null
-        ? `Over ${runName}.`
-        : lead
-          ? 'A ready-made lead.'
-          : `${lengthText(run.lengthM, lengthUnit)} with slack.`;
+    const isLaid = !lead && runName === null;
     return [
       timed(`wire:${spotId}`, `Wire the device at ${spot.number} ${spot.name} to ${unit.letter}`, {
-        detail: [reach, ...(lead || runName !== null ? [] : drillWords(run))],
-        good: 'The device says it is on the cable, and its air is off.',
-        cautions: lead || runName !== null ? [] : cautionsOf(context, run, false),
+        acts: [
+          look(
+            runName !== null
+              ? `Over ${runName}: test it, a patch lead at each end.`
+              : lead
+                ? 'A patch lead of its own length, along the wall.'
+                : 'Lay it, make and label both ends, test wire by wire.',
+          ),
+          look('Plug the device in and switch its Wi-Fi off.'),
+        ],
+        notes: isLaid ? [`${lengthText(run.lengthM, lengthUnit)} with slack.`, ...drillWords(run)] : [],
+        good: 'The device says that it is on the cable.',
+        cautions: isLaid
+          ? [...cautionsOf(context, run, false), ...creptBy(context, run, [unit.place, spot.place])]
+          : [],
         unitId: unit.id,
         after: [`place:${unit.id}`],
       }),

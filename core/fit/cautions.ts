@@ -7,7 +7,14 @@ export const CAUTIONS = {
     'Find pipes, cables and wall or floor heating before drilling. Older plaster, tiles and boards can contain asbestos, old paint lead: mask and eye protection, and stop when in doubt. Seal fire-stopped walls again.',
   consent: 'Party wall, listed building or rented home: have the consent in writing before the first hole.',
   mains:
-    'Mains: switch the circuit off at the breaker and prove it dead before touching an outlet. New outlets and circuits are for a licensed electrician where local rules say so.',
+    'Mains behind a faceplate: switch the circuit off at the breaker and prove it dead first. Ask what else hangs on it (freezer, alarm, medical equipment), and never while a unit starts or updates. New outlets, circuits and in-wall devices are for a licensed electrician where local rules say so.',
+  dataPlate:
+    'Prove that the plate is data and not mains before it comes off: look at its cable, test it. In doubt leave it to a licensed electrician.',
+  overhead:
+    'Drilling overhead: eye protection and mask, look for pipes, cables and joists, and ask what is above. Older ceilings can contain asbestos: stop when in doubt.',
+  loft: 'Loft or crawl space: air, heat, nails, insulation fibres, live cable; tread on joists only. A second person knows where you are.',
+  supply:
+    'Small supplies get warm: not covered, not stacked, and never where it is damp, dusty or freezing. Loads on a multiway add up; no second multiway behind the first.',
   strip: 'Straight into the wall, never through a surge strip, and never one strip behind another.',
   copperBetween:
     'Copper between buildings: different earths and lightning. Fibre is the default; otherwise outdoor cable, surge protection at both ends and bonding as the local code asks, by someone licensed.',
@@ -32,6 +39,10 @@ export const REMINDERS: Record<CautionId, string> = {
   drilling: 'Drilling: look first, mask and eyes, as above.',
   consent: 'Consent in writing first.',
   mains: 'Mains: off and proven dead, as above.',
+  dataPlate: 'Prove the plate is data, not mains.',
+  overhead: 'Overhead: eyes, mask, joists, as above.',
+  loft: 'Loft: joists only, somebody knows.',
+  supply: 'Supplies: not covered, not stacked.',
   strip: 'Straight into the wall.',
   copperBetween: 'Copper between buildings: as above.',
   buried: 'Buried: as above, call before digging.',

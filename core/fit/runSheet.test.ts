@@ -1,13 +1,13 @@
 import { emptyBrief } from '../brief/brief';
 import { expect, test } from '@jest/globals';
-import { step } from './steps';
+import { step, type Step } from './step';
 import { quillfeatherFarm } from '../../demo/farm';
 import { planContext } from '../plan/network/context';
 import { type Option, type Unit } from '../plan/option/schema';
 import { CAUTIONS } from './cautions';
 import { priceOf } from '../plan/cost/price';
 import { runSheet } from './runSheet';
-import { minutesBetween, schedule, totalMin, type Step } from './schedule';
+import { minutesBetween, schedule, totalMin } from './schedule';
 import { serialAt } from '../evidence/fold';
 import { sampleStep } from '../../demo/sampleRows';
 import { plainFeed } from '../plan/option/feeds';
@@ -27,6 +27,8 @@ const unit = (values: Partial<Unit>): Unit => ({
 });
 const sheet = (extra: Unit[], c = context) =>
   runSheet(c, { ...base, units: [...base.units, ...extra] } as Option);
+/** All a step tells. */
+const told = (s: Pick<Step, 'acts' | 'notes'>) => [...s.acts.map((a) => a.words), ...s.notes].join(' ');
 const keys = (extra: Unit[]) => sheet(extra).map((s) => s.key);
 
 test('a mesh behind the box that stays: roles first, names and joins on the first of the mesh', () => {
@@ -47,7 +49,7 @@ test('a mesh behind the box that stays: roles first, names and joins on the firs
   expect(of('roles').title).toBe('Set R as access point');
   expect(of('network').title).toContain('on R');
   expect(of('join:r').title).toContain('the first of the mesh');
-  expect(of('join:l').title).toBe('Join L beside R');
+  expect(of('join:l').title).toBe('Join L (Kiln room) beside R');
   for (const [first, then] of [
     ['gateway', 'roles'],
     ['roles', 'network'],
@@ -67,7 +69,7 @@ test('a mesh behind the box that stays: roles first, names and joins on the firs
     },
     today,
   );
-  expect(bridged.find((s) => s.key === 'roles')!.detail.join(' ')).toContain('its radio goes off');
+  expect(told(bridged.find((s) => s.key === 'roles')!)).toContain('its radio goes off');
 });
 
 test('a gateway away from the entry gets its line in a step of its own, before it is put in', () => {
@@ -86,10 +88,13 @@ test('kit says how it joins: in which app, on which cable, and what is pressed',
   const words = (kitId: string) =>
     sheet([unit({ kitId, feed: plainFeed('ethernet', 'a') })])
       .find((s) => s.key === 'join:c')!
-      .detail.join(' ');
-  expect(words('mesh-dual')).toContain('press the join button of C (2 s), within 2 minutes');
-  expect(words('mesh-six')).toContain('in the app of A; C is found within 10 minutes');
-  expect(words('ceiling-poe')).toContain('It joins on its cable');
+      .acts.map((a) => a.words)
+      .join(' ');
+  expect(words('mesh-dual')).toContain('Press the join button of A for 2 s. Then that of C for 2 s, within 2 minutes');
+  expect(words('mesh-six')).toContain('in the app of A: C is found within 10 minutes');
+  expect(words('ceiling-poe')).toContain('C is found on the cable within 10 minutes');
+  // Power over the cable: on the bench by the very source and lead it will have.
+  expect(words('ceiling-poe')).toContain('Its injector beside A');
 });
 
 test('the order that avoids call-backs', () => {
@@ -130,18 +135,20 @@ test('cautions stand at the step that raises them', () => {
   expect(at('cable:d')).toEqual(expect.arrayContaining(['copperBetween', 'outdoorCable']));
   expect(at('place:d')).toContain('ladder');
   expect(at('join:d')).toContain('poe');
-  expect(at('join:e')).toEqual(expect.arrayContaining(['mains', 'strip', 'powerlineKey']));
-  expect(at('gateway')).toContain('phoneAlarm');
+  expect(at('join:e')).toEqual(expect.arrayContaining(['strip', 'powerlineKey']));
+  expect(at('modem')).toContain('phoneAlarm');
   for (const s of steps) for (const c of s.cautions) expect(CAUTIONS[c].length).toBeGreaterThan(20);
 });
 
-test('the school of the job changes where units are joined; an outdoor unit is bench-tested either way', () => {
+test('the way of working changes where units are joined; what is outdoors or wired is bench-tested either way', () => {
   const inPlace = planContext({
     ...job,
     brief: { ...job.brief, policies: { ...job.brief.policies, joining: 'inPlace' } },
   });
   const title = (u: Unit) => sheet([u], inPlace).find((s) => s.key === `join:${u.id}`)!.title;
-  expect(title(unit({}))).toContain('at its place');
+  expect(title(unit({ feed: plainFeed('wireless', 'a') }))).toContain('where it stands');
+  // What is wired and joins with nothing in its ports is joined before its cable is in.
+  expect(title(unit({}))).toContain('beside A');
   expect(title(unit({ kitId: 'outdoor-poe' }))).toContain('beside A');
 });
 
@@ -181,12 +188,13 @@ test('the newest serial of a step counts', () => {
 test('what the brief and the survey know stands in the steps', () => {
   const titles = (c = context, extra = [unit({})]) => sheet(extra, c);
   const find = (key: string, c = context, extra = [unit({})]) => titles(c, extra).find((s) => s.key === key);
-  expect(find('gateway')!.detail[0]).toContain('user name and password (the customer has the letter)');
-  expect(find('old')!.detail).toEqual([
+  expect(told(find('modem')!)).toContain('user name and password (the customer has the letter)');
+  expect(find('old')!.acts.map((a) => a.words)).toEqual([
+    'Telephone: a call out and a call in.',
     'Re-join: Goat camera.',
     'To the 2.4 GHz network: Milk scale, Printer in the hall.',
   ]);
-  expect(find('cable:c')!.detail.join(' ')).toContain('Pull it through Duct with draw cord, 40 mm (proven).');
+  expect(told(find('cable:c')!)).toContain('Pull it through Duct with draw cord, 40 mm (proven).');
   expect(find('cable:c')!.cautions).not.toContain('buried');
   const dug = planContext({ ...job, site: { ...job.site, ducts: [] } });
   expect(find('cable:c', dug)!.cautions).toContain('buried');
@@ -194,7 +202,11 @@ test('what the brief and the survey know stands in the steps', () => {
     ...job,
     brief: { ...job.brief, consents: [{ id: 'x', what: 'landlord', who: 'the owner', got: false }] },
   });
-  expect(titles(asks)[0]).toMatchObject({ key: 'consents', detail: ['the landlord: the owner'] });
+  expect(titles(asks)[0]).toMatchObject({
+    key: 'consents',
+    beforeVisit: true,
+    acts: [{ words: 'the landlord: the owner' }],
+  });
   expect(find('consents')).toBeUndefined();
 });
 
@@ -205,7 +217,7 @@ test('a run that is in the house is tested, not laid, and a slow one is mended',
   });
   const cable = sheet([hall]).find((s) => s.key === 'cable:c')!;
   expect(cable.title).toContain('Test Old run, porch to hall');
-  expect(cable.detail.join(' ')).toContain('a pair is likely broken');
+  expect(told(cable)).toContain('a pair is likely broken');
   expect(cable.cautions).not.toContain('drilling');
 });
 

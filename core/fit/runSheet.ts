@@ -1,52 +1,28 @@
-import { kitOf, type PlanContext } from '../plan/network/context';
-import { CONSENT_LABEL, type Brief } from '../brief/brief';
-import { gatewayOf } from '../plan/option/graph';
-import { meshRootOf, rolesToSet } from '../plan/network/routing';
-import type { KitRole } from '../kit/model/details';
-import type { Option, Unit } from '../plan/option/schema';
-import { adapterSteps, adaptersStepOf } from './adapterSteps';
-import { cableStep, entryStep, wireSteps } from './cableSteps';
-import { schedule, type ScheduledStep, type Step } from './schedule';
-import { timesOf } from './steps';
-import { joinSteps } from './unitSteps';
+import type { Brief } from '../brief/brief';
+import type { PlanContext } from '../plan/network/context';
+import { kitOf } from '../plan/network/context';
 import { parentIdOf } from '../plan/option/feeds';
-
-const LOGIN_WORDS: Record<Brief['line']['login'], (holder: string) => string> = {
-  unknown: () => 'How does the line log in? Ask before anything is unplugged.',
-  automatic: () => 'Connection type: automatic.',
-  password: (holder) =>
-    `Connection type: user name and password${holder ? ` (${holder})` : ''}. Have them before anything is unplugged.`,
-  fixedAddress: (holder) =>
-    `Connection type: fixed address${holder ? ` (${holder})` : ''}. Write it down from the old router.`,
-};
-
-const ROLE_WORDS: Record<KitRole, string> = {
-  modem: 'modem',
-  router: 'router',
-  accessPoint: 'access point',
-  bridge: 'a bridge',
-};
-const ROLE_DETAIL: Record<KitRole, (letter: string) => string[]> = {
-  modem: () => [],
-  router: () => [],
-  accessPoint: (letter) => [`${letter}: access-point mode, so that it hands out no addresses.`],
-  bridge: (letter) => [
-    `${letter}: note the log-in of the line, then bridge mode; its radio goes off with it.`,
-    `${letter} off and on: it locks to the first device it sees.`,
-  ],
-};
+import type { Option, Unit } from '../plan/option/schema';
+import { look, type Act } from './acts';
+import { adapterSteps, adaptersStepsOf } from './adapterSteps';
+import { cableStep, entryStep, wireSteps } from './cableSteps';
+import { called, fittingOf, isOnBench, joinsTo, recipeOf, type Fitting } from './fitting';
+import { lineSteps } from './lineSteps';
+import type { ScheduledStep, Step } from './step';
+import { schedule } from './schedule';
+import { joined, joinKey, unitSteps } from './unitSteps';
 
 /** Which devices go back on which network. */
-function rejoinWords(brief: Brief): string[] {
+function rejoinActs(brief: Brief): Act[] {
   const names = (only24: boolean) =>
     brief.devices
       .filter((d) => d.only24 === only24)
       .map((d) => d.name)
       .join(', ');
-  if (brief.devices.length === 0) return ['2.4 GHz-only devices to the 2.4 GHz network.'];
+  if (brief.devices.length === 0) return [look('2.4 GHz-only devices to the 2.4 GHz network.')];
   return [
-    ...(names(false) ? [`Re-join: ${names(false)}.`] : []),
-    ...(names(true) ? [`To the 2.4 GHz network: ${names(true)}.`] : []),
+    ...(names(false) ? [look(`Re-join: ${names(false)}.`)] : []),
+    ...(names(true) ? [look(`To the 2.4 GHz network: ${names(true)}.`)] : []),
   ];
 }
 
@@ -63,133 +39,74 @@ function feedOrder(option: Option): Unit[] {
   return out;
 }
 
-/**
- * The ordered run sheet of an option, as it is fitted without call-backs: boxes, labels, gateway, final name before
- * satellites, cables while units update, joining one by one, placing parents first. Empty where nothing is planned.
- */
-export function runSheet(context: PlanContext, option: Option, today: Option | null = null): ScheduledStep[] {
-  const gateway = gatewayOf(option);
-  if (!gateway) return [];
-  const { brief } = context;
-  const units = feedOrder(option);
-  const others = units.filter((u) => u.id !== gateway.id);
-  const replaced = kitOf(context, gateway).kind !== 'router';
-  const open = brief.consents.filter((c) => !c.got);
-  const timed = timesOf(context, option, today);
-  const root = meshRootOf(context, option) ?? gateway;
-  const roles = rolesToSet(context, option);
-  const entry = entryStep(context, option, today, timed);
-  const steps: Step[] = [
-    ...(open.length > 0
-      ? [
-          timed('consents', 'Get the consents that are still open', {
-            detail: open.map((c) => `${CONSENT_LABEL[c.what]}${c.who ? `: ${c.who}` : ''}`),
-            good: 'Each is in writing and ticked in the brief.',
-            cautions: ['consent'],
-          }),
-        ]
-      : []),
-    timed('boxes', 'Check the boxes; reset what was used before', {
-      detail: ['All parts beside the gateway. Used or refurbished units: hold the button 7 to 10 s.'],
-      good: 'Every unit of the list is on the bench.',
-      after: ['consents'],
-    }),
-    timed('labels', 'Write down printed names, keys and serials', {
-      detail: ['Before anything is fixed to a wall. Keys are case-sensitive.'],
-      good: 'Each serial is noted below its unit.',
-      cautions: ['keys'],
-      unitId: gateway.id,
-      asksSerial: true,
-      after: ['boxes'],
-    }),
-    timed('ask', 'Ask what hangs on the old router', {
-      detail: [
-        brief.oldRouter.telephone ? 'The brief says: a telephone.' : 'Telephone?',
-        brief.oldRouter.alarm ? 'The brief says: an alarm.' : 'Intruder, fire or medical alarm?',
-      ],
-      good: 'Agreed with the customer, tested afterwards.',
-      cautions: ['phoneAlarm'],
-      after: ['labels'],
-    }),
-    ...(entry ? [entry] : []),
-    timed(
-      'gateway',
-      replaced ? `Modem off, old router out, ${gateway.letter} in` : `Check ${gateway.letter} and its line`,
-      {
-        detail: [
-          LOGIN_WORDS[brief.line.login](brief.line.loginHolder),
-          ...(replaced
-            ? [
-                'Modem off. If it also routes: bridge or access-point mode now.',
-                `Cable from the modem into the WAN port of ${gateway.letter}; modem on, then ${gateway.letter}.`,
-              ]
-            : ['It stays: test the line by cable first.']),
-        ],
-        good: 'A wired laptop reaches the internet at the speed of the line.',
-        waitLabel: 'Modem settles',
-        cautions: ['phoneAlarm', 'radio'],
-        unitId: gateway.id,
-        after: ['ask', 'entry'],
-      },
-    ),
-    ...(roles.length > 0
-      ? [
-          timed('roles', `Set ${roles.map((r) => `${r.unit.letter} as ${ROLE_WORDS[r.role]}`).join(', ')}`, {
-            detail: roles.flatMap((r) => ROLE_DETAIL[r.role](r.unit.letter)),
-            good: 'One box routes and hands out addresses: a laptop behind it says so.',
-            cautions: ['phoneAlarm'],
-            unitId: roles[0]!.unit.id,
-            after: ['gateway'],
-          }),
-        ]
-      : []),
-    timed('network', `Set the final name, key and admin password on ${root.letter}`, {
-      detail: [
-        'Before any satellite is added, so that each inherits them.',
-        brief.policies.names === 'one'
-          ? 'One name for the whole network, as the job says.'
-          : 'A separate name for extenders, as the job says.',
-        'The old name and key save re-joining every device.',
-      ],
-      good: 'The customer’s phone joins.',
-      waitLabel: replaced ? `${gateway.letter} updates` : null,
-      cautions: ['keys', 'updating'],
-      unitId: root.id,
-      after: ['gateway', 'roles', ...(root === gateway ? [] : [`join:${root.id}`])],
-    }),
-  ];
-  for (const unit of others)
-    steps.push(...joinSteps(context, unit, root, timed).filter((s) => s.key.startsWith('join:')));
-  for (const unit of others) {
-    const cable = cableStep(context, option, unit, timed);
-    if (cable) steps.push(cable);
+/** Units that are joined in one step, because their kit finds several at once, by the kit. */
+function batches(fitting: Fitting, units: readonly Unit[]): Unit[][] {
+  const byKit = new Map<string, Unit[]>();
+  for (const u of units) {
+    const { joining } = kitOf(fitting.context, u);
+    const isOfMany =
+      joining.batch &&
+      recipeOf(fitting, u) === 'join' &&
+      isOnBench(fitting, u) &&
+      joinsTo(fitting, u).id === fitting.root.id;
+    if (isOfMany) byKit.set(u.kitId, [...(byKit.get(u.kitId) ?? []), u]);
   }
-  steps.push(...adapterSteps(context, option, timed));
-  for (const unit of others)
-    steps.push(
-      ...joinSteps(context, unit, root, timed, adaptersStepOf(context, option, unit.id)).filter((s) =>
-        s.key.startsWith('place:'),
-      ),
-    );
-  steps.push(...wireSteps(context, option, timed));
-  steps.push(
+  return [...byKit.values()].filter((b) => b.length > 1);
+}
+
+/** The steps of an option in the order they are told, unscheduled; empty where nothing is on the line. */
+export function stepsOf(context: PlanContext, option: Option, today: Option | null = null): Step[] {
+  const fitting = fittingOf(context, option, today);
+  if (!fitting) return [];
+  const { gateway, timed } = fitting;
+  const others = feedOrder(option).filter((u) => u.id !== gateway.id);
+  const together = batches(fitting, others);
+  /** Key of the step that joins a unit, where others are joined with it. */
+  const joinedIn = new Map(together.flatMap((b) => b.map((u) => [joinKey(u), joinKey(b[0]!)] as const)));
+  const ofUnits = others.flatMap((u) =>
+    unitSteps(fitting, u, adaptersStepsOf(context, option, u)).filter((s) => !joinedIn.has(s.key)),
+  );
+  const steps = [
+    ...lineSteps(fitting, entryStep(fitting)),
+    ...ofUnits.filter((s) => s.key.startsWith('join:')),
+    ...together.map((b) => joined(fitting, b)),
+    ...others.flatMap((u) => cableStep(fitting, u) ?? []),
+    ...adapterSteps(fitting),
+    ...ofUnits.filter((s) => !s.key.startsWith('join:')),
+    ...wireSteps(fitting),
     timed('names', 'Name every unit by its place', {
+      acts: others.map((u) => look(called(u))),
       good: 'The set-up page shows places, not serials.',
-      after: others.map((u) => `place:${u.id}`),
+      mark: others.map((u) => u.name).join(' ').slice(0, 400),
+      after: others.flatMap((u) => [`place:${u.id}`, joinKey(u)]),
     }),
     timed('old', 'Test telephone and alarm, re-join the devices', {
-      detail: rejoinWords(brief),
+      acts: [
+        ...(context.brief.oldRouter.telephone ? [look('Telephone: a call out and a call in.')] : []),
+        ...(context.brief.oldRouter.alarm ? [look('Alarm: a test with its centre.')] : []),
+        ...rejoinActs(context.brief),
+      ],
       good: 'What worked before works again.',
       cautions: ['phoneAlarm'],
       after: ['names'],
     }),
     timed('read', 'Read every spot again, and each link under load', {
-      detail: [
-        'The line by cable first. Same place, same device, three runs a spot. It is entered in After.',
-      ],
+      acts: [look('The line by cable first.'), look('Same place, same device, three runs a spot.')],
+      notes: ['It is entered in After, and ticked by itself once every spot has its runs.'],
       good: 'Every spot that was dead has its runs in After.',
       after: ['old', ...option.wiredSpots.map((w) => `wire:${w.spotId}`)],
     }),
-  );
-  return schedule(steps);
+  ];
+  return steps.map((s) => ({ ...s, after: [...new Set(s.after.map((k) => joinedIn.get(k) ?? k))] }));
 }
+
+/**
+ * The ordered run sheet of an option, as it is fitted without call-backs: boxes, labels, gateway, final name before
+ * satellites, cables while units update, joining one by one or all at once as the kit has it, placing parents first.
+ * Empty where nothing is planned.
+ */
+export const runSheet = (
+  context: PlanContext,
+  option: Option,
+  today: Option | null = null,
+): ScheduledStep[] => schedule(stepsOf(context, option, today));

@@ -2,7 +2,7 @@ import { asBuilt, acceptedOption, asItWas, type Built } from '../evidence/built'
 import { evidenceOf } from '../evidence/fold';
 import type { EvidenceRow, EvidenceRows } from '../evidence/rows';
 import { runSheet } from '../fit/runSheet';
-import type { ScheduledStep } from '../fit/schedule';
+import type { ScheduledStep } from '../fit/step';
 import type { PlanContext } from '../plan/network/context';
 import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
 import { withChannels } from '../plan/links/channelPlan';

@@ -3,7 +3,7 @@ import { quillfeatherFarm } from '../../demo/farm';
 import { runSheet } from '../fit/runSheet';
 import { planContext } from '../plan/network/context';
 import { predictOption } from '../plan/predict/predict';
-import { doneSteps } from '../evidence/fold';
+import { ticksOf } from '../evidence/fold';
 import { sampleStep } from '../../demo/sampleRows';
 import { spotIdOf, type RowOf } from '../evidence/rows';
 import { verdictsOf } from '../readings/spotVerdicts';
@@ -33,9 +33,9 @@ describe('steps ticked', () => {
       event('a', 'undone'),
       event('c', 'done', 'other'),
     ];
-    expect([...doneSteps(stepEvents, option.id)]).toEqual(['b']);
+    expect([...ticksOf(stepEvents, option.id).keys()]).toEqual(['b']);
     const again = [...stepEvents, event('a', 'done'), event('d', 'note'), event('d', 'serial')];
-    expect([...doneSteps(again, option.id)].sort()).toEqual(['a', 'b']);
+    expect([...ticksOf(again, option.id).keys()].sort()).toEqual(['a', 'b']);
   });
 });
 

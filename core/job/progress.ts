@@ -1,9 +1,10 @@
 import type { Option } from '../plan/option/schema';
-import { doneSteps } from '../evidence/fold';
+import { ticksOf } from '../evidence/fold';
+import { isDone } from '../fit/done';
 import type { EvidenceRows } from '../evidence/rows';
 import type { SpotVerdict } from '../readings/spotVerdicts';
 import type { Brief } from '../brief/brief';
-import type { ScheduledStep } from '../fit/schedule';
+import type { ScheduledStep } from '../fit/step';
 import type { StopId } from './stops';
 import type { Prediction } from '../plan/predict/prediction';
 
@@ -47,9 +48,8 @@ export function progressOf(
   const unread = verdicts.filter((v) => !v.before).length;
   const dead = verdicts.filter((v) => v.wasDead);
   const unserved = [...predictions.values()].filter((p) => p.verdict !== 'works').length;
-  const open = option
-    ? steps.length - steps.filter((s) => doneSteps(evidence, option.id).has(s.key)).length
-    : 0;
+  const ticks = option ? ticksOf(evidence, option.id) : null;
+  const open = ticks ? steps.filter((s) => !isDone(s, ticks)).length : 0;
   const notGone = dead.filter((v) => !v.gone).length;
   const worse = verdicts.filter((v) => v.worse).length;
   const proven = dead.length > 0 && notGone === 0 && worse === 0;

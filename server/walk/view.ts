@@ -1,9 +1,14 @@
-import { networkIn } from '@/core/evidence/built';
-import { evidenceOf } from '@/core/evidence/fold';
+import { acceptedOption, networkIn } from '@/core/evidence/built';
+import { evidenceOf, serialAt, ticksOf, type Tick } from '@/core/evidence/fold';
 import { isReadAt } from '@/core/evidence/takenAt';
 import type { Phase, Reading } from '@/core/evidence/rows';
-import { CAUTIONS } from '@/core/fit/cautions';
+import { heldOf, type HeldAt } from '@/core/fit/held';
+import { beginOf } from '@/core/fit/progress';
+import { serialStepOf } from '@/core/fit/serials';
+import { settledBy, type Settled } from '@/core/fit/settled';
+import type { ScheduledStep } from '@/core/fit/step';
 import type { Planner } from '@/core/job/planner';
+import { WALK_SHAPE } from '@/core/job/walkShape';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import type { Expected } from '@/core/readings/doubts';
@@ -60,6 +65,8 @@ export interface WalkUnit {
 
 /** All a phone gets to know of a job: no brief, no customer, no keys, no other job. */
 export interface WalkView {
+  /** Which shape this has: a phone lets go of what an earlier version kept. */
+  shape: typeof WALK_SHAPE;
   jobId: string;
   job: string;
   phone: string;
@@ -83,9 +90,29 @@ export interface WalkView {
   /** In walking order. */
   spots: WalkSpot[];
   units: WalkUnit[];
-  steps: { key: string; title: string; minutes: number; cautions: string[]; done: boolean }[];
+  /** The run sheet, whole: a phone plans the day anew by itself. */
+  steps: WalkStep[];
+  /** What is ticked of it. */
+  ticks: [string, Tick][];
+  /** What evidence says of its steps. */
+  settled: [string, Settled][];
+  /** When the day is to begin, as a time; null where nobody said. */
+  beginsMs: number | null;
+  /** Serials as they are noted, of every unit that has one. */
+  serials: WalkSerial[];
   optionId: string | null;
 }
+
+/** A unit's serial as it is noted on its label, and the step it is kept with. */
+export interface WalkSerial {
+  unitId: string;
+  letter: string;
+  stepKey: string;
+  serial: string | null;
+}
+
+/** A step with what it waits to hold. */
+export type WalkStep = ScheduledStep & { held: HeldAt | null };
 
 /** Runs of one place that are sent to a phone: the newest. */
 const MOST_RUNS = 12;
@@ -145,8 +172,10 @@ export function walkView(
   };
   const at = (p: Place) => ({ storeyId: p.storeyId, xM: hundredth(p.xM), yM: hundredth(p.yM) });
   const optionId = e.accepted?.optionId ?? null;
-  const done = optionId === null ? undefined : e.stepsDone.get(optionId);
+  const worked = acceptedOption(plan, evidence);
+  const isSheet = asked.scope === 'walkAndSheet' && optionId !== null;
   return {
+    shape: WALK_SHAPE,
     jobId: open.id,
     job: job.name,
     phone: asked.phone,
@@ -218,14 +247,19 @@ export function walkView(
       fed: parentIdOf(u.feed) !== null,
       runs: runsOf(e.links.filter((r) => r.subject.kind === 'link' && r.subject.unitId === u.id)),
     })),
-    steps:
-      asked.scope === 'walkAndSheet' && optionId !== null
-        ? derived.steps.map((s) => ({
-            key: s.key,
-            title: s.title,
-            minutes: Math.round(s.handsMin),
-            cautions: s.cautions.map((c) => CAUTIONS[c]),
-            done: done?.has(s.key) ?? false,
+    steps: isSheet
+      ? derived.steps.map((s) => ({ ...s, held: heldOf(s, worked ?? option, plan.ownKit) }))
+      : [],
+    ticks: isSheet ? [...ticksOf(evidence, optionId)] : [],
+    settled: isSheet && worked ? [...settledBy(derived.steps, worked, evidence, derived.verdicts)] : [],
+    beginsMs: beginOf(job.brief.visitDate, job.brief.hours),
+    serials:
+      isSheet && worked
+        ? worked.units.map((u) => ({
+            unitId: u.id,
+            letter: u.letter,
+            stepKey: serialStepOf(u),
+            serial: serialAt(evidence, optionId, serialStepOf(u)),
           }))
         : [],
     optionId,

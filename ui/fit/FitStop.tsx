@@ -2,8 +2,8 @@
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { totalMin, type ScheduledStep } from '@/core/fit/schedule';
-import { doneSteps } from '@/core/evidence/fold';
+import type { ScheduledStep } from '@/core/fit/step';
+import { totalMin } from '@/core/fit/schedule';
 import { moneyText } from '@/core/plan/cost/money';
 import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
@@ -12,13 +12,14 @@ import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 import { PrintedSheet } from './PrintedSheet';
-import { firstSaid, overMin, progressOf } from './progress';
+import { firstSaid, overMin } from '@/core/fit/progress';
 import { amountText, changeText } from '@/core/plan/cost/parts';
 import { Extras } from '@/ui/offer/Extras';
 import { PriceTable } from '@/ui/offer/PriceTable';
 import { usePriceNow } from '@/ui/offer/usePriceNow';
 import { Serials } from './Serials';
 import { StepRow } from './StepRow';
+import { useDay } from './useDay';
 import { VanTable } from './VanTable';
 
 const NO_STEPS: readonly ScheduledStep[] = [];
@@ -26,7 +27,6 @@ const NO_STEPS: readonly ScheduledStep[] = [];
 /** Fit: the ordered run sheet, hands-on beside waiting, cautions at their step in the margin. */
 export function FitStop() {
   const jobId = useJob((s) => s.id);
-  const evidence = useJob((s) => s.evidence);
   const brief = useJob((s) => s.brief);
   const options = useJob((s) => s.plan.options);
   const { derived } = useDerived();
@@ -36,12 +36,8 @@ export function FitStop() {
   const steps = derived?.steps ?? NO_STEPS;
   // The work is that of the accepted option, whatever is being looked at in Plan.
   const option = options.find((o) => o.id === accepted?.optionId) ?? shown;
-  const done = doneSteps(evidence, option?.id ?? '');
-  const { current, currentNumber, handsLeftMin, dayLeftMin } = useMemo(
-    () => progressOf(steps, done),
-    [steps, done],
-  );
-  const inFull = useMemo(() => firstSaid(steps), [steps]);
+  const { day, current, currentNumber, handsLeftMin, dayLeftMin, settled } = useDay(steps, option);
+  const inFull = useMemo(() => firstSaid(day), [day]);
   const [problem, setProblem] = useState<string | null>(null);
   const evaluation = option ? derived?.options[option.id] : undefined;
   const price = usePriceNow(evaluation);
@@ -77,11 +73,11 @@ export function FitStop() {
             <span>Take care</span>
           </div>
           <ol className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-            {steps.map((s) => (
+            {day.map((s) => (
               <StepRow
                 key={s.key}
                 step={s}
-                done={done.has(s.key)}
+                settled={settled.get(s.key)}
                 current={s.key === current?.key}
                 option={option}
                 inFull={inFull.get(s.key)!}

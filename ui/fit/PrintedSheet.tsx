@@ -1,6 +1,8 @@
 'use client';
-import { CAUTIONS } from '@/core/fit/cautions';
-import type { ScheduledStep } from '@/core/fit/schedule';
+import { CAUTIONS, REMINDERS } from '@/core/fit/cautions';
+import { LIGHT_WORDS } from '@/core/fit/lights';
+import { firstSaid } from '@/core/fit/progress';
+import type { ScheduledStep } from '@/core/fit/step';
 import { moneyText } from '@/core/plan/cost/money';
 import { amountText, changeText, type PartLine } from '@/core/plan/cost/parts';
 import type { Option } from '@/core/plan/option/schema';
@@ -27,7 +29,7 @@ export function PrintedSheet({
 }) {
   const name = useJob((s) => s.name);
   const brief = useJob((s) => s.brief);
-  const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
+  const inFull = firstSaid(steps);
   return (
     <article className="hidden print:block" aria-hidden="true">
       <h1 className="fig text-2xl font-semibold">{name}: run sheet</h1>
@@ -44,9 +46,32 @@ export function PrintedSheet({
               <td className="w-8 py-1 text-lg leading-none">☐</td>
               <td className="py-1 pr-3">
                 <strong>{s.title}</strong>
-                {s.detail.length > 0 && <span className="block">{s.detail.join(' ')}</span>}
+                {s.acts.length > 0 && (
+                  <ol className="list-decimal pl-5">
+                    {s.acts.map((a) => (
+                      <li key={a.words}>{a.words}</li>
+                    ))}
+                  </ol>
+                )}
+                {s.notes.length > 0 && <span className="block">{s.notes.join(' ')}</span>}
+                {s.lights.length > 0 && (
+                  <span className="block text-[9.5pt] text-ink-2">
+                    Light: {s.lights.map((l) => `${l.shows} = ${LIGHT_WORDS[l.means]}`).join('; ')}.
+                  </span>
+                )}
                 {s.good && <span className="block text-ink-2">Good: {s.good}</span>}
-                {s.asksSerial && <span className="block">Serial: ______________________</span>}
+                {s.cautions.map((c) => (
+                  <span key={c} className="block border-l-2 border-mains pl-2 text-[9.5pt]">
+                    {inFull.get(s.key)?.has(c) ? CAUTIONS[c] : REMINDERS[c]}
+                  </span>
+                ))}
+                {option.units
+                  .filter((u) => s.serialOf.includes(u.id))
+                  .map((u) => (
+                    <span key={u.id} className="block">
+                      Serial of {u.letter}: ______________________
+                    </span>
+                  ))}
               </td>
               <td className="w-28 py-1 text-right whitespace-nowrap">
                 {minutesText(s.handsMin)}
@@ -84,14 +109,6 @@ export function PrintedSheet({
             </tr>
           </tbody>
         </table>
-      </section>
-      <section className="mt-4 break-inside-avoid">
-        <h2 className="head2">Take care</h2>
-        <ul className="mt-1 list-disc pl-5 text-[10pt]">
-          {cautions.map((c) => (
-            <li key={c}>{CAUTIONS[c]}</li>
-          ))}
-        </ul>
       </section>
     </article>
   );

@@ -3,16 +3,20 @@ import { Check } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { CONSENT_LABEL } from '@/core/brief/brief';
+import { heldOf } from '@/core/fit/held';
+import { clockText, type DayStep } from '@/core/fit/progress';
+import { serialStepOf } from '@/core/fit/serials';
+import type { Settled } from '@/core/fit/settled';
 import { CAUTIONS, REMINDERS, type CautionId } from '@/core/fit/cautions';
-import { type ScheduledStep } from '@/core/fit/schedule';
-import { serialAt } from '@/core/evidence/fold';
 import type { Option } from '@/core/plan/option/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { minutesText } from '@/core/plan/cost/duration';
+import { LightTable } from './LightTable';
+import { NotGood } from './NotGood';
 import { SerialField } from './SerialField';
+import { TickQuestion } from './TickQuestion';
 import { useAccept } from '@/ui/job/useAccept';
-import { Button } from '@/ui/pieces/Button';
 import { Tick } from '@/ui/pieces/fields';
 import { Problem } from '@/ui/pieces/Problem';
 
@@ -21,19 +25,25 @@ const blockPx = (minutes: number) => Math.max(34, Math.min(45, minutes) * 2.4);
 
 export function StepRow({
   step,
-  done,
   current,
   option,
   inFull,
+  settled,
 }: {
-  step: ScheduledStep;
-  done: boolean;
+  step: DayStep;
   current: boolean;
   option: Option;
+  /** What evidence says of it. */
+  settled: Settled | undefined;
   /** Cautions that stand in full here; the others were said at an earlier step. */
   inFull: ReadonlySet<CautionId>;
 }) {
+  const done = step.standing === 'done';
   const record = useRecord();
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const held = heldOf(step, option, ownKit);
+  /** Whether it is not as it should be: then it is asked what its light shows. */
+  const [bad, setBad] = useState(false);
   const { ensure } = useAccept();
   const [busy, setBusy] = useState(false);
   const [open, setOpen] = useState(false);
@@ -41,19 +51,19 @@ export function StepRow({
   const isOpen = open || current;
   const store = useJobStore();
   const setBrief = useJob((s) => s.setBrief);
-  /** Whether it is asked if the step is really done without its serial. */
+  /** Whether it is asked which serials were found. */
   const [asking, setAsking] = useState(false);
   const tick = async (sure = false) => {
     if (busy) return;
-    const bare = step.asksSerial && serialAt(store.getState().evidence, option.id, step.key) === null;
-    if (!done && bare && !sure) {
+    if (!done && !sure && step.serialOf.length > 0) {
       setOpen(true);
       return setAsking(true);
     }
     setAsking(false);
     setBusy(true);
-    const wrong =
-      (await ensure(option)) ?? (await record.step(option.id, step.key, done ? 'undone' : 'done'));
+    let wrong = await ensure(option);
+    for (const t of step.ticks)
+      wrong ??= await record.step(option.id, t.key, done ? 'undone' : 'done', done ? '' : t.mark);
     setBusy(false);
     setProblem(wrong);
     // What was got here is got in the brief.
@@ -66,7 +76,13 @@ export function StepRow({
       data-step={step.key}
     >
       <span className="fig text-[13px] text-ink-2 md:pt-1.5 md:text-right">
-        +{minutesText(step.startMin)}
+        {step.fromMs !== null ? (
+          <time dateTime={new Date(step.fromMs).toISOString()}>{clockText(step.fromMs)}</time>
+        ) : step.beforeVisit ? (
+          'before'
+        ) : (
+          `+${minutesText(step.startMin)}`
+        )}
       </span>
       <div
         className={`rounded-[3px] border px-2 py-1 ${done ? 'border-rule bg-good-wash text-ink-2' : current ? 'border-2 border-ink bg-lamp-wash' : 'border-ink bg-sheet'}`}
@@ -96,11 +112,18 @@ export function StepRow({
         </div>
         {isOpen && (
           <div className="mt-1 pl-7">
-            <ul className="list-disc pl-4">
-              {step.detail.map((d) => (
-                <li key={d}>{d}</li>
+            <ol className="list-decimal pl-5">
+              {step.acts.map((a) => (
+                <li key={a.words}>{a.words}</li>
               ))}
-            </ul>
+            </ol>
+            {step.notes.length > 0 && (
+              <ul className="mt-1 text-ink-2">
+                {step.notes.map((n) => (
+                  <li key={n}>{n}</li>
+                ))}
+              </ul>
+            )}
             {step.good && (
               <p className="mt-1 text-good">
                 <strong className="font-semibold">Good:</strong> {step.good}
@@ -112,15 +135,46 @@ export function StepRow({
                 Enter them in After
               </Link>
             )}
-            {step.asksSerial && step.unitId && <SerialField optionId={option.id} stepKey={step.key} />}
+            {settled && (
+              <p className="mt-1 text-ink-2">{settled.isDone ? settled.why : settled.lacks}</p>
+            )}
+            {step.lights.length > 0 && !bad && (
+              <details className="mt-1">
+                <summary className="cursor-pointer text-[13px]">What its light means now</summary>
+                <LightTable lights={step.lights} />
+              </details>
+            )}
+            {(step.joins ?? held) && !done && (
+              <button type="button" className="link mt-1" aria-expanded={bad} onClick={() => setBad(!bad)}>
+                {bad ? 'It is good after all' : 'It is not good'}
+              </button>
+            )}
+            {bad && !done && <NotGood step={step} held={held} />}
+            {!asking &&
+              option.units
+                .filter((u) => step.serialOf.includes(u.id))
+                .map((u) => (
+                  <SerialField
+                    key={u.id}
+                    optionId={option.id}
+                    stepKey={serialStepOf(u)}
+                    label={step.serialOf.length > 1 ? `Serial of ${u.letter}` : 'Serial'}
+                  />
+                ))}
           </div>
         )}
+        {step.standing === 'again' && (
+          <p role="note" className="pl-7 text-mains">
+            Ticked before it was changed: it is to be done again.
+          </p>
+        )}
         {asking && (
-          <div role="alert" className="mt-1 flex flex-wrap items-center gap-2 pl-7">
-            <span>No serial is noted. Is the serial found the one on the label?</span>
-            <Button onClick={() => void tick(true)}>Done without a serial</Button>
-            <Button onClick={() => setAsking(false)}>Note it first</Button>
-          </div>
+          <TickQuestion
+            step={step}
+            option={option}
+            onSure={() => void tick(true)}
+            onLeave={() => setAsking(false)}
+          />
         )}
         <Problem words={problem} />
       </div>
@@ -131,7 +185,10 @@ export function StepRow({
             style={{ minHeight: blockPx(step.waitMin) }}
           >
             {step.waitLabel}
-            <span className="block text-ink-2">{minutesText(step.waitMin)}, by itself</span>
+            <span className="block text-ink-2">
+              {minutesText(step.waitMin)}, by itself
+              {step.waitEndMs !== null && ` until ${clockText(step.waitEndMs)}`}
+            </span>
           </div>
         )}
       </div>

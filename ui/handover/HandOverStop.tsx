@@ -1,7 +1,8 @@
 'use client';
 import { Download, Printer } from 'lucide-react';
+import { isDone } from '@/core/fit/done';
 import { serialStepOf } from '@/core/fit/serials';
-import { doneSteps, serialAt } from '@/core/evidence/fold';
+import { serialAt, ticksOf } from '@/core/evidence/fold';
 import type { LaidCable } from '@/core/plan/cost/cables';
 import type { Option } from '@/core/plan/option/schema';
 import type { LineTest } from '@/core/readings/line';
@@ -26,8 +27,8 @@ function Open({ verdicts, option }: { verdicts: readonly SpotVerdict[]; option: 
   const evidence = useJob((s) => s.evidence);
   const { derived } = useDerived();
   const accepted = useAccepted();
-  const done = doneSteps(evidence, accepted?.optionId ?? option?.id ?? '');
-  const steps = (derived?.steps ?? []).filter((s) => !done.has(s.key));
+  const ticks = ticksOf(evidence, accepted?.optionId ?? option?.id ?? '');
+  const steps = (derived?.steps ?? []).filter((s) => !isDone(s, ticks));
   const unread = verdicts.filter((v) => !v.after);
   if (!option) return <p className="mt-2 text-mains">Nothing is planned or fitted yet.</p>;
   if (steps.length === 0 && unread.length === 0) return null;

@@ -3,6 +3,7 @@ import { HelpScreen } from './HelpScreen';
 import { ListScreen } from './ListScreen';
 import { SpotScreen, UnitScreen } from './ReadScreen';
 import { SheetScreen } from './SheetScreen';
+import { StepScreen } from './StepScreen';
 import { go, unsent } from './state';
 import { useWalk } from './useWalk';
 
@@ -55,6 +56,7 @@ function Inside() {
   const unit = screen.kind === 'unit' ? view.units.find((u) => u.id === screen.id) : undefined;
   if (unit) return <UnitScreen key={unit.id} unit={unit} />;
   if (screen.kind === 'sheet') return <SheetScreen />;
+  if (screen.kind === 'step') return <StepScreen key={screen.key} stepKey={screen.key} />;
   if (screen.kind === 'help') return <HelpScreen />;
   return (
     <>

@@ -1,20 +1,38 @@
 /** @jsxImportSource preact */
-import { go, record, unsent } from './state';
+import { clockText } from '@/core/fit/progress';
+import { minutesText } from '@/core/plan/cost/duration';
+import { dayOn, type WalkDayStep } from './day';
+import { go, unsent } from './state';
+import { useNow } from './useNow';
 import { useWalk } from './useWalk';
 
-/** The run sheet in short: what comes next, its cautions, a tick. */
+/** What goes on by itself, with the time it is over. */
+function Waits({ day, now }: { day: readonly WalkDayStep[]; now: number }) {
+  const open = day.filter((s) => s.standing === 'done' && s.waitLabel !== null && s.waitEndMs! > now);
+  if (open.length === 0) return null;
+  return (
+    <ul class="waits" aria-label="By itself">
+      {open.map((s) => (
+        <li key={s.key}>
+          <strong>{s.waitLabel}</strong> until {clockText(s.waitEndMs!)}: leave it alone
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** When a step is, by the clock where that is known. */
+const whenOf = (s: WalkDayStep): string =>
+  s.fromMs !== null ? clockText(s.fromMs) : s.beforeVisit ? 'before' : '';
+
+/** The run sheet: the step that comes next in large, then the day by the clock. */
 export function SheetScreen() {
   const view = useWalk((s) => s.view)!;
   const rows = useWalk((s) => s.rows);
   const left = useWalk((s) => unsent(s).length);
-  // Ticks that are still on the phone count as well, the newest of each step.
-  const own = new Map(
-    rows
-      .filter((r) => r.row.kind === 'step' && r.jobId === view.jobId && r.state !== 'refused')
-      .map((r) => [r.row.stepKey as string, r.row.act === 'done']),
-  );
-  const done = (key: string, was: boolean) => own.get(key) ?? was;
-  const next = view.steps.find((s) => !done(s.key, s.done));
+  const now = useNow(10_000);
+  const { day, current, currentNumber, dayLeftMin } = dayOn(view, rows, now);
+  const open = day.filter((s) => s.standing !== 'done');
   return (
     <main>
       <button type="button" class="back" onClick={() => go({ kind: 'list' })}>
@@ -27,37 +45,33 @@ export function SheetScreen() {
           unplugged.
         </p>
       )}
+      <Waits day={day} now={now} />
+      {current ? (
+        <>
+          <button type="button" class="main" onClick={() => go({ kind: 'step', key: current.key })}>
+            {currentNumber}. {current.title}
+          </button>
+          <p class="quietly">
+            {open.length} {open.length === 1 ? 'step' : 'steps'} left, {minutesText(dayLeftMin)} with{' '}
+            {open.length === 1 ? 'its wait' : 'their waits'}.
+          </p>
+        </>
+      ) : (
+        <p class="said">All steps are done.</p>
+      )}
       <ol class="steps" aria-label="Steps">
-        {view.steps.map((s) => {
-          const isDone = done(s.key, s.done);
-          return (
-            <li key={s.key} class={s.key === next?.key ? 'here' : ''}>
-              <label>
-                <input
-                  type="checkbox"
-                  checked={isDone}
-                  onChange={() =>
-                    void record('step', {
-                      optionId: view.optionId,
-                      stepKey: s.key,
-                      act: isDone ? 'undone' : 'done',
-                      text: '',
-                    })
-                  }
-                />
-                <span>
-                  {s.title} <span class="quietly">{s.minutes} min</span>
-                </span>
-              </label>
-              {s.key === next?.key &&
-                s.cautions.map((c) => (
-                  <p key={c} class="caution">
-                    {c}
-                  </p>
-                ))}
-            </li>
-          );
-        })}
+        {day.map((s) => (
+          <li key={s.key} class={s.key === current?.key ? 'here' : s.standing === 'done' ? 'over' : ''}>
+            <button type="button" onClick={() => go({ kind: 'step', key: s.key })}>
+              <span class="when">{s.standing === 'done' ? '✓' : whenOf(s)}</span>
+              <span class="told">
+                {s.title}
+                {s.standing === 'again' && <span class="again"> again: it was changed since</span>}
+              </span>
+              <span class="quietly">{Math.round(s.handsMin)} min</span>
+            </button>
+          </li>
+        ))}
       </ol>
     </main>
   );

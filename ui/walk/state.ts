@@ -1,4 +1,5 @@
 import { createStore } from 'zustand/vanilla';
+import { WALK_SHAPE } from '@/core/job/walkShape';
 import type { WalkView } from '@/server/walk/view';
 import { newId } from '@/ui/job/newId';
 import { kept, type KeptDoor, type KeptRow } from './kept';
@@ -9,6 +10,7 @@ export type Screen =
   | { kind: 'spot'; id: string }
   | { kind: 'unit'; id: string }
   | { kind: 'sheet' }
+  | { kind: 'step'; key: string }
   | { kind: 'help' };
 
 export interface WalkState {
@@ -191,7 +193,9 @@ export async function start(): Promise<void> {
   if (!getState().door) {
     const [door] = await kept.doors();
     if (door) {
-      setState({ door, view: await kept.view(door.jobId) });
+      const view = await kept.view(door.jobId);
+      // What an earlier version kept has another shape: the laptop is asked anew.
+      setState({ door, view: view?.shape === WALK_SHAPE ? view : null });
       void look().then(flush);
     }
   }

@@ -38,6 +38,18 @@ function endsOf(context: PlanContext, option: Option, unit: Unit): { group: stri
   return null;
 }
 
+/** Units that are adapters themselves and whose ends a unit's backhaul shares, so that it gets none of its own there. */
+export function adaptersShared(context: PlanContext, option: Option, unit: Unit): Unit[] {
+  const isAdapter = (u: Unit) => ['coax', 'powerline'].includes(kitOf(context, u).kind);
+  const ends = isAdapter(unit) ? null : endsOf(context, option, unit);
+  if (!ends) return [];
+  return option.units.filter((u) => {
+    if (u.id === unit.id || !isAdapter(u)) return false;
+    const own = endsOf(context, option, u);
+    return own?.group === ends.group && own.ids.some((id) => ends.ids.includes(id));
+  });
+}
+
 /** Every group of adapters an option needs beside those that units are themselves. */
 export function adapterGroups(context: PlanContext, option: Option): AdapterGroup[] {
   const groups = new Map<string, AdapterGroup>();

@@ -171,8 +171,8 @@ describe('each feed brings its parts and its hours', () => {
       expect(order.indexOf('adapters:b')).toBeLessThan(order.indexOf(`place:${id}`));
     const adapters = steps.find((s) => s.key === 'adapters:b')!;
     expect(adapters.title).toContain('3 coax adapters for B, C');
-    expect(adapters.detail.join(' ')).toContain('Coax 1; Coax 5; Coax 7');
-    expect(steps.find((s) => s.key === 'coax')!.detail.join(' ')).toContain('Loft splitter');
+    expect(adapters.acts.map((a) => a.words).join(' ')).toContain('Coax 1; Coax 5; Coax 7');
+    expect(steps.find((s) => s.key === 'coax')!.acts.map((a) => a.words).join(' ')).toContain('Loft splitter');
     expect(order[order.length - 1]).toBe('read');
   });
   test('readings before and after are hours too, and the price is in the job’s currency', () => {
@@ -300,7 +300,7 @@ describe('parts as the trade buys them', () => {
     expect(min('rubbleStone')).toBeGreaterThan(min('brickCavity'));
     expect(min('brickCavity')).toBeGreaterThan(min('brickSingle'));
     const [step] = runSheet(inHouse({}, of('rubbleStone')), o).filter((s) => s.key === 'cable:b');
-    expect(step!.detail.join(' ')).toContain('rubble stone (50 cm), 50 cm: a drill of 600 mm');
+    expect(step!.notes.join(' ')).toContain('rubble stone (50 cm), 50 cm: a drill of 600 mm');
   });
   test('nothing goes through a duct that is full', () => {
     const path = [

@@ -101,7 +101,7 @@ describe('what has to be bought', () => {
         expect(price.materialMinor).toBe(cost(more!));
         for (const s of sheet) {
           expect(s.title).not.toMatch(/undefined|null|NaN/);
-          expect(s.detail.join(' ')).not.toMatch(/undefined|null|NaN/);
+          expect(s.acts.map((a) => a.words).join(' ')).not.toMatch(/undefined|null|NaN/);
           expect(s.handsMin).toBeGreaterThanOrEqual(0);
         }
         expect(new Set(sheet.map((s) => s.key)).size).toBe(sheet.length);

@@ -44,8 +44,12 @@ const TERMINATE_MIN = 4;
 const LEAD_MIN = 6;
 /** Minutes to put one device on the new network (estimate). */
 const DEVICE_MIN = 2;
-/** A modem locks on to what it sees first (estimate). */
+/** What is on the line is brought to see the new router: hands, and until its lights have settled (estimates). */
+const MODEM_HANDS_MIN = 3;
 const MODEM_MIN = 5;
+/** Bringing a router up and testing the line through it, with the modem before it; and its start (estimates). */
+const GATEWAY_HANDS_MIN = 6;
+const START_MIN = 2;
 /** The wired test; three runs at a spot with the walk there; a link read under load (estimates). */
 const LINE_TEST_MIN = 6;
 const SPOT_MIN = 5;
@@ -146,7 +150,8 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
     ...(rolesToSet(context, option).length > 0
       ? [item('roles', ROLE_MIN * rolesToSet(context, option).length)]
       : []),
-    item('gateway', 6, MODEM_MIN),
+    ...(replaced ? [item('modem', MODEM_HANDS_MIN, MODEM_MIN)] : []),
+    item('gateway', GATEWAY_HANDS_MIN - (replaced ? MODEM_HANDS_MIN : 0), START_MIN),
     item('network', 8, replaced ? kitOf(context, gateway).waitMin : 0),
     ...others.flatMap((u) => unitWork(context, option, u)),
     ...adapterWork(context, option),

@@ -1,28 +1,10 @@
 import type { PlanContext } from '../plan/network/context';
 import { workOf } from '../plan/cost/work';
 import type { Option } from '../plan/option/schema';
-import type { Step } from './schedule';
-
-/** A step with what most of them have not. */
-export function step(key: string, title: string, handsMin: number, more: Partial<Step> = {}): Step {
-  return {
-    key,
-    title,
-    detail: [],
-    good: '',
-    handsMin,
-    waitMin: 0,
-    waitLabel: null,
-    cautions: [],
-    unitId: null,
-    asksSerial: false,
-    after: [],
-    ...more,
-  };
-}
+import { step, type Step, type StepMore } from './step';
 
 /** Makes a step of a run sheet with the time that was counted for it. */
-export type Timed = (key: string, title: string, more?: Partial<Step>) => Step;
+export type Timed = (key: string, title: string, more?: StepMore) => Step;
 
 /** Steps take their times from the work of the option, so that price and run sheet never differ. A step without is a bug. */
 export function timesOf(context: PlanContext, option: Option, today: Option | null): Timed {

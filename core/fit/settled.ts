@@ -1,0 +1,59 @@
+import { evidenceOf, serialAt } from '../evidence/fold';
+import type { EvidenceRows } from '../evidence/rows';
+import type { Option } from '../plan/option/schema';
+import { RUNS_WANTED } from '../readings/judgeRuns';
+import type { SpotVerdict } from '../readings/spotVerdicts';
+import { serialStepOf } from './serials';
+import type { Step } from './step';
+
+/** What evidence says of a step: that it is done, since when and why; or what is still lacking. */
+export type Settled = { isDone: true; at: string; why: string } | { isDone: false; lacks: string };
+
+/** Most places that are named where readings are lacking. */
+const MOST_NAMED = 3;
+
+function readSettled(rows: EvidenceRows, verdicts: readonly SpotVerdict[]): Settled | null {
+  if (verdicts.length === 0) return null;
+  const lacking = verdicts.filter((v) => (v.after?.runs ?? 0) < RUNS_WANTED);
+  if (lacking.length > 0) {
+    const named = lacking.slice(0, MOST_NAMED).map((v) => `${v.number} ${v.name}`);
+    const more = lacking.length - named.length;
+    return {
+      isDone: false,
+      lacks: `After lacks runs at ${named.join(', ')}${more > 0 ? ` and ${more} more` : ''}.`,
+    };
+  }
+  const { states, valid } = evidenceOf(rows);
+  const after = valid.filter((r) => states.get(r.stateId)?.phase === 'after');
+  const at = after.reduce((latest, r) => (r.at > latest ? r.at : latest), after[0]?.at ?? '');
+  return at === '' ? null : { isDone: true, at, why: 'Every spot has its runs in After.' };
+}
+
+function labelsSettled(rows: EvidenceRows, option: Option, units: readonly string[]): Settled | null {
+  const lacking = option.units.filter(
+    (u) => units.includes(u.id) && serialAt(rows, option.id, serialStepOf(u)) === null,
+  );
+  return lacking.length > 0
+    ? { isDone: false, lacks: `No serial is noted for ${lacking.map((u) => u.letter).join(', ')}.` }
+    : null;
+}
+
+/** What evidence says of the steps it can settle: that After is full, and which serials are not noted. */
+export function settledBy(
+  steps: readonly Step[],
+  option: Option,
+  rows: EvidenceRows,
+  verdicts: readonly SpotVerdict[],
+): Map<string, Settled> {
+  return new Map(
+    steps.flatMap((s) => {
+      const said =
+        s.key === 'read'
+          ? readSettled(rows, verdicts)
+          : s.serialOf.length > 0
+            ? labelsSettled(rows, option, s.serialOf)
+            : null;
+      return said ? [[s.key, said] as const] : [];
+    }),
+  );
+}

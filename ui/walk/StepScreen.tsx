@@ -1,0 +1,191 @@
+/** @jsxImportSource preact */
+import { useState } from 'preact/hooks';
+import { CAUTIONS } from '@/core/fit/cautions';
+import { LIGHT_WORDS } from '@/core/fit/lights';
+import { clockText } from '@/core/fit/progress';
+import { minutesText } from '@/core/plan/cost/duration';
+import type { WalkView } from '@/server/walk/view';
+import { Countdown } from './Countdown';
+import { dayOn, serialsOn, type WalkDayStep } from './day';
+import { LightMark } from './LightMark';
+import { NotGood } from './NotGood';
+import { SerialPad } from './SerialPad';
+import { go, record } from './state';
+import { useNow } from './useNow';
+import { useWalk } from './useWalk';
+
+/** What its light means at this step, drawn and in words. */
+function Lights({ step }: { step: WalkDayStep }) {
+  if (step.lights.length === 0) return null;
+  return (
+    <details>
+      <summary>What its light means now</summary>
+      <ul class="lights">
+        {step.lights.map((l) => (
+          <li key={`${l.shows} ${l.when}`}>
+            <LightMark shows={l.shows} />
+            <span>
+              {l.shows}: <strong>{LIGHT_WORDS[l.means]}</strong>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** Ticks or unticks all a step stands for; what it was done for goes with it. */
+async function tick(view: WalkView, step: WalkDayStep, done: boolean): Promise<void> {
+  for (const t of step.ticks)
+    await record('step', {
+      optionId: view.optionId,
+      stepKey: t.key,
+      act: done ? 'done' : 'undone',
+      text: done ? t.mark : '',
+    });
+}
+
+/** One step, whole: what to do, what its light means, what good looks like, and what to do when it is not. */
+export function StepScreen({ stepKey }: { stepKey: string }) {
+  const view = useWalk((s) => s.view)!;
+  const rows = useWalk((s) => s.rows);
+  const now = useNow(10_000);
+  const { day } = dayOn(view, rows, now);
+  const at = day.findIndex((s) => s.key === stepKey);
+  const step = day[at];
+  const [bad, setBad] = useState(false);
+  const [asks, setAsks] = useState(false);
+  if (!step)
+    return (
+      <main>
+        <button type="button" class="back" onClick={() => go({ kind: 'sheet' })}>
+          ‹ Run sheet
+        </button>
+        <p>This step is not on the sheet any more: the plan was changed.</p>
+      </main>
+    );
+  const done = step.standing === 'done';
+  const serials = serialsOn(view, rows);
+  const own = serials.filter((s) => step.serialOf.includes(s.unitId));
+  const isJoin = step.serialOf.length > 0 && step.key !== 'labels';
+  const settled = new Map(view.settled).get(step.key);
+  const finish = async () => {
+    setAsks(false);
+    await tick(view, step, true);
+    go({ kind: 'sheet' });
+  };
+  const waitsUntil = step.waitMin > 0 && step.waitEndMs !== null ? clockText(step.waitEndMs) : null;
+  return (
+    <main>
+      <button type="button" class="back" onClick={() => go({ kind: 'sheet' })}>
+        ‹ Run sheet
+      </button>
+      <h1>
+        <span>
+          {at + 1}. {step.title}
+        </span>
+      </h1>
+      <p class="quietly">
+        {step.beforeVisit
+          ? 'Before the visit'
+          : step.fromMs !== null
+            ? `${clockText(step.fromMs)} to ${clockText(step.toMs!)}`
+            : minutesText(step.handsMin)}
+        {step.waitLabel !== null &&
+          step.waitMin > 0 &&
+          `, then ${step.waitLabel} ${waitsUntil ? `until ${waitsUntil}` : minutesText(step.waitMin)}`}
+      </p>
+      {step.standing === 'again' && (
+        <p class="ask" role="note">
+          Ticked before it was changed: it is to be done again.
+        </p>
+      )}
+      {step.cautions.map((c) => (
+        <p key={c} class="caution">
+          {CAUTIONS[c]}
+        </p>
+      ))}
+      <ol class="acts" aria-label="What to do">
+        {step.acts.map((a) => (
+          <li key={a.words}>{a.words}</li>
+        ))}
+      </ol>
+      {step.notes.map((n) => (
+        <p key={n} class="quietly">
+          {n}
+        </p>
+      ))}
+      {step.joins && !done && <Countdown stepKey={step.key} joins={step.joins} />}
+      {own.length > 0 && !isJoin && !done && <SerialPad view={view} serials={own} />}
+      {step.good && (
+        <p class="good">
+          <strong>Good:</strong> {step.good}
+        </p>
+      )}
+      <Lights step={step} />
+      {settled && <p class="quietly">{settled.isDone ? settled.why : settled.lacks}</p>}
+      {done ? (
+        <button type="button" class="quiet wide" onClick={() => void tick(view, step, false)}>
+          Not done after all
+        </button>
+      ) : (
+        <>
+          {bad && <NotGood step={step} />}
+          {asks && <SerialPad view={view} serials={own} found onDone={() => void finish()} />}
+          {!asks && (
+            <button
+              type="button"
+              class="main"
+              onClick={() => (isJoin ? setAsks(true) : void finish())}
+            >
+              Done
+            </button>
+          )}
+          {(step.joins ?? step.held) && (
+            <button type="button" class="quiet wide" aria-expanded={bad} onClick={() => setBad(!bad)}>
+              {bad ? 'It is good after all' : 'It is not good'}
+            </button>
+          )}
+        </>
+      )}
+      <StepNote view={view} step={step} />
+    </main>
+  );
+}
+
+/** A note at a step, or who did it where that has to be somebody licensed. */
+function StepNote({ view, step }: { view: WalkView; step: WalkDayStep }) {
+  const [text, setText] = useState('');
+  const [kept, setKept] = useState(false);
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim() === '') return;
+        void record('step', { optionId: view.optionId, stepKey: step.key, act: 'note', text: text.trim() });
+        setText('');
+        setKept(true);
+      }}
+    >
+      <label for="step-note">Note, or who did it</label>
+      <div class="row">
+        <input
+          id="step-note"
+          value={text}
+          maxLength={400}
+          autocomplete="off"
+          onInput={(e) => {
+            setText(e.currentTarget.value);
+            setKept(false);
+          }}
+        />
+        <button type="submit">Keep</button>
+      </div>
+      {kept && (
+        <p class="said" role="status">
+          Note kept.
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,47 @@
+import { progressOf, type DayStep, type Progress } from '@/core/fit/progress';
+import type { Tick } from '@/core/evidence/fold';
+import type { WalkStep, WalkView } from '@/server/walk/view';
+import type { KeptRow } from './kept';
+
+/** A step on the phone as the day goes. */
+export type WalkDayStep = DayStep & Pick<WalkStep, 'held'>;
+
+const isOwn = (r: KeptRow, view: WalkView, act: readonly string[]): boolean =>
+  r.row.kind === 'step' &&
+  r.jobId === view.jobId &&
+  r.row.optionId === view.optionId &&
+  r.state !== 'refused' &&
+  act.includes(r.row.act as string);
+
+/** What is ticked: by the laptop, and by what is still on this phone, the newest of each. */
+export function ticksOn(view: WalkView, rows: readonly KeptRow[]): Map<string, Tick> {
+  const ticks = new Map(view.ticks);
+  for (const r of rows) {
+    if (!isOwn(r, view, ['done', 'undone'])) continue;
+    const key = r.row.stepKey as string;
+    if (r.row.act === 'done') ticks.set(key, { at: r.at, mark: r.row.text as string });
+    else ticks.delete(key);
+  }
+  return ticks;
+}
+
+/** The serials noted, those that are still on this phone among them. */
+export function serialsOn(view: WalkView, rows: readonly KeptRow[]): WalkView['serials'] {
+  const own = new Map(
+    rows.filter((r) => isOwn(r, view, ['serial'])).map((r) => [r.row.stepKey as string, r.row.text as string]),
+  );
+  return view.serials.map((s) => ({ ...s, serial: own.get(s.stepKey) ?? s.serial }));
+}
+
+/** The day as it goes, planned anew on the phone itself: it needs no network for it. */
+export function dayOn(
+  view: WalkView,
+  rows: readonly KeptRow[],
+  nowMs: number,
+): Omit<Progress, 'day' | 'current'> & { day: WalkDayStep[]; current: WalkDayStep | undefined } {
+  const settled = new Map(view.settled);
+  const progress = progressOf(view.steps, ticksOn(view, rows), nowMs, view.beginsMs, settled);
+  const held = new Map(view.steps.map((s) => [s.key, s.held]));
+  const day = progress.day.map((s) => ({ ...s, held: held.get(s.key) ?? null }));
+  return { ...progress, day, current: day.find((s) => s.key === progress.current?.key) };
+}
