@@ -16,6 +16,7 @@ import { POLICIES, type Policy } from '../core/suggest/choices/policies';
 import { planByRule } from '../core/suggest/questions/ruleOfThumb';
 import { practiceUnits } from '../meter/practiceInputs';
 import { unitAt } from '../core/suggest/choices/addedUnit';
+import { benchTries } from './tries';
 import { FIRST_SEED, calibrated, houseOf, servesTruly, type House } from './hiddenHouses';
 
 const COUNT = Number(process.argv.slice(2).find((a) => /^\d+$/.test(a)) ?? 100);
@@ -133,6 +134,10 @@ function byTruth(house: House): Option {
   return option;
 }
 
+if (process.argv.includes('--tries')) {
+  await benchTries(COUNT, IS_HARSH);
+  process.exit(0);
+}
 const solve = solveWith((await highsLoader()) as unknown as LpSolver);
 const empty = (): Score => ({
   dead: 0,

@@ -36,6 +36,10 @@ export interface Evidence {
   accepted: RowOf<'acceptance'> | null;
   /** Extras that count, oldest first: those another one replaced are left out, and so are those at 0. */
   extras: readonly RowOf<'extra'>[];
+  /** Places units were tried at, oldest first. */
+  tries: readonly RowOf<'try'>[];
+  /** Whether each device is on the new network, the newest row of each. */
+  devices: ReadonlyMap<string, RowOf<'device'>>;
   /** What was built otherwise than planned, the newest of each unit. */
   moves: ReadonlyMap<string, RowOf<'move'>>;
 }
@@ -60,6 +64,8 @@ function addUp(rows: EvidenceRows): Evidence {
   const serials = new Map<string, string>();
   const moves = new Map<string, RowOf<'move'>>();
   const remarks: RowOf<'remark'>[] = [];
+  const tries: RowOf<'try'>[] = [];
+  const devices = new Map<string, RowOf<'device'>>();
   const extras = new Map<string, RowOf<'extra'>>();
   let accepted: RowOf<'acceptance'> | null = null;
   for (const row of rows) {
@@ -73,7 +79,9 @@ function addUp(rows: EvidenceRows): Evidence {
     } else if (row.kind === 'correction') {
       if (row.act === 'setAside') struck.add(row.readingId);
       else struck.delete(row.readingId);
-    } else if (row.kind === 'move') moves.set(row.unitId, row);
+    } else if (row.kind === 'try') tries.push(row);
+    else if (row.kind === 'device') devices.set(row.deviceId, row);
+    else if (row.kind === 'move') moves.set(row.unitId, row);
     else if (row.kind === 'acceptance') accepted = row;
     else if (row.kind === 'step') {
       let done = stepsDone.get(row.optionId);
@@ -110,6 +118,8 @@ function addUp(rows: EvidenceRows): Evidence {
     stepsDone,
     serials,
     accepted,
+    tries,
+    devices,
     moves,
   };
 }

@@ -5,16 +5,16 @@ import { runSheet } from '../fit/runSheet';
 import type { ScheduledStep } from '../fit/step';
 import type { PlanContext } from '../plan/network/context';
 import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
-import { withChannels } from '../plan/links/channelPlan';
 import type { KitItem } from '../kit/model/schema';
 import { sheetPipes } from '../plan/evaluate/sheetPipes';
 import { AreaEngine, type ServedAnswer } from '../plan/shade/served';
 import { answer, type Answers, type Question } from '../suggest/questions/answer';
+import type { TryTable } from '../readings/tries';
+import { tryTables } from '../suggest/tries/tryTable';
 import { suggest, type Suggestion } from '../suggest/search/suggest';
 import type { SearchAsk } from '../suggest/search/judged';
 import type { Solve } from '../suggest/search/solver';
-import { radioKey, type Option, type Unit } from '../plan/option/schema';
-import { withRadiosOf } from '../plan/option/radioChanges';
+import type { Option } from '../plan/option/schema';
 import { shadeDifference } from '../plan/shade/difference';
 import type { Outline, ShadeOutline } from '../plan/shade/outlines';
 import { ShadeEngine, type ShadeAnswer, type SheetQuestion, type SheetView } from '../plan/shade/shadeEngine';
@@ -31,6 +31,7 @@ import { standingOf } from '../readings/standing';
 import { headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/spotVerdicts';
 import { RUNS_WANTED } from '../readings/judgeRuns';
 import { withTrials } from '../readings/trials';
+import { channelsFor } from './channelsFor';
 import type { Documents } from './settle';
 import { lru, numberOf } from '../stats/lru';
 
@@ -122,6 +123,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     }
   >(3);
   const sheets = lru<string, readonly ScheduledStep[]>(8);
+  const tables = lru<string, readonly TryTable[]>(4);
   const engines = lru<string, ShadeEngine>(3);
   const areaEngines = lru<string, AreaEngine>(2);
 
@@ -189,8 +191,12 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         const list = verdictsOf(site, rows, standingOf(context, plan, rows));
         return { verdicts: list, headline: headlineOf(list, rows) };
       });
+      // The work is that of the option agreed to, with what was built otherwise on the day.
       const worked =
-        acceptedOption(plan, rows) ?? plan.options.find((o) => o.id === shownId) ?? plan.options[0] ?? null;
+        (acceptedOption(plan, rows) && built?.option) ??
+        plan.options.find((o) => o.id === shownId) ??
+        plan.options[0] ??
+        null;
       const { learntOf, odd, contradicted, lines } = readingsSay(key, () => ({
         learntOf: calibration && {
           posterior: calibration.posterior,
@@ -267,6 +273,11 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       question: Extract<Question, { kind: K }>,
       pause: () => Promise<void>,
     ): Promise<Answers[K]> => answer<K>(contextNow().context, docs.plan.today, question, pause),
+    /** Where each unit of a network that is fed over the air could be tried, worked out once for it. */
+    tryTables(option: Option): readonly TryTable[] {
+      const { context, key } = contextNow();
+      return tables(`${key} ${JSON.stringify(option)}`, () => tryTables(context, option));
+    },
     /** The plan that is worth most by a way of working, searched with a solver. */
     suggest: (ask: SearchAsk, solve: Solve): Promise<Suggestion | null> =>
       suggest(contextNow().context, docs.plan.today, ask, solve),
@@ -274,19 +285,8 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
      * An option with a channel and width for every radio in use. What is built and read keeps its own unless `all` is asked
      * for: another one would end proofs that a new unit does not touch.
      */
-    withChannels(option: Option, all = false): Option {
-      const { accepted, states } = evidenceOf(rows);
-      const built = new Set(
-        all || accepted?.optionId !== option.id
-          ? []
-          : [...states.values()].flatMap((s) =>
-              s.phase === 'after' ? s.network.units.map((u) => u.id) : [],
-            ),
-      );
-      const held = (u: Unit): Unit => (built.has(u.id) ? { ...u, byHand: radioKey.options } : u);
-      const planned = withChannels(contextNow().context, { ...option, units: option.units.map(held) });
-      return withRadiosOf(option, { ...planned, units: planned.units.filter((u) => !built.has(u.id)) });
-    },
+    withChannels: (option: Option, all = false): Option =>
+      channelsFor(contextNow().context, rows, option, all),
   };
 }
 

@@ -39,7 +39,9 @@ export interface RowAnswer {
 }
 
 const rowId = z.string().min(8).max(64);
-const KINDS: ReadonlySet<string> = new Set(['reading', 'remark', 'correction', 'step']);
+const KINDS: ReadonlySet<string> = new Set(['reading', 'remark', 'correction', 'step', 'try', 'move', 'device']);
+/** Kinds that belong to the run sheet: a phone that was let in for the walk alone sends none of them. */
+const OF_SHEET: ReadonlySet<string> = new Set(['step', 'try', 'move', 'device']);
 /** Where a phone's readings may come from: what it measured itself, or what somebody typed or pasted there. */
 const SOURCES: ReadonlySet<unknown> = new Set(['meter', 'typed', 'pasted']);
 /** What a phone reads: a spot, or the link of a unit it stands beside. */
@@ -82,11 +84,18 @@ function acceptedId(db: Db, jobId: string): string | null {
   return last?.kind === 'acceptance' ? last.optionId : null;
 }
 
+/** Units of the option whose run sheet a phone sees. */
+function unitsOf(db: Db, jobId: string): ReadonlySet<unknown> {
+  const optionId = acceptedId(db, jobId);
+  const { options } = documentOf(db, jobId, 'plan').value;
+  return new Set(options.find((o) => o.id === optionId)?.units.map((u) => u.id));
+}
+
 /** Why a phone may not send a row; null where it may. */
 function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string | null {
   const { kind } = row;
   if (typeof kind !== 'string' || !KINDS.has(kind)) return 'A phone may not send this.';
-  if (kind === 'step' && phone.scope !== 'walkAndSheet')
+  if (OF_SHEET.has(kind) && phone.scope !== 'walkAndSheet')
     return 'This phone was let in for the walk alone, not for the run sheet.';
   if (kind === 'reading' && !SOURCES.has(row.source))
     return 'A phone’s reading is measured, typed or pasted.';
@@ -94,6 +103,11 @@ function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string
     return 'A phone reads spots and the links of units.';
   if (kind === 'step' && row.optionId !== acceptedId(db, phone.jobId))
     return 'The run sheet is of another option by now: load the page again.';
+  if ((kind === 'try' || kind === 'move') && !unitsOf(db, phone.jobId).has(row.unitId))
+    return 'That unit is not in the plan that was agreed to any more: load the page again.';
+  // A phone moves a unit; what it is fed by, and whether it is left out, is decided on the laptop.
+  if (kind === 'move' && (row.feed !== null || row.leftOut !== false))
+    return 'A phone notes where a unit stands, nothing else of it.';
   if (kind !== 'correction') return null;
   // A phone strikes out what it recorded itself and nothing else: two may bear the same name.
   const own = typeof row.readingId === 'string' && findRow(db, phone.jobId, 'reading', row.readingId);

@@ -13,6 +13,7 @@ import { parentIdOf } from '@/core/plan/option/feeds';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import type { Expected } from '@/core/readings/doubts';
 import { isComplainedOf } from '@/core/readings/doubts';
+import { placeAt, triedOf, type Tried, type TryTable } from '@/core/readings/tries';
 import { expectedOf } from '@/core/readings/expected';
 import { RUNS_WANTED } from '@/core/readings/judgeRuns';
 import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/walkingRoute';
@@ -98,9 +99,18 @@ export interface WalkView {
   settled: [string, Settled][];
   /** When the day is to begin, as a time; null where nobody said. */
   beginsMs: number | null;
+  /** Where units that are fed over the air can be tried, with what was tried: the phone judges by itself. */
+  tries: WalkTries[];
   /** Serials as they are noted, of every unit that has one. */
   serials: WalkSerial[];
   optionId: string | null;
+}
+
+/** Where a unit can be tried, the tries so far, and where it stands now; null where that is none of the places. */
+export interface WalkTries {
+  table: TryTable;
+  tried: Tried[];
+  at: number | null;
 }
 
 /** A unit's serial as it is noted on its label, and the step it is kept with. */
@@ -173,6 +183,8 @@ export function walkView(
   const at = (p: Place) => ({ storeyId: p.storeyId, xM: hundredth(p.xM), yM: hundredth(p.yM) });
   const optionId = e.accepted?.optionId ?? null;
   const worked = acceptedOption(plan, evidence);
+  // The sheet is of the network as it is being built, whichever phase is read.
+  const building = networkIn('after', site, plan, evidence)?.option ?? option;
   const isSheet = asked.scope === 'walkAndSheet' && optionId !== null;
   return {
     shape: WALK_SHAPE,
@@ -248,14 +260,22 @@ export function walkView(
       runs: runsOf(e.links.filter((r) => r.subject.kind === 'link' && r.subject.unitId === u.id)),
     })),
     steps: isSheet
-      ? derived.steps.map((s) => ({ ...s, held: heldOf(s, worked ?? option, plan.ownKit) }))
+      ? derived.steps.map((s) => ({ ...s, held: heldOf(s, building, plan.ownKit) }))
       : [],
     ticks: isSheet ? [...ticksOf(evidence, optionId)] : [],
-    settled: isSheet && worked ? [...settledBy(derived.steps, worked, evidence, derived.verdicts)] : [],
+    settled: isSheet && worked ? [...settledBy(derived.steps, building, evidence, derived.verdicts)] : [],
     beginsMs: beginOf(job.brief.visitDate, job.brief.hours),
+    tries:
+      isSheet && worked
+        ? planner.tryTables(worked).map((table) => ({
+            table,
+            tried: triedOf(table, e.tries),
+            at: placeAt(table, building.units.find((u) => u.id === table.unitId)?.place ?? table.places[0]!.place),
+          }))
+        : [],
     serials:
       isSheet && worked
-        ? worked.units.map((u) => ({
+        ? building.units.map((u) => ({
             unitId: u.id,
             letter: u.letter,
             stepKey: serialStepOf(u),

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import type { ScheduledStep } from '@/core/fit/step';
 import { totalMin } from '@/core/fit/schedule';
 import { moneyText } from '@/core/plan/cost/money';
-import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
+import { useAccepted, useBuilt, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { hoursText, minutesText } from '@/core/plan/cost/duration';
 import { useAccept } from '@/ui/job/useAccept';
@@ -36,7 +36,10 @@ export function FitStop() {
   const steps = derived?.steps ?? NO_STEPS;
   // The work is that of the accepted option, whatever is being looked at in Plan.
   const option = options.find((o) => o.id === accepted?.optionId) ?? shown;
-  const { day, current, currentNumber, handsLeftMin, dayLeftMin, settled } = useDay(steps, option);
+  // What is built otherwise on the day stands where it stands; the price is that of what was agreed to.
+  const built = useBuilt();
+  const as = built && accepted ? built.option : option;
+  const { day, current, currentNumber, handsLeftMin, dayLeftMin, settled } = useDay(steps, as);
   const inFull = useMemo(() => firstSaid(day), [day]);
   const [problem, setProblem] = useState<string | null>(null);
   const evaluation = option ? derived?.options[option.id] : undefined;
@@ -47,7 +50,7 @@ export function FitStop() {
         <h2 className="head2">Working out the run sheet</h2>
       </section>
     );
-  if (!option || steps.length === 0 || !evaluation)
+  if (!option || !as || steps.length === 0 || !evaluation)
     return (
       <p className="panel m-4 p-6">
         The run sheet is made from the plan.{' '}
@@ -79,7 +82,8 @@ export function FitStop() {
                 step={s}
                 settled={settled.get(s.key)}
                 current={s.key === current?.key}
-                option={option}
+                option={as}
+                planned={accepted ? option : null}
                 inFull={inFull.get(s.key)!}
               />
             ))}

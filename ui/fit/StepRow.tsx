@@ -16,6 +16,7 @@ import { LightTable } from './LightTable';
 import { NotGood } from './NotGood';
 import { SerialField } from './SerialField';
 import { TickQuestion } from './TickQuestion';
+import { Tries } from './Tries';
 import { useAccept } from '@/ui/job/useAccept';
 import { Tick } from '@/ui/pieces/fields';
 import { Problem } from '@/ui/pieces/Problem';
@@ -27,12 +28,15 @@ export function StepRow({
   step,
   current,
   option,
+  planned,
   inFull,
   settled,
 }: {
   step: DayStep;
   current: boolean;
+  /** The network as it is built, and as it was agreed to; null while nobody has agreed. */
   option: Option;
+  planned: Option | null;
   /** What evidence says of it. */
   settled: Settled | undefined;
   /** Cautions that stand in full here; the others were said at an earlier step. */
@@ -143,6 +147,9 @@ export function StepRow({
                 <summary className="cursor-pointer text-[13px]">What its light means now</summary>
                 <LightTable lights={step.lights} />
               </details>
+            )}
+            {planned && held?.isWireless && !done && (
+              <Tries step={step} planned={planned} unit={option.units.find((u) => u.id === held.unitId)!} />
             )}
             {(step.joins ?? held) && !done && (
               <button type="button" className="link mt-1" aria-expanded={bad} onClick={() => setBad(!bad)}>

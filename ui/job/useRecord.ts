@@ -7,6 +7,7 @@ import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Option } from '@/core/plan/option/schema';
 import { askedReason } from '@/core/evidence/askedReason';
 import { priceToAgree } from '@/core/evidence/agreed';
+import type { Place } from '@/core/site/model/schema';
 import { newId } from '@/ui/job/newId';
 import type { Against } from '@/server/jobs/evidence';
 import { problemText, send } from './requests';
@@ -145,5 +146,24 @@ export function useRecord() {
       post(null, [{ kind: 'step', id: newId('ev'), ...now(), optionId, stepKey, act, text }]),
     [post],
   );
-  return { accept, extra, reading, readings, correct, step };
+  /** What was seen of a unit at a place. */
+  const tried = useCallback(
+    (unitId: string, place: Place, seen: Pick<RowOf<'try'>, 'light' | 'levelDbm' | 'linkMbps'>) =>
+      post(null, [{ kind: 'try', id: newId('ev'), ...now(), unitId, place, ...seen, note: '' }]),
+    [post],
+  );
+  /** Where a unit stands as built; null is as planned. What was agreed to stays as it was. */
+  const stands = useCallback(
+    (unitId: string, place: Place | null) =>
+      post(null, [
+        { kind: 'move', id: newId('ev'), ...now(), unitId, place, feed: null, leftOut: false, note: '' },
+      ]),
+    [post],
+  );
+  const device = useCallback(
+    (deviceId: string, joined: boolean) =>
+      post(null, [{ kind: 'device', id: newId('ev'), ...now(), deviceId, joined, note: '' }]),
+    [post],
+  );
+  return { accept, extra, tried, stands, device, reading, readings, correct, step };
 }

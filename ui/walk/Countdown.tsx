@@ -21,7 +21,12 @@ export function Countdown({ stepKey, joins }: { stepKey: string; joins: JoinAt }
   const press = joining.pressS > 0 ? `, ${joining.pressS} s` : '';
   return (
     <section class="live" aria-label="Countdown">
-      {leftS === null ? (
+      {leftS === null && joining.method !== 'button' ? (
+        <p>
+          Search from <strong>{root}</strong>: <strong>{all}</strong> {joiners.length === 1 ? 'is' : 'are'} found
+          within {clock(windowS)}.
+        </p>
+      ) : leftS === null ? (
         <p>
           First <strong>{first}</strong>
           {press}, then <strong>{then}</strong> within {clock(windowS)}.

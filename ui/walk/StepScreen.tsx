@@ -11,6 +11,7 @@ import { LightMark } from './LightMark';
 import { NotGood } from './NotGood';
 import { SerialPad } from './SerialPad';
 import { go, record } from './state';
+import { Tries } from './Tries';
 import { useNow } from './useNow';
 import { useWalk } from './useWalk';
 
@@ -68,6 +69,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
   const serials = serialsOn(view, rows);
   const own = serials.filter((s) => step.serialOf.includes(s.unitId));
   const isJoin = step.serialOf.length > 0 && step.key !== 'labels';
+  const tries = step.held && view.tries.find((t) => t.table.unitId === step.held!.unitId);
   const settled = new Map(view.settled).get(step.key);
   const finish = async () => {
     setAsks(false);
@@ -123,6 +125,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
         </p>
       )}
       <Lights step={step} />
+      {tries && !done && <Tries tries={tries} step={step} />}
       {settled && <p class="quietly">{settled.isDone ? settled.why : settled.lacks}</p>}
       {done ? (
         <button type="button" class="quiet wide" onClick={() => void tick(view, step, false)}>

@@ -1,10 +1,14 @@
 import { progressOf, type DayStep, type Progress } from '@/core/fit/progress';
 import type { Tick } from '@/core/evidence/fold';
-import type { WalkStep, WalkView } from '@/server/walk/view';
+import { placeAt, triedOf, type Tried } from '@/core/readings/tries';
+import type { Place } from '@/core/site/model/schema';
+import type { WalkStep, WalkTries, WalkView } from '@/server/walk/view';
 import type { KeptRow } from './kept';
 
 /** A step on the phone as the day goes. */
 export type WalkDayStep = DayStep & Pick<WalkStep, 'held'>;
+
+type TryRow = Parameters<typeof triedOf>[1][number];
 
 const isOwn = (r: KeptRow, view: WalkView, act: readonly string[]): boolean =>
   r.row.kind === 'step' &&
@@ -44,4 +48,20 @@ export function dayOn(
   const held = new Map(view.steps.map((s) => [s.key, s.held]));
   const day = progress.day.map((s) => ({ ...s, held: held.get(s.key) ?? null }));
   return { ...progress, day, current: day.find((s) => s.key === progress.current?.key) };
+}
+
+/** The tries of a unit and where it stands, those that are still on this phone among them. */
+export function triesOn(
+  { table, tried, at }: WalkTries,
+  view: WalkView,
+  rows: readonly KeptRow[],
+): { tried: Tried[]; at: number | null } {
+  const own = rows.filter(
+    (r) => r.jobId === view.jobId && r.state !== 'refused' && r.row.unitId === table.unitId,
+  );
+  const tries = own.filter((r) => r.row.kind === 'try').map((r) => r.row as unknown as TryRow);
+  const moves = own.filter((r) => r.row.kind === 'move');
+  const last = moves[moves.length - 1];
+  const place = last ? ((last.row.place as Place | null) ?? table.places[0]!.place) : null;
+  return { tried: [...tried, ...triedOf(table, tries)], at: place ? placeAt(table, place) : at };
 }

@@ -9,6 +9,8 @@ import { servedOf } from '../../site/model/verdict';
 import { goodPlacesOf, type GoodPlace } from './goodPlaces';
 import { gatewayChoices, type GatewayChoice } from './gatewayPlaces';
 import { type RulePlan, planByRule } from './ruleOfThumb';
+import type { TryTable } from '../../readings/tries';
+import { tryTable } from '../tries/tryTable';
 import { RULES_OF_THUMB } from '../choices/policies';
 
 /** What can be asked about an option: each kind with what it is asked of. */
@@ -18,7 +20,8 @@ export type Question =
   | { kind: 'gateway'; option: Option }
   | { kind: 'routing'; option: Option }
   | { kind: 'rule'; ruleId: string; locked: readonly Unit[] }
-  | { kind: 'fixes'; option: Option; spotId: string };
+  | { kind: 'fixes'; option: Option; spotId: string }
+  | { kind: 'tries'; option: Option; unitId: string };
 
 /** A way with the router, with what it gives and takes. */
 export interface PricedRouting extends RoutingChoice {
@@ -34,6 +37,7 @@ export interface Answers {
   routing: PricedRouting[];
   rule: RulePlan | null;
   fixes: Fix[];
+  tries: TryTable | null;
 }
 
 /** Answers a question about a job; `pause` is awaited in those that take long. */
@@ -66,6 +70,10 @@ export async function answer<K extends Question['kind']>(
         });
       case 'fixes':
         return fixesOf(context, today, q.option, q.spotId, pause);
+      case 'tries': {
+        const unit = q.option.units.find((u) => u.id === q.unitId);
+        return unit ? tryTable(context, q.option, unit) : null;
+      }
       case 'rule': {
         const rule = RULES_OF_THUMB.find((r) => r.id === q.ruleId);
         return rule ? planByRule(context, today, rule, q.locked) : null;
