@@ -38,9 +38,9 @@ function farmBrief(): Brief {
     },
     consents: [{ id: 'cs-1', what: 'drilling', who: 'both owners, for the studio wall', got: true }],
     devices: [
-      { id: 'dv-1', name: 'Milk scale', only24: true },
-      { id: 'dv-2', name: 'Goat camera', only24: false },
-      { id: 'dv-3', name: 'Printer in the hall', only24: true },
+      { id: 'dv-1', name: 'Milk scale', only24: true, matters: true },
+      { id: 'dv-2', name: 'Goat camera', only24: false, matters: false },
+      { id: 'dv-3', name: 'Printer in the hall', only24: true, matters: false },
     ],
     hours: { from: '09:00', to: '16:00' },
     offer: {

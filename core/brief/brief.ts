@@ -23,6 +23,10 @@ export const policies = z.strictObject({
   router: z.enum(['replace', 'behind', 'bridge']).default('replace'),
   /** Whether places on one wiring or coax share a group of adapters or have a pair each. */
   adapters: z.enum(['group', 'pairs']).default('group'),
+  /** Whether the old name and key stay, so that devices come by themselves, or new ones are set. */
+  key: z.enum(['keep', 'new']).default('new'),
+  /** One name for all bands, or a name for each. */
+  bands: z.enum(['one', 'perBand']).default('one'),
   /** How copper is ended: fixed sockets, plugs on cable from the reel, or leads in stocked lengths. */
   cables: z.enum(['sockets', 'plugs', 'leads']).default('sockets'),
 });
@@ -49,6 +53,8 @@ export const rejoinDevice = z.strictObject({
   name: z.string().max(80),
   /** Speaks 2.4 GHz only. */
   only24: z.boolean(),
+  /** Must not be long without network: an alarm, a telephone, somebody’s work. */
+  matters: z.boolean().default(false),
 });
 
 /** What stands on an offer before anybody said anything of it. */
@@ -201,6 +207,8 @@ export function emptyBrief(): Brief {
       families: 'one',
       router: 'replace',
       adapters: 'group',
+      key: 'new',
+      bands: 'one',
       cables: 'sockets',
     },
     offer: { ...NO_OFFER },

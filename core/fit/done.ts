@@ -1,4 +1,5 @@
 import type { Tick, Ticks } from '../evidence/fold';
+import type { Settled } from './settled';
 import type { Step } from './step';
 
 /** How a step stands: done, open, or ticked once for something that has changed since. */
@@ -25,3 +26,10 @@ export const doneAt = (step: Pick<Step, 'ticks'>, ticks: Ticks): string | null =
         return latest === null || at > latest ? at : latest;
       }, null)
     : null;
+
+/** Steps that neither a tick nor evidence says are done. */
+export const openSteps = <S extends Pick<Step, 'ticks' | 'key'>>(
+  steps: readonly S[],
+  ticks: Ticks,
+  settled: ReadonlyMap<string, Settled>,
+): S[] => steps.filter((s) => !isDone(s, ticks) && !settled.get(s.key)?.isDone);

@@ -209,15 +209,23 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
           verb: 'set',
           unitId: root.id,
           what: 'network',
-          words: brief.networkName
-            ? `Name “${brief.networkName}”; the customer types the key.`
-            : 'Name and key as the customer wants them; the old ones save re-joining every device.',
+          words:
+            brief.policies.key === 'keep'
+              ? 'The old name and key, letter by letter: every device then comes by itself.'
+              : brief.networkName
+                ? `Name “${brief.networkName}”; the customer types the key.`
+                : 'Name and key as the customer wants them; the old ones would save re-joining every device.',
         },
         look('An admin password of its own; the set-up network is off.'),
         look(
           brief.policies.names === 'one'
             ? 'One name for the whole network, as the job says.'
             : 'Extenders get a name of their own, as the job says.',
+        ),
+        look(
+          brief.policies.bands === 'one'
+            ? 'The same name on all bands: devices choose.'
+            : 'A name for each band, as the job says: the 2.4 GHz one ends in 24.',
         ),
       ],
       notes: ['Before any satellite is added, so that each inherits them.'],

@@ -1,30 +1,39 @@
-import type { Brief } from '../brief/brief';
 import type { PlanContext } from '../plan/network/context';
 import { kitOf } from '../plan/network/context';
 import { parentIdOf } from '../plan/option/feeds';
 import type { Option, Unit } from '../plan/option/schema';
-import { look, type Act } from './acts';
+import { look } from './acts';
 import { adapterSteps, adaptersStepsOf } from './adapterSteps';
 import { cableStep, entryStep, wireSteps } from './cableSteps';
 import { called, fittingOf, isOnBench, joinsTo, recipeOf, type Fitting } from './fitting';
+import { deviceLines, type DeviceLine } from './devices';
 import { lineSteps } from './lineSteps';
 import type { ScheduledStep, Step } from './step';
 import { schedule } from './schedule';
 import { joined, joinKey, unitSteps } from './unitSteps';
 
-/** Which devices go back on which network. */
-function rejoinActs(brief: Brief): Act[] {
-  const names = (only24: boolean) =>
-    brief.devices
-      .filter((d) => d.only24 === only24)
-      .map((d) => d.name)
-      .join(', ');
-  if (brief.devices.length === 0) return [look('2.4 GHz-only devices to the 2.4 GHz network.')];
+/** Steps that put devices back on the network, those that must not be long without it as soon as there is one. */
+function deviceSteps({ context, timed }: Fitting, placed: readonly string[]): Step[] {
+  const lines = deviceLines(context.brief);
+  const step = (key: string, title: string, own: readonly DeviceLine[], after: readonly string[]): Step[] =>
+    own.length === 0
+      ? []
+      : [
+          timed(key, title, {
+            acts: own.map((d) => look([`${d.name}${d.network ? ` to “${d.network}”` : ''}.`, ...d.words].join(' '))),
+            good: 'Each does what it did before.',
+            mark: own.map((d) => d.id).join(' ').slice(0, MOST_MARK),
+            after: [...after],
+          }),
+        ];
   return [
-    ...(names(false) ? [look(`Re-join: ${names(false)}.`)] : []),
-    ...(names(true) ? [look(`To the 2.4 GHz network: ${names(true)}.`)] : []),
+    ...step('devicesFirst', 'First the devices that matter', lines.filter((d) => d.matters), ['network']),
+    ...step('devices', 'The other devices, one by one', lines.filter((d) => !d.matters), placed),
   ];
 }
+
+/** Longest mark of a step, characters. */
+const MOST_MARK = 400;
 
 /** Units in the order they are fed: parents first, then by letter. */
 function feedOrder(option: Option): Unit[] {
@@ -77,14 +86,16 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
     timed('names', 'Name every unit by its place', {
       acts: others.map((u) => look(called(u))),
       good: 'The set-up page shows places, not serials.',
-      mark: others.map((u) => u.name).join(' ').slice(0, 400),
+      mark: others.map((u) => u.name).join(' ').slice(0, MOST_MARK),
       after: others.flatMap((u) => [`place:${u.id}`, joinKey(u)]),
     }),
-    timed('old', 'Test telephone and alarm, re-join the devices', {
+    ...deviceSteps(fitting, ['names']),
+    timed('old', 'Test telephone, alarm and what hung on the old router', {
       acts: [
         ...(context.brief.oldRouter.telephone ? [look('Telephone: a call out and a call in.')] : []),
         ...(context.brief.oldRouter.alarm ? [look('Alarm: a test with its centre.')] : []),
-        ...rejoinActs(context.brief),
+        ...(context.brief.oldRouter.forwardedPort ? [look('The forwarded port: reached from outside again.')] : []),
+        look('Telephone and alarm are asked about once more, whatever the brief says.'),
       ],
       good: 'What worked before works again.',
       cautions: ['phoneAlarm'],
@@ -94,7 +105,7 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
       acts: [look('The line by cable first.'), look('Same place, same device, three runs a spot.')],
       notes: ['It is entered in After, and ticked by itself once every spot has its runs.'],
       good: 'Every spot that was dead has its runs in After.',
-      after: ['old', ...option.wiredSpots.map((w) => `wire:${w.spotId}`)],
+      after: ['old', 'devices', 'devicesFirst', ...option.wiredSpots.map((w) => `wire:${w.spotId}`)],
     }),
   ];
   return steps.map((s) => ({ ...s, after: [...new Set(s.after.map((k) => joinedIn.get(k) ?? k))] }));

@@ -1,8 +1,10 @@
+import type { Brief } from '../brief/brief';
 import { evidenceOf, serialAt } from '../evidence/fold';
 import type { EvidenceRows } from '../evidence/rows';
 import type { Option } from '../plan/option/schema';
 import { RUNS_WANTED } from '../readings/judgeRuns';
 import type { SpotVerdict } from '../readings/spotVerdicts';
+import { missingDevices } from './devices';
 import { serialStepOf } from './serials';
 import type { Step } from './step';
 
@@ -38,9 +40,21 @@ function labelsSettled(rows: EvidenceRows, option: Option, units: readonly strin
     : null;
 }
 
-/** What evidence says of the steps it can settle: that After is full, and which serials are not noted. */
+function devicesSettled(step: Step, brief: Brief, rows: EvidenceRows): Settled | null {
+  const { devices } = evidenceOf(rows);
+  const own = brief.devices.filter((d) => d.matters === (step.key === 'devicesFirst'));
+  const missing = missingDevices({ devices: own }, devices);
+  if (own.length === 0) return null;
+  if (missing.length > 0)
+    return { isDone: false, lacks: `Not on the network yet: ${missing.map((d) => d.name || 'a device').join(', ')}.` };
+  const at = own.reduce((latest, d) => (devices.get(d.id)!.at > latest ? devices.get(d.id)!.at : latest), '');
+  return { isDone: true, at, why: 'Every device is on the network.' };
+}
+
+/** What evidence says of the steps it can settle: that After is full, that every device is back, and which serials are not noted. */
 export function settledBy(
   steps: readonly Step[],
+  brief: Brief,
   option: Option,
   rows: EvidenceRows,
   verdicts: readonly SpotVerdict[],
@@ -50,7 +64,9 @@ export function settledBy(
       const said =
         s.key === 'read'
           ? readSettled(rows, verdicts)
-          : s.serialOf.length > 0
+          : s.key === 'devices' || s.key === 'devicesFirst'
+            ? devicesSettled(s, brief, rows)
+            : s.serialOf.length > 0
             ? labelsSettled(rows, option, s.serialOf)
             : null;
       return said ? [[s.key, said] as const] : [];

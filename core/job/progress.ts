@@ -1,6 +1,7 @@
 import type { Option } from '../plan/option/schema';
 import { ticksOf } from '../evidence/fold';
-import { isDone } from '../fit/done';
+import { openSteps } from '../fit/done';
+import { settledBy } from '../fit/settled';
 import type { EvidenceRows } from '../evidence/rows';
 import type { SpotVerdict } from '../readings/spotVerdicts';
 import type { Brief } from '../brief/brief';
@@ -48,8 +49,13 @@ export function progressOf(
   const unread = verdicts.filter((v) => !v.before).length;
   const dead = verdicts.filter((v) => v.wasDead);
   const unserved = [...predictions.values()].filter((p) => p.verdict !== 'works').length;
-  const ticks = option ? ticksOf(evidence, option.id) : null;
-  const open = ticks ? steps.filter((s) => !isDone(s, ticks)).length : 0;
+  const open = option
+    ? openSteps(
+        steps,
+        ticksOf(evidence, option.id),
+        settledBy(steps, job.brief, option, evidence, verdicts),
+      ).length
+    : 0;
   const notGone = dead.filter((v) => !v.gone).length;
   const worse = verdicts.filter((v) => v.worse).length;
   const proven = dead.length > 0 && notGone === 0 && worse === 0;

@@ -2,6 +2,7 @@ import { acceptedOption, networkIn } from '@/core/evidence/built';
 import { evidenceOf, serialAt, ticksOf, type Tick } from '@/core/evidence/fold';
 import { isReadAt } from '@/core/evidence/takenAt';
 import type { Phase, Reading } from '@/core/evidence/rows';
+import { deviceLines, type DeviceLine } from '@/core/fit/devices';
 import { heldOf, type HeldAt } from '@/core/fit/held';
 import { beginOf } from '@/core/fit/progress';
 import { serialStepOf } from '@/core/fit/serials';
@@ -101,6 +102,8 @@ export interface WalkView {
   beginsMs: number | null;
   /** Where units that are fed over the air can be tried, with what was tried: the phone judges by itself. */
   tries: WalkTries[];
+  /** Devices that go back on the network, with what each is told, and whether it is there. */
+  devices: (DeviceLine & { joined: boolean })[];
   /** Serials as they are noted, of every unit that has one. */
   serials: WalkSerial[];
   optionId: string | null;
@@ -263,7 +266,7 @@ export function walkView(
       ? derived.steps.map((s) => ({ ...s, held: heldOf(s, building, plan.ownKit) }))
       : [],
     ticks: isSheet ? [...ticksOf(evidence, optionId)] : [],
-    settled: isSheet && worked ? [...settledBy(derived.steps, building, evidence, derived.verdicts)] : [],
+    settled: isSheet && worked ? [...settledBy(derived.steps, job.brief, building, evidence, derived.verdicts)] : [],
     beginsMs: beginOf(job.brief.visitDate, job.brief.hours),
     tries:
       isSheet && worked
@@ -273,6 +276,9 @@ export function walkView(
             at: placeAt(table, building.units.find((u) => u.id === table.unitId)?.place ?? table.places[0]!.place),
           }))
         : [],
+    devices: isSheet
+      ? deviceLines(job.brief).map((d) => ({ ...d, joined: e.devices.get(d.id)?.joined ?? false }))
+      : [],
     serials:
       isSheet && worked
         ? building.units.map((u) => ({

@@ -158,7 +158,7 @@ export function Visit() {
           most={80}
           listClass="mt-1 grid gap-x-4 gap-y-1 xl:grid-cols-2"
           items={devices}
-          onAdd={() => set([...devices, { id: newId('dv'), name: '', only24: false }])}
+          onAdd={() => set([...devices, { id: newId('dv'), name: '', only24: false, matters: false }])}
           onRemove={(d) => set(devices.filter((x) => x.id !== d.id))}
           removes={(_, i) => `Remove device ${i + 1}`}
           fields={(d, i) => (
@@ -172,6 +172,7 @@ export function Visit() {
                 />
               </div>
               <Tick label="2.4 GHz only" checked={d.only24} onChange={(only24) => change(d.id, { only24 })} />
+              <Tick label="matters" checked={d.matters} onChange={(matters) => change(d.id, { matters })} />
             </>
           )}
         />

@@ -1,5 +1,8 @@
 'use client';
 import type { Policies } from '@/core/brief/brief';
+import type { Brief } from '@/core/brief/brief';
+import { minutesText } from '@/core/plan/cost/duration';
+import { deviceMin } from '@/core/plan/cost/work';
 import { useJob } from '@/ui/job/store';
 import { SelectField } from '@/ui/pieces/fields';
 
@@ -43,9 +46,28 @@ const CABLES: Choice<'cables'>[] = [
   { value: 'leads', label: 'ready-made leads in stocked lengths' },
 ];
 
+const BANDS: Choice<'bands'>[] = [
+  { value: 'one', label: 'one name for all bands' },
+  { value: 'perBand', label: 'a name for each band' },
+];
+
+/** Old name and key or new ones, with what that takes for the devices of the brief. */
+function keyChoices(brief: Brief): Choice<'key'>[] {
+  const count = brief.devices.length;
+  const takes = (key: Policies['key']) =>
+    count === 0
+      ? ''
+      : `, ${minutesText(count * deviceMin({ ...brief, policies: { ...brief.policies, key } }))} for ${count} ${count === 1 ? 'device' : 'devices'}`;
+  return [
+    { value: 'new', label: `new ones: every device is joined${takes('new')}` },
+    { value: 'keep', label: `the old ones: devices come by themselves${takes('keep')}` },
+  ];
+}
+
 /** The schools of the job, each with what it costs said beside it. */
 export function WaysOfWorking() {
-  const policies = useJob((s) => s.brief.policies);
+  const brief = useJob((s) => s.brief);
+  const { policies } = brief;
   const setBrief = useJob((s) => s.setBrief);
   const set = (values: Partial<Policies>) =>
     setBrief((b) => ({ ...b, policies: { ...b.policies, ...values } }));
@@ -65,6 +87,18 @@ export function WaysOfWorking() {
           value={policies.names}
           options={NAMES}
           onChange={(names) => set({ names })}
+        />
+        <SelectField
+          label="Name and key"
+          value={policies.key}
+          options={keyChoices(brief)}
+          onChange={(key) => set({ key })}
+        />
+        <SelectField
+          label="Bands"
+          value={policies.bands}
+          options={BANDS}
+          onChange={(bands) => set({ bands })}
         />
         <SelectField
           label="Placing"

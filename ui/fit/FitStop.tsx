@@ -12,6 +12,7 @@ import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 import { PrintedSheet } from './PrintedSheet';
+import { offlineBudget } from '@/core/fit/devices';
 import { firstSaid, overMin } from '@/core/fit/progress';
 import { amountText, changeText } from '@/core/plan/cost/parts';
 import { Extras } from '@/ui/offer/Extras';
@@ -64,6 +65,7 @@ export function FitStop() {
   const currency = price?.agreed.currency ?? brief.currency;
   const since = price?.since ?? null;
   const { hours, measuringHours } = evaluation.price;
+  const offline = offlineBudget(steps, brief);
   const over = brief.hours ? overMin(steps, brief.hours) : 0;
   return (
     <>
@@ -112,6 +114,14 @@ export function FitStop() {
                 ? `${minutesText(handsLeftMin)} of hands-on work left, ${minutesText(dayLeftMin)} with its waits; the whole day is ${minutesText(totalMin(steps))}.`
                 : ''}
             </p>
+            {offline.othersMin + offline.mattersMin > 0 && (
+              <p className="mt-1 text-ink-2">
+                Without network on the day:{' '}
+                {offline.mattersMin > 0 && `what matters ${minutesText(offline.mattersMin)}`}
+                {offline.mattersMin > 0 && offline.othersMin > 0 && ', '}
+                {offline.othersMin > 0 && `the other devices ${minutesText(offline.othersMin)}`}.
+              </p>
+            )}
             {brief.hours && (
               <p className="mt-1 text-ink-2">
                 The customer has {brief.hours.from} to {brief.hours.to}:{' '}

@@ -12,6 +12,7 @@ import type { Option } from '@/core/plan/option/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { minutesText } from '@/core/plan/cost/duration';
+import { DeviceTicks } from './DeviceTicks';
 import { LightTable } from './LightTable';
 import { NotGood } from './NotGood';
 import { SerialField } from './SerialField';
@@ -134,6 +135,9 @@ export function StepRow({
               </p>
             )}
             {step.key === 'consents' && <OpenConsents />}
+            {(step.key === 'devices' || step.key === 'devicesFirst') && (
+              <DeviceTicks matters={step.key === 'devicesFirst'} />
+            )}
             {step.key === 'read' && (
               <Link className="link" href={`/jobs/${store.getState().id}/after`}>
                 Enter them in After

@@ -34,8 +34,8 @@ export function useDay(
   const nowMs = useNow();
   const verdicts = derived?.verdicts;
   const settled = useMemo(
-    () => (option ? settledBy(steps, option, evidence, verdicts ?? []) : new Map<string, Settled>()),
-    [steps, option, evidence, verdicts],
+    () => (option ? settledBy(steps, brief, option, evidence, verdicts ?? []) : new Map<string, Settled>()),
+    [steps, brief, option, evidence, verdicts],
   );
   const { visitDate, hours } = brief;
   return useMemo(

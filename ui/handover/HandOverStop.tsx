@@ -1,8 +1,10 @@
 'use client';
 import { Download, Printer } from 'lucide-react';
-import { isDone } from '@/core/fit/done';
+import { openSteps } from '@/core/fit/done';
+import { settledBy } from '@/core/fit/settled';
 import { serialStepOf } from '@/core/fit/serials';
-import { serialAt, ticksOf } from '@/core/evidence/fold';
+import { evidenceOf, serialAt, ticksOf } from '@/core/evidence/fold';
+import { missingDevices } from '@/core/fit/devices';
 import type { LaidCable } from '@/core/plan/cost/cables';
 import type { Option } from '@/core/plan/option/schema';
 import type { LineTest } from '@/core/readings/line';
@@ -25,13 +27,21 @@ import { SpotTable } from './SpotTable';
 /** What is not fitted or not read yet: said before anything else, so that nobody signs for what is not there. */
 function Open({ verdicts, option }: { verdicts: readonly SpotVerdict[]; option: Option | null }) {
   const evidence = useJob((s) => s.evidence);
+  const brief = useJob((s) => s.brief);
   const { derived } = useDerived();
   const accepted = useAccepted();
   const ticks = ticksOf(evidence, accepted?.optionId ?? option?.id ?? '');
-  const steps = (derived?.steps ?? []).filter((s) => !isDone(s, ticks));
+  const all = derived?.steps ?? [];
+  const settled = option ? settledBy(all, brief, option, evidence, verdicts) : new Map();
+  const steps = openSteps(all, ticks, settled);
   const unread = verdicts.filter((v) => !v.after);
   if (!option) return <p className="mt-2 text-mains">Nothing is planned or fitted yet.</p>;
-  if (steps.length === 0 && unread.length === 0) return null;
+  // A step that was ticked as a whole has its devices back.
+  const open = new Set(steps.map((s) => s.key));
+  const missing = missingDevices(brief, evidenceOf(evidence).devices).filter((d) =>
+    open.has(d.matters ? 'devicesFirst' : 'devices'),
+  );
+  if (steps.length === 0 && unread.length === 0 && missing.length === 0) return null;
   return (
     <div className="mt-2 border-l-4 border-l-lamp pl-3" role="note" aria-label="Not finished">
       {!accepted && <p>No option is accepted yet: the units below are a plan.</p>}
@@ -40,6 +50,9 @@ function Open({ verdicts, option }: { verdicts: readonly SpotVerdict[]; option: 
           Not fitted or not ticked yet: {steps.length} {steps.length === 1 ? 'step' : 'steps'}, the next “
           {steps[0]!.title}”.
         </p>
+      )}
+      {missing.length > 0 && (
+        <p>Not on the new network yet: {missing.map((d) => d.name || 'a device').join(', ')}.</p>
       )}
       {unread.length > 0 && (
         <p>Not read after the work: {unread.map((v) => `${v.number} ${v.name}`).join(', ')}.</p>

@@ -6,14 +6,16 @@ import { whyNotHeld, whyNotJoined } from '@/core/fit/trouble';
 import { began } from './clocks';
 import type { WalkDayStep } from './day';
 import { LightMark } from './LightMark';
+import { useNow } from './useNow';
 
 /** It is not good: what the light, the time since the press and the level say it is, and what to do next. */
 export function NotGood({ step }: { step: WalkDayStep }) {
   const [light, setLight] = useState<Light | null>(null);
   const [level, setLevel] = useState('');
   const [tries, setTries] = useState(1);
+  const now = useNow(5000);
   const at = began(step.key);
-  const since = at === null ? null : (Date.now() - at) / 60_000;
+  const since = at === null ? null : (now - at) / 60_000;
   const levelDbm = level.trim() === '' ? null : Number(level.trim().replace('−', '-'));
   const isLevel = levelDbm === null || (levelDbm >= -120 && levelDbm <= 0);
   const seen = { light, sinceMin: since, levelDbm: isLevel ? levelDbm : null, tries };

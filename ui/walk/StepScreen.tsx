@@ -6,7 +6,7 @@ import { clockText } from '@/core/fit/progress';
 import { minutesText } from '@/core/plan/cost/duration';
 import type { WalkView } from '@/server/walk/view';
 import { Countdown } from './Countdown';
-import { dayOn, serialsOn, type WalkDayStep } from './day';
+import { dayOn, devicesOn, serialsOn, type WalkDayStep } from './day';
 import { LightMark } from './LightMark';
 import { NotGood } from './NotGood';
 import { SerialPad } from './SerialPad';
@@ -76,6 +76,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
     await tick(view, step, true);
     go({ kind: 'sheet' });
   };
+  const isDevices = step.key === 'devices' || step.key === 'devicesFirst';
   const waitsUntil = step.waitMin > 0 && step.waitEndMs !== null ? clockText(step.waitEndMs) : null;
   return (
     <main>
@@ -119,6 +120,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
       ))}
       {step.joins && !done && <Countdown stepKey={step.key} joins={step.joins} />}
       {own.length > 0 && !isJoin && !done && <SerialPad view={view} serials={own} />}
+      {isDevices && <Devices view={view} matters={step.key === 'devicesFirst'} />}
       {step.good && (
         <p class="good">
           <strong>Good:</strong> {step.good}
@@ -153,6 +155,30 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
       )}
       <StepNote view={view} step={step} />
     </main>
+  );
+}
+
+/** Devices, each ticked as it is back on the network. */
+function Devices({ view, matters }: { view: WalkView; matters: boolean }) {
+  const rows = useWalk((s) => s.rows);
+  const joined = devicesOn(view, rows);
+  return (
+    <ul class="devices" aria-label="Devices">
+      {view.devices
+        .filter((d) => d.matters === matters)
+        .map((d) => (
+          <li key={d.id}>
+            <label>
+              <input
+                type="checkbox"
+                checked={joined.has(d.id)}
+                onChange={() => void record('device', { deviceId: d.id, joined: !joined.has(d.id), note: '' })}
+              />
+              <span>{d.name}</span>
+            </label>
+          </li>
+        ))}
+    </ul>
   );
 }
 

@@ -65,3 +65,14 @@ export function triesOn(
   const place = last ? ((last.row.place as Place | null) ?? table.places[0]!.place) : null;
   return { tried: [...tried, ...triedOf(table, tries)], at: place ? placeAt(table, place) : at };
 }
+
+/** Devices that are back on the network, those ticked on this phone among them. */
+export function devicesOn(view: WalkView, rows: readonly KeptRow[]): ReadonlySet<string> {
+  const joined = new Set(view.devices.filter((d) => d.joined).map((d) => d.id));
+  for (const r of rows) {
+    if (r.jobId !== view.jobId || r.state === 'refused' || r.row.kind !== 'device') continue;
+    if (r.row.joined === true) joined.add(r.row.deviceId as string);
+    else joined.delete(r.row.deviceId as string);
+  }
+  return joined;
+}

@@ -1,3 +1,4 @@
+import type { Brief } from '../../brief/brief';
 import { isSlowRun } from '../../site/check/slowRun';
 import { kitOf, type PlanContext } from '../network/context';
 import { radioEnd } from '../network/radios';
@@ -42,8 +43,10 @@ const FILTER_MIN = 6;
 const SPLITTER_MIN = 10;
 const TERMINATE_MIN = 4;
 const LEAD_MIN = 6;
-/** Minutes to put one device on the new network (estimate). */
+/** Testing what hung on the old router; to put one device on the new network, and to look that it came by itself (estimates). */
+const OLD_TEST_MIN = 10;
 const DEVICE_MIN = 2;
+const DEVICE_CAME_MIN = 0.5;
 /** What is on the line is brought to see the new router: hands, and until its lights have settled (estimates). */
 const MODEM_HANDS_MIN = 3;
 const MODEM_MIN = 5;
@@ -120,6 +123,20 @@ function adapterWork(context: PlanContext, option: Option): WorkItem[] {
   ];
 }
 
+/** Minutes a device of the brief takes, by whether it comes by itself. */
+export const deviceMin = (brief: Brief): number =>
+  brief.policies.key === 'keep' ? DEVICE_CAME_MIN : DEVICE_MIN;
+
+/** Devices that go back on the network: those that matter first, in a step of their own. */
+function deviceWork(brief: Brief): WorkItem[] {
+  const first = brief.devices.filter((d) => d.matters).length;
+  const others = brief.devices.length - first;
+  return [
+    ...(first > 0 ? [item('devicesFirst', deviceMin(brief) * first)] : []),
+    ...(others > 0 ? [item('devices', deviceMin(brief) * others)] : []),
+  ];
+}
+
 /** Minutes to bring the line to a gateway that stands elsewhere than its entry. */
 function entryWork(context: PlanContext, option: Option, today: Option | null): WorkItem[] {
   const lead = entryLeadOf(context, option, today);
@@ -164,7 +181,8 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
       ];
     }),
     item('names', 1 + count),
-    item('old', 10 + DEVICE_MIN * brief.devices.length),
+    item('old', OLD_TEST_MIN),
+    ...deviceWork(brief),
     item(READ_AFTER, readMin + LINK_TEST_MIN * others.length),
   ];
 }
