@@ -1,6 +1,6 @@
 /** Arrows run one way: app → ui, server → core; core imports nothing but itself and small pure libraries. */
 const PURE =
-  'node_modules/(zod|d3-polygon|d3-array|d3-contour|image-size|ml-matrix|ml-[a-z-]+|is-any-array|@noble/hashes|rbush|quickselect|polylabel|tinyqueue|fast-deep-equal|internmap|nanoid|papaparse|ngraph\\.[a-z]+)/';
+  'node_modules/(zod|d3-polygon|d3-array|d3-contour|image-size|ml-matrix|ml-[a-z-]+|is-any-array|@noble/hashes|rbush|quickselect|polylabel|tinyqueue|fast-deep-equal|internmap|nanoid|papaparse|ngraph\\.[a-z]+|ical-generator)/';
 const TESTS = '\.test\.ts$';
 const within = (from, allowed) => ({
   name: `core-${from}`,
@@ -46,7 +46,12 @@ const SECOND_LEVEL = [
     evaluate: ['option', 'network', 'links', 'predict', 'cost', 'rules', 'shade'],
     compare: ['option', 'network', 'links', 'predict', 'cost', 'rules', 'shade', 'evaluate'],
   }),
-  ...inside('core/suggest', { choices: [], search: ['choices'], questions: ['choices'] }),
+  ...inside('core/suggest', {
+    choices: [],
+    search: ['choices'],
+    tries: ['choices'],
+    questions: ['choices', 'tries'],
+  }),
   ...inside('server', {
     base: [],
     access: ['base'],
@@ -126,13 +131,13 @@ module.exports = {
     },
     {
       name: 'walk-is-small',
-      comment: 'the phone loads neither sheet nor model: it is loaded at the edge of a bad network',
+      comment: 'the phone loads neither sheet nor model, only what it needs to plan a day and judge a try: it is loaded at the edge of a bad network',
       severity: 'error',
       from: { path: '^ui/walk/' },
       to: {
         path: '^(app|ui|core|meter|server|db|workers)/',
         pathNot:
-          '^(ui/walk/|ui/job/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits)|core/evidence/askedReason|core/intake/(linkText|listingLines)|core/readings/(doubts|quickRun)|core/site/model/levelText|core/stats/median)',
+          '^(ui/walk/|ui/job/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits)|core/evidence/askedReason|core/fit/(cautions|lights|marks|progress|serials|trouble)|core/intake/(linkText|listingLines)|core/job/walkShape|core/kit/model/lightLook|core/plan/cost/duration|core/readings/(doubts|quickRun|tries)|core/site/model/levelText|core/stats/median)',
         dependencyTypesNot: ['type-only'],
       },
     },

@@ -209,11 +209,15 @@ test('the run sheet on the phone ticks steps, and asks to send all before anythi
   const { token } = await tokenFor(request, job, 'walkAndSheet');
   const phone = await phonePage(browser, walkAt(HOUSE, token));
   await phone.getByRole('button', { name: 'Run sheet' }).click();
-  await phone.getByRole('checkbox').first().click();
+  const tick = async (name: RegExp) => {
+    await phone.getByRole('list', { name: 'Steps' }).getByRole('button', { name }).click();
+    await phone.getByRole('button', { name: 'Done', exact: true }).click();
+  };
+  await tick(/Check the boxes/);
   await expect
     .poll(async () => (await rowsOf(request, job)).filter((r) => r.kind === 'step'))
     .toHaveLength(1);
   await phone.context().setOffline(true);
-  await phone.getByRole('checkbox').nth(1).click();
+  await tick(/Ask what hangs/);
   await expect(phone.getByText(/send them before anything is\s+unplugged/)).toBeVisible();
 });

@@ -94,7 +94,8 @@ export function carryOut(
       if (!root.powered) fault(`${root.unit.letter} has no power while ${u.unit.letter} joins it`);
       if (now < root.busyUntilMin) fault(`${root.unit.letter} is busy while ${u.unit.letter} joins it`);
       // A router that stays has its name already.
-      if (!networkSet && root.kit.kind !== 'router') fault(`${u.unit.letter} joins before the final name is set`);
+      if (!networkSet && root.kit.kind !== 'router')
+        fault(`${u.unit.letter} joins before the final name is set`);
       u.joined = true;
     };
     const power = (u: UnitState, from: Extract<Act, { verb: 'power' }>['from']) => {
@@ -109,7 +110,8 @@ export function carryOut(
         if (u.lead !== source.unit.id) fault(`${u.unit.letter} hangs on no port of ${source.unit.letter}`);
       }
       if (u.where === 'box') u.where = 'bench';
-      if (u.where === 'place' && u.unit.id !== gateway.id && !u.mounted) fault(`${u.unit.letter} is powered before it is fixed`);
+      if (u.where === 'place' && u.unit.id !== gateway.id && !u.mounted)
+        fault(`${u.unit.letter} is powered before it is fixed`);
       u.powered = true;
       if (u.kit.kind === 'switch') u.ready = true;
     };
@@ -119,7 +121,8 @@ export function carryOut(
           break;
         case 'modem':
           line.on = act.power === 'on';
-          if (line.on && of(gateway.id).lead !== 'modem') fault('the modem comes on before the new router hangs on it');
+          if (line.on && of(gateway.id).lead !== 'modem')
+            fault('the modem comes on before the new router hangs on it');
           if (line.on && line.oldRouterIn) fault('the modem comes on with the old router on it');
           if (line.on) line.settledAtMin = step.waitEndMin;
           break;
@@ -128,7 +131,8 @@ export function carryOut(
           break;
         case 'power': {
           const u = of(act.unitId);
-          if (u.unit.id === gateway.id && (!line.on || now < line.settledAtMin)) fault('the router is powered before the line has settled');
+          if (u.unit.id === gateway.id && (!line.on || now < line.settledAtMin))
+            fault('the router is powered before the line has settled');
           power(u, act.from);
           break;
         }
@@ -146,7 +150,12 @@ export function carryOut(
           const to = act.to.at === 'unit' ? act.to.unitId : act.to.at;
           if (act.to.at === 'adapter' && !(paired.has(u.unit.id) && plugged.has(u.unit.id)))
             fault(`${u.unit.letter} hangs on adapters that are not in yet`);
-          if (act.to.at === 'unit' && u.where === 'place' && of(to).where !== 'place' && u.unit.feed.kind !== 'line')
+          if (
+            act.to.at === 'unit' &&
+            u.where === 'place' &&
+            of(to).where !== 'place' &&
+            u.unit.feed.kind !== 'line'
+          )
             fault(`${u.unit.letter} hangs on ${of(to).unit.letter}, which is not at its place`);
           u.lead = to;
           break;
@@ -190,15 +199,18 @@ export function carryOut(
           touch(u);
           pressed.add(act.unitId);
           if (joining.method !== 'button') fault(`${u.unit.letter} is not joined by a button`);
-          if (act.pressS !== joining.pressS) fault(`${u.unit.letter} is pressed for ${act.pressS} s, not ${joining.pressS}`);
-          if (joining.first === 'root' && searched.size === 0) fault(`${u.unit.letter} is pressed before what it joins`);
+          if (act.pressS !== joining.pressS)
+            fault(`${u.unit.letter} is pressed for ${act.pressS} s, not ${joining.pressS}`);
+          if (joining.first === 'root' && searched.size === 0)
+            fault(`${u.unit.letter} is pressed before what it joins`);
           for (const root of joining.first === 'new' ? [] : searched) joins(u, of(root));
           break;
         }
         case 'found':
           for (const id of act.units) {
             const u = of(id);
-            if (!['app', 'cable'].includes(u.kit.joining.method)) fault(`${u.unit.letter} is not found by a search`);
+            if (!['app', 'cable'].includes(u.kit.joining.method))
+              fault(`${u.unit.letter} is not found by a search`);
             if (searched.size === 0) fault(`${u.unit.letter} is found without a search`);
             for (const root of searched) joins(u, of(root));
           }
@@ -240,7 +252,12 @@ export function carryOut(
           if (u.where !== 'place') fault(`${u.unit.letter} is fixed elsewhere`);
           if (u.mounted) fault(`${u.unit.letter} is fixed twice`);
           const isFixed = ['ceiling', 'wall', 'inWall', 'pole'].includes(u.kit.mount);
-          if ((isFixed || u.kit.outdoor) && !u.joined && u.unit.feed.kind !== 'bridge' && !u.settings.has('accessPoint'))
+          if (
+            (isFixed || u.kit.outdoor) &&
+            !u.joined &&
+            u.unit.feed.kind !== 'bridge' &&
+            !u.settings.has('accessPoint')
+          )
             fault(`${u.unit.letter} is fixed before it was tested`);
           u.mounted = true;
           break;
@@ -255,13 +272,16 @@ export function carryOut(
   for (const u of units.values()) {
     const { letter, feed } = u.unit;
     if (u.kit.kind === 'switch') u.joined = true;
-    if (u.settings.has('accessPoint') || u.settings.has('bridgeEnds') || u.settings.has('router')) u.joined = true;
+    if (u.settings.has('accessPoint') || u.settings.has('bridgeEnds') || u.settings.has('router'))
+      u.joined = true;
     if (!u.joined) faults.push(`end: ${letter} is not part of the network`);
     if (!u.powered) faults.push(`end: ${letter} has no power`);
     if (u.where !== 'place') faults.push(`end: ${letter} is not at its place`);
     if (!u.mounted) faults.push(`end: ${letter} is not fixed`);
-    if (!['line', 'wireless'].includes(feed.kind) && u.lead === null) faults.push(`end: ${letter} hangs on no lead`);
-    if (feed.kind === 'wireless' && u.lead !== null && u.kit.poe === null) faults.push(`end: ${letter} has a lead beside its air`);
+    if (!['line', 'wireless'].includes(feed.kind) && u.lead === null)
+      faults.push(`end: ${letter} hangs on no lead`);
+    if (feed.kind === 'wireless' && u.lead !== null && u.kit.poe === null)
+      faults.push(`end: ${letter} has a lead beside its air`);
   }
   if (!networkSet) faults.push('end: the network has no final name');
   return faults;

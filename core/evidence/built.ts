@@ -1,5 +1,6 @@
 import { kitById } from '../kit/catalogue/catalogue';
 import { PLAIN_ITEM, type KitItem } from '../kit/model/schema';
+import { withMoved } from '../plan/network/movedUnit';
 import type { Option, Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';
 import { evidenceOf } from './fold';
@@ -51,13 +52,16 @@ export function asBuilt(site: Site, plan: Plan, rows: EvidenceRows): Built | nul
     const last = [...states.values()].filter((s) => s.phase === 'after').pop();
     return last ? thawed(site, last) : null;
   }
-  const units = option.units
-    .filter((u) => !moves.get(u.id)?.leftOut)
-    .map((u) => {
-      const m = moves.get(u.id);
-      return m ? { ...u, place: m.place ?? u.place, feed: m.feed ?? u.feed } : u;
-    });
-  const built = moves.size === 0 ? option : { ...option, units };
+  const there = option.units.filter((u) => !moves.get(u.id)?.leftOut);
+  // What stands elsewhere is named after its room there, and takes the outlets that are near.
+  const moved = [...moves.values()].reduce(
+    (o, { unitId, place }) =>
+      place !== null && o.units.some((u) => u.id === unitId) ? withMoved(site, o, unitId, place) : o,
+    moves.size === 0 ? option : { ...option, units: there },
+  );
+  const built: Option = [...moves.values()].some((m) => m.feed !== null)
+    ? { ...moved, units: moved.units.map((u) => ({ ...u, feed: moves.get(u.id)?.feed ?? u.feed })) }
+    : moved;
   return { option: built, kit: kitThen(built, plan.ownKit, rows, 'after') };
 }
 

@@ -32,6 +32,8 @@ export interface Evidence {
   /** Steps of a run sheet by option: those done, and the newest serial of each. */
   stepsDone: ReadonlyMap<string, Ticks>;
   serials: ReadonlyMap<string, string>;
+  /** What was noted at steps, and who did them where somebody said; oldest first. */
+  stepNotes: ReadonlyMap<string, readonly string[]>;
   /** The option agreed to last; null before any. */
   accepted: RowOf<'acceptance'> | null;
   /** Extras that count, oldest first: those another one replaced are left out, and so are those at 0. */
@@ -62,6 +64,7 @@ function addUp(rows: EvidenceRows): Evidence {
   const struck = new Set<string>();
   const stepsDone = new Map<string, Map<string, Tick>>();
   const serials = new Map<string, string>();
+  const stepNotes = new Map<string, string[]>();
   const moves = new Map<string, RowOf<'move'>>();
   const remarks: RowOf<'remark'>[] = [];
   const tries: RowOf<'try'>[] = [];
@@ -88,7 +91,11 @@ function addUp(rows: EvidenceRows): Evidence {
       if (!done) stepsDone.set(row.optionId, (done = new Map()));
       if (row.act === 'done') done.set(row.stepKey, { at: row.at, mark: row.text });
       else if (row.act === 'undone') done.delete(row.stepKey);
-      else if (row.act === 'serial') serials.set(serialKey(row.optionId, row.stepKey), row.text);
+      else {
+        const key = serialKey(row.optionId, row.stepKey);
+        if (row.act === 'serial') serials.set(key, row.text);
+        else stepNotes.set(key, [...(stepNotes.get(key) ?? []), row.text]);
+      }
     }
   }
   const valid = countedOnce(readings.filter((r) => !struck.has(r.id)));
@@ -117,6 +124,7 @@ function addUp(rows: EvidenceRows): Evidence {
     extras: [...extras.values()].filter((x) => x.minor !== 0),
     stepsDone,
     serials,
+    stepNotes,
     accepted,
     tries,
     devices,
@@ -133,6 +141,12 @@ export const ticksOf = (rows: EvidenceRows, optionId: string): Ticks =>
 /** The serial noted last at a step, or null. */
 export const serialAt = (rows: EvidenceRows, optionId: string, stepKey: string): string | null =>
   evidenceOf(rows).serials.get(serialKey(optionId, stepKey)) ?? null;
+
+const NO_NOTES: readonly string[] = [];
+
+/** What was noted at a step, oldest first. */
+export const notesAt = (rows: EvidenceRows, optionId: string, stepKey: string): readonly string[] =>
+  evidenceOf(rows).stepNotes.get(serialKey(optionId, stepKey)) ?? NO_NOTES;
 
 /** How many readings were taken at some spots, struck out or not. */
 export const readingsAt = (rows: EvidenceRows, spotIds: ReadonlySet<string>): number =>

@@ -8,7 +8,8 @@ import { inSentence } from '../site/model/constructions';
 import { drillFor, type Hole } from '../site/cable/holes';
 import type { CautionId } from './cautions';
 import { look } from './acts';
-import { called, isCrept, markOfCable, markOfPlace, type Fitting } from './fitting';
+import { called, isCrept, markOfCable, type Fitting } from './fitting';
+import { markOfPlace } from './marks';
 import type { Step } from './step';
 import { categoryLabel, dataRunOf, parentIdOf } from '../plan/option/feeds';
 
@@ -95,33 +96,39 @@ export function cableStep(fitting: Fitting, unit: Unit): Step | null {
   const { allowed } = context.brief;
   const fibre = kind === 'fibre';
   const what = unit.feed.kind === 'ethernet' ? categoryLabel(unit.feed) : 'fibre';
-  return fitting.timed(`cable:${unit.id}`, `Run ${what} from ${called(parent)} to the place of ${called(unit)}`, {
-    acts: [
-      ...(found.duct ? [look(`Pull it through ${found.duct.name} (${found.duct.certainty}).`)] : []),
-      ...(found.entries > 0 ? [look('A drip loop before each entry, and a seal in it.')] : []),
-      look(
-        fibre
-          ? 'A media converter at each end, each on its own supply; check the link light on both.'
-          : 'Both ends made and labelled; tested wire by wire before the unit is hung.',
-      ),
-      ...(found.across && !fibre ? [look('Surge protection at both ends, bonded as the local code asks.')] : []),
-    ],
-    notes: [
-      `${lengthText(found.lengthM, context.brief.lengthUnit)} with slack${found.entries > 0 ? ', partly in the open' : ''}${fibre ? '' : '; solid copper'}.`,
-      ...drillWords(found),
-      ...(allowed.closedRooms ? [`Closed to us: ${allowed.closedRooms}`] : []),
-    ],
-    good: fibre
-      ? 'Both converters show link.'
-      : 'Tester shows all eight wires; the port negotiates its full rate.',
-    cautions: [
-      ...cautionsOf(context, found, fibre),
-      ...creptBy(context, found, [parent.place, unit.place]),
-      ...(fibre ? (['supply'] as const) : []),
-    ],
-    unitId: unit.id,
-    mark: markOfCable(fitting, unit),
-  });
+  return fitting.timed(
+    `cable:${unit.id}`,
+    `Run ${what} from ${called(parent)} to the place of ${called(unit)}`,
+    {
+      acts: [
+        ...(found.duct ? [look(`Pull it through ${found.duct.name} (${found.duct.certainty}).`)] : []),
+        ...(found.entries > 0 ? [look('A drip loop before each entry, and a seal in it.')] : []),
+        look(
+          fibre
+            ? 'A media converter at each end, each on its own supply; check the link light on both.'
+            : 'Both ends made and labelled; tested wire by wire before the unit is hung.',
+        ),
+        ...(found.across && !fibre
+          ? [look('Surge protection at both ends, bonded as the local code asks.')]
+          : []),
+      ],
+      notes: [
+        `${lengthText(found.lengthM, context.brief.lengthUnit)} with slack${found.entries > 0 ? ', partly in the open' : ''}${fibre ? '' : '; solid copper'}.`,
+        ...drillWords(found),
+        ...(allowed.closedRooms ? [`Closed to us: ${allowed.closedRooms}`] : []),
+      ],
+      good: fibre
+        ? 'Both converters show link.'
+        : 'Tester shows all eight wires; the port negotiates its full rate.',
+      cautions: [
+        ...cautionsOf(context, found, fibre),
+        ...creptBy(context, found, [parent.place, unit.place]),
+        ...(fibre ? (['supply'] as const) : []),
+      ],
+      unitId: unit.id,
+      mark: markOfCable(fitting, unit),
+    },
+  );
 }
 
 /** The step that brings the line to a gateway that stands elsewhere than its entry; null where none is needed. */
@@ -133,7 +140,9 @@ export function entryStep({ context, option, today, gateway, timed }: Fitting): 
   const mark = markOfPlace(gateway);
   if (lead.by === 'run')
     return timed('entry', title, {
-      acts: [look(`Over ${lead.name}, ${lengthText(lead.lengthM, lengthUnit)}: find both ends with a tester.`)],
+      acts: [
+        look(`Over ${lead.name}, ${lengthText(lead.lengthM, lengthUnit)}: find both ends with a tester.`),
+      ],
       good: 'A laptop at the far end has the line at its full speed.',
       unitId: gateway.id,
       mark,

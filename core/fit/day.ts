@@ -48,10 +48,7 @@ function workOf(steps: readonly Step[], from: DayFrom): Work {
 }
 
 const readyAt = (work: Work, day: Pick<Day, 'doneAt'>, i: number): number =>
-  work.before[i]!.reduce(
-    (latest, k) => Math.max(latest, day.doneAt.get(k) ?? Infinity),
-    work.freeAtMin[i]!,
-  );
+  work.before[i]!.reduce((latest, k) => Math.max(latest, day.doneAt.get(k) ?? Infinity), work.freeAtMin[i]!);
 
 /** Goes on with a step; the day waits for it where it is not ready. */
 function goOn(work: Work, day: Day, i: number): Day {

@@ -9,7 +9,11 @@ const withKey = (key: 'keep' | 'new') => ({ ...job.brief, policies: { ...job.bri
 
 describe('devices, one by one', () => {
   test('those that matter come first, then those with a trick; with the old name and key they come by themselves', () => {
-    expect(deviceLines(job.brief).map((d) => d.name)).toEqual(['Milk scale', 'Printer in the hall', 'Goat camera']);
+    expect(deviceLines(job.brief).map((d) => d.name)).toEqual([
+      'Milk scale',
+      'Printer in the hall',
+      'Goat camera',
+    ]);
     const [scale] = deviceLines(withKey('new'));
     expect(scale!.words.join(' ')).toContain('2.4 GHz alone');
     expect(deviceLines(withKey('keep'))[2]!.words.join(' ')).toContain('comes by itself');

@@ -32,7 +32,10 @@ export function deviceLines(brief: Brief): DeviceLine[] {
       network: brief.networkName,
       matters: d.matters,
       words: keeps
-        ? ['It comes by itself: name and key are the old ones. Look that it is there.', ...(d.only24 ? ['It speaks 2.4 GHz alone.'] : [])]
+        ? [
+            'It comes by itself: name and key are the old ones. Look that it is there.',
+            ...(d.only24 ? ['It speaks 2.4 GHz alone.'] : []),
+          ]
         : d.only24
           ? [ONLY_24.join(' ')]
           : [],
@@ -53,7 +56,9 @@ export function offlineBudget(sheet: readonly ScheduledStep[], brief: Brief): Of
   const back = (key: string): number => {
     // With the old name and key they come by themselves once the network has its name.
     const step = brief.policies.key === 'keep' ? at('network') : at(key);
-    return step ? Math.max(0, (brief.policies.key === 'keep' ? step.waitEndMin : step.handsEndMin) - out.startMin) : 0;
+    return step
+      ? Math.max(0, (brief.policies.key === 'keep' ? step.waitEndMin : step.handsEndMin) - out.startMin)
+      : 0;
   };
   return { mattersMin: back('devicesFirst'), othersMin: back('devices') };
 }

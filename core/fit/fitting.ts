@@ -7,6 +7,7 @@ import type { KitItem } from '../kit/model/schema';
 import type { Mount } from '../kit/model/details';
 import type { Place } from '../site/model/schema';
 import type { PowerFrom } from './acts';
+import { placeMark } from './marks';
 import { timesOf, type Timed } from './timed';
 
 /** What every step of a run sheet is made from. */
@@ -97,7 +98,9 @@ export function isOnBench(fitting: Pick<Fitting, 'context' | 'option' | 'root'>,
 export function joinsTo(fitting: Fitting, unit: Unit): Unit {
   if (recipeOf(fitting, unit) !== 'extender') return fitting.root;
   const parent = parentOf(fitting, unit);
-  return parent && kitOf(fitting.context, parent).radios.some((r) => r.role === 'access') ? parent : fitting.root;
+  return parent && kitOf(fitting.context, parent).radios.some((r) => r.role === 'access')
+    ? parent
+    : fitting.root;
 }
 
 /** Whether a parent gives power over the cable a unit hangs on. */
@@ -118,16 +121,6 @@ export const poweredBy = (fitting: Pick<Fitting, 'context' | 'option'>, source: 
     const from = powerOf(fitting, u);
     return from.by === 'unit' && from.unitId === source.id;
   });
-
-const tenth = (value: number) => value.toFixed(1);
-const placeMark = ({ storeyId, xM, yM, heightM }: Place): string =>
-  [storeyId ?? 'yard', tenth(xM), tenth(yM), tenth(heightM)].join(' ');
-
-/** What a unit is placed as: a tick for another box or another place does not count for it. */
-export const markOfPlace = (unit: Unit): string => `${unit.kitId} ${placeMark(unit.place)}`;
-
-/** What a unit is joined as: where it stands plays no part. */
-export const markOfJoin = (unit: Unit): string => unit.kitId;
 
 /** What a cable is laid as: its kind and both its ends. */
 export function markOfCable(fitting: Pick<Fitting, 'option'>, unit: Unit): string {

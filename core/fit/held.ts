@@ -6,6 +6,7 @@ import type { Option } from '../plan/option/schema';
 /** What holding at a place means for a unit: by what, and how long it takes to settle. */
 export interface HeldAt {
   unitId: string;
+  kitId: string;
   letter: string;
   /** Letter of the unit it is fed by. */
   uplink: string;
@@ -24,6 +25,7 @@ export function heldOf(
   const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
   return {
     unitId: unit.id,
+    kitId: unit.kitId,
     letter: unit.letter,
     uplink: parent?.letter ?? 'its uplink',
     isWireless: unit.feed.kind === 'wireless' || unit.feed.kind === 'bridge',

@@ -4,7 +4,8 @@ import { kitOf } from '../plan/network/context';
 import { rolesToSet, wantsModem } from '../plan/network/routing';
 import type { Unit } from '../plan/option/schema';
 import { look, type Act, type Setting } from './acts';
-import { called, markOfJoin, powerOf, type Fitting } from './fitting';
+import { called, powerOf, type Fitting } from './fitting';
+import { markOfJoin } from './marks';
 import { lightsOf } from './lights';
 import type { Step } from './step';
 
@@ -45,7 +46,10 @@ function lineActs(fitting: Fitting): Act[] {
   };
   const off = (words: string): Act => ({ verb: 'modem', power: 'off', words });
   const on = (words: string): Act => ({ verb: 'modem', power: 'on', words });
-  const out: Act = { verb: 'takeOut', words: 'Old router out, its leads labelled; it goes with the customer.' };
+  const out: Act = {
+    verb: 'takeOut',
+    words: 'Old router out, its leads labelled; it goes with the customer.',
+  };
   switch (kind) {
     case 'cable':
       return [
@@ -75,7 +79,10 @@ function lineActs(fitting: Fitting): Act[] {
         look('The injector of the outdoor receiver stays: note which side is data and which is power.'),
         off('Injector off.'),
         out,
-        { ...wan, words: `Data side of the injector, never its powered side, into the WAN port of ${gateway.letter}.` },
+        {
+          ...wan,
+          words: `Data side of the injector, never its powered side, into the WAN port of ${gateway.letter}.`,
+        },
         on('Injector on.'),
       ];
   }
@@ -152,44 +159,57 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
     ...(entry ? [entry] : []),
     ...(isReplaced
       ? [
-          timed('modem', `${upperFirst(LINE_BOX[brief.line.kind])}: old router out, the lead to ${gateway.letter} in`, {
-            acts: lineActs(fitting),
-            notes: [
-              LOGIN_WORDS[brief.line.login](brief.line.loginHolder),
-              ...(modemToBuy
-                ? ['The box that goes was the modem: the new one is made known to the provider first.']
-                : []),
-            ],
-            good: `The lights of the ${LINE_BOX[brief.line.kind]} have settled: up to five minutes.`,
-            waitLabel: `The ${LINE_BOX[brief.line.kind]} settles`,
-            cautions: ['phoneAlarm', ...(brief.line.kind === 'fibre' ? (['fibre'] as const) : [])],
-            mark: markOfJoin(gateway),
-            after: ['ask', 'entry'],
-          }),
+          timed(
+            'modem',
+            `${upperFirst(LINE_BOX[brief.line.kind])}: old router out, the lead to ${gateway.letter} in`,
+            {
+              acts: lineActs(fitting),
+              notes: [
+                LOGIN_WORDS[brief.line.login](brief.line.loginHolder),
+                ...(modemToBuy
+                  ? ['The box that goes was the modem: the new one is made known to the provider first.']
+                  : []),
+              ],
+              good: `The lights of the ${LINE_BOX[brief.line.kind]} have settled: up to five minutes.`,
+              waitLabel: `The ${LINE_BOX[brief.line.kind]} settles`,
+              cautions: ['phoneAlarm', ...(brief.line.kind === 'fibre' ? (['fibre'] as const) : [])],
+              mark: markOfJoin(gateway),
+              after: ['ask', 'entry'],
+            },
+          ),
         ]
       : []),
-    timed('gateway', isReplaced ? `Power ${called(gateway)}, and test the line` : `Check ${called(gateway)} and its line`, {
-      acts: isReplaced
-        ? [
-            {
-              verb: 'power',
-              unitId: gateway.id,
-              from: powerOf(fitting, gateway),
-              words: `Only now power ${gateway.letter}; country first, before its radio is on.`,
-            },
-            { verb: 'set', unitId: gateway.id, what: 'router', words: `Connection as noted; ${gateway.letter} routes.` },
-            look('Line by cable: three runs, entered in After.'),
-          ]
-        : [look('It stays: test the line by cable first.')],
-      notes: isReplaced ? [] : [LOGIN_WORDS[brief.line.login](brief.line.loginHolder)],
-      good: 'A wired laptop reaches the internet at the speed of the line.',
-      waitLabel: `${gateway.letter} starts`,
-      cautions: ['radio'],
-      unitId: gateway.id,
-      mark: markOfJoin(gateway),
-      lights: lightsOf(kit, 'setUp'),
-      after: ['ask', 'entry', 'modem'],
-    }),
+    timed(
+      'gateway',
+      isReplaced ? `Power ${called(gateway)}, and test the line` : `Check ${called(gateway)} and its line`,
+      {
+        acts: isReplaced
+          ? [
+              {
+                verb: 'power',
+                unitId: gateway.id,
+                from: powerOf(fitting, gateway),
+                words: `Only now power ${gateway.letter}; country first, before its radio is on.`,
+              },
+              {
+                verb: 'set',
+                unitId: gateway.id,
+                what: 'router',
+                words: `Connection as noted; ${gateway.letter} routes.`,
+              },
+              look('Line by cable: three runs, entered in After.'),
+            ]
+          : [look('It stays: test the line by cable first.')],
+        notes: isReplaced ? [] : [LOGIN_WORDS[brief.line.login](brief.line.loginHolder)],
+        good: 'A wired laptop reaches the internet at the speed of the line.',
+        waitLabel: `${gateway.letter} starts`,
+        cautions: ['radio'],
+        unitId: gateway.id,
+        mark: markOfJoin(gateway),
+        lights: lightsOf(kit, 'setUp'),
+        after: ['ask', 'entry', 'modem'],
+      },
+    ),
     ...(roles.length > 0
       ? [
           timed('roles', `Set ${roles.map((r) => `${r.unit.letter} as ${ROLE_WORDS[r.role]}`).join(', ')}`, {
@@ -199,7 +219,10 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
             unitId: roles[0]!.unit.id,
             mark: roles.map((r) => `${r.unit.kitId} ${r.role}`).join(' '),
             // A box that is set up behind the line is set to its role once it is there.
-            after: ['gateway', ...roles.flatMap((r) => (r.unit.id === gateway.id ? [] : [`join:${r.unit.id}`]))],
+            after: [
+              'gateway',
+              ...roles.flatMap((r) => (r.unit.id === gateway.id ? [] : [`join:${r.unit.id}`])),
+            ],
           }),
         ]
       : []),

@@ -3,12 +3,18 @@ import { parentIdOf } from '../plan/option/feeds';
 import { kitOf } from '../plan/network/context';
 import type { Unit } from '../plan/option/schema';
 import { look, type Act } from './acts';
-import { called, isCrept, markOfJoin, markOfPlace, parentOf, type Fitting } from './fitting';
+import { called, isCrept, parentOf, type Fitting } from './fitting';
+import { markOfJoin, markOfPlace } from './marks';
 import { lightsOf } from './lights';
 import type { Step } from './step';
 
 /** Pairs two or more adapters on a short path, before they go into the walls. */
-export function pairActs(kind: 'powerline' | 'coax', units: readonly string[], count: number, pressS: number): Act[] {
+export function pairActs(
+  kind: 'powerline' | 'coax',
+  units: readonly string[],
+  count: number,
+  pressS: number,
+): Act[] {
   const all = count === 2 ? 'Both' : `All ${count}`;
   return kind === 'powerline'
     ? [
@@ -25,7 +31,8 @@ export function pairActs(kind: 'powerline' | 'coax', units: readonly string[], c
         {
           verb: 'pair',
           units,
-          words: 'Power on: they find each other within a minute. Where the coax is shared with neighbours, set a privacy key now.',
+          words:
+            'Power on: they find each other within a minute. Where the coax is shared with neighbours, set a privacy key now.',
         },
         look('Label which belong together.'),
       ];

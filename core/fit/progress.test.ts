@@ -12,7 +12,9 @@ const T0 = Date.parse('2026-06-10T09:00:00Z');
 const MIN = 60_000;
 /** Ticked, each so many minutes after nine. */
 const ticks = (at: Record<string, number>): Ticks =>
-  new Map(Object.entries(at).map(([key, min]) => [key, { at: new Date(T0 + min * MIN).toISOString(), mark: '' }]));
+  new Map(
+    Object.entries(at).map(([key, min]) => [key, { at: new Date(T0 + min * MIN).toISOString(), mark: '' }]),
+  );
 // Drill 30; cure 60 without hands; meanwhile clip 20; then join 10.
 const DAY = [
   step('drill', 0, { handsMin: 30, waitMin: 60, cautions: ['drilling', 'mains'] }),
@@ -30,7 +32,12 @@ describe('how far the run sheet has come', () => {
   });
 
   test('what is ticked is behind us, and the first open step is the current one', () => {
-    const { current, currentNumber, handsLeftMin } = progressOf(DAY, ticks({ clip: 20 }), T0 + 20 * MIN, null);
+    const { current, currentNumber, handsLeftMin } = progressOf(
+      DAY,
+      ticks({ clip: 20 }),
+      T0 + 20 * MIN,
+      null,
+    );
     expect([current?.key, currentNumber, handsLeftMin]).toEqual(['drill', 2, 40]);
     expect(progressOf(DAY, ticks({ drill: 30 }), T0 + 30 * MIN, null).currentNumber).toBe(2);
   });
@@ -59,23 +66,31 @@ describe('how far the run sheet has come', () => {
     const now: ScheduledStep = { ...place, ticks: [{ key: 'place', mark: 'box there' }] };
     const by = (mark: string): Ticks => new Map([['place', { at: new Date(T0).toISOString(), mark }]]);
     const standing = (t: Ticks) => progressOf([now], t, T0, null).day[0]!.standing;
-    expect([standing(by('box there')), standing(by('box here')), standing(by('')), standing(new Map())]).toEqual([
-      'done',
-      'again',
-      'done',
-      'open',
-    ]);
+    expect([
+      standing(by('box there')),
+      standing(by('box here')),
+      standing(by('')),
+      standing(new Map()),
+    ]).toEqual(['done', 'again', 'done', 'open']);
   });
 
   test('several that are joined at once are done when each is', () => {
-    const both: ScheduledStep = { ...step('join:b', 0, {}), ticks: ['join:b', 'join:c'].map((key) => ({ key, mark: '' })) };
+    const both: ScheduledStep = {
+      ...step('join:b', 0, {}),
+      ticks: ['join:b', 'join:c'].map((key) => ({ key, mark: '' })),
+    };
     expect(progressOf([both], ticks({ 'join:b': 5 }), T0, null).current?.key).toBe('join:b');
     expect(progressOf([both], ticks({ 'join:b': 5, 'join:c': 6 }), T0, null).current).toBeUndefined();
   });
 
   test('what evidence settles is done without a tick', () => {
-    const settled = new Map([['clip', { isDone: true as const, at: new Date(T0).toISOString(), why: 'it is' }]]);
-    expect(progressOf(DAY, ticks({}), T0, null, settled).day[0]).toMatchObject({ key: 'clip', standing: 'done' });
+    const settled = new Map([
+      ['clip', { isDone: true as const, at: new Date(T0).toISOString(), why: 'it is' }],
+    ]);
+    expect(progressOf(DAY, ticks({}), T0, null, settled).day[0]).toMatchObject({
+      key: 'clip',
+      standing: 'done',
+    });
   });
 
   test('nothing is left when all is done', () => {

@@ -63,7 +63,9 @@ export function progressOf(
       }),
     ),
   };
-  const planned = begun ? schedule(steps, from).filter((s) => !doneMs.has(s.key)) : steps.filter((s) => !doneMs.has(s.key));
+  const planned = begun
+    ? schedule(steps, from).filter((s) => !doneMs.has(s.key))
+    : steps.filter((s) => !doneMs.has(s.key));
   const done = steps
     .filter((s) => doneMs.has(s.key))
     .map((s): DayStep => {
@@ -78,17 +80,16 @@ export function progressOf(
       };
     })
     .sort((a, b) => a.doneAtMs! - b.doneAtMs!);
-  const at = (minute: number, s: Step) => (startMs === null || s.beforeVisit ? null : startMs + minute * MIN_MS);
-  const open = planned.map(
-    (s): DayStep => ({
-      ...s,
-      standing: standingOf(s, ticks),
-      doneAtMs: null,
-      fromMs: at(s.startMin, s),
-      toMs: at(s.handsEndMin, s),
-      waitEndMs: at(s.waitEndMin, s),
-    }),
-  );
+  const at = (minute: number, s: Step) =>
+    startMs === null || s.beforeVisit ? null : startMs + minute * MIN_MS;
+  const open = planned.map((s): DayStep => ({
+    ...s,
+    standing: standingOf(s, ticks),
+    doneAtMs: null,
+    fromMs: at(s.startMin, s),
+    toMs: at(s.handsEndMin, s),
+    waitEndMs: at(s.waitEndMin, s),
+  }));
   const [current] = open;
   return {
     day: [...done, ...open],

@@ -34,7 +34,12 @@ export function powerOnBench(fitting: Fitting, unit: Unit): Act[] {
   const { root } = fitting;
   if (from.by === 'own')
     return [
-      { verb: 'power', unitId: unit.id, from, words: `${unit.letter} on its own supply, beside ${root.letter}.` },
+      {
+        verb: 'power',
+        unitId: unit.id,
+        from,
+        words: `${unit.letter} on its own supply, beside ${root.letter}.`,
+      },
     ];
   if (from.by === 'injector')
     return [
@@ -45,7 +50,12 @@ export function powerOnBench(fitting: Fitting, unit: Unit): Act[] {
         to: { at: 'injector' },
         words: `Its injector beside ${root.letter}: data side to a LAN port of ${root.letter}, powered side to ${unit.letter} by ${POE_NOTE}.`,
       },
-      { verb: 'power', unitId: unit.id, from, words: `Injector on; ${unit.letter} lights up within a minute.` },
+      {
+        verb: 'power',
+        unitId: unit.id,
+        from,
+        words: `Injector on; ${unit.letter} lights up within a minute.`,
+      },
     ];
   const source = fitting.option.units.find((u) => u.id === from.unitId)!;
   const onBench: Act[] =
@@ -93,7 +103,11 @@ function leadAtPlace(fitting: Fitting, unit: Unit): { to: LeadTo; words: string 
     return {
       to: { at: 'injector' },
       words: `Powered side of the injector into ${unit.letter}; its data side takes the ${
-        feed.kind === 'ethernet' ? 'cable' : feed.kind === 'fibre' ? 'lead of the converter' : `lead of the ${feed.kind} adapter`
+        feed.kind === 'ethernet'
+          ? 'cable'
+          : feed.kind === 'fibre'
+            ? 'lead of the converter'
+            : `lead of the ${feed.kind} adapter`
       }.`,
     };
   switch (feed.kind) {
@@ -187,7 +201,12 @@ export function joinActs(fitting: Fitting, units: readonly Unit[]): Act[] {
     pressS: joining.method === 'button' ? joining.pressS : 0,
     words,
   });
-  const press = (u: Unit, words: string): Act => ({ verb: 'press', unitId: u.id, pressS: joining.pressS, words });
+  const press = (u: Unit, words: string): Act => ({
+    verb: 'press',
+    unitId: u.id,
+    pressS: joining.pressS,
+    words,
+  });
   switch (joining.method) {
     case 'app':
       return [
@@ -198,7 +217,9 @@ export function joinActs(fitting: Fitting, units: readonly Unit[]): Act[] {
       ];
     case 'cable':
       return [
-        search(`Start the search on the page of ${to.letter}: ${all} is found on the cable ${within(joining)}.`),
+        search(
+          `Start the search on the page of ${to.letter}: ${all} is found on the cable ${within(joining)}.`,
+        ),
         found(units, 'Compare the serial found with its label before it is taken.'),
       ];
     case 'page':
@@ -208,7 +229,10 @@ export function joinActs(fitting: Fitting, units: readonly Unit[]): Act[] {
       return units.flatMap((u) =>
         joining.first === 'new'
           ? [
-              press(u, `Press the join button of ${u.letter}${forS(joining.pressS)}, no longer: a long press resets it.`),
+              press(
+                u,
+                `Press the join button of ${u.letter}${forS(joining.pressS)}, no longer: a long press resets it.`,
+              ),
               { ...start, words: `Then that of ${to.letter}${forS(joining.pressS)}, ${within(joining)}.` },
             ]
           : [
@@ -264,7 +288,9 @@ export function accessPointActs(fitting: Fitting, unit: Unit): Act[] {
   const same = fitting.context.brief.policies.names === 'one';
   return [
     ...powerOnBench(fitting, unit),
-    look(`Laptop by a lead into a LAN port of ${unit.letter}; open its page, set an admin password of its own.`),
+    look(
+      `Laptop by a lead into a LAN port of ${unit.letter}; open its page, set an admin password of its own.`,
+    ),
     {
       verb: 'set',
       unitId: unit.id,
@@ -277,7 +303,8 @@ export function accessPointActs(fitting: Fitting, unit: Unit): Act[] {
     {
       verb: 'unlead',
       unitId: unit.id,
-      words: 'Its WAN port stays empty: its cable goes into a LAN port, unless its access-point mode says otherwise.',
+      words:
+        'Its WAN port stays empty: its cable goes into a LAN port, unless its access-point mode says otherwise.',
     },
   ];
 }

@@ -90,7 +90,9 @@ test('kit says how it joins: in which app, on which cable, and what is pressed',
       .find((s) => s.key === 'join:c')!
       .acts.map((a) => a.words)
       .join(' ');
-  expect(words('mesh-dual')).toContain('Press the join button of A for 2 s. Then that of C for 2 s, within 2 minutes');
+  expect(words('mesh-dual')).toContain(
+    'Press the join button of A for 2 s. Then that of C for 2 s, within 2 minutes',
+  );
   expect(words('mesh-six')).toContain('in the app of A: C is found within 10 minutes');
   expect(words('ceiling-poe')).toContain('C is found on the cable within 10 minutes');
   // Power over the cable: on the bench by the very source and lead it will have.

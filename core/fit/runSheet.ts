@@ -20,15 +20,30 @@ function deviceSteps({ context, timed }: Fitting, placed: readonly string[]): St
       ? []
       : [
           timed(key, title, {
-            acts: own.map((d) => look([`${d.name}${d.network ? ` to “${d.network}”` : ''}.`, ...d.words].join(' '))),
+            acts: own.map((d) =>
+              look([`${d.name}${d.network ? ` to “${d.network}”` : ''}.`, ...d.words].join(' ')),
+            ),
             good: 'Each does what it did before.',
-            mark: own.map((d) => d.id).join(' ').slice(0, MOST_MARK),
+            mark: own
+              .map((d) => d.id)
+              .join(' ')
+              .slice(0, MOST_MARK),
             after: [...after],
           }),
         ];
   return [
-    ...step('devicesFirst', 'First the devices that matter', lines.filter((d) => d.matters), ['network']),
-    ...step('devices', 'The other devices, one by one', lines.filter((d) => !d.matters), placed),
+    ...step(
+      'devicesFirst',
+      'First the devices that matter',
+      lines.filter((d) => d.matters),
+      ['network'],
+    ),
+    ...step(
+      'devices',
+      'The other devices, one by one',
+      lines.filter((d) => !d.matters),
+      placed,
+    ),
   ];
 }
 
@@ -86,7 +101,10 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
     timed('names', 'Name every unit by its place', {
       acts: others.map((u) => look(called(u))),
       good: 'The set-up page shows places, not serials.',
-      mark: others.map((u) => u.name).join(' ').slice(0, MOST_MARK),
+      mark: others
+        .map((u) => u.name)
+        .join(' ')
+        .slice(0, MOST_MARK),
       after: others.flatMap((u) => [`place:${u.id}`, joinKey(u)]),
     }),
     ...deviceSteps(fitting, ['names']),
@@ -94,7 +112,9 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
       acts: [
         ...(context.brief.oldRouter.telephone ? [look('Telephone: a call out and a call in.')] : []),
         ...(context.brief.oldRouter.alarm ? [look('Alarm: a test with its centre.')] : []),
-        ...(context.brief.oldRouter.forwardedPort ? [look('The forwarded port: reached from outside again.')] : []),
+        ...(context.brief.oldRouter.forwardedPort
+          ? [look('The forwarded port: reached from outside again.')]
+          : []),
         look('Telephone and alarm are asked about once more, whatever the brief says.'),
       ],
       good: 'What worked before works again.',

@@ -15,9 +15,12 @@ export interface Noted {
 
 /** Why a serial that was found while joining is refused, with what to do; null where it is the one on the label. */
 export function wrongSerial(found: string, of: Noted, all: readonly Noted[]): string[] | null {
-  if (bare(found) === '') return [`Type the serial that was found, as the app or page of ${of.letter} shows it.`];
+  if (bare(found) === '')
+    return [`Type the serial that was found, as the app or page of ${of.letter} shows it.`];
   if (of.serial === null || bare(of.serial) === bare(found)) return null;
-  const other = all.find((n) => n.letter !== of.letter && n.serial !== null && bare(n.serial) === bare(found));
+  const other = all.find(
+    (n) => n.letter !== of.letter && n.serial !== null && bare(n.serial) === bare(found),
+  );
   return other
     ? [
         `That is the serial of ${other.letter}: the wrong one of your units was joined.`,

@@ -15,7 +15,9 @@ const steps = [
   step('names', 'Names', 3),
 ];
 const read = (runs: number) =>
-  [1, 2, 3, 4, 5].map((number) => ({ number, name: `Spot ${number}`, after: runs > 0 ? { runs } : null }) as SpotVerdict);
+  [1, 2, 3, 4, 5].map(
+    (number) => ({ number, name: `Spot ${number}`, after: runs > 0 ? { runs } : null }) as SpotVerdict,
+  );
 const device = (deviceId: string, joined: boolean, at = '2026-06-10T12:00:00Z'): EvidenceRow => ({
   kind: 'device',
   id: `d-${deviceId}-${at.slice(11, 13)}`,
@@ -52,6 +54,8 @@ test('a serial that is noted is lacking no more, and devices are done once each 
     at: '2026-06-10T12:30:00Z',
     why: 'Every device is on the network.',
   });
-  expect(of([...all, device('dv-2', false, '2026-06-10T13:00:00Z')], []).get('devices')).toMatchObject({ isDone: false });
+  expect(of([...all, device('dv-2', false, '2026-06-10T13:00:00Z')], []).get('devices')).toMatchObject({
+    isDone: false,
+  });
   expect(of([sampleStep('join:b', 'serial', option!.id, 'X1')], []).has('join:b')).toBe(false);
 });

@@ -46,7 +46,10 @@ function devicesSettled(step: Step, brief: Brief, rows: EvidenceRows): Settled |
   const missing = missingDevices({ devices: own }, devices);
   if (own.length === 0) return null;
   if (missing.length > 0)
-    return { isDone: false, lacks: `Not on the network yet: ${missing.map((d) => d.name || 'a device').join(', ')}.` };
+    return {
+      isDone: false,
+      lacks: `Not on the network yet: ${missing.map((d) => d.name || 'a device').join(', ')}.`,
+    };
   const at = own.reduce((latest, d) => (devices.get(d.id)!.at > latest ? devices.get(d.id)!.at : latest), '');
   return { isDone: true, at, why: 'Every device is on the network.' };
 }
@@ -67,8 +70,8 @@ export function settledBy(
           : s.key === 'devices' || s.key === 'devicesFirst'
             ? devicesSettled(s, brief, rows)
             : s.serialOf.length > 0
-            ? labelsSettled(rows, option, s.serialOf)
-            : null;
+              ? labelsSettled(rows, option, s.serialOf)
+              : null;
       return said ? [[s.key, said] as const] : [];
     }),
   );

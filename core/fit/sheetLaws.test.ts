@@ -13,7 +13,12 @@ import { runSheet, stepsOf } from './runSheet';
 import { totalMin } from './schedule';
 
 const job = quillfeatherFarm();
-const at = (storeyId: string | null, xM: number, yM: number, heightM = 1.2): Place => ({ storeyId, xM, yM, heightM });
+const at = (storeyId: string | null, xM: number, yM: number, heightM = 1.2): Place => ({
+  storeyId,
+  xM,
+  yM,
+  heightM,
+});
 const PLACES: readonly Place[] = [
   at('f-ground', 5, 6),
   at('f-upper', 8.2, 6.2),
@@ -23,7 +28,8 @@ const PLACES: readonly Place[] = [
 ];
 const GATEWAYS = ['mesh-own-radio', 'mesh-dual', 'provider-router'];
 const KITS = CATALOGUE.map((k) => k.id);
-const kitFeeds = (id: string): FeedKind[] => CATALOGUE.find((k) => k.id === id)!.feeds.filter((f) => f !== 'line');
+const kitFeeds = (id: string): FeedKind[] =>
+  CATALOGUE.find((k) => k.id === id)!.feeds.filter((f) => f !== 'line');
 
 interface Case {
   option: Option;
@@ -118,7 +124,11 @@ describe('every kit, way of working and backhaul', () => {
       id: 'o',
       name: 'O',
       units: [
-        { ...unit('a', 'A', 'mesh-dual'), feed: plainFeed('line', null), place: job.plan.today.units[0]!.place },
+        {
+          ...unit('a', 'A', 'mesh-dual'),
+          feed: plainFeed('line', null),
+          place: job.plan.today.units[0]!.place,
+        },
         unit('b', 'B', 'mesh-dual'),
         unit('c', 'C', 'extender-dual'),
         { ...unit('d', 'D', 'ceiling-poe'), feed: plainFeed('ethernet', 'a') },
@@ -178,12 +188,15 @@ describe('every kit, way of working and backhaul', () => {
           const place = sheet.find((s) => s.key === `place:${unit.id}`)!;
           const cable = sheet.find((s) => s.key === `cable:${unit.id}`);
           expect(place.title).toContain(unit.name);
-          if (kit.mount === 'ceiling') expect(place.cautions).toEqual(expect.arrayContaining(['ladder', 'overhead']));
+          if (kit.mount === 'ceiling')
+            expect(place.cautions).toEqual(expect.arrayContaining(['ladder', 'overhead']));
           if (kit.outdoor) expect(place.cautions).toEqual(expect.arrayContaining(['ladder', 'radio']));
           if (kit.mount === 'inWall') expect(place.cautions).toContain(kit.poe ? 'dataPlate' : 'mains');
           if (unit.place.storeyId === 'f-attic') expect(place.cautions).toContain('loft');
           if (unit.feed.kind === 'fibre') expect(cable!.cautions).toContain('fibre');
-          const pairing = sheet.filter((s) => s.acts.some((a) => a.verb === 'pair' && a.units.includes(unit.id)));
+          const pairing = sheet.filter((s) =>
+            s.acts.some((a) => a.verb === 'pair' && a.units.includes(unit.id)),
+          );
           for (const s of pairing)
             expect(s.cautions).toContain(
               kit.kind === 'coax' || unit.feed.kind === 'coax' ? 'coaxKey' : 'powerlineKey',

@@ -13,7 +13,13 @@ const joinsOf = (id: string): JoinAt => ({
   joinMin: kit(id).joining.joinMin,
   updateMin: kit(id).waitMin,
 });
-const seen = (values: Partial<Seen> = {}): Seen => ({ light: null, sinceMin: null, levelDbm: null, tries: 1, ...values });
+const seen = (values: Partial<Seen> = {}): Seen => ({
+  light: null,
+  sinceMin: null,
+  levelDbm: null,
+  tries: 1,
+  ...values,
+});
 const why = (values: Partial<Seen>, id = 'mesh-dual') => whyNotJoined(seen(values), joinsOf(id));
 
 describe('it will not join: timing, update or distance', () => {
@@ -37,9 +43,15 @@ describe('it will not join: timing, update or distance', () => {
 
   test('a unit that updates is never told to be pressed, and what is told is its kit’s own', () => {
     expect(why({ light: 'updating', sinceMin: 2 }).next.join(' ')).toContain('no button');
-    expect(why({ light: 'ready', sinceMin: 9 }).next.join(' ')).toContain('A first for 2 s, B within 2 minutes');
-    expect(why({ light: 'ready', sinceMin: 30 }, 'extender-dual').next.join(' ')).toContain('key of each band');
-    expect(why({ light: 'ready', sinceMin: 30 }, 'ceiling-poe').next.join(' ')).toContain('cable out and in at A');
+    expect(why({ light: 'ready', sinceMin: 9 }).next.join(' ')).toContain(
+      'A first for 2 s, B within 2 minutes',
+    );
+    expect(why({ light: 'ready', sinceMin: 30 }, 'extender-dual').next.join(' ')).toContain(
+      'key of each band',
+    );
+    expect(why({ light: 'ready', sinceMin: 30 }, 'ceiling-poe').next.join(' ')).toContain(
+      'cable out and in at A',
+    );
     expect(why({ light: 'ready', sinceMin: 30 }, 'mesh-six').next.join(' ')).toContain('search');
   });
 

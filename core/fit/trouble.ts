@@ -44,9 +44,13 @@ function pressAgain({ joining, root, joiners }: JoinAt): string[] {
       ];
     }
     case 'page':
-      return [`Open the page of ${all} again: the key of each band, with its capitals, and the right network.`];
+      return [
+        `Open the page of ${all} again: the key of each band, with its capitals, and the right network.`,
+      ];
     case 'cable':
-      return [`Its cable out and in at ${root}, then start the search again; it is found within ${plural(windowMin)}.`];
+      return [
+        `Its cable out and in at ${root}, then start the search again; it is found within ${plural(windowMin)}.`,
+      ];
     case 'app':
       return [
         `Close the search and start it again; it is found within ${plural(windowMin)}.`,
@@ -59,8 +63,10 @@ function pressAgain({ joining, root, joiners }: JoinAt): string[] {
 
 /** What to do where the same was tried often enough. */
 function whenOften(tries: number, unit: string): string[] {
-  if (tries >= EXCHANGE_AFTER) return [`Set ${unit} aside as faulty, take the spare, and go on with the next step meanwhile.`];
-  if (tries >= RESET_AFTER) return [`Reset ${unit}: hold the reset 7 to 10 s until its light changes, and begin with it from new.`];
+  if (tries >= EXCHANGE_AFTER)
+    return [`Set ${unit} aside as faulty, take the spare, and go on with the next step meanwhile.`];
+  if (tries >= RESET_AFTER)
+    return [`Reset ${unit}: hold the reset 7 to 10 s until its light changes, and begin with it from new.`];
   return [];
 }
 
@@ -90,11 +96,17 @@ const updating = (leftMin: number): Trouble => ({
 
 const starting = (sinceMin: number | null): Trouble =>
   sinceMin !== null && sinceMin > 2 * STARTED_MIN
-    ? { cause: 'power', words: 'It does not come up.', next: ['Off for ten seconds and on again; another socket; its own supply, no other.'] }
+    ? {
+        cause: 'power',
+        words: 'It does not come up.',
+        next: ['Off for ten seconds and on again; another socket; its own supply, no other.'],
+      }
     : {
         cause: 'wait',
         words: 'It is starting.',
-        next: [`Wait up to ${plural(STARTED_MIN)} from power on. A radar-checked channel keeps it silent longer: not a fault.`],
+        next: [
+          `Wait up to ${plural(STARTED_MIN)} from power on. A radar-checked channel keeps it silent longer: not a fault.`,
+        ],
       };
 
 const DARK: Trouble = {
@@ -105,7 +117,9 @@ const DARK: Trouble = {
 const NO_LINE: Trouble = {
   cause: 'line',
   words: 'It has joined; the internet is away.',
-  next: ['Test the line by cable at the gateway. Where that is good: its uplink off and on, then read the light again.'],
+  next: [
+    'Test the line by cable at the gateway. Where that is good: its uplink off and on, then read the light again.',
+  ],
 };
 const GOOD: Trouble = { cause: 'good', words: 'That is as it should be.', next: [] };
 
@@ -133,7 +147,9 @@ export function whyNotJoined(seen: Seen, joins: JoinAt): Trouble {
         return {
           cause: 'wait',
           words: 'It is joining.',
-          next: [`Give it until ${plural(Math.ceil(Math.max(windowMin, joins.joinMin)))} after the press; touch nothing.`],
+          next: [
+            `Give it until ${plural(Math.ceil(Math.max(windowMin, joins.joinMin)))} after the press; touch nothing.`,
+          ],
         };
       return isFar ? distance(joins, tries) : timing(joins, tries);
     case 'ready':
@@ -143,14 +159,21 @@ export function whyNotJoined(seen: Seen, joins: JoinAt): Trouble {
   }
   if (isFar) return distance(joins, tries);
   if (sinceMin !== null && sinceMin <= joins.joinMin)
-    return { cause: 'wait', words: 'It may still be joining.', next: [`Give it ${plural(Math.max(1, Math.ceil(joins.joinMin - sinceMin)))} more.`] };
+    return {
+      cause: 'wait',
+      words: 'It may still be joining.',
+      next: [`Give it ${plural(Math.max(1, Math.ceil(joins.joinMin - sinceMin)))} more.`],
+    };
   if (sinceMin !== null && sinceMin <= joins.joinMin + joins.updateMin)
     return updating(joins.joinMin + joins.updateMin - sinceMin);
   return timing(joins, tries);
 }
 
 /** Why a unit does not hold at its place. */
-export function whyNotHeld(seen: Seen, unit: { letter: string; uplink: string; isWireless: boolean; settleMin: number }): Trouble {
+export function whyNotHeld(
+  seen: Seen,
+  unit: { letter: string; uplink: string; isWireless: boolean; settleMin: number },
+): Trouble {
   const { light, sinceMin, levelDbm, tries } = seen;
   const { letter, uplink } = unit;
   switch (light) {
@@ -184,7 +207,10 @@ export function whyNotHeld(seen: Seen, unit: { letter: string; uplink: string; i
     return {
       cause: 'timing',
       words: 'The level is good, so it is not the distance.',
-      next: [`${letter} off and on, wait ${plural(Math.max(1, unit.settleMin))}, read its light again.`, ...whenOften(tries, letter)],
+      next: [
+        `${letter} off and on, wait ${plural(Math.max(1, unit.settleMin))}, read its light again.`,
+        ...whenOften(tries, letter),
+      ],
     };
   return {
     cause: 'distance',

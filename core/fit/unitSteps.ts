@@ -12,14 +12,13 @@ import {
   isCrept,
   isOnBench,
   joinsTo,
-  markOfJoin,
-  markOfPlace,
   parentOf,
   powerOf,
   poweredBy,
   recipeOf,
   type Fitting,
 } from './fitting';
+import { markOfJoin, markOfPlace } from './marks';
 import { lightsOf } from './lights';
 import { pairSteps } from './pairSteps';
 import { accessPointActs, bringToPlace, joinActs, showsOf, toJoinBench } from './recipes';
@@ -52,7 +51,9 @@ function placeCautions(fitting: Fitting, unit: Unit): CautionId[] {
   return [
     ...(isHigh ? (['ladder'] as const) : []),
     ...(kit.mount === 'ceiling' ? (['overhead'] as const) : []),
-    ...(kit.mount === 'wall' || powerRunOf(fitting.context, fitting.option, unit) ? (['drilling'] as const) : []),
+    ...(kit.mount === 'wall' || powerRunOf(fitting.context, fitting.option, unit)
+      ? (['drilling'] as const)
+      : []),
     ...(kit.mount === 'inWall' ? ([kit.poe === null ? 'mains' : 'dataPlate'] as const) : []),
     ...(kit.outdoor || unit.place.storeyId === null ? (['outdoorCable', 'radio'] as const) : []),
     ...(isCrept(fitting.context, unit.place) ? (['loft'] as const) : []),
@@ -166,16 +167,20 @@ function joinFields(fitting: Fitting, units: readonly Unit[]) {
 
 /** The step that carries a unit from the bench to its place. */
 function carried(fitting: Fitting, unit: Unit, adapters: readonly string[], wasPowered: boolean): Step {
-  return fitting.timed(placeKey(unit), `Carry ${unit.letter} to ${unit.name || 'its place'}, read its light`, {
-    ...readsAtPlace(fitting, unit),
-    acts: bringToPlace(fitting, unit, wasPowered),
-    waitLabel: `${unit.letter} settles`,
-    cautions: placeCautions(fitting, unit),
-    unitId: unit.id,
-    mark: markOfPlace(unit),
-    lights: lightsOf(kitOf(fitting.context, unit), 'afterwards'),
-    after: [joinKey(unit), ...beforePlace(unit, adapters)],
-  });
+  return fitting.timed(
+    placeKey(unit),
+    `Carry ${unit.letter} to ${unit.name || 'its place'}, read its light`,
+    {
+      ...readsAtPlace(fitting, unit),
+      acts: bringToPlace(fitting, unit, wasPowered),
+      waitLabel: `${unit.letter} settles`,
+      cautions: placeCautions(fitting, unit),
+      unitId: unit.id,
+      mark: markOfPlace(unit),
+      lights: lightsOf(kitOf(fitting.context, unit), 'afterwards'),
+      after: [joinKey(unit), ...beforePlace(unit, adapters)],
+    },
+  );
 }
 
 /** Place first: it is stood where it stays, and joined there; what is not found comes one step closer. */
@@ -205,10 +210,7 @@ function placedFirst(fitting: Fitting, unit: Unit, adapters: readonly string[]):
     }),
     {
       ...fitting.timed(joinKey(unit), `Join ${called(unit)} where it stands`, {
-        acts: [
-          ...readsFirst,
-          ...joinActs(fitting, [unit]),
-        ],
+        acts: [...readsFirst, ...joinActs(fitting, [unit])],
         notes: ['Not found: one step closer to its uplink, and start again.'],
         good: `${readsAtPlace(fitting, unit).good} The serial found is the one on the label.`,
         cautions: ['updating'],
@@ -329,7 +331,9 @@ function bridgeSteps(fitting: Fitting, unit: Unit): Step[] {
   return [
     fitting.timed(joinKey(unit), `Set up both ends of ${called(unit)} on the bench`, {
       acts: [
-        look(`Both ends beside ${root.letter}, some metres apart and not facing each other closely; label them near and far.`),
+        look(
+          `Both ends beside ${root.letter}, some metres apart and not facing each other closely; label them near and far.`,
+        ),
         {
           verb: 'power',
           unitId: unit.id,
@@ -344,7 +348,9 @@ function bridgeSteps(fitting: Fitting, unit: Unit): Step[] {
           words:
             'Near end: serves, with a name and key of its own. Far end: connects to it. Channel as planned, both as a bridge that hands out no addresses.',
         },
-        look('Lower the power for the test if a page asks for it, and put it back: the limit of the country holds.'),
+        look(
+          'Lower the power for the test if a page asks for it, and put it back: the limit of the country holds.',
+        ),
       ],
       good: 'They link across the room, and a laptop behind the far end reaches the internet.',
       waitLabel: `${unit.letter} updates`,
@@ -355,30 +361,47 @@ function bridgeSteps(fitting: Fitting, unit: Unit): Step[] {
       lights: lightsOf(kit, 'setUp'),
       after: afterName(fitting, unit),
     }),
-    fitting.timed(placeKey(unit), `Fix both ends of ${unit.letter}, at ${called(parent)} and at ${unit.name}, and aim them`, {
-      acts: [
-        { verb: 'unplug', unitId: unit.id, words: 'Both ends off the bench: their updates are over.' },
-        { verb: 'carry', unitId: unit.id, words: `Near end to ${called(parent)}, far end to ${unit.name}.` },
-        { verb: 'mount', unitId: unit.id, words: mountOfBridge },
-        {
-          verb: 'lead',
-          unitId: unit.id,
-          port: 'lan',
-          to: { at: 'unit', unitId: parent.id },
-          words: `Near end: the data side of its injector to a LAN port of ${parent.letter}.`,
-        },
-        { verb: 'power', unitId: unit.id, from: powerOf(fitting, unit), words: 'Both injectors on.' },
-        look('Aim: turn one end slowly side to side, then up and down, for the best level; fix it; then the other.'),
-      ],
-      notes: ['A clear view from end to end, well above heads, carts and leaves.', ...radarWords(fitting, unit)],
-      good: 'The level is within 3 dB of what was expected, and a transfer holds.',
-      waitLabel: `${unit.letter} settles`,
-      cautions: [...placeCautions(fitting, unit), 'poe'],
-      unitId: unit.id,
-      mark: markOfPlace(unit),
-      lights: lightsOf(kit, 'afterwards'),
-      after: [joinKey(unit), `cable:${unit.id}`, ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : [])],
-    }),
+    fitting.timed(
+      placeKey(unit),
+      `Fix both ends of ${unit.letter}, at ${called(parent)} and at ${unit.name}, and aim them`,
+      {
+        acts: [
+          { verb: 'unplug', unitId: unit.id, words: 'Both ends off the bench: their updates are over.' },
+          {
+            verb: 'carry',
+            unitId: unit.id,
+            words: `Near end to ${called(parent)}, far end to ${unit.name}.`,
+          },
+          { verb: 'mount', unitId: unit.id, words: mountOfBridge },
+          {
+            verb: 'lead',
+            unitId: unit.id,
+            port: 'lan',
+            to: { at: 'unit', unitId: parent.id },
+            words: `Near end: the data side of its injector to a LAN port of ${parent.letter}.`,
+          },
+          { verb: 'power', unitId: unit.id, from: powerOf(fitting, unit), words: 'Both injectors on.' },
+          look(
+            'Aim: turn one end slowly side to side, then up and down, for the best level; fix it; then the other.',
+          ),
+        ],
+        notes: [
+          'A clear view from end to end, well above heads, carts and leaves.',
+          ...radarWords(fitting, unit),
+        ],
+        good: 'The level is within 3 dB of what was expected, and a transfer holds.',
+        waitLabel: `${unit.letter} settles`,
+        cautions: [...placeCautions(fitting, unit), 'poe'],
+        unitId: unit.id,
+        mark: markOfPlace(unit),
+        lights: lightsOf(kit, 'afterwards'),
+        after: [
+          joinKey(unit),
+          `cable:${unit.id}`,
+          ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : []),
+        ],
+      },
+    ),
   ];
 }
 

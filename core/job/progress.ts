@@ -50,11 +50,8 @@ export function progressOf(
   const dead = verdicts.filter((v) => v.wasDead);
   const unserved = [...predictions.values()].filter((p) => p.verdict !== 'works').length;
   const open = option
-    ? openSteps(
-        steps,
-        ticksOf(evidence, option.id),
-        settledBy(steps, job.brief, option, evidence, verdicts),
-      ).length
+    ? openSteps(steps, ticksOf(evidence, option.id), settledBy(steps, job.brief, option, evidence, verdicts))
+        .length
     : 0;
   const notGone = dead.filter((v) => !v.gone).length;
   const worse = verdicts.filter((v) => v.worse).length;

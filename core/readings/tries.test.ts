@@ -76,10 +76,14 @@ describe('where a unit is tried next', () => {
     fc.assert(
       fc.property(
         fc.array(fc.integer({ min: -95, max: -45 }), { minLength: 1, maxLength: 8 }),
-        fc.array(fc.record({ at: fc.nat(7), light: fc.constantFrom('holds', 'thin', 'lost' as const) }), { maxLength: 6 }),
+        fc.array(fc.record({ at: fc.nat(7), light: fc.constantFrom('holds', 'thin', 'lost' as const) }), {
+          maxLength: 6,
+        }),
         (means, list) => {
           const t = table(means);
-          const tries = list.filter((x) => x.at < means.length).map((x) => tried(x.at, { light: x.light as Tried['light'] }));
+          const tries = list
+            .filter((x) => x.at < means.length)
+            .map((x) => tried(x.at, { light: x.light as Tried['light'] }));
           const j = judgeTries(t, tries);
           for (const c of j.chances) expect(c).toBeGreaterThanOrEqual(0);
           for (const c of j.chances) expect(c).toBeLessThanOrEqual(1);

@@ -39,7 +39,15 @@ export interface RowAnswer {
 }
 
 const rowId = z.string().min(8).max(64);
-const KINDS: ReadonlySet<string> = new Set(['reading', 'remark', 'correction', 'step', 'try', 'move', 'device']);
+const KINDS: ReadonlySet<string> = new Set([
+  'reading',
+  'remark',
+  'correction',
+  'step',
+  'try',
+  'move',
+  'device',
+]);
 /** Kinds that belong to the run sheet: a phone that was let in for the walk alone sends none of them. */
 const OF_SHEET: ReadonlySet<string> = new Set(['step', 'try', 'move', 'device']);
 /** Where a phone's readings may come from: what it measured itself, or what somebody typed or pasted there. */

@@ -262,18 +262,20 @@ export function walkView(
       fed: parentIdOf(u.feed) !== null,
       runs: runsOf(e.links.filter((r) => r.subject.kind === 'link' && r.subject.unitId === u.id)),
     })),
-    steps: isSheet
-      ? derived.steps.map((s) => ({ ...s, held: heldOf(s, building, plan.ownKit) }))
-      : [],
+    steps: isSheet ? derived.steps.map((s) => ({ ...s, held: heldOf(s, building, plan.ownKit) })) : [],
     ticks: isSheet ? [...ticksOf(evidence, optionId)] : [],
-    settled: isSheet && worked ? [...settledBy(derived.steps, job.brief, building, evidence, derived.verdicts)] : [],
+    settled:
+      isSheet && worked ? [...settledBy(derived.steps, job.brief, building, evidence, derived.verdicts)] : [],
     beginsMs: beginOf(job.brief.visitDate, job.brief.hours),
     tries:
       isSheet && worked
         ? planner.tryTables(worked).map((table) => ({
             table,
             tried: triedOf(table, e.tries),
-            at: placeAt(table, building.units.find((u) => u.id === table.unitId)?.place ?? table.places[0]!.place),
+            at: placeAt(
+              table,
+              building.units.find((u) => u.id === table.unitId)?.place ?? table.places[0]!.place,
+            ),
           }))
         : [],
     devices: isSheet

@@ -18,6 +18,7 @@ import { amountText, changeText } from '@/core/plan/cost/parts';
 import { Extras } from '@/ui/offer/Extras';
 import { PriceTable } from '@/ui/offer/PriceTable';
 import { usePriceNow } from '@/ui/offer/usePriceNow';
+import { BeforeVisit } from './BeforeVisit';
 import { Serials } from './Serials';
 import { StepRow } from './StepRow';
 import { useDay } from './useDay';
@@ -40,7 +41,7 @@ export function FitStop() {
   // What is built otherwise on the day stands where it stands; the price is that of what was agreed to.
   const built = useBuilt();
   const as = built && accepted ? built.option : option;
-  const { day, current, currentNumber, handsLeftMin, dayLeftMin, settled } = useDay(steps, as);
+  const { day, current, currentNumber, handsLeftMin, dayLeftMin, settled, nowMs } = useDay(steps, as);
   const inFull = useMemo(() => firstSaid(day), [day]);
   const [problem, setProblem] = useState<string | null>(null);
   const evaluation = option ? derived?.options[option.id] : undefined;
@@ -65,6 +66,9 @@ export function FitStop() {
   const currency = price?.agreed.currency ?? brief.currency;
   const since = price?.since ?? null;
   const { hours, measuringHours } = evaluation.price;
+  // Between two pieces of work there is time for readings.
+  const begun = day.some((s) => s.standing === 'done' && !s.beforeVisit);
+  const waitsMin = begun && current !== undefined && current.fromMs !== null && nowMs !== null ? (current.fromMs - nowMs) / 60_000 : 0;
   const offline = offlineBudget(steps, brief);
   const over = brief.hours ? overMin(steps, brief.hours) : 0;
   return (
@@ -114,6 +118,15 @@ export function FitStop() {
                 ? `${minutesText(handsLeftMin)} of hands-on work left, ${minutesText(dayLeftMin)} with its waits; the whole day is ${minutesText(totalMin(steps))}.`
                 : ''}
             </p>
+            {waitsMin >= 3 && (
+              <p className="mt-1 border-l-2 border-l-lamp pl-2">
+                Nothing for the hands for {minutesText(waitsMin)}:{' '}
+                <Link className="link" href={`/jobs/${jobId}/after`}>
+                  read spots meanwhile
+                </Link>
+                .
+              </p>
+            )}
             {offline.othersMin + offline.mattersMin > 0 && (
               <p className="mt-1 text-ink-2">
                 Without network on the day:{' '}
@@ -140,7 +153,8 @@ export function FitStop() {
               </Link>
             )}
           </section>
-          <Serials option={option} />
+          <BeforeVisit day={day} option={as} />
+          <Serials option={as} />
           <section className="panel p-4" aria-label="Parts">
             <h2 className="head2">Parts for “{option.name}”</h2>
             <table className="fig mt-2 w-full text-left">

@@ -19,7 +19,8 @@ export function NotGood({ step, held }: { step: DayStep; held: HeldAt | null }) 
   const [level, setLevel] = useState('');
   const [tries, setTries] = useState(1);
   const seen = { light, sinceMin: number(since), levelDbm: number(level), tries };
-  const badLevel = level.trim() !== '' && (seen.levelDbm === null || seen.levelDbm > 0 || seen.levelDbm < -120);
+  const badLevel =
+    level.trim() !== '' && (seen.levelDbm === null || seen.levelDbm > 0 || seen.levelDbm < -120);
   const said =
     light === null && seen.sinceMin === null && seen.levelDbm === null
       ? null
@@ -35,11 +36,21 @@ export function NotGood({ step, held }: { step: DayStep; held: HeldAt | null }) 
       <div className="mt-1 flex flex-wrap items-end gap-2">
         <label className="lab">
           {step.joins ? 'Minutes since the press' : 'Minutes since power on'}
-          <input className="field fig w-28!" inputMode="decimal" value={since} onChange={(e) => setSince(e.target.value)} />
+          <input
+            className="field fig w-28!"
+            inputMode="decimal"
+            value={since}
+            onChange={(e) => setSince(e.target.value)}
+          />
         </label>
         <label className="lab">
           Level beside it, dBm
-          <input className="field fig w-28!" inputMode="numeric" value={level} onChange={(e) => setLevel(e.target.value)} />
+          <input
+            className="field fig w-28!"
+            inputMode="numeric"
+            value={level}
+            onChange={(e) => setLevel(e.target.value)}
+          />
         </label>
         <label className="lab">
           Tries so far

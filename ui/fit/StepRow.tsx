@@ -13,6 +13,7 @@ import { useJob, useJobStore } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { minutesText } from '@/core/plan/cost/duration';
 import { DeviceTicks } from './DeviceTicks';
+import { StepNotes } from './StepNotes';
 import { LightTable } from './LightTable';
 import { NotGood } from './NotGood';
 import { SerialField } from './SerialField';
@@ -143,9 +144,8 @@ export function StepRow({
                 Enter them in After
               </Link>
             )}
-            {settled && (
-              <p className="mt-1 text-ink-2">{settled.isDone ? settled.why : settled.lacks}</p>
-            )}
+            <StepNotes optionId={option.id} stepKey={step.key} />
+            {settled && <p className="mt-1 text-ink-2">{settled.isDone ? settled.why : settled.lacks}</p>}
             {step.lights.length > 0 && !bad && (
               <details className="mt-1">
                 <summary className="cursor-pointer text-[13px]">What its light means now</summary>

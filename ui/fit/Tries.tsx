@@ -5,7 +5,14 @@ import { LIGHT_WORDS } from '@/core/fit/lights';
 import type { DayStep } from '@/core/fit/progress';
 import type { Light } from '@/core/kit/model/details';
 import type { Option, Unit } from '@/core/plan/option/schema';
-import { expectedLight, judgementWords, judgeTries, placeAt, triedOf, type Tried } from '@/core/readings/tries';
+import {
+  expectedLight,
+  judgementWords,
+  judgeTries,
+  placeAt,
+  triedOf,
+  type Tried,
+} from '@/core/readings/tries';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
@@ -43,13 +50,18 @@ export function Tries({ step, planned, unit }: { step: DayStep; planned: Option;
   const stands = (i: number) =>
     void record.stands(unit.id, i === 0 ? null : table.places[i]!.place).then(setProblem);
   return (
-    <div className="mt-2 border-l-2 border-l-lamp pl-3" role="group" aria-label={`Where ${unit.letter} stands`}>
+    <div
+      className="mt-2 border-l-2 border-l-lamp pl-3"
+      role="group"
+      aria-label={`Where ${unit.letter} stands`}
+    >
       <p className="fig">
         <strong>{here ? here.name : 'Elsewhere than any place that is reckoned'}</strong>
         {here && (
           <span className="text-ink-2">
             {' '}
-            {Math.round(here.meanDbm)} dBm from {table.uplink} expected: {LIGHT_WORDS[expectedLight(here.meanDbm)]}
+            {Math.round(here.meanDbm)} dBm from {table.uplink} expected:{' '}
+            {LIGHT_WORDS[expectedLight(here.meanDbm)]}
           </span>
         )}
       </p>

@@ -23,8 +23,8 @@ export function Countdown({ stepKey, joins }: { stepKey: string; joins: JoinAt }
     <section class="live" aria-label="Countdown">
       {leftS === null && joining.method !== 'button' ? (
         <p>
-          Search from <strong>{root}</strong>: <strong>{all}</strong> {joiners.length === 1 ? 'is' : 'are'} found
-          within {clock(windowS)}.
+          Search from <strong>{root}</strong>: <strong>{all}</strong> {joiners.length === 1 ? 'is' : 'are'}{' '}
+          found within {clock(windowS)}.
         </p>
       ) : leftS === null ? (
         <p>

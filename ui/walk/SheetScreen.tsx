@@ -6,6 +6,9 @@ import { go, unsent } from './state';
 import { useNow } from './useNow';
 import { useWalk } from './useWalk';
 
+/** A wait of this length is worth a walk, ms. */
+const WORTH_MS = 3 * 60_000;
+
 /** What goes on by itself, with the time it is over. */
 function Waits({ day, now }: { day: readonly WalkDayStep[]; now: number }) {
   const open = day.filter((s) => s.standing === 'done' && s.waitLabel !== null && s.waitEndMs! > now);
@@ -32,6 +35,13 @@ export function SheetScreen() {
   const left = useWalk((s) => unsent(s).length);
   const now = useNow(10_000);
   const { day, current, currentNumber, dayLeftMin } = dayOn(view, rows, now);
+  const unread = view.spots.filter((s) => s.runs.length < view.runsWanted).length;
+  // Between two pieces of work there is time for readings.
+  const waits =
+    current !== undefined &&
+    current.fromMs !== null &&
+    current.fromMs > now + WORTH_MS &&
+    day.some((s) => s.standing === 'done' && !s.beforeVisit);
   const open = day.filter((s) => s.standing !== 'done');
   return (
     <main>
@@ -46,6 +56,16 @@ export function SheetScreen() {
         </p>
       )}
       <Waits day={day} now={now} />
+      {waits && current && (
+        <p class="ask">
+          Nothing for the hands until {clockText(current.fromMs!)}.{' '}
+          {unread > 0 && (
+            <button type="button" class="wide" onClick={() => go({ kind: 'list' })}>
+              Read meanwhile: {unread} {unread === 1 ? 'spot lacks' : 'spots lack'} runs
+            </button>
+          )}
+        </p>
+      )}
       {current ? (
         <>
           <button type="button" class="main" onClick={() => go({ kind: 'step', key: current.key })}>

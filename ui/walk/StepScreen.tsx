@@ -1,12 +1,14 @@
 /** @jsxImportSource preact */
 import { useState } from 'preact/hooks';
 import { CAUTIONS } from '@/core/fit/cautions';
+import { markOfPlace } from '@/core/fit/marks';
 import { LIGHT_WORDS } from '@/core/fit/lights';
 import { clockText } from '@/core/fit/progress';
 import { minutesText } from '@/core/plan/cost/duration';
 import type { WalkView } from '@/server/walk/view';
 import { Countdown } from './Countdown';
-import { dayOn, devicesOn, serialsOn, type WalkDayStep } from './day';
+import { dayOn, devicesOn, serialsOn, triesOn, type WalkDayStep } from './day';
+import type { KeptRow } from './kept';
 import { LightMark } from './LightMark';
 import { NotGood } from './NotGood';
 import { SerialPad } from './SerialPad';
@@ -36,13 +38,22 @@ function Lights({ step }: { step: WalkDayStep }) {
 }
 
 /** Ticks or unticks all a step stands for; what it was done for goes with it. */
-async function tick(view: WalkView, step: WalkDayStep, done: boolean): Promise<void> {
+async function tick(
+  view: WalkView,
+  step: WalkDayStep,
+  done: boolean,
+  rows: readonly KeptRow[],
+): Promise<void> {
+  const tries = step.held && view.tries.find((t) => t.table.unitId === step.held!.unitId);
+  const at = tries ? triesOn(tries, view, rows).at : null;
+  // It was moved on this phone, and the sheet does not know yet: it is ticked for where it stands.
+  const place = at === null ? null : tries!.table.places[at]!.place;
   for (const t of step.ticks)
     await record('step', {
       optionId: view.optionId,
       stepKey: t.key,
       act: done ? 'done' : 'undone',
-      text: done ? t.mark : '',
+      text: done ? (place ? markOfPlace({ kitId: step.held!.kitId, place }) : t.mark) : '',
     });
 }
 
@@ -73,7 +84,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
   const settled = new Map(view.settled).get(step.key);
   const finish = async () => {
     setAsks(false);
-    await tick(view, step, true);
+    await tick(view, step, true, rows);
     go({ kind: 'sheet' });
   };
   const isDevices = step.key === 'devices' || step.key === 'devicesFirst';
@@ -130,7 +141,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
       {tries && !done && <Tries tries={tries} step={step} />}
       {settled && <p class="quietly">{settled.isDone ? settled.why : settled.lacks}</p>}
       {done ? (
-        <button type="button" class="quiet wide" onClick={() => void tick(view, step, false)}>
+        <button type="button" class="quiet wide" onClick={() => void tick(view, step, false, rows)}>
           Not done after all
         </button>
       ) : (
@@ -138,11 +149,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
           {bad && <NotGood step={step} />}
           {asks && <SerialPad view={view} serials={own} found onDone={() => void finish()} />}
           {!asks && (
-            <button
-              type="button"
-              class="main"
-              onClick={() => (isJoin ? setAsks(true) : void finish())}
-            >
+            <button type="button" class="main" onClick={() => (isJoin ? setAsks(true) : void finish())}>
               Done
             </button>
           )}
@@ -172,7 +179,9 @@ function Devices({ view, matters }: { view: WalkView; matters: boolean }) {
               <input
                 type="checkbox"
                 checked={joined.has(d.id)}
-                onChange={() => void record('device', { deviceId: d.id, joined: !joined.has(d.id), note: '' })}
+                onChange={() =>
+                  void record('device', { deviceId: d.id, joined: !joined.has(d.id), note: '' })
+                }
               />
               <span>{d.name}</span>
             </label>

@@ -32,7 +32,9 @@ export function ticksOn(view: WalkView, rows: readonly KeptRow[]): Map<string, T
 /** The serials noted, those that are still on this phone among them. */
 export function serialsOn(view: WalkView, rows: readonly KeptRow[]): WalkView['serials'] {
   const own = new Map(
-    rows.filter((r) => isOwn(r, view, ['serial'])).map((r) => [r.row.stepKey as string, r.row.text as string]),
+    rows
+      .filter((r) => isOwn(r, view, ['serial']))
+      .map((r) => [r.row.stepKey as string, r.row.text as string]),
   );
   return view.serials.map((s) => ({ ...s, serial: own.get(s.stepKey) ?? s.serial }));
 }

@@ -11,9 +11,7 @@ test.each([
   ['one or two bars', 'unknown', 'steady', 1],
   ['all bars, running', 'unknown', 'slow', 5],
   ['link light, amber', 'amber', 'steady', null],
-])('%s', (shows, colour, pattern, bars) =>
-  expect(lightLook(shows)).toEqual({ colour, pattern, bars }),
-);
+])('%s', (shows, colour, pattern, bars) => expect(lightLook(shows)).toEqual({ colour, pattern, bars }));
 
 test('every light of the catalogue is drawn otherwise than the others of its kit that mean something else at the same stage', () => {
   for (const kit of CATALOGUE)

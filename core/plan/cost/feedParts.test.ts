@@ -172,7 +172,12 @@ describe('each feed brings its parts and its hours', () => {
     const adapters = steps.find((s) => s.key === 'adapters:b')!;
     expect(adapters.title).toContain('3 coax adapters for B, C');
     expect(adapters.acts.map((a) => a.words).join(' ')).toContain('Coax 1; Coax 5; Coax 7');
-    expect(steps.find((s) => s.key === 'coax')!.acts.map((a) => a.words).join(' ')).toContain('Loft splitter');
+    expect(
+      steps
+        .find((s) => s.key === 'coax')!
+        .acts.map((a) => a.words)
+        .join(' '),
+    ).toContain('Loft splitter');
     expect(order[order.length - 1]).toBe('read');
   });
   test('readings before and after are hours too, and the price is in the job’s currency', () => {

@@ -39,7 +39,13 @@ test('its covariance is one: symmetric, and no place is surer of another than of
   );
   // It can be updated by any tries.
   const table = tryTable(context, option, landing)!;
-  const tries = table.places.map((_, at) => ({ at, light: 'thin' as const, levelDbm: null, linkMbps: null, served: null }));
+  const tries = table.places.map((_, at) => ({
+    at,
+    light: 'thin' as const,
+    levelDbm: null,
+    linkMbps: null,
+    served: null,
+  }));
   for (const { dbm, sigmaDb } of judgeTries(table, tries).levels) {
     expect(Number.isFinite(dbm)).toBe(true);
     expect(sigmaDb).toBeGreaterThan(0);
@@ -48,12 +54,13 @@ test('its covariance is one: symmetric, and no place is surer of another than of
 
 test('a wired unit and one without an uplink have none; the spots over a unit are those whose way passes it', () => {
   const wired = { ...landing, feed: plainFeed('ethernet', 'a') };
-  expect(tryTable(context, { ...option, units: option.units.map((u) => (u.id === 'b' ? wired : u)) }, wired)).toBeNull();
+  expect(
+    tryTable(context, { ...option, units: option.units.map((u) => (u.id === 'b' ? wired : u)) }, wired),
+  ).toBeNull();
   expect(tryTable(context, option, { ...landing, feed: plainFeed('wireless', null) })).toBeNull();
   const predictions = predictOption(context, option);
   const over = spotsOver(predictions, 'b');
   expect(over.length).toBeGreaterThan(0);
-  for (const p of predictions)
-    if (p.unitId === 'b') expect(over).toContain(p.spotId);
+  for (const p of predictions) if (p.unitId === 'b') expect(over).toContain(p.spotId);
   expect(kitById(landing.kitId)!.feeds).toContain('wireless');
 });
