@@ -131,7 +131,8 @@ module.exports = {
     },
     {
       name: 'walk-is-small',
-      comment: 'the phone loads neither sheet nor model, only what it needs to plan a day and judge a try: it is loaded at the edge of a bad network',
+      comment:
+        'the phone loads neither sheet nor model, only what it needs to plan a day and judge a try: it is loaded at the edge of a bad network',
       severity: 'error',
       from: { path: '^ui/walk/' },
       to: {

@@ -64,7 +64,7 @@ export async function addBuilding(
 
 /** Ticks every step of the run sheet; where a serial is asked about it is done without or as on the label. */
 export async function tickAll(page: Page): Promise<void> {
-  const open = page.locator('[data-step]').getByRole('checkbox', { checked: false });
+  const open = page.locator('[data-step] button[role=checkbox][aria-checked=false]');
   const bare = page.getByRole('button', { name: /^Done( without|: it is)/ });
   for (let left = await open.count(); left > 0; left = await open.count()) {
     await open.first().click();

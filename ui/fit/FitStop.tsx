@@ -68,7 +68,10 @@ export function FitStop() {
   const { hours, measuringHours } = evaluation.price;
   // Between two pieces of work there is time for readings.
   const begun = day.some((s) => s.standing === 'done' && !s.beforeVisit);
-  const waitsMin = begun && current !== undefined && current.fromMs !== null && nowMs !== null ? (current.fromMs - nowMs) / 60_000 : 0;
+  const waitsMin =
+    begun && current !== undefined && current.fromMs !== null && nowMs !== null
+      ? (current.fromMs - nowMs) / 60_000
+      : 0;
   const offline = offlineBudget(steps, brief);
   const over = brief.hours ? overMin(steps, brief.hours) : 0;
   return (
