@@ -1,6 +1,7 @@
 import { CONSENT_LABEL, type Brief } from '../brief/brief';
 import type { KitRole } from '../kit/model/details';
 import { kitOf } from '../plan/network/context';
+import { isUnplugging } from '../plan/cost/work';
 import { rolesToSet, wantsModem } from '../plan/network/routing';
 import type { Unit } from '../plan/option/schema';
 import { look, type Act, type Setting } from './acts';
@@ -140,22 +141,26 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
       serialOf: option.units.filter((u) => kitOf(context, u).kind !== 'switch').map((u) => u.id),
       after: ['boxes'],
     }),
-    timed('ask', 'Ask what hangs on the old router', {
-      acts: [
-        look(brief.oldRouter.telephone ? 'The brief says: a telephone. Try it now.' : 'Telephone?'),
-        look(
-          brief.oldRouter.alarm
-            ? 'The brief says: an alarm. Its centre is told before it is cut off.'
-            : 'Intruder, fire or medical alarm?',
-        ),
-        ...(brief.oldRouter.forwardedPort
-          ? [look('The brief says: a forwarded port. Note which, and to what.')]
-          : []),
-      ],
-      good: 'Agreed with the customer, tested afterwards.',
-      cautions: ['phoneAlarm'],
-      after: ['labels'],
-    }),
+    ...(isUnplugging(context, option, fitting.today)
+      ? [
+          timed('ask', 'Ask what hangs on the old router', {
+            acts: [
+              look(brief.oldRouter.telephone ? 'The brief says: a telephone. Try it now.' : 'Telephone?'),
+              look(
+                brief.oldRouter.alarm
+                  ? 'The brief says: an alarm. Its centre is told before it is cut off.'
+                  : 'Intruder, fire or medical alarm?',
+              ),
+              ...(brief.oldRouter.forwardedPort
+                ? [look('The brief says: a forwarded port. Note which, and to what.')]
+                : []),
+            ],
+            good: 'Agreed with the customer, tested afterwards.',
+            cautions: ['phoneAlarm'],
+            after: ['labels'],
+          }),
+        ]
+      : []),
     ...(entry ? [entry] : []),
     ...(isReplaced
       ? [
@@ -207,7 +212,7 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
         unitId: gateway.id,
         mark: markOfJoin(gateway),
         lights: lightsOf(kit, 'setUp'),
-        after: ['ask', 'entry', 'modem'],
+        after: ['labels', 'ask', 'entry', 'modem'],
       },
     ),
     ...(roles.length > 0

@@ -1,4 +1,5 @@
 import type { PlanContext } from '../plan/network/context';
+import { isUnplugging } from '../plan/cost/work';
 import { kitOf } from '../plan/network/context';
 import { parentIdOf } from '../plan/option/feeds';
 import type { Option, Unit } from '../plan/option/schema';
@@ -108,24 +109,28 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
       after: others.flatMap((u) => [`place:${u.id}`, joinKey(u)]),
     }),
     ...deviceSteps(fitting, ['names']),
-    timed('old', 'Test telephone, alarm and what hung on the old router', {
-      acts: [
-        ...(context.brief.oldRouter.telephone ? [look('Telephone: a call out and a call in.')] : []),
-        ...(context.brief.oldRouter.alarm ? [look('Alarm: a test with its centre.')] : []),
-        ...(context.brief.oldRouter.forwardedPort
-          ? [look('The forwarded port: reached from outside again.')]
-          : []),
-        look('Telephone and alarm are asked about once more, whatever the brief says.'),
-      ],
-      good: 'What worked before works again.',
-      cautions: ['phoneAlarm'],
-      after: ['names'],
-    }),
+    ...(isUnplugging(context, option, today)
+      ? [
+          timed('old', 'Test telephone, alarm and what hung on the old router', {
+            acts: [
+              ...(context.brief.oldRouter.telephone ? [look('Telephone: a call out and a call in.')] : []),
+              ...(context.brief.oldRouter.alarm ? [look('Alarm: a test with its centre.')] : []),
+              ...(context.brief.oldRouter.forwardedPort
+                ? [look('The forwarded port: reached from outside again.')]
+                : []),
+              look('Telephone and alarm are asked about once more, whatever the brief says.'),
+            ],
+            good: 'What worked before works again.',
+            cautions: ['phoneAlarm'],
+            after: ['names'],
+          }),
+        ]
+      : []),
     timed('read', 'Read every spot again, and each link under load', {
       acts: [look('The line by cable first.'), look('Same place, same device, three runs a spot.')],
       notes: ['It is entered in After, and ticked by itself once every spot has its runs.'],
       good: 'Every spot that was dead has its runs in After.',
-      after: ['old', 'devices', 'devicesFirst', ...option.wiredSpots.map((w) => `wire:${w.spotId}`)],
+      after: ['names', 'old', 'devices', 'devicesFirst', ...option.wiredSpots.map((w) => `wire:${w.spotId}`)],
     }),
   ];
   return steps.map((s) => ({ ...s, after: [...new Set(s.after.map((k) => joinedIn.get(k) ?? k))] }));

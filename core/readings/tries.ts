@@ -43,7 +43,9 @@ const READ_SIGMA_DB = 2;
 export const TRY_MIN = 5;
 /** Below this no place is worth a try, however dear the wire. */
 const LEAST_CHANCE = 0.03;
-/** A backhaul that holds by so much is not asked about further. */
+/** Chances that differ by less are the same. */
+const AS_GOOD = 0.02;
+/** A place that is so likely is not passed over for another. */
 const SURE = 0.9;
 
 /** One try: at which place, what its light said or which level came in, and whether what it is for works there; null is not known. */
@@ -166,8 +168,9 @@ export function judgeTries(table: TryTable, tries: readonly Tried[]): TryJudgeme
   if (last && table.places[last.at] && wasGood(last, table.places[last.at]!))
     return { levels, chances, says: 'stays', at: last.at };
   const open = table.places.map((_, i) => i).filter((i) => !newest.has(i));
-  const best = open.reduce<number | null>((b, i) => (b === null || chances[i]! > chances[b]! ? i : b), null);
-  const worth = best === null ? 0 : chances[best]!;
+  const worth = Math.max(0, ...open.map((i) => chances[i]!));
+  // Of places that are as good as each other the nearest: they stand in the order one carries to them.
+  const best = open.find((i) => chances[i]! >= worth - AS_GOOD) ?? null;
   const isWorth = worth >= LEAST_CHANCE && (table.wireMin === null || worth * table.wireMin > TRY_MIN);
   if (best === null || !isWorth) return { levels, chances, says: 'stop', at: null };
   // Before anything is tried, the place it is planned at is the one, unless another is clearly likelier.

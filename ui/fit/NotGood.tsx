@@ -37,7 +37,7 @@ export function NotGood({ step, held }: { step: DayStep; held: HeldAt | null }) 
         <label className="lab">
           {step.joins ? 'Minutes since the press' : 'Minutes since power on'}
           <input
-            className="field fig w-28!"
+            className="field fig mt-0.5 block w-28!"
             inputMode="decimal"
             value={since}
             onChange={(e) => setSince(e.target.value)}
@@ -46,7 +46,7 @@ export function NotGood({ step, held }: { step: DayStep; held: HeldAt | null }) 
         <label className="lab">
           Level beside it, dBm
           <input
-            className="field fig w-28!"
+            className="field fig mt-0.5 block w-28!"
             inputMode="numeric"
             value={level}
             onChange={(e) => setLevel(e.target.value)}
@@ -55,7 +55,7 @@ export function NotGood({ step, held }: { step: DayStep; held: HeldAt | null }) 
         <label className="lab">
           Tries so far
           <input
-            className="field fig w-20!"
+            className="field fig mt-0.5 block w-20!"
             type="number"
             min={1}
             max={20}

@@ -5,6 +5,7 @@ import { LIGHT_WORDS } from '@/core/fit/lights';
 import type { DayStep } from '@/core/fit/progress';
 import type { Light } from '@/core/kit/model/details';
 import type { Option, Unit } from '@/core/plan/option/schema';
+import { levelText } from '@/core/site/model/levelText';
 import {
   expectedLight,
   judgementWords,
@@ -60,8 +61,7 @@ export function Tries({ step, planned, unit }: { step: DayStep; planned: Option;
         {here && (
           <span className="text-ink-2">
             {' '}
-            {Math.round(here.meanDbm)} dBm from {table.uplink} expected:{' '}
-            {LIGHT_WORDS[expectedLight(here.meanDbm)]}
+            {levelText(here.meanDbm)} from {table.uplink} expected: {LIGHT_WORDS[expectedLight(here.meanDbm)]}
           </span>
         )}
       </p>
@@ -82,7 +82,7 @@ export function Tries({ step, planned, unit }: { step: DayStep; planned: Option;
             <label className="lab">
               Or its level, dBm
               <input
-                className="field fig w-28!"
+                className="field fig mt-0.5 block w-28!"
                 inputMode="numeric"
                 value={level}
                 onChange={(e) => setLevel(e.target.value)}

@@ -3,6 +3,7 @@ import { Archive, ArchiveRestore, Download, Upload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { writeJobFile } from '@/core/job/jobFile';
 import { tooLarge } from '@/core/job/parse';
 import type { Problem } from '@/core/job/problem';
 import { send } from '@/ui/job/requests';
@@ -15,12 +16,20 @@ import { Button } from '@/ui/pieces/Button';
 import { SelectField } from '@/ui/pieces/fields';
 import { Duplicate } from './Duplicate';
 import { Practise } from './Practise';
+import { Quick } from './Quick';
 
 /** Problems of a file that are shown at once. */
 const MOST_SHOWN = 12;
 
 /** A path of a problem for people: the form’s one field by its name, a place in a file as it stands there. */
-const fieldWords = (path: string): string => (path === 'name' ? 'Name or address' : path);
+const FIELD_WORDS: Record<string, string> = {
+  name: 'Name or address',
+  rooms: 'Rooms',
+  line: 'Line',
+  fails: 'It fails in',
+  router: 'The router is in',
+};
+const fieldWords = (path: string): string => FIELD_WORDS[path] ?? path;
 
 function stateText({ headline: h }: JobSummary): string {
   if (!h) return 'open it to see how it stands';
@@ -104,14 +113,20 @@ export function JobsPage({
   const [submission, setSubmission] = useState(() => newId('job'));
 
   /** Does one thing at a time; `open` goes to what was made. */
-  async function act(method: 'POST' | 'PATCH', path: string, body: unknown, open: boolean) {
+  async function act(
+    method: 'POST' | 'PATCH',
+    path: string,
+    body: unknown,
+    open: boolean,
+    stop: 'brief' | 'plan' = 'brief',
+  ) {
     if (busy) return;
     setBusy(true);
     const answer = await send<{ id?: string }>(method, path, body);
     setProblems(answer.ok ? [] : answer.problems);
     if (answer.ok && open && answer.value.id) {
       // Busy until this page is left: a second press that comes late is still about the same job.
-      router.push(`/jobs/${answer.value.id}/brief`);
+      router.push(`/jobs/${answer.value.id}/${stop}`);
       return;
     }
     setBusy(false);
@@ -176,6 +191,13 @@ export function JobsPage({
             Create
           </Button>
         </form>
+        <Quick
+          busy={busy}
+          onProblems={setProblems}
+          onMade={(job) =>
+            void act('POST', `/api/jobs/import?id=${submission}`, writeJobFile(job), true, 'plan')
+          }
+        />
         <Practise
           busy={busy}
           onBegin={(called, practice) =>

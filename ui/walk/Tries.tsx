@@ -2,6 +2,7 @@
 import { useState } from 'preact/hooks';
 import type { Light } from '@/core/kit/model/details';
 import { LIGHT_WORDS } from '@/core/fit/lights';
+import { levelText } from '@/core/site/model/levelText';
 import { expectedLight, judgementWords, judgeTries, type Tried } from '@/core/readings/tries';
 import type { WalkTries } from '@/server/walk/view';
 import { triesOn, type WalkDayStep } from './day';
@@ -44,7 +45,7 @@ export function Tries({ tries, step }: { tries: WalkTries; step: WalkDayStep }) 
         {was && expected && (
           <span class="quietly">
             {' '}
-            {Math.round(was.meanDbm)} dBm from {table.uplink} expected: {LIGHT_WORDS[expected]}
+            {levelText(was.meanDbm)} from {table.uplink} expected: {LIGHT_WORDS[expected]}
           </span>
         )}
       </p>

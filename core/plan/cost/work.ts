@@ -144,6 +144,17 @@ function entryWork(context: PlanContext, option: Option, today: Option | null): 
   return [item('entry', lead.by === 'cable' ? runMin(lead.run, endingOf(context, lead.run)) : TEST_RUN_MIN)];
 }
 
+/** Whether anything that hangs on the router of today is cut off: it is taken out, moved, or set to another role. */
+export function isUnplugging(context: PlanContext, option: Option, today: Option | null): boolean {
+  const gateway = gatewayOf(option);
+  return (
+    gateway !== null &&
+    (kitOf(context, gateway).kind !== 'router' ||
+      rolesToSet(context, option).some((r) => r.unit.id === gateway.id) ||
+      entryLeadOf(context, option, today) !== null)
+  );
+}
+
 /**
  * Every step of fitting an option with its time, in no order: it adds up, so that options can be compared and counted.
  * The readings before and after are work too; how long the day is with waits beside work, the schedule of the run sheet
@@ -155,6 +166,7 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
   const { brief, site } = context;
   const count = option.units.length;
   const replaced = kitOf(context, gateway).kind !== 'router';
+  const unplugs = isUnplugging(context, option, today);
   const others = option.units.filter((u) => u.id !== gateway.id);
   const readMin = LINE_TEST_MIN + SPOT_MIN * site.spots.length;
   return [
@@ -162,7 +174,7 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
     ...(brief.consents.some((c) => !c.got) ? [item('consents', 5)] : []),
     item('boxes', 2 + 2 * count),
     item('labels', 3 * count),
-    item('ask', 4),
+    ...(unplugs ? [item('ask', 4)] : []),
     ...entryWork(context, option, today),
     ...(rolesToSet(context, option).length > 0
       ? [item('roles', ROLE_MIN * rolesToSet(context, option).length)]
@@ -181,7 +193,7 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
       ];
     }),
     item('names', 1 + count),
-    item('old', OLD_TEST_MIN),
+    ...(unplugs ? [item('old', OLD_TEST_MIN)] : []),
     ...deviceWork(brief),
     item(READ_AFTER, readMin + LINK_TEST_MIN * others.length),
   ];

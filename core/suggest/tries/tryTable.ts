@@ -24,6 +24,8 @@ const REACH_M = 14;
 const STOREY_M = 5;
 /** Shadowing is alike over this distance, m (numbers: exp(−Δ / 2.5 m)). */
 const ALIKE_M = 2.5;
+/** A backhaul is heard at this at least, dBm, whatever it carries: people come home, doors close (estimate; three of five bars). */
+const LEAST_DBM = -72;
 /** A backhaul has to carry this at least, Mb/s, whatever is behind it (estimate). */
 const LEAST_MBPS = 5;
 
@@ -120,7 +122,7 @@ export function tryTable(context: PlanContext, option: Option, unit: Unit): TryT
       at: {
         ...c,
         meanDbm: hop.levelDbm,
-        needDbm: Math.max(levelFor(hop, wants), -82),
+        needDbm: Math.max(levelFor(hop, wants), LEAST_DBM),
         serves: fed.reduce((least, p) => Math.min(least, chanceOf(p)), 1),
       },
       hop,
