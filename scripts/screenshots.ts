@@ -79,4 +79,41 @@ await phone.goto(`${address}/walk/#t=${token}`, { waitUntil: 'networkidle' });
 await phone.waitForTimeout(1000);
 await phone.screenshot({ path: `${FOLDER}/walk.png` });
 console.log('walk');
+// A step of the run sheet on the phone, of a plan that was agreed to.
+const farm = JSON.parse(await (await phone.request.get(`${address}/api/jobs/farm/export`)).text()) as {
+  plan: { options: { id: string; name: string }[] };
+};
+const option = farm.plan.options[1]!;
+await phone.request.post(`${address}/api/jobs/farm/evidence`, {
+  data: {
+    against: null,
+    rows: [
+      {
+        kind: 'acceptance',
+        id: 'ac-picture-1',
+        at: '2026-06-09T11:00:00Z',
+        by: '',
+        optionId: option.id,
+        optionName: option.name,
+        forecast: [],
+        note: '',
+      },
+    ],
+  },
+});
+const letIn = await phone.request.post(`${address}/api/jobs/farm/phones`, {
+  data: { name: 'Phone', scope: 'walkAndSheet', hours: 1 },
+});
+const sheet = (await letIn.json()) as { token: string };
+// Another address, so that the page is loaded anew.
+await phone.goto('about:blank');
+await phone.goto(`${address}/walk/#t=${sheet.token}`, { waitUntil: 'networkidle' });
+await phone.getByRole('button', { name: 'Run sheet' }).click();
+await phone
+  .getByRole('list', { name: 'Steps' })
+  .getByRole('button', { name: /^.*Carry B/ })
+  .click();
+await phone.waitForTimeout(500);
+await phone.screenshot({ path: `${FOLDER}/step.png` });
+console.log('step');
 await browser.close();
