@@ -155,6 +155,9 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
                 ? [look('The brief says: a forwarded port. Note which, and to what.')]
                 : []),
             ],
+            notes: [
+              'The old router’s sheet, noted below before it goes: log-in and VLAN of the line, address range, reserved addresses, forwarded ports, telephone numbers, what is plugged into which port.',
+            ],
             good: 'Agreed with the customer, tested afterwards.',
             cautions: ['phoneAlarm'],
             after: ['labels'],
@@ -245,6 +248,13 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
                 : 'Name and key as the customer wants them; the old ones would save re-joining every device.',
         },
         look('An admin password of its own; the set-up network is off.'),
+        ...(rootKit.asksFor.includes('account')
+          ? [
+              look(
+                'The account is the customer’s: they log in. Remote access and what is sent to the maker only as they say; note their answer.',
+              ),
+            ]
+          : []),
         look(
           brief.policies.names === 'one'
             ? 'One name for the whole network, as the job says.'
@@ -256,7 +266,10 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
             : 'A name for each band, as the job says: the 2.4 GHz one ends in 24.',
         ),
       ],
-      notes: ['Before any satellite is added, so that each inherits them.'],
+      notes: [
+        'Before any satellite is added, so that each inherits them.',
+        'Its firmware now, or skipped: then note its version, and that it updates by itself.',
+      ],
       good: 'The customer’s phone joins.',
       waitLabel: isReplaced ? `${root.letter} updates` : null,
       cautions: ['keys', 'updating'],

@@ -11,7 +11,8 @@ import { deviceLines, type DeviceLine } from './devices';
 import { lineSteps } from './lineSteps';
 import type { ScheduledStep, Step } from './step';
 import { schedule } from './schedule';
-import { joined, joinKey, unitSteps } from './unitSteps';
+import { joinKey } from './placing';
+import { joined, unitSteps } from './unitSteps';
 
 /** Steps that put devices back on the network, those that must not be long without it as soon as there is one. */
 function deviceSteps({ context, timed }: Fitting, placed: readonly string[]): Step[] {
@@ -119,6 +120,9 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
                 ? [look('The forwarded port: reached from outside again.')]
                 : []),
               look('Telephone and alarm are asked about once more, whatever the brief says.'),
+              look(
+                'The old router’s sheet, line by line: each is set on the new one, or not wanted any more.',
+              ),
             ],
             good: 'What worked before works again.',
             cautions: ['phoneAlarm'],

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { priceOf } from '../plan/cost/price';
 import type { Step } from './step';
 import { minutesBetween, schedule, totalMin } from './schedule';
-import { restMin } from './day';
+import { dayForTwoMin, restMin } from './day';
 import { step } from './step';
 
 const job = fc
@@ -113,6 +113,22 @@ describe('the time line of one pair of hands', () => {
     ]);
     // With nothing to fill it, the wait is waited out.
     expect(schedule([boot, join], { nowMin: 30, doneAtMin: new Map([['boot', 40]]) })[0]!.startMin).toBe(40);
+  });
+  test('for two it is never longer than for one, and never shorter than half the hands or the longest way', () => {
+    fc.assert(
+      fc.property(job, (steps) => {
+        const sheet = schedule(steps);
+        const two = dayForTwoMin(sheet);
+        const hands = steps.reduce((sum, s) => sum + s.handsMin, 0);
+        expect(two).toBeLessThanOrEqual(totalMin(sheet));
+        expect(two).toBeGreaterThanOrEqual(hands / 2 - 1e-9);
+        for (const s of steps) expect(two).toBeGreaterThanOrEqual(s.handsMin + s.waitMin);
+      }),
+    );
+    const [a, b] = [step('a', 'A', 30), step('b', 'B', 30)];
+    expect(dayForTwoMin(schedule([a, b]))).toBe(30);
+    // A ladder takes both.
+    expect(dayForTwoMin(schedule([a, { ...b, cautions: ['ladder'] }]))).toBe(60);
   });
   test('what is done before the visit takes no minute of the day', () => {
     const sheet = schedule([step('consents', 'C', 5, { beforeVisit: true }), step('boxes', 'B', 4)]);

@@ -1,14 +1,10 @@
-import { powerRunOf } from '../plan/network/cableRun';
 import { kitOf } from '../plan/network/context';
 import { roleOf } from '../plan/network/routing';
-import { radarWait } from '../plan/cost/work';
 import type { Unit } from '../plan/option/schema';
-import { parentIdOf } from '../plan/option/feeds';
 import { look, type Act } from './acts';
-import type { CautionId } from './cautions';
+import { bridgeSteps } from './bridgeSteps';
 import {
   called,
-  carriesRoot,
   isCrept,
   isOnBench,
   joinsTo,
@@ -18,79 +14,20 @@ import {
   recipeOf,
   type Fitting,
 } from './fitting';
-import { markOfJoin, markOfPlace } from './marks';
 import { lightsOf } from './lights';
+import { markOfJoin, markOfPlace } from './marks';
 import { pairSteps } from './pairSteps';
+import {
+  afterName,
+  beforePlace,
+  joinKey,
+  placeCautions,
+  placeKey,
+  radarWords,
+  readsAtPlace,
+} from './placing';
 import { accessPointActs, bringToPlace, joinActs, showsOf, toJoinBench } from './recipes';
 import type { Step } from './step';
-
-/** Keys of the steps of a unit. */
-export const joinKey = (unit: { id: string }): string => `join:${unit.id}`;
-export const placeKey = (unit: { id: string }): string => `place:${unit.id}`;
-
-/** What to say of a unit that is silent at first on a radar-checked channel. */
-function radarWords({ context }: Fitting, unit: Unit): string[] {
-  const wait = radarWait(context, unit);
-  if (!wait) return [];
-  return [`Channel ${wait.channel} is checked for radar: silent ${wait.min} min after start. Not a fault.`];
-}
-
-/** What carries a wired unit, in a word. */
-const backhaulWord = (unit: Unit): string =>
-  unit.feed.kind === 'coax' || unit.feed.kind === 'powerline'
-    ? `${unit.feed.kind} adapters`
-    : unit.feed.kind === 'fibre'
-      ? 'fibre'
-      : 'cable';
-
-/** Cautions of fixing a unit where it goes. */
-function placeCautions(fitting: Fitting, unit: Unit): CautionId[] {
-  const kit = kitOf(fitting.context, unit);
-  const from = powerOf(fitting, unit);
-  const isHigh = kit.outdoor || kit.mount === 'pole' || kit.mount === 'ceiling';
-  return [
-    ...(isHigh ? (['ladder'] as const) : []),
-    ...(kit.mount === 'ceiling' ? (['overhead'] as const) : []),
-    ...(kit.mount === 'wall' || powerRunOf(fitting.context, fitting.option, unit)
-      ? (['drilling'] as const)
-      : []),
-    ...(kit.mount === 'inWall' ? ([kit.poe === null ? 'mains' : 'dataPlate'] as const) : []),
-    ...(kit.outdoor || unit.place.storeyId === null ? (['outdoorCable', 'radio'] as const) : []),
-    ...(isCrept(fitting.context, unit.place) ? (['loft'] as const) : []),
-    ...(kit.mount === 'plugIn' ? (['strip'] as const) : []),
-    ...(from.by === 'injector' || (from.by === 'own' && kit.mount !== 'plugIn') ? (['supply'] as const) : []),
-  ];
-}
-
-/** Reads the light at the place, and goes on from what it says. */
-function readsAtPlace(fitting: Fitting, unit: Unit): Pick<Step, 'good' | 'notes'> {
-  const kit = kitOf(fitting.context, unit);
-  const holds = showsOf(kit, 'holds', 'afterwards');
-  const isWireless = unit.feed.kind === 'wireless';
-  return {
-    good: `Its light says that it holds${holds ? `: ${holds}` : ''}; its page names the backhaul that was planned.`,
-    notes: [
-      isWireless
-        ? 'Give it 1 to 3 minutes. Lost: one step back towards its uplink, wait, read again.'
-        : `Confirm that it really uses its ${backhaulWord(unit)} and has not fallen back to wireless.`,
-      ...radarWords(fitting, unit),
-    ],
-  };
-}
-
-/** A unit is joined once the final name is set, beside a root that is where it stays; what the root hangs on comes before. */
-const afterName = (fitting: Fitting, unit: Unit): string[] => {
-  const { root, gateway } = fitting;
-  if (carriesRoot(fitting, unit)) return ['gateway'];
-  return ['network', ...(root.id === gateway.id ? [] : [placeKey(root)])];
-};
-
-/** What a unit's place waits for: its cable, its adapters, and the unit it is fed by. */
-const beforePlace = (unit: Unit, adapters: readonly string[]): string[] => [
-  `cable:${unit.id}`,
-  ...adapters,
-  ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : []),
-];
 
 /** Steps that bring one unit into the network and to its place, in whichever order the job and its kit ask for. */
 export function unitSteps(
@@ -322,87 +259,3 @@ function rootSteps(fitting: Fitting, unit: Unit, adapters: readonly string[]): S
     },
   ];
 }
-
-/** Two aimed units: set up and linked across the room, then fixed at both ends and aimed. */
-function bridgeSteps(fitting: Fitting, unit: Unit): Step[] {
-  const { context, root } = fitting;
-  const kit = kitOf(context, unit);
-  const parent = parentOf(fitting, unit) ?? root;
-  return [
-    fitting.timed(joinKey(unit), `Set up both ends of ${called(unit)} on the bench`, {
-      acts: [
-        look(
-          `Both ends beside ${root.letter}, some metres apart and not facing each other closely; label them near and far.`,
-        ),
-        {
-          verb: 'power',
-          unitId: unit.id,
-          from: powerOf(fitting, unit),
-          words: 'Each on its own injector: data side to the laptop, powered side to the unit.',
-        },
-        look('Set the country first, then an admin password of its own on each.'),
-        {
-          verb: 'set',
-          unitId: unit.id,
-          what: 'bridgeEnds',
-          words:
-            'Near end: serves, with a name and key of its own. Far end: connects to it. Channel as planned, both as a bridge that hands out no addresses.',
-        },
-        look(
-          'Lower the power for the test if a page asks for it, and put it back: the limit of the country holds.',
-        ),
-      ],
-      good: 'They link across the room, and a laptop behind the far end reaches the internet.',
-      waitLabel: `${unit.letter} updates`,
-      cautions: ['updating', 'poe', 'radio'],
-      unitId: unit.id,
-      serialOf: [unit.id],
-      mark: markOfJoin(unit),
-      lights: lightsOf(kit, 'setUp'),
-      after: afterName(fitting, unit),
-    }),
-    fitting.timed(
-      placeKey(unit),
-      `Fix both ends of ${unit.letter}, at ${called(parent)} and at ${unit.name}, and aim them`,
-      {
-        acts: [
-          { verb: 'unplug', unitId: unit.id, words: 'Both ends off the bench: their updates are over.' },
-          {
-            verb: 'carry',
-            unitId: unit.id,
-            words: `Near end to ${called(parent)}, far end to ${unit.name}.`,
-          },
-          { verb: 'mount', unitId: unit.id, words: mountOfBridge },
-          {
-            verb: 'lead',
-            unitId: unit.id,
-            port: 'lan',
-            to: { at: 'unit', unitId: parent.id },
-            words: `Near end: the data side of its injector to a LAN port of ${parent.letter}.`,
-          },
-          { verb: 'power', unitId: unit.id, from: powerOf(fitting, unit), words: 'Both injectors on.' },
-          look(
-            'Aim: turn one end slowly side to side, then up and down, for the best level; fix it; then the other.',
-          ),
-        ],
-        notes: [
-          'A clear view from end to end, well above heads, carts and leaves.',
-          ...radarWords(fitting, unit),
-        ],
-        good: 'The level is within 3 dB of what was expected, and a transfer holds.',
-        waitLabel: `${unit.letter} settles`,
-        cautions: [...placeCautions(fitting, unit), 'poe'],
-        unitId: unit.id,
-        mark: markOfPlace(unit),
-        lights: lightsOf(kit, 'afterwards'),
-        after: [
-          joinKey(unit),
-          `cable:${unit.id}`,
-          ...(parentIdOf(unit.feed) ? [`place:${parentIdOf(unit.feed)}`] : []),
-        ],
-      },
-    ),
-  ];
-}
-
-const mountOfBridge = 'Fix each upright with its entry downwards, a drip loop below it; seal the entry.';

@@ -12,6 +12,7 @@ import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 import { PrintedSheet } from './PrintedSheet';
+import { dayForTwoMin } from '@/core/fit/day';
 import { offlineBudget } from '@/core/fit/devices';
 import { firstSaid, overMin } from '@/core/fit/progress';
 import { amountText, changeText } from '@/core/plan/cost/parts';
@@ -118,7 +119,7 @@ export function FitStop() {
             <p className="mt-1 text-lg">{current ? current.title : 'Read the same spots again.'}</p>
             <p className="mt-1 text-ink-2">
               {current
-                ? `${minutesText(handsLeftMin)} of hands-on work left, ${minutesText(dayLeftMin)} with its waits; the whole day is ${minutesText(totalMin(steps))}.`
+                ? `${minutesText(handsLeftMin)} of hands-on work left, ${minutesText(dayLeftMin)} with its waits; the whole day is ${minutesText(totalMin(steps))}, about ${minutesText(dayForTwoMin(steps))} for two.`
                 : ''}
             </p>
             {waitsMin >= 3 && (
@@ -212,7 +213,7 @@ export function FitStop() {
         </div>
       </div>
       <PrintedSheet
-        steps={steps}
+        steps={day}
         parts={parts}
         since={since?.parts ?? []}
         materialMinor={price?.agreed.partsMinor ?? evaluation.price.materialMinor}

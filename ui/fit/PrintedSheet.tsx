@@ -1,8 +1,7 @@
 'use client';
 import { CAUTIONS, REMINDERS } from '@/core/fit/cautions';
 import { LIGHT_WORDS } from '@/core/fit/lights';
-import { firstSaid } from '@/core/fit/progress';
-import type { ScheduledStep } from '@/core/fit/step';
+import { clockText, firstSaid, type DayStep } from '@/core/fit/progress';
 import { moneyText } from '@/core/plan/cost/money';
 import { amountText, changeText, type PartLine } from '@/core/plan/cost/parts';
 import type { Option } from '@/core/plan/option/schema';
@@ -19,7 +18,7 @@ export function PrintedSheet({
   currency,
   option,
 }: {
-  steps: readonly ScheduledStep[];
+  steps: readonly DayStep[];
   parts: readonly PartLine[];
   /** Parts planned since those were agreed to. */
   since: readonly PartLine[];
@@ -74,6 +73,8 @@ export function PrintedSheet({
                   ))}
               </td>
               <td className="w-28 py-1 text-right whitespace-nowrap">
+                {s.fromMs !== null && <strong className="block">{clockText(s.fromMs)}</strong>}
+                {s.beforeVisit && <strong className="block">before the visit</strong>}
                 {minutesText(s.handsMin)}
                 {s.waitMin > 0 && <span className="block text-ink-2">+ {minutesText(s.waitMin)} wait</span>}
               </td>

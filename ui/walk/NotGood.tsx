@@ -1,11 +1,10 @@
 /** @jsxImportSource preact */
 import { useState } from 'preact/hooks';
 import type { Light } from '@/core/kit/model/details';
-import { LIGHT_WORDS } from '@/core/fit/lights';
 import { whyNotHeld, whyNotJoined } from '@/core/fit/trouble';
 import { began } from './clocks';
 import type { WalkDayStep } from './day';
-import { LightMark } from './LightMark';
+import { LightButtons } from './LightButtons';
 import { useNow } from './useNow';
 
 /** It is not good: what the light, the time since the press and the level say it is, and what to do next. */
@@ -30,22 +29,7 @@ export function NotGood({ step }: { step: WalkDayStep }) {
   return (
     <section class="bad" aria-label="It is not good">
       <p>Which light does it show?</p>
-      <ul class="lights">
-        {step.lights.map((l) => (
-          <li key={`${l.shows} ${l.when}`}>
-            <button
-              type="button"
-              aria-pressed={light === l.means}
-              onClick={() => setLight(light === l.means ? null : l.means)}
-            >
-              <LightMark shows={l.shows} />
-              <span>
-                {l.shows}: <strong>{LIGHT_WORDS[l.means]}</strong>
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <LightButtons lights={step.lights} picked={light} onPick={(l) => setLight(light === l ? null : l)} />
       <label>
         Level beside it, dBm, if it was read
         <input inputMode="numeric" value={level} onInput={(e) => setLevel(e.currentTarget.value)} />

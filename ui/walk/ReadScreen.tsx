@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
 import type { ComponentChildren } from 'preact';
-import { useState } from 'preact/hooks';
 import type { WalkSpot, WalkUnit, WalkView } from '@/server/walk/view';
+import { NotePad } from './NotePad';
 import { RunPad } from './RunPad';
 import { runsAt, type ShownRun } from './runs';
 import { go, record } from './state';
@@ -24,41 +24,9 @@ function RunLines({ runs }: { runs: readonly ShownRun[] }) {
 }
 
 /** Something seen that is no number. */
-function Remark({ spotId, unitId }: { spotId: string | null; unitId: string | null }) {
-  const [text, setText] = useState('');
-  const [kept, setKept] = useState(false);
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (text.trim() === '') return;
-        void record('remark', { spotId, unitId, text: text.trim() });
-        setText('');
-        setKept(true);
-      }}
-    >
-      <label for="remark">Note</label>
-      <div class="row">
-        <input
-          id="remark"
-          value={text}
-          maxLength={500}
-          autocomplete="off"
-          onInput={(e) => {
-            setText(e.currentTarget.value);
-            setKept(false);
-          }}
-        />
-        <button type="submit">Keep</button>
-      </div>
-      {kept && (
-        <p class="said" role="status">
-          Note kept.
-        </p>
-      )}
-    </form>
-  );
-}
+const Remark = ({ spotId, unitId }: { spotId: string | null; unitId: string | null }) => (
+  <NotePad id="remark" label="Note" onKeep={(text) => void record('remark', { spotId, unitId, text })} />
+);
 
 function nextOf(view: WalkView, id: string): WalkSpot | null {
   const at = view.spots.findIndex((s) => s.id === id);

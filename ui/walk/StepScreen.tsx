@@ -10,6 +10,7 @@ import { Countdown } from './Countdown';
 import { dayOn, devicesOn, serialsOn, triesOn, type WalkDayStep } from './day';
 import type { KeptRow } from './kept';
 import { LightMark } from './LightMark';
+import { NotePad } from './NotePad';
 import { NotGood } from './NotGood';
 import { SerialPad } from './SerialPad';
 import { go, record } from './state';
@@ -160,7 +161,13 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
           )}
         </>
       )}
-      <StepNote view={view} step={step} />
+      <NotePad
+        id="step-note"
+        label="Note, or who did it"
+        onKeep={(text) =>
+          void record('step', { optionId: view.optionId, stepKey: step.key, act: 'note', text })
+        }
+      />
     </main>
   );
 }
@@ -188,42 +195,5 @@ function Devices({ view, matters }: { view: WalkView; matters: boolean }) {
           </li>
         ))}
     </ul>
-  );
-}
-
-/** A note at a step, or who did it where that has to be somebody licensed. */
-function StepNote({ view, step }: { view: WalkView; step: WalkDayStep }) {
-  const [text, setText] = useState('');
-  const [kept, setKept] = useState(false);
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (text.trim() === '') return;
-        void record('step', { optionId: view.optionId, stepKey: step.key, act: 'note', text: text.trim() });
-        setText('');
-        setKept(true);
-      }}
-    >
-      <label for="step-note">Note, or who did it</label>
-      <div class="row">
-        <input
-          id="step-note"
-          value={text}
-          maxLength={400}
-          autocomplete="off"
-          onInput={(e) => {
-            setText(e.currentTarget.value);
-            setKept(false);
-          }}
-        />
-        <button type="submit">Keep</button>
-      </div>
-      {kept && (
-        <p class="said" role="status">
-          Note kept.
-        </p>
-      )}
-    </form>
   );
 }

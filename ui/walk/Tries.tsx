@@ -1,12 +1,11 @@
 /** @jsxImportSource preact */
 import { useState } from 'preact/hooks';
-import type { Light } from '@/core/kit/model/details';
 import { LIGHT_WORDS } from '@/core/fit/lights';
 import { levelText } from '@/core/site/model/levelText';
 import { expectedLight, judgementWords, judgeTries, type Tried } from '@/core/readings/tries';
 import type { WalkTries } from '@/server/walk/view';
 import { triesOn, type WalkDayStep } from './day';
-import { LightMark } from './LightMark';
+import { LightButtons } from './LightButtons';
 import { record } from './state';
 import { useWalk } from './useWalk';
 
@@ -52,20 +51,10 @@ export function Tries({ tries, step }: { tries: WalkTries; step: WalkDayStep }) 
       {here && isAsked && (
         <>
           <p>Which light does it show, once it has settled?</p>
-          <ul class="lights">
-            {step.lights
-              .filter((l) => ['holds', 'thin', 'lost'].includes(l.means))
-              .map((l) => (
-                <li key={`${l.shows} ${l.when}`}>
-                  <button type="button" onClick={() => note({ light: l.means as Light, levelDbm: null })}>
-                    <LightMark shows={l.shows} />
-                    <span>
-                      {l.shows}: <strong>{LIGHT_WORDS[l.means]}</strong>
-                    </span>
-                  </button>
-                </li>
-              ))}
-          </ul>
+          <LightButtons
+            lights={step.lights.filter((l) => ['holds', 'thin', 'lost'].includes(l.means))}
+            onPick={(light) => note({ light, levelDbm: null })}
+          />
           <form
             class="row"
             onSubmit={(e) => {
