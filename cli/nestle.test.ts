@@ -127,6 +127,7 @@ describe('the command line', () => {
     ['explain', ['predict', 'FILE', '--explain', '4']],
     ['compare', ['compare', 'FILE']],
     ['survey', ['survey', 'FILE']],
+    ['sheet', ['sheet', 'FILE']],
     ['verify', ['verify', 'FILE']],
     ['kit', ['kit', 'list']],
     ['problems', ['predict', 'FILE', '--option', 'nobody']],
@@ -156,6 +157,13 @@ describe('the command line', () => {
       }),
     ]);
     expect(nestle('check', join(folder, 'none.json')).status).toBe(1);
+  });
+  test('sheet tells the day step by step, with its acts and cautions', () => {
+    const { stdout } = nestle('sheet', file);
+    expect(stdout).toContain('“A node upstairs”, not accepted yet');
+    expect(stdout).toMatch(/\[ \] 09:00 Check the boxes/);
+    expect(stdout).toContain('1. Stand B within 3.0 m of A (Porch shelf), nothing in its cable ports.');
+    expect(stdout).toContain('! Leave a unit that is updating alone');
   });
   test('predict gives every documented field, with the pipe, and explains a spot in words', () => {
     const { spots, calibration } = JSON.parse(nestle('predict', file, '--json').stdout);

@@ -14,6 +14,7 @@ import { designLines, designReport } from './design';
 import { compareLines, compareReport, kitLines } from './offers';
 import { reportJson } from './reportSchemas';
 import { predictReport, surveyReport, verifyReport } from './reports';
+import { sheetLines, sheetReport } from './sheet';
 import { explainLines, predictLines, surveyLines, verifyLines } from './text';
 
 const USAGE = `nestle — the core without a browser
@@ -29,6 +30,7 @@ const USAGE = `nestle — the core without a browser
   nestle kit     export [JOB.json]                 the same as CSV
   nestle kit     import KIT.csv [--json]           checks a table of kit and says what is in it; exits 1 with every bad line
   nestle survey  JOB.json [--json]                 rooms with their areas, the shortest walk, what is worth a look
+  nestle sheet   JOB.json [--json]                 the run sheet of the accepted option, else the first: each step with its acts
   nestle verify  JOB.json [--json]                 before, after and verdict of every spot
 
   nestle backup  FILE                              a consistent copy of the live database, while the server runs
@@ -181,6 +183,11 @@ async function main(): Promise<void> {
   if (command === 'survey') {
     const report = surveyReport(load(path, json));
     console.log(json ? reportJson('survey', report) : surveyLines(report));
+    return;
+  }
+  if (command === 'sheet') {
+    const report = sheetReport(load(path, json));
+    console.log(json ? reportJson('sheet', report) : sheetLines(report));
     return;
   }
   if (command === 'verify') {

@@ -218,7 +218,7 @@ export function FitStop() {
         since={since?.parts ?? []}
         materialMinor={price?.agreed.partsMinor ?? evaluation.price.materialMinor}
         currency={currency}
-        option={option}
+        option={as}
       />
     </>
   );

@@ -1,12 +1,14 @@
 'use client';
 import { CAUTIONS, REMINDERS } from '@/core/fit/cautions';
 import { LIGHT_WORDS } from '@/core/fit/lights';
+import { portMap } from '@/core/fit/portMap';
 import { clockText, firstSaid, type DayStep } from '@/core/fit/progress';
 import { moneyText } from '@/core/plan/cost/money';
 import { amountText, changeText, type PartLine } from '@/core/plan/cost/parts';
 import type { Option } from '@/core/plan/option/schema';
 import { useJob } from '@/ui/job/store';
 import { minutesText } from '@/core/plan/cost/duration';
+import { PrintedLabels } from './PrintedLabels';
 import { dateText } from '@/ui/pieces/format';
 
 /** The run sheet and the shopping list on paper: what the screen folds away stands in full. */
@@ -28,6 +30,8 @@ export function PrintedSheet({
 }) {
   const name = useJob((s) => s.name);
   const brief = useJob((s) => s.brief);
+  const ownKit = useJob((s) => s.plan.ownKit);
+  const spots = useJob((s) => s.site.spots);
   const inFull = firstSaid(steps);
   return (
     <article className="hidden print:block" aria-hidden="true">
@@ -111,6 +115,7 @@ export function PrintedSheet({
           </tbody>
         </table>
       </section>
+      <PrintedLabels rows={portMap(option, ownKit, spots)} ownKit={ownKit} />
     </article>
   );
 }

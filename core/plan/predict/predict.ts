@@ -13,10 +13,7 @@ import type { UnsureLink } from '../links/part';
 import { linksOf, lowReaches, pipeOf, rangesOf, type OptionLinks } from '../links/pipe';
 import type { Verdict } from '../../site/model/verdict';
 import { type Prediction, noLink } from './prediction';
-
-/** A client sticks to a unit heard at this level or better and less than this below the best (estimates); under two names to any not yet lost. */
-export const STICK_DBM = -72;
-export const STICK_WITHIN_DB = 8;
+import { mayStick } from './sticking';
 
 /** Ways the device at a spot has to the network: the wire it is on, else every unit it hears, the one it chooses first. */
 export function waysTo(context: PlanContext, option: Option, links: OptionLinks, spot: Spot): Access[] {
@@ -62,12 +59,7 @@ function predictSpot(context: PlanContext, option: Option, links: OptionLinks, s
   const { chain, ranges, verdict } = judgedPipe(unsure, need);
   const by = decide(chain, need);
   const narrowest = by === 'up' ? chain.narrowestUp : chain.narrowestDown;
-  const { names } = context.brief.policies;
-  const mayStick = (a: Access): boolean =>
-    names === 'two'
-      ? a.downMbps > 0
-      : a.levelDbm >= STICK_DBM && a.levelDbm > access.levelDbm - STICK_WITHIN_DB;
-  const sticky = ways.filter((a) => a !== access && mayStick(a));
+  const sticky = ways.filter((a) => a !== access && mayStick(context, access, a));
   const stuckWay = sticky.sort((a, b) => a.levelDbm - b.levelDbm)[0];
   const stuckChain = stuckWay && chainOf(pipeOf(context, links, stuckWay, spot).map((link) => link.part));
   const slowest = pipe.reduce((worst, part, i) => (part.latencyMs > pipe[worst]!.latencyMs ? i : worst), 0);

@@ -12,7 +12,8 @@ import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
 import { usePointing } from '../point/usePointing';
 import { placeWanted } from './placeWanted';
-import { unitAdded, useAddUnit, withUnit } from './useAddUnit';
+import { begun, unitAdded, withUnit } from './addedTo';
+import { useAddUnit } from './useAddUnit';
 
 /** What a unit of a kit would do at each place it could stand; null while nothing is asked or the worker tries. */
 export function useGoodPlaces(option: Option | null, kitId: string | null): readonly GoodPlace[] | null {
@@ -97,7 +98,9 @@ export function BestPlaces({ kit, goodPlaces, unserved, predictions }: AddedUnit
   const spotId = useJob((s) => (s.selected?.kind === 'spot' ? s.selected.id : null));
   const add = useAddUnit();
   const point = usePointing();
-  const isFirst = !option || option.units.length === 0;
+  const plan = useJob((s) => s.plan);
+  const own = begun({ plan }, option, kit);
+  const isFirst = own.units.length === 0;
   const wanted = placeWanted({ site, storeyId, spotId, unserved, predictions });
   const spot = site.spots.find((s) => s.id === spotId);
   const storeyOf = (id: string | null) =>
@@ -125,7 +128,7 @@ export function BestPlaces({ kit, goodPlaces, unserved, predictions }: AddedUnit
   return (
     <ul className="fig mt-1 text-[13.5px]" aria-label="Best places">
       {rows.map((r) => {
-        const unit = unitAdded({ site, brief }, option, kit, r.place, 'pointed-at', r.isExact);
+        const unit = unitAdded({ site, brief }, own, kit, r.place, 'pointed-at', r.isExact);
         const storey = storeyOf(unit.place.storeyId);
         const put = () => add(kit, r.place, r.isExact);
         return (
@@ -134,7 +137,7 @@ export function BestPlaces({ kit, goodPlaces, unserved, predictions }: AddedUnit
             {...point({
               key: `place ${r.key}`,
               label: `${kit.label} at ${r.label}`,
-              option: withUnit(option, unit),
+              option: withUnit(own, unit),
               take: put,
             })}
             className="flex items-center justify-between gap-2 border-t border-rule py-0.5 hover:bg-lamp-wash focus-within:bg-lamp-wash"
