@@ -55,7 +55,8 @@ export function feedTo(site: Site, kind: FeedKind, parent: Unit | null, place: P
 /** The feed a new unit begins with, by the school of the job: what wants a cable takes fibre from building to building. */
 function firstFeed(site: Site, brief: Brief, kit: KitItem, gateway: Unit, place: Place): FeedKind {
   const between = areApart(site, gateway.place, place);
-  const wired = brief.policies.feed === 'wireFirst' && brief.allowed.drilling;
+  // An extender is bought so that nothing has to be run.
+  const wired = brief.policies.feed === 'wireFirst' && brief.allowed.drilling && kit.kind !== 'extender';
   const wishes: FeedKind[] = wired ? [between ? 'fibre' : 'ethernet', 'wireless'] : ['wireless'];
   return wishes.find((k) => kit.feeds.includes(k)) ?? kit.feeds.find((f) => f !== 'line') ?? kit.feeds[0]!;
 }
