@@ -108,7 +108,6 @@ function run(house: House, context: PlanContext, option: Option, count: Count): 
         at,
         light: t.light,
         levelDbm: null,
-        linkMbps: null,
         served: t.light === 'holds' ? t.served : null,
       });
       count.tries++;

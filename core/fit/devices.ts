@@ -60,7 +60,10 @@ export function offlineBudget(sheet: readonly ScheduledStep[], brief: Brief): Of
       ? Math.max(0, (brief.policies.key === 'keep' ? step.waitEndMin : step.handsEndMin) - out.startMin)
       : 0;
   };
-  return { mattersMin: back('devicesFirst'), othersMin: back('devices') };
+  return {
+    mattersMin: brief.devices.some((d) => d.matters) ? back('devicesFirst') : 0,
+    othersMin: back('devices'),
+  };
 }
 
 /** Devices that are not on the new network yet, by what was ticked. */

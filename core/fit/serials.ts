@@ -1,8 +1,13 @@
 import type { Unit } from '../plan/option/schema';
+import type { Step } from './step';
 
 /** The step of the run sheet the serial of a unit is kept with: that of the box on the line as labels are written down, any other as it joins. */
 export const serialStepOf = (unit: Pick<Unit, 'id' | 'feed'>): string =>
   unit.feed.kind === 'line' ? 'labels' : `join:${unit.id}`;
+
+/** Whether a step is ticked only after the serial found was held against the label: where labels are written down nothing is found yet. */
+export const comparesSerials = (step: Pick<Step, 'key' | 'serialOf'>): boolean =>
+  step.key !== 'labels' && step.serialOf.length > 0;
 
 /** A serial without what people write between its characters. */
 const bare = (serial: string): string => serial.toUpperCase().replace(/[\s:./-]/g, '');

@@ -123,11 +123,8 @@ const NO_LINE: Trouble = {
 };
 const GOOD: Trouble = { cause: 'good', words: 'That is as it should be.', next: [] };
 
-/** Why a unit has not joined: timing, update or distance, by its light, the time since the press and the level there. */
-export function whyNotJoined(seen: Seen, joins: JoinAt): Trouble {
-  const { light, sinceMin, levelDbm, tries } = seen;
-  const windowMin = (joins.joining.windowS || 120) / 60;
-  const isFar = levelDbm !== null && levelDbm < PLANNED_DBM;
+/** What some lights say by themselves, wherever the unit is; null for those that need more to be told. */
+function byLight(light: Light | null): Trouble | null {
   switch (light) {
     case 'holds':
       return GOOD;
@@ -135,6 +132,19 @@ export function whyNotJoined(seen: Seen, joins: JoinAt): Trouble {
       return DARK;
     case 'noInternet':
       return NO_LINE;
+    default:
+      return null;
+  }
+}
+
+/** Why a unit has not joined: timing, update or distance, by its light, the time since the press and the level there. */
+export function whyNotJoined(seen: Seen, joins: JoinAt): Trouble {
+  const { light, sinceMin, levelDbm, tries } = seen;
+  const windowMin = (joins.joining.windowS || 120) / 60;
+  const isFar = levelDbm !== null && levelDbm < PLANNED_DBM;
+  const plain = byLight(light);
+  if (plain) return plain;
+  switch (light) {
     case 'starting':
       return starting(sinceMin);
     case 'updating':
@@ -176,13 +186,9 @@ export function whyNotHeld(
 ): Trouble {
   const { light, sinceMin, levelDbm, tries } = seen;
   const { letter, uplink } = unit;
+  const plain = byLight(light);
+  if (plain) return plain;
   switch (light) {
-    case 'holds':
-      return GOOD;
-    case 'switchedOff':
-      return DARK;
-    case 'noInternet':
-      return NO_LINE;
     case 'starting':
     case 'joining':
       if (sinceMin === null || sinceMin <= Math.max(unit.settleMin, STARTED_MIN)) return starting(sinceMin);

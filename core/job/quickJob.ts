@@ -2,6 +2,7 @@ import { emptyBrief, type Brief } from '../brief/brief';
 import { emptyPlan, type Unit } from '../plan/option/schema';
 import { plainFeed } from '../plan/option/feeds';
 import { addBoxBuilding } from '../site/edit/plot';
+import { apartM, areWithin } from '../site/geometry/apart';
 import { roomsOn, type FoundRoom } from '../site/geometry/rooms';
 import { wallThicknessM } from '../site/model/constructions';
 import type { LengthUnit } from '../site/model/lengths';
@@ -195,8 +196,7 @@ export function quickJob(told: QuickJob, newId: (prefix: string) => string): Mad
     if (!room)
       return problem('fails', `There is no room called “${called.trim()}”: name one of those typed.`);
     const place: Place = { storeyId: room.storeyId, ...room.room.middle, heightM: SPOT_M };
-    const isHere = (p: Place) =>
-      p.storeyId === place.storeyId && Math.hypot(p.xM - place.xM, p.yM - place.yM) < 0.1;
+    const isHere = (p: Place) => areWithin(p, place, 0.1);
     if (!site.spots.some((s) => isHere(s.place)))
       site = addUsualSpot(site, newId('spo'), place, room.name, room.name);
     const spot = site.spots.find((s) => isHere(s.place))!;
@@ -209,11 +209,7 @@ export function quickJob(told: QuickJob, newId: (prefix: string) => string): Mad
   const at: Place = { storeyId: routerRoom.storeyId, ...routerRoom.room.middle, heightM: SHELF_M };
   const socket = site.outlets
     .filter((o) => o.place.storeyId === at.storeyId)
-    .sort(
-      (a, b) =>
-        Math.hypot(a.place.xM - at.xM, a.place.yM - at.yM) -
-        Math.hypot(b.place.xM - at.xM, b.place.yM - at.yM),
-    )[0];
+    .sort((a, b) => apartM(a.place, at) - apartM(b.place, at))[0];
   const router: Place = socket ? { ...socket.place, heightM: SHELF_M } : at;
   // Nobody has looked at anything: every wall and room is a guess as well.
   const guessed = [

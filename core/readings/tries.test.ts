@@ -23,7 +23,6 @@ const tried = (at: number, values: Partial<Tried> = {}): Tried => ({
   at,
   light: null,
   levelDbm: null,
-  linkMbps: null,
   served: null,
   ...values,
 });
@@ -98,7 +97,7 @@ describe('where a unit is tried next', () => {
     const t = table([-60, -60]);
     expect(placeAt(t, { ...place(3.5), heightM: 1.2 })).toBe(1);
     expect(placeAt(t, place(1.5))).toBeNull();
-    const row = { unitId: 'b', place: place(0), light: 'thin' as const, levelDbm: null, linkMbps: null };
+    const row = { unitId: 'b', place: place(0), light: 'thin' as const, levelDbm: null };
     expect(triedOf(t, [row, { ...row, unitId: 'other' }])).toEqual([tried(0, { light: 'thin' })]);
   });
 });

@@ -1,9 +1,11 @@
 import type { RowOf } from '../evidence/rows';
 import type { Light } from '../kit/model/details';
+import { PLANNED_DBM } from '../radio/link/levels';
 import { areWithin } from '../site/geometry/apart';
 import type { Place } from '../site/model/schema';
 import { cholesky, solveInPlace } from '../stats/cholesky';
 import { normalCdf } from '../stats/normal';
+import { normalQuantile } from '../stats/normalDraws';
 
 /** A place a unit can be tried at, with what is reckoned of it before anything is tried. */
 export interface TryPlace {
@@ -30,13 +32,17 @@ export interface TryTable {
 }
 
 /** What a light says of the level, dBm (estimates): a bound above and below, and a middle between them. */
-const LIGHT_DBM: Partial<
-  Record<Light, { kind: 'atLeast' | 'exact' | 'atMost'; dbm: number; sigmaDb: number }>
-> = {
-  holds: { kind: 'atLeast', dbm: -67, sigmaDb: 3 },
+const LIGHT_DBM = {
+  holds: { kind: 'atLeast', dbm: PLANNED_DBM, sigmaDb: 3 },
   thin: { kind: 'exact', dbm: -74, sigmaDb: 5 },
   lost: { kind: 'atMost', dbm: -80, sigmaDb: 3 },
-};
+} as const;
+/** Whether a light says something of the level. */
+const tellsLevel = (light: Light | null): light is keyof typeof LIGHT_DBM =>
+  light !== null && light in LIGHT_DBM;
+/** Lights that are asked for where a unit is tried. */
+export const TRIED_LIGHTS: readonly Light[] = ['holds', 'thin', 'lost'];
+
 /** Spread of a level that is read off a page, dB (estimate). */
 const READ_SIGMA_DB = 2;
 /** Minutes a try takes: unplug, carry, wait, read (estimate; practice says three to five). */
@@ -53,8 +59,6 @@ export interface Tried {
   at: number;
   light: Light | null;
   levelDbm: number | null;
-  /** Speed of its backhaul as it was read, Mb/s. */
-  linkMbps: number | null;
   served: boolean | null;
 }
 
@@ -74,8 +78,8 @@ function levelOf(
   expected: { dbm: number; sigmaDb: number },
 ): { dbm: number; sigmaDb: number } | null {
   if (tried.levelDbm !== null) return { dbm: tried.levelDbm, sigmaDb: READ_SIGMA_DB };
-  const said = tried.light && LIGHT_DBM[tried.light];
-  if (!said) return null;
+  if (!tellsLevel(tried.light)) return null;
+  const said = LIGHT_DBM[tried.light];
   if (said.kind === 'exact') return said;
   // A bound moves a level only as far as it has to: to the mean of what is left of it beyond the bound.
   const sign = said.kind === 'atLeast' ? 1 : -1;
@@ -120,20 +124,9 @@ const SERVES_ALIKE = 0.8;
 const MOST_SURE = 0.97;
 const COMMON = Array.from({ length: 25 }, (_, i) => -3 + i / 4);
 
-/** Where the normal distribution has this share below it: found by halving, to a thousandth. */
-function quantile(share: number): number {
-  let [low, high] = [-4, 4];
-  for (let i = 0; i < 14; i++) {
-    const middle = (low + high) / 2;
-    if (normalCdf(middle) < share) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
-}
-
 /** Chance that each place serves what the unit is for, after what was found at others: they are alike through one common error. */
 function servesAfter(table: TryTable, tries: readonly Tried[]): number[] {
-  const z = table.places.map((p) => quantile(Math.min(MOST_SURE, Math.max(1 - MOST_SURE, p.serves))));
+  const z = table.places.map((p) => normalQuantile(Math.min(MOST_SURE, Math.max(1 - MOST_SURE, p.serves))));
   const at = (i: number, common: number) =>
     normalCdf((z[i]! + Math.sqrt(SERVES_ALIKE) * common) / Math.sqrt(1 - SERVES_ALIKE));
   const weights = COMMON.map((c) =>
@@ -180,7 +173,8 @@ export function judgeTries(table: TryTable, tries: readonly Tried[]): TryJudgeme
 }
 
 /** The light that is to be expected at a level. */
-export const expectedLight = (dbm: number): Light => (dbm >= -67 ? 'holds' : dbm >= -80 ? 'thin' : 'lost');
+export const expectedLight = (dbm: number): Light =>
+  dbm >= LIGHT_DBM.holds.dbm ? 'holds' : dbm >= LIGHT_DBM.lost.dbm ? 'thin' : 'lost';
 
 /** The place of a table a try was made at, or a unit stands at: the nearest within arm’s reach; null where it was elsewhere. */
 export function placeAt(table: TryTable, place: Place): number | null {
@@ -191,11 +185,11 @@ export function placeAt(table: TryTable, place: Place): number | null {
 /** The tries of a unit that were made at places of its table, in the order they were made. */
 export function triedOf(
   table: TryTable,
-  rows: readonly Pick<RowOf<'try'>, 'unitId' | 'place' | 'light' | 'levelDbm' | 'linkMbps'>[],
+  rows: readonly Pick<RowOf<'try'>, 'unitId' | 'place' | 'light' | 'levelDbm'>[],
 ): Tried[] {
-  return rows.flatMap(({ unitId, place, light, levelDbm, linkMbps }) => {
+  return rows.flatMap(({ unitId, place, light, levelDbm }) => {
     const at = unitId === table.unitId ? placeAt(table, place) : null;
-    return at === null ? [] : [{ at, light, levelDbm, linkMbps, served: null }];
+    return at === null ? [] : [{ at, light, levelDbm, served: null }];
   });
 }
 

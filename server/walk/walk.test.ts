@@ -1,22 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import { evidenceOf } from '../../core/evidence/fold';
-import { createPlanner } from '../../core/job/planner';
 import { openDatabase, type Db } from '../../db/connection';
 import { OWNER } from '../base/caller';
 import type { KnownPhone } from '../access/phones';
 import { readDocument, saveAct } from '../jobs/documents';
 import { recordEvidence } from '../jobs/evidence';
 import { farm, opened, valueOf } from '../../testing/sampleJobs';
+import { samplePhone as phone, walkViewOf as viewOf } from '../../testing/samplePhones';
 import { takeWalkFile, takeWalkRows } from './rows';
-import { walkView, type Basis } from './view';
+import type { Basis } from './view';
 
-const phone = (jobId: string, scope: KnownPhone['scope'] = 'walk'): KnownPhone => ({
-  id: 'p',
-  jobId,
-  scope,
-  caller: { name: 'Mia', rights: new Set(['record'] as const) },
-  hosts: [],
-});
 const reading = (id: string, more: Record<string, unknown> = {}) => ({
   kind: 'reading',
   id,
@@ -38,15 +31,6 @@ const reading = (id: string, more: Record<string, unknown> = {}) => ({
   note: '',
   ...more,
 });
-const viewOf = (
-  db: Db,
-  job: string,
-  scope: KnownPhone['scope'] = 'walk',
-  phase: 'before' | 'after' | null = null,
-) => {
-  const open = opened(job, db);
-  return walkView(open, createPlanner(open.job), { phone: 'Mia', scope, phase });
-};
 const send = (db: Db, who: KnownPhone, basis: Basis, rows: unknown[], phase = 'before') =>
   valueOf(takeWalkRows(who, { rows: rows.map((row) => ({ phase, basis, row })) }, db)).rows;
 
@@ -279,82 +263,6 @@ describe('what a phone sends', () => {
     expect(send(db, who, basis, [tick])).toMatchObject([
       { ok: false, words: expect.stringContaining('another option') },
     ]);
-  });
-  test('of the run sheet: tries, where a unit stands and devices, from a phone that was let in for it', () => {
-    const db = openDatabase(':memory:');
-    const job = farm(db);
-    const accept = {
-      kind: 'acceptance',
-      id: 'ac-sheet-1',
-      at: '2026-06-03T09:00:00Z',
-      by: '',
-      optionId: 'opt-air',
-      optionName: 'And one in the parlour',
-      forecast: [],
-      note: '',
-    };
-    valueOf(recordEvidence(OWNER, job, { against: null, rows: [accept] }, db));
-    const before = viewOf(db, job, 'walkAndSheet');
-    const table = before.tries.find((t) => t.table.unitId === 'b')!.table;
-    expect(before.tries.find((t) => t.table.unitId === 'b')).toMatchObject({ tried: [], at: 0 });
-    const elsewhere = table.places[1]!;
-    const tried = {
-      kind: 'try',
-      id: 'ev-try-0001',
-      at: '2026-06-03T10:00:00Z',
-      unitId: 'b',
-      place: table.places[0]!.place,
-      light: 'lost',
-      levelDbm: null,
-      linkMbps: null,
-      note: '',
-    };
-    const moved = {
-      kind: 'move',
-      id: 'ev-move-001',
-      at: '2026-06-03T10:05:00Z',
-      unitId: 'b',
-      place: elsewhere.place,
-      feed: null,
-      leftOut: false,
-      note: '',
-    };
-    const device = {
-      kind: 'device',
-      id: 'ev-dev-0001',
-      at: '2026-06-03T10:06:00Z',
-      deviceId: 'dv-1',
-      joined: true,
-      note: '',
-    };
-    const send = (scope: KnownPhone['scope'], rows: readonly Record<string, unknown>[]) =>
-      valueOf(
-        takeWalkRows(
-          phone(job, scope),
-          { rows: rows.map((row) => ({ phase: 'after', basis: before.basis, row })) },
-          db,
-        ),
-      ).rows;
-    expect(send('walk', [tried, moved, device]).map((r) => r.ok)).toEqual([false, false, false]);
-    const strange = [
-      { ...tried, id: 'ev-try-0002', unitId: 'nobody' },
-      { ...moved, id: 'ev-move-002', leftOut: true },
-      { ...moved, id: 'ev-move-003', feed: { kind: 'line' } },
-    ];
-    expect(send('walkAndSheet', strange).map((r) => r.ok)).toEqual([false, false, false]);
-    expect(send('walkAndSheet', [tried, moved, device]).map((r) => r.ok)).toEqual([true, true, true]);
-    const after = viewOf(db, job, 'walkAndSheet');
-    const now = after.tries.find((t) => t.table.unitId === 'b')!;
-    expect(now.tried).toEqual([{ at: 0, light: 'lost', levelDbm: null, linkMbps: null, served: null }]);
-    expect(now.at).toBe(1);
-    // The table is that of what was agreed to: its first place is the planned one still.
-    expect(now.table.places[0]!.place).toEqual(table.places[0]!.place);
-    expect(after.devices.filter((d) => d.joined).map((d) => d.name)).toEqual(['Milk scale']);
-    // The sheet is of what is being built, and what was agreed to is as it was.
-    const mark = (view: typeof after) => view.steps.find((s) => s.key === 'place:b')!.ticks[0]!.mark;
-    expect(mark(after)).not.toBe(mark(before));
-    const planned = opened(job, db).job.plan.options.find((o) => o.id === 'opt-air')!;
-    expect(planned.units.find((u) => u.id === 'b')!.place).toEqual(table.places[0]!.place);
   });
   test('of another job is refused, by its file and by its spots', () => {
     const db = openDatabase(':memory:');

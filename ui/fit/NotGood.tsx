@@ -6,6 +6,7 @@ import type { HeldAt } from '@/core/fit/held';
 import type { Light } from '@/core/kit/model/details';
 import { Problem } from '@/ui/pieces/Problem';
 import { LightTable } from './LightTable';
+import { NumberText } from './NumberText';
 
 const number = (text: string): number | null => {
   const value = Number(text.trim().replace(',', '.').replace('−', '-'));
@@ -34,24 +35,13 @@ export function NotGood({ step, held }: { step: DayStep; held: HeldAt | null }) 
       <p className="fig text-[13px] text-ink-2">Which light does it show?</p>
       <LightTable lights={step.lights} picked={light} onPick={(l) => setLight(l === light ? null : l)} />
       <div className="mt-1 flex flex-wrap items-end gap-2">
-        <label className="lab">
-          {step.joins ? 'Minutes since the press' : 'Minutes since power on'}
-          <input
-            className="field fig mt-0.5 block w-28!"
-            inputMode="decimal"
-            value={since}
-            onChange={(e) => setSince(e.target.value)}
-          />
-        </label>
-        <label className="lab">
-          Level beside it, dBm
-          <input
-            className="field fig mt-0.5 block w-28!"
-            inputMode="numeric"
-            value={level}
-            onChange={(e) => setLevel(e.target.value)}
-          />
-        </label>
+        <NumberText
+          label={step.joins ? 'Minutes since the press' : 'Minutes since power on'}
+          mode="decimal"
+          value={since}
+          onChange={setSince}
+        />
+        <NumberText label="Level beside it, dBm" value={level} onChange={setLevel} />
         <label className="lab">
           Tries so far
           <input

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { CONSENT_LABEL } from '@/core/brief/brief';
 import { heldOf } from '@/core/fit/held';
 import { clockText, type DayStep } from '@/core/fit/progress';
-import { serialStepOf } from '@/core/fit/serials';
+import { comparesSerials, serialStepOf } from '@/core/fit/serials';
 import type { Settled } from '@/core/fit/settled';
 import { CAUTIONS, REMINDERS, type CautionId } from '@/core/fit/cautions';
 import type { Option } from '@/core/plan/option/schema';
@@ -61,7 +61,7 @@ export function StepRow({
   const [asking, setAsking] = useState(false);
   const tick = async (sure = false) => {
     if (busy) return;
-    if (!done && !sure && step.serialOf.length > 0) {
+    if (!done && !sure && comparesSerials(step)) {
       setOpen(true);
       return setAsking(true);
     }
@@ -102,6 +102,8 @@ export function StepRow({
             aria-label={step.title}
             className={`mt-0.5 grid h-5 w-5 shrink-0 cursor-pointer place-items-center rounded-[3px] border ${done ? 'border-good bg-good text-sheet' : 'border-ink bg-sheet'}`}
             aria-busy={busy}
+            // What evidence says is done is not undone by a tick.
+            disabled={settled?.isDone}
             onClick={() => void tick()}
           >
             {done && <Check size={14} aria-hidden="true" />}

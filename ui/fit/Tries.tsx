@@ -3,7 +3,6 @@ import { useMemo, useState } from 'react';
 import { evidenceOf } from '@/core/evidence/fold';
 import { LIGHT_WORDS } from '@/core/fit/lights';
 import type { DayStep } from '@/core/fit/progress';
-import type { Light } from '@/core/kit/model/details';
 import type { Option, Unit } from '@/core/plan/option/schema';
 import { levelText } from '@/core/site/model/levelText';
 import {
@@ -11,6 +10,7 @@ import {
   judgementWords,
   judgeTries,
   placeAt,
+  TRIED_LIGHTS,
   triedOf,
   type Tried,
 } from '@/core/readings/tries';
@@ -20,8 +20,7 @@ import { useRecord } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 import { LightTable } from './LightTable';
-
-const READ: readonly Light[] = ['holds', 'thin', 'lost'];
+import { NumberText } from './NumberText';
 
 /** A unit in its place: its light or level, what was expected, and whether it stays, goes elsewhere or gets a wire. */
 export function Tries({ step, planned, unit }: { step: DayStep; planned: Option; unit: Unit }) {
@@ -69,7 +68,7 @@ export function Tries({ step, planned, unit }: { step: DayStep; planned: Option;
         <>
           <p className="fig text-[13px] text-ink-2">Which light does it show, once it has settled?</p>
           <LightTable
-            lights={step.lights.filter((l) => READ.includes(l.means))}
+            lights={step.lights.filter((l) => TRIED_LIGHTS.includes(l.means))}
             onPick={(light) => note({ light, levelDbm: null })}
           />
           <form
@@ -79,15 +78,7 @@ export function Tries({ step, planned, unit }: { step: DayStep; planned: Option;
               if (isLevel) note({ light: null, levelDbm });
             }}
           >
-            <label className="lab">
-              Or its level, dBm
-              <input
-                className="field fig mt-0.5 block w-28!"
-                inputMode="numeric"
-                value={level}
-                onChange={(e) => setLevel(e.target.value)}
-              />
-            </label>
+            <NumberText label="Or its level, dBm" value={level} onChange={setLevel} />
             <Button type="submit" disabled={!isLevel}>
               Note the level
             </Button>

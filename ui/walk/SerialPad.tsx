@@ -7,11 +7,14 @@ import { record } from './state';
 /** Serials: noted from the labels, or, before a join is ticked, held against them; another than the one on the label is refused. */
 export function SerialPad({
   view,
+  all,
   serials,
   found = false,
   onDone,
 }: {
   view: WalkView;
+  /** All that are noted, those that are still on this phone among them. */
+  all: readonly WalkSerial[];
   serials: readonly WalkSerial[];
   /** Whether what was found is compared, before the step is ticked. */
   found?: boolean;
@@ -27,7 +30,7 @@ export function SerialPad({
     for (const s of serials) {
       const text = typed[s.unitId]?.trim() ?? '';
       if (text === '') continue;
-      const why = found ? wrongSerial(text, s, view.serials) : null;
+      const why = found ? wrongSerial(text, s, all) : null;
       if (why) {
         setWrong(why);
         await note(s, 'note', `Serial found: ${text}`);

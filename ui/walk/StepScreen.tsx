@@ -3,6 +3,7 @@ import { useState } from 'preact/hooks';
 import { CAUTIONS } from '@/core/fit/cautions';
 import { markOfPlace } from '@/core/fit/marks';
 import { LIGHT_WORDS } from '@/core/fit/lights';
+import { comparesSerials } from '@/core/fit/serials';
 import { clockText } from '@/core/fit/progress';
 import { minutesText } from '@/core/plan/cost/duration';
 import type { WalkView } from '@/server/walk/view';
@@ -80,7 +81,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
   const done = step.standing === 'done';
   const serials = serialsOn(view, rows);
   const own = serials.filter((s) => step.serialOf.includes(s.unitId));
-  const isJoin = step.serialOf.length > 0 && step.key !== 'labels';
+  const isJoin = comparesSerials(step);
   const tries = step.held && view.tries.find((t) => t.table.unitId === step.held!.unitId);
   const settled = new Map(view.settled).get(step.key);
   const finish = async () => {
@@ -131,7 +132,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
         </p>
       ))}
       {step.joins && !done && <Countdown stepKey={step.key} joins={step.joins} />}
-      {own.length > 0 && !isJoin && !done && <SerialPad view={view} serials={own} />}
+      {own.length > 0 && !isJoin && !done && <SerialPad view={view} all={serials} serials={own} />}
       {isDevices && <Devices view={view} matters={step.key === 'devicesFirst'} />}
       {step.good && (
         <p class="good">
@@ -141,14 +142,14 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
       <Lights step={step} />
       {tries && !done && <Tries tries={tries} step={step} />}
       {settled && <p class="quietly">{settled.isDone ? settled.why : settled.lacks}</p>}
-      {done ? (
+      {settled?.isDone ? null : done ? (
         <button type="button" class="quiet wide" onClick={() => void tick(view, step, false, rows)}>
           Not done after all
         </button>
       ) : (
         <>
           {bad && <NotGood step={step} />}
-          {asks && <SerialPad view={view} serials={own} found onDone={() => void finish()} />}
+          {asks && <SerialPad view={view} all={serials} serials={own} found onDone={() => void finish()} />}
           {!asks && (
             <button type="button" class="main" onClick={() => (isJoin ? setAsks(true) : void finish())}>
               Done

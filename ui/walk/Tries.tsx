@@ -2,7 +2,7 @@
 import { useState } from 'preact/hooks';
 import { LIGHT_WORDS } from '@/core/fit/lights';
 import { levelText } from '@/core/site/model/levelText';
-import { expectedLight, judgementWords, judgeTries, type Tried } from '@/core/readings/tries';
+import { expectedLight, judgementWords, judgeTries, TRIED_LIGHTS, type Tried } from '@/core/readings/tries';
 import type { WalkTries } from '@/server/walk/view';
 import { triesOn, type WalkDayStep } from './day';
 import { LightButtons } from './LightButtons';
@@ -52,7 +52,7 @@ export function Tries({ tries, step }: { tries: WalkTries; step: WalkDayStep }) 
         <>
           <p>Which light does it show, once it has settled?</p>
           <LightButtons
-            lights={step.lights.filter((l) => ['holds', 'thin', 'lost'].includes(l.means))}
+            lights={step.lights.filter((l) => TRIED_LIGHTS.includes(l.means))}
             onPick={(light) => note({ light, levelDbm: null })}
           />
           <form

@@ -43,7 +43,6 @@ test('its covariance is one: symmetric, and no place is surer of another than of
     at,
     light: 'thin' as const,
     levelDbm: null,
-    linkMbps: null,
     served: null,
   }));
   for (const { dbm, sigmaDb } of judgeTries(table, tries).levels) {

@@ -9,6 +9,7 @@ import type { Option, Unit } from '../../plan/option/schema';
 import { predictOption } from '../../plan/predict/predict';
 import type { Prediction } from '../../plan/predict/prediction';
 import { covarianceDb2, Z90 } from '../../radio/learning/beliefs';
+import { SHADOWING_LENGTH_M } from '../../radio/link/bands';
 import { SHADOWING_BAND_CORRELATION } from '../../radio/learning/shadowing';
 import type { TryPlace, TryTable } from '../../readings/tries';
 import { apartM, areWithin } from '../../site/geometry/apart';
@@ -22,8 +23,6 @@ const MOST_PLACES = 14;
 const REACH_M = 14;
 /** A storey counts as so many metres on the stairs. */
 const STOREY_M = 5;
-/** Shadowing is alike over this distance, m (numbers: exp(−Δ / 2.5 m)). */
-const ALIKE_M = 2.5;
 /** A backhaul is heard at this at least, dBm, whatever it carries: people come home, doors close (estimate; three of five bars). */
 const LEAST_DBM = -72;
 /** A backhaul has to carry this at least, Mb/s, whatever is behind it (estimate). */
@@ -147,7 +146,7 @@ export function tryTable(context: PlanContext, option: Option, unit: Unit): TryT
       found.map((b) => {
         const shared = covarianceDb2(context.beliefs, a.link.features, b.link.features);
         const bands = a.band === b.band ? 1 : SHADOWING_BAND_CORRELATION;
-        const near = Math.exp(-carriedM(a.at.place, b.at.place) / ALIKE_M);
+        const near = Math.exp(-carriedM(a.at.place, b.at.place) / SHADOWING_LENGTH_M);
         return shared + a.link.ownDb * b.link.ownDb * bands * near;
       }),
     ),
