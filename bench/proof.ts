@@ -103,9 +103,9 @@ function laws(count: number): void {
 
 const args = process.argv.slice(2);
 const count = Number(
-  args.find((a) => /^\d+$/.test(a)) ?? (args.includes('--laws') || args.includes('--causes') ? 200 : 60),
+  args.find((a) => /^\d+$/.test(a)) ?? (args.includes('--laws') ? 200 : args.includes('--causes') ? 20 : 60),
 );
-if (args.includes('--causes')) causes(count);
+if (args.includes('--causes')) await causes(count, !args.includes('--unread'), args.includes('--remedies'));
 else if (args.includes('--asked')) contradicted(count);
 else if (args.includes('--laws')) laws(count);
 else {

@@ -44,6 +44,10 @@ export interface Evidence {
   devices: ReadonlyMap<string, RowOf<'device'>>;
   /** What was built otherwise than planned, the newest of each unit. */
   moves: ReadonlyMap<string, RowOf<'move'>>;
+  /** What was chosen against spots that did not work, oldest first. */
+  remedies: readonly RowOf<'remedy'>[];
+  /** Who signed for what was done, oldest first. */
+  signed: readonly RowOf<'signOff'>[];
 }
 
 const folded = new WeakMap<EvidenceRows, Evidence>();
@@ -69,6 +73,8 @@ function addUp(rows: EvidenceRows): Evidence {
   const remarks: RowOf<'remark'>[] = [];
   const tries: RowOf<'try'>[] = [];
   const devices = new Map<string, RowOf<'device'>>();
+  const remedies: RowOf<'remedy'>[] = [];
+  const signed: RowOf<'signOff'>[] = [];
   const extras = new Map<string, RowOf<'extra'>>();
   let accepted: RowOf<'acceptance'> | null = null;
   for (const row of rows) {
@@ -86,6 +92,8 @@ function addUp(rows: EvidenceRows): Evidence {
     else if (row.kind === 'device') devices.set(row.deviceId, row);
     else if (row.kind === 'move') moves.set(row.unitId, row);
     else if (row.kind === 'acceptance') accepted = row;
+    else if (row.kind === 'remedy') remedies.push(row);
+    else if (row.kind === 'signOff') signed.push(row);
     else if (row.kind === 'step') {
       let done = stepsDone.get(row.optionId);
       if (!done) stepsDone.set(row.optionId, (done = new Map()));
@@ -129,6 +137,8 @@ function addUp(rows: EvidenceRows): Evidence {
     tries,
     devices,
     moves,
+    remedies,
+    signed,
   };
 }
 

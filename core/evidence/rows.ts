@@ -252,11 +252,65 @@ const extra = z.strictObject({
   replacesId: id.nullable(),
 });
 
+/** What a spot that did not work was put down to, and what was chosen against it: with it a new round begins. */
+const remedy = z.strictObject({
+  kind: z.literal('remedy'),
+  ...base,
+  spotId: id,
+  cause: z.enum(['line', 'device', 'backhaul', 'signal', 'band', 'congestion', 'sticking']),
+  unitId: id.nullable(),
+  /** What is done on site without another plan; null where the plan changes. */
+  act: z
+    .enum(['mendLine', 'newDevice', 'splitter', 'strip', 'plug', 'channel', 'letGo', 'higherBand'])
+    .nullable(),
+  /** What is done, as it was told. */
+  label: z.string().min(1).max(200),
+  /** What it was reckoned to give there. */
+  downMbps: mbps,
+  upMbps: mbps,
+  /** What it costs more before tax, minor units; null where that is not ours to say. */
+  minor: z.number().int().min(-MOST_MINOR).max(MOST_MINOR).nullable(),
+});
+export type CauseWord = z.infer<typeof remedy>['cause'];
+export type RemedyAct = NonNullable<z.infer<typeof remedy>['act']>;
+
+/** What was on the page when it was signed: it stays as it was, whatever is read or changed afterwards. */
+export const signedFor = z.strictObject({
+  dead: z.number().int().min(0).max(200),
+  gone: z.number().int().min(0).max(200),
+  spots: z
+    .array(
+      z.strictObject({
+        spotId: id,
+        gone: z.boolean(),
+        verdict: verdictWord.nullable(),
+        downMbps: mbps,
+        upMbps: mbps,
+      }),
+    )
+    .max(200),
+  /** Hash of the network as built; null where none was. */
+  network: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .nullable(),
+  /** With tax and extras, in its currency; null where no price was agreed to. */
+  totalMinor: z
+    .number()
+    .int()
+    .min(-MOST_MINOR)
+    .max(2 * MOST_MINOR)
+    .nullable(),
+});
+export type SignedFor = z.infer<typeof signedFor>;
+
 const signOff = z.strictObject({
   kind: z.literal('signOff'),
   ...base,
   who: label,
   says: z.string().max(500),
+  /** What was signed for; an older row has none. */
+  shown: signedFor.optional(),
 });
 
 /** Every kind of evidence there is, each with its schema. This list stands nowhere else. */
@@ -272,6 +326,7 @@ export const EVIDENCE = {
   device,
   acceptance,
   extra,
+  remedy,
   signOff,
 } as const;
 export type EvidenceKind = keyof typeof EVIDENCE;
@@ -288,6 +343,7 @@ export const evidenceRow = z.discriminatedUnion('kind', [
   device,
   acceptance,
   extra,
+  remedy,
   signOff,
 ]);
 export type EvidenceRow = z.infer<typeof evidenceRow>;
@@ -308,6 +364,7 @@ export const MOST_ROWS: Record<EvidenceKind, number> = {
   device: 5_000,
   acceptance: 500,
   extra: 500,
+  remedy: 500,
   signOff: 100,
 };
 

@@ -1,5 +1,4 @@
 import { asBuilt, acceptedOption, asItWas, type Built } from '../evidence/built';
-import { evidenceOf } from '../evidence/fold';
 import type { EvidenceRow, EvidenceRows } from '../evidence/rows';
 import { runSheet } from '../fit/runSheet';
 import type { ScheduledStep } from '../fit/step';
@@ -22,6 +21,8 @@ import { atOnce } from '../stats/atOnce';
 import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
+import type { SpotCause } from '../readings/causes';
+import { causesOf } from '../readings/causesOf';
 import { contradictions } from '../readings/contradicted';
 import type { Contradiction } from '../readings/contradictionWords';
 import { learntContext, type Learnt } from '../readings/learn';
@@ -32,6 +33,7 @@ import { headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../read
 import { RUNS_WANTED } from '../readings/judgeRuns';
 import { withTrials } from '../readings/trials';
 import { channelsFor } from './channelsFor';
+import { briefKey, countRead, placesRead } from './plannerKeys';
 import type { Documents } from './settle';
 import { lru, numberOf } from '../stats/lru';
 
@@ -60,6 +62,8 @@ export interface Derived {
   /** The network as built, with what was built otherwise than planned; null before anything was accepted. */
   built: Evaluation | null;
   verdicts: readonly SpotVerdict[];
+  /** Why spots that were read do not get what they need, before and after. */
+  causes: readonly SpotCause[];
   headline: Headline;
   /** The run sheet of the accepted option, else of the one asked for. */
   steps: readonly ScheduledStep[];
@@ -89,19 +93,6 @@ const NO_STEPS: readonly ScheduledStep[] = [];
 /** Evaluations kept; each drag leaves many behind. */
 const MOST_KEPT = 40;
 
-/** What of a brief counts for anything that is computed: typing a customer's name computes nothing. */
-function briefKey({ customer: _c, address: _a, complaints: _p, ...rest }: Documents['brief']): string {
-  return JSON.stringify({ ...rest, allowed: { ...rest.allowed, note: '' } });
-}
-
-/** Rows that a calibration or a verdict leans on: ticking a step changes neither. */
-const countRead = (rows: EvidenceRows): number =>
-  rows.reduce((n, r) => n + Number(r.kind === 'reading' || r.kind === 'correction' || r.kind === 'state'), 0);
-
-/** Spots at which something was read that still counts. */
-const placesRead = (rows: EvidenceRows): number =>
-  new Set(evidenceOf(rows).valid.flatMap((r) => (r.subject.kind === 'spot' ? [r.subject.spotId] : []))).size;
-
 /**
  * Computes what a job shows, each thing once: a scene by its site, a calibration by site, kit and readings, an evaluation
  * by context and option. The browser runs it in a worker, the command line in place.
@@ -112,6 +103,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   const learnt = lru<string, Learnt>(3);
   const evaluations = lru<string, Evaluation>(MOST_KEPT);
   const verdictsKnown = lru<string, { verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
+  const causesKnown = lru<string, readonly SpotCause[]>(3);
   const nexts = lru<string, { next: NextReading | null }>(3);
   const readingsSay = lru<
     string,
@@ -211,6 +203,12 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         lines: { before: lineTest(rows, 'before'), after: lineTest(rows, 'after') },
       }));
       const today = evaluated(context, key, asItWas(plan, rows));
+      const builtNow = built && evaluated(context, key, built);
+      const causes = causesKnown(readKey, () => {
+        const ground = { context, rows, verdicts, lines };
+        const before = causesOf(ground, 'before', asItWas(plan, rows), today);
+        return built && builtNow ? [...before, ...causesOf(ground, 'after', built, builtNow)] : before;
+      });
       const atHand = worked ? evaluated(context, key, own(worked)) : today;
       const { next } = nexts(`${key} ${numberOf(atHand)}`, () => {
         const runs = new Map(verdicts.map((v) => [v.spotId, v.before?.runs ?? 0]));
@@ -228,8 +226,9 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         lines,
         today,
         options: Object.fromEntries(plan.options.map((o) => [o.id, evaluated(context, key, own(o))])),
-        built: built && evaluated(context, key, built),
+        built: builtNow,
         verdicts,
+        causes,
         headline,
         steps: worked
           ? sheets(`${key} ${JSON.stringify([worked, plan.today.units])}`, () =>

@@ -34,6 +34,11 @@ export interface PhaseResult {
   decidedBy: DecidedBy;
   /** Evidence that is missing for a firm verdict. */
   missing: string[];
+  /** Whether one more run would halve the risk that the verdict is luck: it meets, and only just. */
+  oneMore: boolean;
+  /** Every run as it counts, in its order: down and up, Mb/s. */
+  downsMbps: readonly number[];
+  upsMbps: readonly number[];
 }
 
 /** Fewest runs that prove a spot. */
@@ -42,6 +47,34 @@ export const RUNS_WANTED = 3;
 /** Three of three serve; at two of three one more is asked for, and three of four (and any such share of more) count. */
 export function enoughRunsMet(met: number, runs: number): boolean {
   return runs >= RUNS_WANTED && (runs === RUNS_WANTED ? met === RUNS_WANTED : met >= Math.ceil(0.75 * runs));
+}
+
+/** What runs scatter by, as a natural logarithm, before any are seen (estimate), counted as two runs of it. */
+const USUAL_SCATTER_LN = 0.2;
+const USUAL_COUNTS = 2;
+/** A middle less than so many of its own spreads over the need is only just over it; from so many runs on nothing more is asked. */
+const CLEAR_SPREADS = 2;
+const ENOUGH_TO_TELL = 5;
+
+/**
+ * How many of its own spreads the middle of some runs lies over the need, in whichever of down, up and round trip has the least. Runs
+ * are taken as log-normal with their own scatter and a usual one beside it (docs/model.md, "Gone").
+ */
+function spreadsOver(runs: readonly Run[], need: Need): number {
+  const n = runs.length;
+  const over = (ratios: readonly number[]): number => {
+    const logs = ratios.map((r) => Math.log(Math.max(r, 1e-3)));
+    const middle = logs.reduce((a, b) => a + b, 0) / n;
+    const squares = logs.reduce((a, b) => a + (b - middle) ** 2, 0);
+    const variance = (squares + USUAL_COUNTS * USUAL_SCATTER_LN ** 2) / (n - 1 + USUAL_COUNTS);
+    return middle / Math.sqrt(variance / n);
+  };
+  const trips = runs.flatMap((r) => (r.latencyMs ? [need.latencyMs / r.latencyMs] : []));
+  return Math.min(
+    over(runs.map((r) => r.downMbps / need.downMbps)),
+    over(runs.map((r) => r.upMbps / need.upMbps)),
+    trips.length === n ? over(trips) : Infinity,
+  );
 }
 
 /** A reading as a run for internet use: house readings are capped by the line and delayed by its measured rise. */
@@ -110,5 +143,9 @@ export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Ne
     verdict,
     decidedBy: decide({ downMbps, upMbps, latencyMs: latencyMs ?? 0 }, need),
     missing,
+    oneMore:
+      verdict === 'works' && runs.length < ENOUGH_TO_TELL && spreadsOver(runs, need) < CLEAR_SPREADS,
+    downsMbps: runs.map((r) => r.downMbps),
+    upsMbps: runs.map((r) => r.upMbps),
   };
 }

@@ -2,7 +2,6 @@ import { describe, expect, test } from '@jest/globals';
 import { emptySite, type Spot } from '../site/model/schema';
 import { askedReason } from '../evidence/askedReason';
 import { keptPlace } from '../evidence/takenAt';
-import { firstCause } from './cause';
 import type { LineTest } from './line';
 import { sampleReading, sampleRound, sampleState, sampleStrike } from '../../demo/sampleRows';
 import type { EvidenceRow, Reading } from '../evidence/rows';
@@ -234,31 +233,4 @@ test('a verdict says what was asked about the runs it rests on', () => {
     before: { runs: 3 },
     doubted: ['Is it another unit than thought?'],
   });
-});
-
-test('first causes: the line, the device, the signal, the airtime', () => {
-  const cause = (values: Partial<Reading>, l: LineTest = line, device: Partial<Spot> = {}) =>
-    firstCause(verdictOf({ ...spot, ...device }, evidence(times(3, values))), l)?.kind;
-  expect(cause({ downMbps: 2 }, { ...line, downMbps: 3 })).toBe('line');
-  expect(cause(bad)).toBe('signal');
-  expect(cause({ connected: false, downMbps: null, upMbps: null, rssiDbm: null })).toBe('signal');
-  expect(cause({ downMbps: 2, upMbps: 1, rssiDbm: -55 })).toBe('airtime');
-  expect(
-    cause({ downMbps: 19, upMbps: 19, device: 'smartDevice' }, line, {
-      activities: [{ activity: 'film4k', count: 1 }],
-      client: 'smartDevice',
-    }),
-  ).toBe('device');
-  expect(cause({})).toBeUndefined();
-});
-
-test('bars tell the cause where no level was read, and the level where one was', () => {
-  const cause = (values: Partial<Reading>) =>
-    firstCause(verdictOf(spot, evidence(times(3, { downMbps: 2, upMbps: 1, ...values }))), line);
-  const weak = cause({ rssiDbm: null, bars: { shown: 1, of: 4 } });
-  expect(weak?.kind).toBe('signal');
-  expect(weak?.words).toContain('1 of 4 bars, −80 dBm or thereabouts');
-  expect(cause({ rssiDbm: null, bars: { shown: 4, of: 4 } })?.kind).toBe('airtime');
-  expect(cause({ rssiDbm: -55, bars: { shown: 0, of: 4 } })?.words).not.toContain('bars');
-  expect(cause({ rssiDbm: null })?.words).toContain('no level was noted');
 });

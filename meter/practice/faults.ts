@@ -40,3 +40,18 @@ export function faultsOf({ house, seed, difficulty }: PracticeHouseRef): Faults 
     Object.assign(out, ...some.splice(Math.floor(random() * some.length), 1));
   return out;
 }
+
+/** What somebody may have mended in a practice house. */
+export type Mended = 'mendLine' | 'splitter' | 'strip' | 'channel';
+
+/** What is left wrong after some of it was mended: what was not wrong stays as it was. */
+export function mendedFaults(faults: Faults, mended: ReadonlySet<string>): Faults {
+  const is = (what: Mended) => mended.has(what);
+  return {
+    busyBand: is('channel') ? null : faults.busyBand,
+    eveningShare: is('mendLine') ? 1 : faults.eveningShare,
+    lineShare: is('mendLine') ? 1 : faults.lineShare,
+    badSplitter: faults.badSplitter && !is('splitter'),
+    surgeStrip: faults.surgeStrip && !is('strip'),
+  };
+}

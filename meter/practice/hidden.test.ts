@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PracticeHouseRef } from '../../core/site/model/schema';
-import { SOUND, faultsOf } from './faults';
+import { SOUND, faultsOf, mendedFaults, type Faults } from './faults';
 import {
   practiceDevice as device,
   practiceLine as line,
@@ -112,4 +112,22 @@ test('the harder, the more is wrong', () => {
   expect(wrong('easy')).toBe(0);
   expect(wrong('usual')).toBe(80);
   expect(wrong('hard')).toBe(160);
+});
+
+test('what is mended in a practice house is mended, and nothing that was not wrong goes wrong', () => {
+  const wrong: Faults = {
+    busyBand: 1,
+    eveningShare: 0.4,
+    lineShare: 0.6,
+    badSplitter: true,
+    surgeStrip: true,
+  };
+  expect(mendedFaults(wrong, new Set())).toEqual(wrong);
+  expect(mendedFaults(wrong, new Set(['splitter', 'channel']))).toEqual({
+    ...wrong,
+    badSplitter: false,
+    busyBand: null,
+  });
+  expect(mendedFaults(wrong, new Set(['mendLine', 'strip', 'splitter', 'channel', 'letGo']))).toEqual(SOUND);
+  expect(mendedFaults(SOUND, new Set(['splitter']))).toEqual(SOUND);
 });

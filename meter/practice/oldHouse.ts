@@ -1,4 +1,5 @@
 import type { Place, PracticeHouseRef, Site } from '../../core/site/model/schema';
+import { faultsOf, type Faults } from './faults';
 import { harshHouse } from './harsh';
 import { hiddenHouse, type HiddenHouse, type PracticeUnit } from './hidden';
 import { practiceHouse } from './house';
@@ -15,10 +16,10 @@ const isAt = (a: Place, b: Place) =>
  * An old house, badly surveyed, as its meter reads it: its truth has what nobody drew, its router hangs lower than noted, somebody
  * stands in the way of some readings, and some devices show bars alone.
  */
-function oldHouse(ref: PracticeHouseRef, nominalDb: TrueLoss): HiddenHouse {
+function oldHouse(ref: PracticeHouseRef, nominalDb: TrueLoss, faults: Faults): HiddenHouse {
   const plain = practiceHouse(ref.seed);
   const harsh = harshHouse(plain);
-  const house = hiddenHouse(harsh.truth.site, ref, nominalDb);
+  const house = hiddenHouse(harsh.truth.site, ref, nominalDb, faults);
   const [noted] = harsh.units;
   const [trulyAt] = plain.units;
   const truly = (unit: PracticeUnit): PracticeUnit =>
@@ -40,8 +41,13 @@ function oldHouse(ref: PracticeHouseRef, nominalDb: TrueLoss): HiddenHouse {
 }
 
 /** The hidden truth of a practice house; `site` is how it truly is, but for an old one, which follows from its seed. */
-export const truthOf = (site: Site, ref: PracticeHouseRef, nominalDb: TrueLoss): HiddenHouse =>
-  ref.difficulty === 'old' ? oldHouse(ref, nominalDb) : hiddenHouse(site, ref, nominalDb);
+export const truthOf = (
+  site: Site,
+  ref: PracticeHouseRef,
+  nominalDb: TrueLoss,
+  faults: Faults = faultsOf(ref),
+): HiddenHouse =>
+  ref.difficulty === 'old' ? oldHouse(ref, nominalDb, faults) : hiddenHouse(site, ref, nominalDb, faults);
 
 /** A generated house as a survey of it has it: drawn well, or of an old one in a hurry. */
 export function surveyed({ seed, difficulty }: Pick<PracticeHouseRef, 'seed' | 'difficulty'>) {

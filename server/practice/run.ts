@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { networkIn } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
 import { freeze } from '@/core/evidence/frozenNetwork';
-import { phase, subject, type Phase, type Subject } from '@/core/evidence/rows';
+import { phase, subject, type EvidenceRows, type Phase, type Subject } from '@/core/evidence/rows';
 import { constructionLossDb } from '@/core/radio/materials/constructionLoss';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import {
@@ -14,6 +14,7 @@ import {
 } from '@/core/site/model/schema';
 import { farmSite } from '@/demo/farmSite';
 import { rowSite } from '@/demo/larkspur';
+import { faultsOf, mendedFaults } from '@/meter/practice/faults';
 import type { HiddenHouse, PracticeLight, PracticeUnit } from '@/meter/practice/hidden';
 import { practiceHouse } from '@/meter/practice/house';
 import { truthOf } from '@/meter/practice/oldHouse';
@@ -30,12 +31,15 @@ const trueSite = ({ house, seed }: PracticeHouseRef): Site =>
 const MOST_KEPT = 4;
 const houses = lru<string, HiddenHouse>(MOST_KEPT);
 
-/** The hidden house of a practice job; made once. */
-export const houseOf = (ref: PracticeHouseRef): HiddenHouse =>
-  houses(JSON.stringify(ref), () => {
+/** The hidden house of a practice job, with what its remedies mended; made once. */
+export function houseOf(ref: PracticeHouseRef, rows: EvidenceRows = []): HiddenHouse {
+  const mended = new Set(evidenceOf(rows).remedies.flatMap((r) => r.act ?? []));
+  return houses(JSON.stringify([ref, [...mended].sort()]), () => {
     const site = trueSite(ref);
-    return truthOf(site, ref, (name) => constructionLossDb(name, site.customConstructions));
+    const faults = mendedFaults(faultsOf(ref), mended);
+    return truthOf(site, ref, (name) => constructionLossDb(name, site.customConstructions), faults);
   });
+}
 
 export const practiceAsked = z.strictObject({
   /** Id of the reading, made once by whoever asks. */
@@ -67,7 +71,7 @@ export function practiceRun(
   if (!site.practice) return refuse(400, 'This is no practice house: its readings come from a meter.');
   const network = networkIn(asked.phase, site, open.job.plan, open.job.evidence);
   if (!network) return refuse(400, 'Accept an option first: there is nothing built to read yet.');
-  const house = houseOf(site.practice);
+  const house = houseOf(site.practice, open.job.evidence);
   const units = practiceUnits(site, network);
   const line = { downMbps: brief.line.downMbps, upMbps: brief.line.upMbps, idleMs: brief.line.idleMs ?? 9 };
   const n = countOf(open, asked.phase, asked.subject);
@@ -160,7 +164,7 @@ export function practiceLights(open: OpenJob, of: Phase): { unitId: string; ligh
   const { site, plan, evidence } = open.job;
   const network = site.practice ? networkIn(of, site, plan, evidence) : null;
   if (!site.practice || !network) return [];
-  const house = houseOf(site.practice);
+  const house = houseOf(site.practice, evidence);
   const units = practiceUnits(site, network);
   return units.map((u) => ({ unitId: u.id, light: house.lightOf(units, u) }));
 }

@@ -1,11 +1,9 @@
 'use client';
 import { askedAtSpots } from '@/core/evidence/asked';
 import Link from 'next/link';
-import { useMemo } from 'react';
-import type { Built } from '@/core/evidence/built';
-import type { Forecast } from '@/core/evidence/rows';
+import { useMemo, useState } from 'react';
 import type { SpotVerdict } from '@/core/readings/spotVerdicts';
-import type { Spot } from '@/core/site/model/schema';
+import { forecastsHeld, heldWords } from '@/core/readings/forecastHeld';
 import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
@@ -13,99 +11,20 @@ import { Ledger, type LedgerRow } from '@/ui/ledger/Ledger';
 import { askedWords, directionOf, factsOf, rowOf } from '@/ui/ledger/rows';
 import { TrackKey } from '@/ui/ledger/Track';
 import { useNextKey } from '@/ui/ledger/useNextKey';
+import { Button } from '@/ui/pieces/Button';
 import { speedText } from '@/ui/pieces/format';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { PracticeBar } from '@/ui/readings/PracticeBar';
 import { FromFile } from '@/ui/readings/FromFile';
 import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { LinePanel } from '@/ui/readings/LinePanel';
-import { ProofNotes } from '@/ui/readings/ProofNotes';
-import { ReadingForm } from '@/ui/readings/ReadingForm';
-import { Remarks } from '@/ui/readings/Remarks';
-import { RunList } from '@/ui/readings/RunList';
 import { Section } from '@/ui/section/Section';
+import { BeforeAfterChart } from './BeforeAfterChart';
 import { CompareSheet } from './CompareSheet';
 import { resultOf, runsText, stillToRead } from './result';
-import { partLabel } from '@/core/plan/links/partWords';
-import type { Prediction } from '@/core/plan/predict/prediction';
-import { VERDICT_WORDS } from '@/core/site/model/verdict';
+import { SpotDetail } from './SpotDetail';
 
-function Promised({ forecast }: { forecast: Forecast | undefined }) {
-  if (!forecast) return null;
-  return (
-    <>
-      {' '}
-      Promised when the work began: {speedText(forecast.downMbps)} ↓ ({speedText(forecast.downLowMbps)} to{' '}
-      {speedText(forecast.downHighMbps)}), {speedText(forecast.upMbps)} ↑ Mb/s.
-    </>
-  );
-}
-
-function Detail({
-  spot,
-  verdict: v,
-  prediction: p,
-  network,
-}: {
-  spot: Spot;
-  verdict: SpotVerdict | undefined;
-  prediction: Prediction | undefined;
-  network: Built;
-}) {
-  const accepted = useAccepted();
-  const option = useOption();
-  const { ensure } = useAccept();
-  const forecast = accepted?.forecast.find((f) => f.spotId === spot.id);
-  const narrow = p?.pipe[p.narrowest];
-  return (
-    <div>
-      {v?.after && (
-        <p>
-          Median of {v.after.runs}: {speedText(v.after.downMbps)} ↓ of {speedText(v.need.downMbps)},{' '}
-          {speedText(v.after.upMbps)} ↑ of {speedText(v.need.upMbps)} Mb/s,{' '}
-          {v.after.latencyMs === null
-            ? 'round trip not measured'
-            : `${v.after.latencyMs.toFixed(0)} of ${v.need.latencyMs} ms`}
-          .
-          <Promised forecast={forecast} />
-        </p>
-      )}
-      {v?.gone && (
-        <p className="mt-1 font-semibold text-good">
-          The dead spot is gone: {v.after!.runsMet} of {v.after!.runs} runs meet the need on the same kind of
-          device.
-        </p>
-      )}
-      {v?.worse && (
-        <p className="mt-1 font-semibold text-mains">
-          This spot was fine before ({VERDICT_WORDS[v.before!.verdict]}) and is worse now (
-          {VERDICT_WORDS[v.after!.verdict]}). Look at what serves it, then read again.
-        </p>
-      )}
-      {v && !v.gone && v.missing.length > 0 && (
-        <p className="mt-1">
-          <strong className="font-semibold">Missing:</strong> {v.missing.join('; ')}.
-        </p>
-      )}
-      {v?.after && v.after.verdict !== 'works' && narrow && (
-        <p className="mt-1">
-          <strong className="font-semibold">Held back by {partLabel(narrow, network.option)}</strong> by the
-          prediction. Change it in Plan, fit it, read again.
-        </p>
-      )}
-      <ProofNotes verdict={v} />
-      <Remarks spotId={spot.id} />
-      <RunList spotId={spot.id} phase="after" verdict={v} />
-      <ReadingForm
-        key={spot.id}
-        spot={spot}
-        phase="after"
-        network={network}
-        before={option ? () => ensure(option) : undefined}
-      />
-    </div>
-  );
-}
+const NO_VERDICTS: readonly SpotVerdict[] = [];
 
 /** After: the Before sheet again, with the network as built; the verdict per spot, "gone" only on evidence. */
 export function AfterStop() {
@@ -118,6 +37,7 @@ export function AfterStop() {
   const before = useAsItWas();
   const accepted = useAccepted();
   const { ensure } = useAccept();
+  const [asChart, setAsChart] = useState(false);
   // Until somebody has accepted an option, the one being looked at stands in.
   const network = useMemo(() => built ?? (option ? { option, kit: ownKit } : null), [built, option, ownKit]);
   const evaluation = derived
@@ -145,7 +65,7 @@ export function AfterStop() {
               note:
                 [v?.after ? runsText(v) : '', askedWords(asked.get(spot.id))].filter(Boolean).join(', ') ||
                 undefined,
-              detail: <Detail spot={spot} verdict={v} prediction={prediction} network={network} />,
+              detail: <SpotDetail spot={spot} verdict={v} prediction={prediction} network={network} />,
             });
           })
         : [],
@@ -167,10 +87,25 @@ export function AfterStop() {
         , fit it, then read the same spots again.
       </p>
     );
+  const verdicts = derived?.verdicts ?? NO_VERDICTS;
+  const held = heldWords(forecastsHeld(accepted?.forecast ?? [], verdicts));
   const again = (derived?.verdicts ?? []).filter((v) => !v.after && v.past.length > 0);
   return (
     <Workbench
-      sheet={<CompareSheet before={before} after={network} verdicts={derived?.verdicts ?? []} />}
+      sheet={
+        <div className="relative h-full">
+          {asChart ? (
+            <BeforeAfterChart verdicts={verdicts} />
+          ) : (
+            <CompareSheet before={before} after={network} verdicts={verdicts} />
+          )}
+          <div className="absolute top-1.5 left-1/2 z-10 -translate-x-1/2">
+            <Button aria-pressed={asChart} onClick={() => setAsChart(!asChart)}>
+              {asChart ? 'As a sheet' : 'As a chart'}
+            </Button>
+          </div>
+        </div>
+      }
       section={<Section option={network.option} />}
       side={
         <>
@@ -185,6 +120,7 @@ export function AfterStop() {
               {again.length === 1 ? 'it' : 'them'} again. All other proofs stand.
             </p>
           )}
+          {held && <p className="panel shrink-0 px-3 py-2">{held}</p>}
           <div className="flex shrink-0 flex-wrap items-center gap-2">
             <PhoneButton />
             <FromFile phase="after" network={network} before={option ? () => ensure(option) : undefined} />

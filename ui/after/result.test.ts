@@ -19,6 +19,9 @@ const read = (verdict: PhaseResult['verdict'], more: Partial<PhaseResult> = {}):
   verdict,
   decidedBy: 'down',
   missing: [],
+  oneMore: false,
+  downsMbps: [40, 42, 44],
+  upsMbps: [10, 11, 12],
   ...more,
 });
 const spot = (more: Partial<SpotVerdict>): SpotVerdict => ({

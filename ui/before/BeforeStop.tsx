@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { askedAtSpots } from '@/core/evidence/asked';
-import { firstCause } from '@/core/readings/cause';
+import { suspectWord } from '@/core/readings/causeWords';
 import { type SpotVerdict } from '@/core/readings/spotVerdicts';
 import { RUNS_WANTED } from '@/core/readings/judgeRuns';
 import type { Spot } from '@/core/site/model/schema';
@@ -18,6 +18,7 @@ import { speedText } from '@/ui/pieces/format';
 import { Workbench } from '@/ui/pieces/Workbench';
 import { LinePanel } from '@/ui/readings/LinePanel';
 import { ProofNotes } from '@/ui/readings/ProofNotes';
+import { CauseText } from '@/ui/readings/CauseText';
 import { ReadingForm } from '@/ui/readings/ReadingForm';
 import { Remarks } from '@/ui/readings/Remarks';
 import { RunList } from '@/ui/readings/RunList';
@@ -31,15 +32,13 @@ import { LearntPanel } from './LearntPanel';
 import { LeftToRead } from './LeftToRead';
 import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
-const CAUSE_WORD = { line: 'the line', device: 'the device', signal: 'signal', airtime: 'airtime' } as const;
-
 const spread = ([low, high]: [number, number]) => `${speedText(low)} to ${speedText(high)}`;
 
 function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict | undefined }) {
   const { derived } = useDerived();
   const network = useAsItWas();
   const before = verdict?.before;
-  const cause = verdict && derived ? firstCause(verdict, derived.lines.before) : null;
+  const cause = derived?.causes.find((c) => c.spotId === spot.id && c.phase === 'before');
   return (
     <div>
       <Words spot={spot} />
@@ -53,11 +52,7 @@ function Detail({ spot, verdict }: { spot: Spot; verdict: SpotVerdict | undefine
           .{before.runs > 1 && ` From ${spread(before.downExtentMbps)} ↓, ${spread(before.upExtentMbps)} ↑.`}
         </p>
       )}
-      {cause && (
-        <p className="mt-1">
-          <strong className="font-semibold">First cause, {CAUSE_WORD[cause.kind]}:</strong> {cause.words}
-        </p>
-      )}
+      {cause && <CauseText cause={cause} option={network.option} />}
       {before && before.missing.length > 0 && !verdict.wasDead && (
         <p className="mt-1 text-amber">Missing: {before.missing.join('; ')}.</p>
       )}
@@ -89,7 +84,7 @@ export function BeforeStop() {
         const { spot, verdict: v } = f;
         const before = v?.before;
         const up = directionOf(before?.decidedBy) === 'up';
-        const cause = v && derived ? firstCause(v, derived.lines.before) : null;
+        const cause = derived?.causes.find((c) => c.spotId === spot.id && c.phase === 'before');
         return rowOf(f, before?.decidedBy, ['before'], {
           trackLabel: before
             ? `before ${speedText(up ? before.upMbps : before.downMbps)} Mb/s`
@@ -100,13 +95,13 @@ export function BeforeStop() {
               ? askedWords(asked.get(spot.id)) || 'not read'
               : 'working it out',
           note: before
-            ? `${readOf(before, up, v.need)}${cause ? `, ${CAUSE_WORD[cause.kind]}` : before.runs < RUNS_WANTED ? `, ${before.runs} ${before.runs === 1 ? 'run' : 'runs'}` : ''}`
+            ? `${readOf(before, up, v.need)}${cause ? `, ${suspectWord(cause.first, network.option)}` : before.runs < RUNS_WANTED ? `, ${before.runs} ${before.runs === 1 ? 'run' : 'runs'}` : ''}`
             : undefined,
           tone: before ? VERDICT_TONE[before.verdict] : 'plain',
           detail: <Detail spot={spot} verdict={v} />,
         });
       }),
-    [facts, derived, asked],
+    [facts, derived, asked, network],
   );
   useNextKey(
     facts

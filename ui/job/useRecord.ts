@@ -165,5 +165,7 @@ export function useRecord() {
       post(null, [{ kind: 'device', id: newId('ev'), ...now(), deviceId, joined, note: '' }]),
     [post],
   );
-  return { accept, extra, tried, stands, device, reading, readings, correct, step };
+  /** Records rows of several kinds that belong together. */
+  const rows = useCallback((list: EvidenceRow[]) => post(null, list), [post]);
+  return { accept, extra, rows, tried, stands, device, reading, readings, correct, step };
 }

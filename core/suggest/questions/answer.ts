@@ -3,7 +3,9 @@ import type { PlanContext } from '../../plan/network/context';
 import { evaluate } from '../../plan/evaluate/evaluate';
 import type { Option, Unit } from '../../plan/option/schema';
 import { routingChoices, type RoutingChoice } from '../../plan/network/routing';
+import type { Suspect } from '../../readings/causes';
 import { fixesOf, type Fix } from './fixes';
+import { remediesOf, type Remedy } from './remedies';
 import { compareFeeds, type FeedAnswer } from './backhauls';
 import { servedOf } from '../../site/model/verdict';
 import { goodPlacesOf, type GoodPlace } from './goodPlaces';
@@ -21,7 +23,8 @@ export type Question =
   | { kind: 'routing'; option: Option }
   | { kind: 'rule'; ruleId: string; locked: readonly Unit[] }
   | { kind: 'fixes'; option: Option; spotId: string }
-  | { kind: 'tries'; option: Option; unitId: string };
+  | { kind: 'tries'; option: Option; unitId: string }
+  | { kind: 'remedies'; option: Option; spotId: string; cause: Suspect };
 
 /** A way with the router, with what it gives and takes. */
 export interface PricedRouting extends RoutingChoice {
@@ -38,6 +41,7 @@ export interface Answers {
   rule: RulePlan | null;
   fixes: Fix[];
   tries: TryTable | null;
+  remedies: Remedy[];
 }
 
 /** Answers a question about a job; `pause` is awaited in those that take long. */
@@ -70,6 +74,8 @@ export async function answer<K extends Question['kind']>(
         });
       case 'fixes':
         return fixesOf(context, today, q.option, q.spotId, pause);
+      case 'remedies':
+        return remediesOf(context, today, q.option, q.spotId, q.cause, pause);
       case 'tries': {
         const unit = q.option.units.find((u) => u.id === q.unitId);
         return unit ? tryTable(context, q.option, unit) : null;

@@ -2,13 +2,13 @@ import { kitById } from '../../kit/catalogue/catalogue';
 import type { PlanContext } from '../../plan/network/context';
 import { evaluate } from '../../plan/evaluate/evaluate';
 import { predictOption } from '../../plan/predict/predict';
+import type { Prediction } from '../../plan/predict/prediction';
 import { gatewayOf } from '../../plan/option/graph';
 import type { Option } from '../../plan/option/schema';
 import { fits, isTaken, placesFor } from '../choices/places';
 import { compareFeeds } from './backhauls';
 import { POLICIES } from '../choices/policies';
 import { feedsFor } from '../choices/beginning';
-import { servedOf } from '../../site/model/verdict';
 import { FEED_LABEL } from '../../plan/option/placing';
 import { unitOn } from '../choices/addedUnit';
 import { gatewayChoices } from './gatewayPlaces';
@@ -22,6 +22,11 @@ export interface Fix extends Proposal {
   totalMinor: number;
   moreMinor: number;
   hours: number;
+  /** Hours of work more than now; less than none where it takes less. */
+  moreHours: number;
+  /** What the spot itself gets then, Mb/s. */
+  downMbps: number;
+  upMbps: number;
 }
 
 /** Changes that are told at most. */
@@ -30,7 +35,7 @@ const MOST = 6;
 /**
  * What one change would serve a spot: a unit more at any place, another feed of the unit that serves it, the gateway elsewhere, or a wire
  * to its device. Each is judged by the full model with what was read kept; those that mend the most first, then the cheapest; none
- * where nothing does, as where the line is too small for it.
+ * where nothing does, as where the line is too small for it. By `alone` the evening is left out: what runs read at a spot is held against.
  */
 export async function fixesOf(
   context: PlanContext,
@@ -38,6 +43,7 @@ export async function fixesOf(
   option: Option,
   spotId: string,
   pause: () => Promise<void>,
+  by: 'verdict' | 'alone' = 'verdict',
 ): Promise<Fix[]> {
   const gateway = gatewayOf(option);
   const spot = context.site.spots.find((s) => s.id === spotId);
@@ -45,24 +51,29 @@ export async function fixesOf(
   const now = evaluate(context, option, today);
   // What only a faster line mends no unit mends.
   const { alone, evening } = now.busyHour.lineShort;
-  if (alone.includes(spotId) || evening.includes(spotId)) return [];
+  if (alone.includes(spotId) || (by === 'verdict' && evening.includes(spotId))) return [];
   const nowMinor = now.price.totalMinor;
-  const servedNow = servedOf(now.predictions).length;
+  const served = (list: readonly Prediction[]) => list.filter((p) => p[by] === 'works').length;
+  const servedNow = served(now.predictions);
   const found: Fix[] = [];
   const tryIt = (label: string, tried: Option) => {
     const then = predictOption(context, tried);
     // It has to mend this spot, and not at the price of another.
-    if (then.find((p) => p.spotId === spotId)?.verdict !== 'works') return;
-    if (servedOf(then).length <= servedNow) return;
+    const own = then.find((p) => p.spotId === spotId);
+    if (own?.[by] !== 'works') return;
+    if (served(then) <= servedNow) return;
     const e = evaluate(context, tried, today);
     if (e.notices.some((n) => n.severity === 'blocks')) return;
     found.push({
       label,
       ...proposed(tried, [option]),
-      served: servedOf(e.predictions).length,
+      served: served(e.predictions),
       totalMinor: e.price.totalMinor,
       moreMinor: e.price.totalMinor - nowMinor,
       hours: e.price.hours,
+      moreHours: e.price.hours - now.price.hours,
+      downMbps: own.downMbps,
+      upMbps: own.upMbps,
     });
   };
   const serving = predictOption(context, option).find((p) => p.spotId === spotId)?.unitId;

@@ -1,0 +1,16 @@
+import { evidenceOf } from '../evidence/fold';
+import type { EvidenceRows } from '../evidence/rows';
+import type { Documents } from './settle';
+
+/** What of a brief counts for anything that is computed: typing a customer's name computes nothing. */
+export function briefKey({ customer: _c, address: _a, complaints: _p, ...rest }: Documents['brief']): string {
+  return JSON.stringify({ ...rest, allowed: { ...rest.allowed, note: '' } });
+}
+
+/** Rows that a calibration or a verdict leans on: ticking a step changes neither. */
+export const countRead = (rows: EvidenceRows): number =>
+  rows.reduce((n, r) => n + Number(r.kind === 'reading' || r.kind === 'correction' || r.kind === 'state'), 0);
+
+/** Spots at which something was read that still counts. */
+export const placesRead = (rows: EvidenceRows): number =>
+  new Set(evidenceOf(rows).valid.flatMap((r) => (r.subject.kind === 'spot' ? [r.subject.spotId] : []))).size;

@@ -1,0 +1,317 @@
+import { CLIENT_TYPES } from '../radio/link/clients';
+import { WEAK_DBM } from '../radio/link/levels';
+import type { ClientTypeId, Spot } from '../site/model/schema';
+import { meets } from '../plan/links/judge';
+import type { OptionLinks } from '../plan/links/pipe';
+import type { PlanContext } from '../plan/network/context';
+import type { Option } from '../plan/option/schema';
+import { BAND_INDEX } from '../radio/link/bands';
+import { evidenceOf } from '../evidence/fold';
+import type { CauseWord, EvidenceRows, Phase, Reading } from '../evidence/rows';
+import { levelOfBars } from '../site/model/bars';
+import { median } from '../stats/median';
+import { lineFor, type LineKnown } from './causeLine';
+import {
+  AIR,
+  LEVEL_SIGMA_DB,
+  NONE,
+  NOTHING_MBPS,
+  drawsOf,
+  suppositions,
+  type Drawn,
+  type Supposed,
+} from './causeDraws';
+import { waysToSpot, type CausePart, type CauseWay, type UnitsRead } from './causeParts';
+import type { LineTest } from './line';
+import type { PhaseResult } from './judgeRuns';
+import type { SpotVerdict } from './spotVerdicts';
+
+export type CauseKind = CauseWord;
+
+/** One thing that may hold a spot back, with how likely it is that it is that. */
+export interface Suspect {
+  kind: CauseKind;
+  /** The unit whose backhaul, radio or hold it is; null where it is none. */
+  unitId: string | null;
+  chance: number;
+  /** What the spot would get with that put right, Mb/s. */
+  mendedMbps: { down: number; up: number };
+}
+
+/** What one reading more would tell the suspects apart. */
+export type Settling = 'lineNow' | 'besideUnit' | 'offAndOn' | 'level' | 'otherDevice';
+
+/** Why a spot does not get what it needs, by what was read of it. */
+export interface SpotCause {
+  spotId: string;
+  phase: Phase;
+  first: Suspect;
+  /** The others that are worth a thought, the likelier first. */
+  others: readonly Suspect[];
+  settledBy: Settling | null;
+  /** What it rests on. */
+  facts: {
+    runs: number;
+    downMbps: number;
+    upMbps: number;
+    latencyMs: number | null;
+    levelDbm: number | null;
+    lineDownMbps: number;
+    lineUpMbps: number;
+    lineBy: LineKnown['by'];
+    /** What was read beside the unit it is about, under load, Mb/s down; null where nobody has. */
+    besideMbps: number | null;
+    missed: 'down' | 'up' | 'latency';
+  };
+}
+
+/** How far what is read strays from what a way gives: runs and reckoning together, as a natural logarithm, and in ms (estimates). */
+const SPEED_SIGMA_LN = 0.22;
+const TRIP_SIGMA_MS = 14;
+/** How much longer a round trip is in crowded air, ms (estimates). */
+const CONGESTED_MS = [15, 40, 70, 110] as const;
+/** A first cause surer than this needs no further reading; others less likely are not told. */
+const SETTLED = 0.85;
+const LEAST_TOLD = 0.08;
+/** What a part is worth that gives less than it is known to have given, and a round trip nothing explains. */
+const BROKEN_SHARE = 0.02;
+const UNEXPLAINED = 0.0006;
+
+interface Seen {
+  result: PhaseResult;
+  levelDbm: number | null;
+  levelSigmaDb: number;
+  missed: 'down' | 'up' | 'latency';
+  device: ClientTypeId;
+}
+
+const logOf = (mbps: number) => Math.log(Math.max(mbps, NOTHING_MBPS));
+const gauss = (x: number, sigma: number) => Math.exp(-0.5 * (x / sigma) ** 2) / sigma;
+
+function seenOf(result: PhaseResult, verdict: SpotVerdict, spot: Spot): Seen {
+  const { need } = verdict;
+  const bars = result.bars && levelOfBars(result.bars);
+  const over = {
+    down: result.downMbps / need.downMbps,
+    up: result.upMbps / need.upMbps,
+    latency:
+      result.latencyMs === null || result.latencyMs === 0 ? Infinity : need.latencyMs / result.latencyMs,
+  };
+  const missed = (['down', 'up', 'latency'] as const).reduce((a, b) => (over[b] < over[a] ? b : a));
+  return {
+    result,
+    levelDbm: result.rssiDbm ?? bars?.dbm ?? null,
+    levelSigmaDb: Math.hypot(LEVEL_SIGMA_DB, bars && result.rssiDbm === null ? bars.sigmaDb : 0),
+    missed,
+    device: result.device === 'wired' ? spot.client : result.device,
+  };
+}
+
+/** How well a round trip fits that is so much longer than it is reckoned to be, ms. */
+function fitsTrip(moreMs: number, isCrowded: boolean): number {
+  if (!isCrowded) return gauss(moreMs, TRIP_SIGMA_MS) + UNEXPLAINED;
+  const fits = CONGESTED_MS.reduce((sum, ms) => sum + gauss(moreMs - ms, TRIP_SIGMA_MS), 0);
+  return fits / CONGESTED_MS.length + UNEXPLAINED;
+}
+
+/** Where most of a round trip goes that is too long by itself: on the line, as its tests by cable say, or in the air. */
+type TripBy = 'line' | 'air';
+
+/** Which suspect a draw points to; `byTrip` where the speeds are enough and the round trip alone is not. */
+function suspectOf(
+  s: Supposed,
+  device: ClientTypeId,
+  d: Drawn,
+  byTrip: TripBy | null,
+): [CauseKind, string | null] {
+  const { heard, parts } = s.way;
+  const part: CausePart | undefined = parts[d.narrowest];
+  if (byTrip) return s.at === AIR || byTrip === 'air' ? ['congestion', heard.unit.id] : ['line', null];
+  if (s.clings && part?.kind !== 'line' && part?.kind !== 'device') return ['sticking', heard.unit.id];
+  if (part) return [part.kind, part.unitId];
+  if (s.at === AIR) return ['congestion', heard.unit.id];
+  if (d.levelDbm < WEAK_DBM) return ['signal', heard.unit.id];
+  // A level that is good and still too slow: a slow band, by habit or because no faster one reaches, else what the device makes of it.
+  if (s.way.faster) return ['band', heard.unit.id];
+  const { bands } = CLIENT_TYPES[device];
+  return bands.indexOf(heard.band) < bands.length - 1 ? ['signal', heard.unit.id] : ['device', null];
+}
+
+function settling(first: Suspect, others: readonly Suspect[], line: LineKnown, seen: Seen, read: UnitsRead) {
+  if (first.kind === 'line' && line.by !== 'test') return 'lineNow';
+  if (first.chance >= SETTLED) return null;
+  const all = [first, ...others];
+  const has = (kind: CauseKind) => all.some((s) => s.kind === kind);
+  if (has('line') && line.by !== 'test') return 'lineNow';
+  if (all.some((s) => s.kind === 'backhaul' && !read.loaded.has(s.unitId!))) return 'besideUnit';
+  if (has('sticking')) return 'offAndOn';
+  if (seen.levelDbm === null) return 'level';
+  if (has('device')) return 'otherDevice';
+  return others.length > 0 ? 'besideUnit' : null;
+}
+
+/** Chance that a unit nothing comes through to has lost its way rather than its signal, where nobody read it (estimate). */
+const LOST_WAY = 0.2;
+/** A way that gives less than this beside its unit is lost, Mb/s. */
+const LOST_MBPS = 0.5;
+
+/** What no connection may be due to, the likelier first. */
+function silentSuspects(best: CauseWay, seen: Seen): [Suspect, Suspect[]] {
+  const { down, up } = drawsOf(best, seen, 1).at(0, NONE, 1, seen.missed === 'up');
+  const mendedMbps = { down, up };
+  const unitId = best.heard.unit.id;
+  const hop = best.parts.findLast((p) => p.kind === 'backhaul');
+  const lost = !hop ? 0 : hop.faultChance === 0 ? Number(hop.downMbps < LOST_MBPS) : LOST_WAY;
+  const signal: Suspect = { kind: 'signal', unitId, chance: 1 - lost, mendedMbps };
+  if (!hop || lost === 0) return [signal, []];
+  const way: Suspect = { kind: 'backhaul', unitId: hop.unitId, chance: lost, mendedMbps };
+  return lost > 0.5 ? [way, []] : [signal, [way]];
+}
+
+/** What was read of the units of the networks of a phase. */
+export function unitsRead(
+  rows: EvidenceRows,
+  phase: Phase,
+  servedBy: ReadonlyMap<string, string>,
+): UnitsRead {
+  const e = evidenceOf(rows);
+  const loaded = new Map<string, { downMbps: number; upMbps: number }>();
+  const runs = new Map<string, Reading[]>();
+  const fastest = new Map<string, number>();
+  for (const r of e.valid) {
+    if (e.states.get(r.stateId)?.phase !== phase) continue;
+    const { subject } = r;
+    if (subject.kind === 'link' && subject.load === 'loaded' && r.downMbps !== null) {
+      // What counts is how the unit stands now: the runs of the newest network it was read in.
+      const known = (runs.get(subject.unitId) ?? []).filter((k) => k.stateId === r.stateId);
+      runs.set(subject.unitId, [...known, r]);
+    }
+    const unitId = subject.kind === 'spot' ? servedBy.get(subject.spotId) : undefined;
+    if (unitId) fastest.set(unitId, Math.max(fastest.get(unitId) ?? 0, r.downMbps ?? 0));
+  }
+  for (const [id, list] of runs)
+    loaded.set(id, {
+      downMbps: median(list.map((r) => r.downMbps ?? 0))!,
+      upMbps: median(list.map((r) => r.upMbps ?? r.downMbps ?? 0))!,
+    });
+  return { loaded, fastest };
+}
+
+/** What all spots of a phase are asked against. */
+export interface CauseGround {
+  context: PlanContext;
+  /** The network that was read in this phase. */
+  option: Option;
+  rows: EvidenceRows;
+  phase: Phase;
+  line: LineTest;
+  links: OptionLinks;
+  /** What was read of its units. */
+  read: UnitsRead;
+}
+
+/**
+ * Why a spot does not get what it needs: what the parts of its way can carry, as read or reckoned, each perhaps with a fault, is held
+ * against the speed, round trip and level that were read; Bayes' rule says which part it most likely is (docs/model.md, "Causes").
+ * Null where it was not read, works, or was read by cable.
+ */
+export function causeOf(ground: CauseGround, verdict: SpotVerdict): SpotCause | null {
+  const { context, option, rows, phase } = ground;
+  const result = phase === 'before' ? verdict.before : verdict.after;
+  const spot = context.site.spots.find((s) => s.id === verdict.spotId);
+  if (!result || !spot || result.verdict === 'works' || result.device === 'wired') return null;
+  const e = evidenceOf(rows);
+  const newest = (e.bySpot.get(spot.id) ?? []).findLast((r) => e.states.get(r.stateId)?.phase === phase);
+  if (!newest) return null;
+  const line = lineFor(rows, phase, newest.at, ground.line, context.line);
+  const { read } = ground;
+  const seen = seenOf(result, verdict, spot);
+  const ways = waysToSpot({ context, option, links: ground.links }, spot, seen.device, line.part, read);
+  const best = ways.find((w) => w.behindDb === 0);
+  const bandsSeen = result.band !== 'free' ? [result.band] : result.bandsSeen;
+  const silent = result.downMbps === 0 && result.upMbps === 0;
+  const isMissedByTrip =
+    result.latencyMs !== null &&
+    seen.missed === 'latency' &&
+    meets({ ...result, latencyMs: 0 }, verdict.need);
+  const byTrip: TripBy | null = !isMissedByTrip
+    ? null
+    : 2 * line.part.latencyMs > result.latencyMs!
+      ? 'line'
+      : 'air';
+  const told = (first: Suspect, others: readonly Suspect[]): SpotCause => ({
+    spotId: spot.id,
+    phase,
+    first,
+    others,
+    settledBy: settling(first, others, line, seen, read),
+    facts: {
+      runs: result.runs,
+      downMbps: result.downMbps,
+      upMbps: result.upMbps,
+      latencyMs: result.latencyMs,
+      levelDbm: seen.levelDbm,
+      lineDownMbps: line.part.downMbps,
+      lineUpMbps: line.part.upMbps,
+      lineBy: line.by,
+      besideMbps: first.unitId ? (read.loaded.get(first.unitId)?.downMbps ?? null) : null,
+      missed: seen.missed,
+    },
+  });
+  // Without a connection there is no speed to weigh: the signal, or a unit that has lost its own way.
+  if (silent && best) return told(...silentSuspects(best, seen));
+  const found = new Map<string, Suspect & { weight: number; down: number; up: number }>();
+  let sum = 0;
+  const missedUp = seen.missed === 'up';
+  const [lnDown, lnUp] = [logOf(result.downMbps), logOf(result.upMbps)];
+  const drawn = new Map(ways.map((way) => [way, drawsOf(way, seen)]));
+  const reckoned = new Map(ways.map((way) => [way, drawsOf(way, { ...seen, levelDbm: null })]));
+  for (const s of suppositions(ways, bandsSeen)) {
+    const { heard } = s.way;
+    const spreadDb = Math.hypot(heard.sigmaDb, seen.levelSigmaDb);
+    const byLevel = seen.levelDbm === null ? 1 / spreadDb : gauss(seen.levelDbm - heard.levelDbm, spreadDb);
+    const prior = s.prior * byLevel;
+    if (prior < 1e-12) continue;
+    const tripMs =
+      s.way.parts.reduce((ms, p) => ms + p.latencyMs, 0) + context.airQueueMs[BAND_INDEX[heard.band]] + 2;
+    const tripFits = result.latencyMs === null ? 1 : fitsTrip(result.latencyMs - tripMs, s.at === AIR);
+    const draws = drawn.get(s.way)!;
+    for (let k = 0; k < draws.count; k++) {
+      const d = draws.at(k, s.at, s.left, missedUp);
+      const weight =
+        prior *
+        tripFits *
+        (d.broken ? BROKEN_SHARE : 1) *
+        gauss(logOf(d.down) - lnDown, SPEED_SIGMA_LN) *
+        gauss(logOf(d.up) - lnUp, SPEED_SIGMA_LN);
+      if (weight === 0) continue;
+      sum += weight;
+      const [kind, unitId] = suspectOf(s, seen.device, d, byTrip);
+      const key = `${kind} ${unitId}`;
+      let own = found.get(key);
+      if (!own)
+        found.set(
+          key,
+          (own = { kind, unitId, chance: 0, mendedMbps: { down: 0, up: 0 }, weight: 0, down: 0, up: 0 }),
+        );
+      // Put right it is as it was reckoned; a device that lets go is on the unit it hears best, or on the band that is faster.
+      const other = kind === 'sticking' ? best : kind === 'band' ? s.way.faster : null;
+      const mended = other ? reckoned.get(other)!.at(k, NONE, 1, missedUp) : draws.at(k, s.at, 1, missedUp);
+      own.weight += weight;
+      own.down += weight * logOf(mended.down);
+      own.up += weight * logOf(mended.up);
+    }
+  }
+  const suspects = [...found.values()]
+    .map(({ kind, unitId, weight, down, up }): Suspect => ({
+      kind,
+      unitId,
+      chance: weight / sum,
+      mendedMbps: { down: Math.exp(down / weight), up: Math.exp(up / weight) },
+    }))
+    .sort((a, b) => b.chance - a.chance);
+  const [first, ...rest] = suspects;
+  if (!first) return null;
+  const others = rest.filter((s) => s.chance >= LEAST_TOLD);
+  return told(first, others);
+}
