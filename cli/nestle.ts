@@ -1,4 +1,4 @@
-import { readFileSync, statSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { parse } from '../core';
 import { tooLarge } from '../core/job/parse';
@@ -12,6 +12,9 @@ import { readKitCsv, writeKitCsv } from '../core/kit/catalogue/kitCsv';
 import { allMaterials } from '../core/kit/model/materialItems';
 import { designLines, designReport } from './design';
 import { compareLines, compareReport, kitLines } from './offers';
+import { isPaperLanguage } from '../papers/job';
+import { isPaperName } from '../papers/papers';
+import { reportBytes } from './report';
 import { reportJson } from './reportSchemas';
 import { predictReport, surveyReport, verifyReport } from './reports';
 import { sheetLines, sheetReport } from './sheet';
@@ -32,6 +35,8 @@ const USAGE = `nestle — the core without a browser
   nestle survey  JOB.json [--json]                 rooms with their areas, the shortest walk, what is worth a look
   nestle sheet   JOB.json [--json]                 the run sheet of the accepted option, else the first: each step with its acts
   nestle verify  JOB.json [--json]                 before, after and verdict of every spot
+  nestle report  JOB.json [--paper hand-over] [--language de] [--letter] [--html] --out FILE
+                                                   a paper as PDF or as one file of HTML: hand-over, offer or record
 
   nestle backup  FILE                              a consistent copy of the live database, while the server runs
   nestle restore FILE                              puts such a copy back; stop the server first
@@ -97,6 +102,31 @@ function kitCommand([act, path]: readonly string[], json: boolean): void {
   process.exit(2);
 }
 
+/** `nestle report`: writes a paper of a job into a file. */
+async function reportCommand(
+  path: string | undefined,
+  { paper = 'hand-over', language, letter, html, out, json }: ReturnType<typeof argumentsOf>['values'],
+): Promise<void> {
+  if (!isPaperName(paper))
+    fail([{ path: '--paper', message: `there is no paper "${paper}": hand-over, offer or record.` }], json);
+  if (language !== undefined && !isPaperLanguage(language))
+    fail([{ path: '--language', message: `there is no language "${language}": en or de.` }], json);
+  if (!out) fail([{ path: '--out', message: 'say which file to write, such as --out hand-over.pdf.' }], json);
+  const bytes = await reportBytes(load(path, json), {
+    paper,
+    language: language ?? null,
+    size: letter ? 'LETTER' : 'A4',
+    asHtml: html,
+  });
+  try {
+    writeFileSync(out, bytes);
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    fail([{ path: '--out', message: `${out} cannot be written (${code ?? 'unknown reason'}).` }], json);
+  }
+  console.log(`${out}: ${Math.round(bytes.length / 1024)} kB`);
+}
+
 /** The arguments of the call; what is wrong with them ends it in words. */
 function argumentsOf() {
   try {
@@ -110,6 +140,11 @@ function argumentsOf() {
         chance: { type: 'string' },
         units: { type: 'string' },
         from: { type: 'string' },
+        paper: { type: 'string' },
+        language: { type: 'string' },
+        letter: { type: 'boolean', default: false },
+        html: { type: 'boolean', default: false },
+        out: { type: 'string' },
         help: { type: 'boolean' },
       },
     });
@@ -193,6 +228,10 @@ async function main(): Promise<void> {
   if (command === 'verify') {
     const report = verifyReport(load(path, json));
     console.log(json ? reportJson('verify', report) : verifyLines(report));
+    return;
+  }
+  if (command === 'report') {
+    await reportCommand(path, values);
     return;
   }
   if (command === 'backup' || command === 'restore') {

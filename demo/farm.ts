@@ -49,6 +49,10 @@ function farmBrief(): Brief {
       validDays: 30,
       travelMinor: 38_00,
       secondVisitMinor: null,
+      guarantee:
+        'Every dead spot we call gone stays gone for a year, as long as nothing above is moved: else we come again for nothing.',
+      number: '2026-041',
+      date: '2026-05-28',
       exclusions: 'Electrician’s work, making good of plaster, anything in the barn beside the camera.',
     },
     oldRouter: { telephone: true, alarm: false, forwardedPort: false },

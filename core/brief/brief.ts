@@ -65,6 +65,9 @@ const NO_OFFER = {
   travelMinor: 0,
   secondVisitMinor: null,
   exclusions: '',
+  guarantee: '',
+  number: '',
+  date: null,
 };
 
 export const brief = z.strictObject({
@@ -140,6 +143,8 @@ export const brief = z.strictObject({
     )
     .max(40),
   policies,
+  /** Language of what the customer gets. */
+  paperLanguage: z.enum(['en', 'de']).default('en'),
   /** What stands on an offer beside the options. */
   offer: z
     .strictObject({
@@ -152,6 +157,11 @@ export const brief = z.strictObject({
       secondVisitMinor: z.number().int().min(0).max(MOST_MINOR).nullable().default(null),
       /** What is not part of the price, in words. */
       exclusions: z.string().max(2000),
+      /** What we stand for, as it is printed. */
+      guarantee: z.string().max(1000).default(''),
+      /** Number of the offer, and the day it was made; empty and null where nobody has said. */
+      number: z.string().max(40).default(''),
+      date: z.iso.date('a day is written 2026-11-25').nullable().default(null),
     })
     .default(NO_OFFER),
   labourMinorPerHour: z.number().int().min(0).max(MOST_MINOR),
@@ -195,6 +205,7 @@ export function emptyBrief(): Brief {
     },
     consents: [],
     people: 3,
+    paperLanguage: 'en',
     devices: [],
     hours: null,
     oldRouter: { telephone: false, alarm: false, forwardedPort: false },

@@ -1,0 +1,144 @@
+import { diggingWords, exclusionsOf, withTax } from '@/core/evidence/agreed';
+import { optionFacts } from '@/core/plan/compare/facts';
+import { amountText } from '@/core/plan/cost/parts';
+import { kitById } from '@/core/kit/catalogue/catalogue';
+import type { Option } from '@/core/plan/option/schema';
+import { lengthText } from '@/core/site/model/lengths';
+import { cell, type Block, type Paper, type PaperLanguage } from './blocks';
+import { plansOf } from './drawing';
+import { paperGround, type PaperGround, type PaperJob } from './job';
+
+const DRAWING_BOX = { widthPt: 480, heightPt: 230 };
+
+/** One option as the customer reads it: what it does, where each unit goes, what is bought, what it costs. */
+function optionBlocks(g: PaperGround, option: Option, index: number): Block[] {
+  const { words, job, money, number, date, evidence } = g;
+  const { brief } = job;
+  const e = job.derived.options[option.id];
+  if (!e) return [];
+  const facts = optionFacts(e);
+  const isAccepted = evidence.accepted?.optionId === option.id;
+  const { totalMinor, taxMinor } = withTax(facts.totalMinor, brief.offer.taxPercent);
+  const short = e.predictions.filter((p) => p.verdict !== 'works');
+  const digging = diggingWords(brief, e.cables);
+  const cable = facts.cableM > 0 ? lengthText(facts.cableM, brief.lengthUnit) : null;
+  const units = [...option.units].sort((a, b) => a.letter.localeCompare(b.letter));
+  const c = words.columns;
+  return [
+    { kind: 'heading', text: `${index + 1} · ${option.name}: ${money(totalMinor)}` },
+    ...(isAccepted && evidence.accepted
+      ? [
+          {
+            kind: 'para',
+            tone: 'good',
+            text: words.agreed(option.name, evidence.accepted.signedBy ?? '', date(evidence.accepted.at)),
+          } as const,
+        ]
+      : []),
+    {
+      kind: 'para',
+      text: [
+        words.offerServes(facts.served, facts.spots, brief.people),
+        ...(short.length > 0
+          ? [
+              words.offerShort(
+                short.map((p) => `${p.number} ${p.name} (${words.verdicts[p.verdict]})`).join(', '),
+              ),
+            ]
+          : []),
+        words.offerWork(words.hours(facts.hours), cable, facts.holes),
+      ].join(' '),
+    },
+    {
+      kind: 'table',
+      head: [c.unit, c.kind, c.place, c.backhaul],
+      widths: [0.08, 0.34, 0.36, 0.22],
+      rows: units.map((u) => {
+        const parent = units.find((p) => u.feed.kind !== 'line' && p.id === u.feed.parentId);
+        return [
+          cell(u.letter, { strong: true }),
+          cell(kitById(u.kitId, job.plan.ownKit)?.label ?? u.kitId),
+          cell(u.name),
+          cell(`${words.feeds[u.feed.kind]}${parent ? ` ${words.from(parent.letter)}` : ''}`),
+        ];
+      }),
+    },
+    {
+      kind: 'table',
+      head: [c.what, c.price],
+      widths: [0.78, 0.22],
+      amounts: true,
+      rows: [
+        ...e.parts.map((p) => [
+          cell(`${amountText(p, brief.lengthUnit)} ${p.label}`),
+          cell(money(p.costMinor)),
+        ]),
+        [cell(words.labour(words.hours(facts.hours))), cell(money(facts.labourMinor))],
+        ...(facts.travelMinor > 0 ? [[cell(words.travel), cell(money(facts.travelMinor))]] : []),
+        ...(brief.offer.taxPercent > 0
+          ? [
+              [
+                cell(
+                  words.tax(
+                    brief.offer.taxName || 'tax',
+                    number(brief.offer.taxPercent, Number.isInteger(brief.offer.taxPercent) ? 0 : 1),
+                  ),
+                ),
+                cell(money(taxMinor)),
+              ],
+            ]
+          : []),
+        [cell(words.total, { strong: true }), cell(money(totalMinor), { strong: true })],
+      ],
+    },
+    ...plansOf(job.site, option, e.cables, DRAWING_BOX, 'units').map((p): Block => ({
+      kind: 'drawing',
+      drawing: p.drawing,
+      caption: p.building === null ? words.yard : [p.building, p.storey].filter(Boolean).join(', '),
+    })),
+    ...(digging ? [{ kind: 'para', text: `${words.exclusions}: ${digging}`, tone: 'soft' } as const] : []),
+  ];
+}
+
+/** The offer: number and date, each option with its price line by line and where its units go; nothing that is for the installer alone. */
+export function offerPaper(job: PaperJob, language: PaperLanguage): Paper {
+  const g = paperGround(job, language);
+  const { words, date } = g;
+  const { brief, plan } = job;
+  const offered = plan.options.filter((o) => o.units.length > 0);
+  return {
+    language,
+    title: `${words.offer}: ${job.name}`,
+    under: [
+      brief.offer.number || brief.offer.date
+        ? words.offerNumber(brief.offer.number || '–', brief.offer.date ? date(brief.offer.date) : '–')
+        : '',
+      [brief.customer, brief.address].filter(Boolean).join(', '),
+      brief.installer ? words.offerFrom(brief.installer) : '',
+    ].filter(Boolean),
+    blocks: [
+      { kind: 'para', text: words.offerHolds(brief.offer.validDays) },
+      ...(offered.length === 0
+        ? [{ kind: 'para', text: words.offerNothing } as const]
+        : offered.flatMap((o, i) => optionBlocks(g, o, i))),
+      ...(brief.consents.length > 0
+        ? [
+            { kind: 'heading', text: words.trades } as const,
+            {
+              kind: 'list',
+              items: brief.consents.map((c) => words.consent(words.consents[c.what], c.who, c.got)),
+            } as const,
+          ]
+        : []),
+      { kind: 'heading', text: words.exclusions },
+      { kind: 'para', text: exclusionsOf(brief) },
+      ...(brief.offer.guarantee.trim()
+        ? [
+            { kind: 'heading', text: words.guarantee } as const,
+            { kind: 'para', text: brief.offer.guarantee.trim() } as const,
+          ]
+        : []),
+      { kind: 'signatures', who: [words.signHere(words.installer), words.signHere(words.customer)] },
+    ],
+  };
+}

@@ -1,0 +1,144 @@
+import { kitById } from '@/core/kit/catalogue/catalogue';
+import { serialAt } from '@/core/evidence/fold';
+import { lightsOf } from '@/core/fit/lights';
+import { serialStepOf } from '@/core/fit/serials';
+import { parentIdOf } from '@/core/plan/option/feeds';
+import type { Unit } from '@/core/plan/option/schema';
+import { storeysById } from '@/core/site/model/levels';
+import { median } from '@/core/stats/median';
+import { cell, type Block } from './blocks';
+import { plansOf } from './drawing';
+import type { PaperGround } from './job';
+import { spotList } from './spots';
+
+/** Share of what was read, or of the low end of what is reckoned, that a test by any means ought to show. */
+const TRIAGE_SHARE = 0.6;
+
+/** How a unit is joined: "coax from A". */
+export function backhaulText({ words, units }: PaperGround, unit: Unit): string {
+  const parent = units.find((u) => u.id === parentIdOf(unit.feed));
+  return `${words.feeds[unit.feed.kind]}${parent ? ` ${words.from(parent.letter)}` : ''}`;
+}
+
+/** Where a unit is: its name, and the storey of a building with several. */
+function placeText({ job, words }: PaperGround, unit: Unit): string {
+  const ref = unit.place.storeyId ? storeysById(job.site).get(unit.place.storeyId) : undefined;
+  if (!ref) return `${unit.name} (${words.outdoors})`;
+  const { building, storey } = ref;
+  return `${unit.name} (${building.name}${building.storeys.length > 1 ? `, ${storey.name}` : ''})`;
+}
+
+/** Where each unit is, how it is joined, the light it shows when all is well, and its serial. */
+export function unitBlocks(g: PaperGround): Block[] {
+  const { words, units, built, job, evidence } = g;
+  const c = words.columns;
+  if (!built || units.length === 0)
+    return [
+      { kind: 'heading', text: words.units },
+      { kind: 'para', text: words.noUnits },
+    ];
+  const optionId = evidence.accepted?.optionId ?? built.option.id;
+  return [
+    { kind: 'heading', text: words.units },
+    {
+      kind: 'table',
+      head: [c.unit, c.kind, c.place, c.backhaul, c.light, c.serial],
+      widths: [0.07, 0.22, 0.25, 0.16, 0.16, 0.14],
+      rows: units.map((u) => {
+        const kit = kitById(u.kitId, built.kit);
+        const light = kit ? lightsOf(kit, 'afterwards').find((l) => l.means === 'holds') : undefined;
+        return [
+          cell(u.letter, { strong: true }),
+          cell(kit?.label ?? u.kitId),
+          cell(placeText(g, u)),
+          cell(backhaulText(g, u)),
+          cell(light?.shows ?? '–'),
+          cell(serialAt(job.evidence, optionId, serialStepOf(u)) ?? words.notNoted, { tone: 'soft' }),
+        ];
+      }),
+    },
+  ];
+}
+
+/** The plans of what is built, each storey once. */
+export function drawingBlocks(g: PaperGround, box: { widthPt: number; heightPt: number }): Block[] {
+  const { words, built, evaluation, job } = g;
+  if (!built || built.option.units.length === 0) return [];
+  const plans = plansOf(job.site, built.option, evaluation?.cables ?? [], box);
+  return [
+    { kind: 'heading', text: words.drawings },
+    { kind: 'para', text: words.drawingKey, tone: 'soft' },
+    ...plans.map((p): Block => ({
+      kind: 'drawing',
+      drawing: p.drawing,
+      caption: p.building === null ? words.yard : [p.building, p.storey].filter(Boolean).join(', '),
+    })),
+  ];
+}
+
+/** Two tests by any means against two printed figures: which link has failed. */
+export function triageBlocks(g: PaperGround): Block[] {
+  const { words, units, evaluation, job, speed, evidence } = g;
+  const gateway = units.find((u) => u.feed.kind === 'line');
+  if (!gateway) return [];
+  const { after, before } = job.derived.lines;
+  const line = after.downMbps ?? before.downMbps ?? job.brief.line.downMbps;
+  const c = words.columns;
+  const lineLeast = TRIAGE_SHARE * line;
+  const rows = units.flatMap((u) => {
+    if (u === gateway) return [];
+    const runs = evidence.links.flatMap((r) =>
+      r.subject.kind === 'link' && r.subject.unitId === u.id && r.downMbps !== null ? [r.downMbps] : [],
+    );
+    const gives = median(runs) ?? evaluation?.feeds[u.id]?.downRangeMbps[0] ?? null;
+    if (gives === null || gives <= 0) return [];
+    return [
+      [
+        cell(words.beside(u.letter)),
+        cell(`${speed(TRIAGE_SHARE * Math.min(line, gives))} ${words.mbps}`, { strong: true }),
+        cell(words.lessBackhaul(backhaulText(g, u))),
+      ],
+    ];
+  });
+  return [
+    { kind: 'heading', text: words.triage },
+    { kind: 'para', text: words.triageText },
+    {
+      kind: 'table',
+      head: [c.test, c.atLeast, c.less],
+      widths: [0.3, 0.2, 0.5],
+      rows: [
+        [
+          cell(words.byCable(gateway.letter)),
+          cell(`${speed(lineLeast)} ${words.mbps}`, { strong: true }),
+          cell(words.lessLine),
+        ],
+        ...rows,
+      ],
+    },
+    { kind: 'para', text: words.lessElse, tone: 'soft' },
+  ];
+}
+
+/** What must not be moved: units whose change would end a proof, and what lies between them and the spots they serve. */
+export function stayBlocks(g: PaperGround): Block[] {
+  const { words, units, evaluation, job } = g;
+  const proven = job.derived.verdicts.filter((v) => v.gone);
+  if (units.length === 0 || proven.length === 0) return [];
+  const servedBy = new Map((evaluation?.predictions ?? []).map((p) => [p.spotId, p.unitId]));
+  const between = units.flatMap((u) => {
+    const spots = proven.filter((v) => servedBy.get(v.spotId) === u.id);
+    return spots.length > 0 ? [words.stayBetween(u.letter, spotList(spots))] : [];
+  });
+  return [
+    { kind: 'heading', text: words.stay },
+    {
+      kind: 'list',
+      items: [
+        words.stayUnits(units.map((u) => `${u.letter} ${u.name}`).join(', ')),
+        ...between,
+        words.stayDoors,
+      ],
+    },
+  ];
+}
