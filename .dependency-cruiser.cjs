@@ -1,6 +1,6 @@
 /** Arrows run one way: app → ui, server → core; core imports nothing but itself and small pure libraries. */
 const PURE =
-  'node_modules/(zod|d3-polygon|d3-array|d3-contour|image-size|ml-matrix|ml-[a-z-]+|is-any-array|@noble/hashes|rbush|quickselect|polylabel|tinyqueue|fast-deep-equal|internmap|nanoid|papaparse|ngraph\\.[a-z]+|ical-generator)/';
+  'node_modules/(zod|d3-polygon|d3-array|d3-contour|image-size|ml-matrix|ml-[a-z-]+|is-any-array|@noble/hashes|rbush|quickselect|polylabel|tinyqueue|fast-deep-equal|internmap|nanoid|papaparse|ngraph\\.[a-z]+|ical-generator|fflate)/';
 const TESTS = '\.test\.ts$';
 const within = (from, allowed) => ({
   name: `core-${from}`,
@@ -185,6 +185,25 @@ module.exports = {
       severity: 'error',
       from: { path: '^app/' },
       to: { path: '^(db|workers|cli|demo)/' },
+    },
+    {
+      name: 'papers-only-core',
+      comment: 'papers are made of core; what writes their files is used by server and command line alone',
+      severity: 'error',
+      from: { path: '^papers/', pathNot: TESTS },
+      to: { path: '^(app|ui|server|db|workers|cli|demo|meter)/' },
+    },
+    {
+      name: 'pdf-not-in-the-browser',
+      severity: 'error',
+      from: { path: '^(app|ui|workers)/' },
+      to: { path: '^papers/pdf/', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'core-knows-no-paper',
+      severity: 'error',
+      from: { path: '^(core|db|meter)/' },
+      to: { path: '^papers/' },
     },
     {
       name: 'no-orphans',

@@ -23,7 +23,7 @@ import { median } from '../core/stats/median';
 import { SOUND, mendedFaults, type Faults } from '../meter/practice/faults';
 import { hiddenHouse, type HiddenHouse, type PracticeUnit } from '../meter/practice/hidden';
 import { asValues, practiceDevice, practiceUnits } from '../meter/practiceInputs';
-import { practiceJob } from '../server/jobs/practiceJob';
+import { practiceJob } from '../demo/practiceJob';
 
 const RUNS = 3;
 const FIRST_SEED = 7001;

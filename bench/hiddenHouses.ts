@@ -13,7 +13,7 @@ import { median } from '../core/stats/median';
 import type { HiddenHouse } from '../meter/practice/hidden';
 import { truthOf } from '../meter/practice/oldHouse';
 import { practiceDevice, practiceUnits } from '../meter/practiceInputs';
-import { practiceJob } from '../server/jobs/practiceJob';
+import { practiceJob } from '../demo/practiceJob';
 
 export const FIRST_SEED = 5001;
 const RUNS = 3;

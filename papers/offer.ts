@@ -6,6 +6,7 @@ import type { Option } from '@/core/plan/option/schema';
 import { lengthText } from '@/core/site/model/lengths';
 import { cell, type Block, type Paper, type PaperLanguage } from './blocks';
 import { plansOf } from './drawing';
+import { priceBlocks } from './price';
 import { paperGround, type PaperGround, type PaperJob } from './job';
 
 const DRAWING_BOX = { widthPt: 480, heightPt: 230 };
@@ -121,6 +122,7 @@ export function offerPaper(job: PaperJob, language: PaperLanguage): Paper {
       ...(offered.length === 0
         ? [{ kind: 'para', text: words.offerNothing } as const]
         : offered.flatMap((o, i) => optionBlocks(g, o, i))),
+      ...(g.price?.accepted ? priceBlocks(g) : []),
       ...(brief.consents.length > 0
         ? [
             { kind: 'heading', text: words.trades } as const,

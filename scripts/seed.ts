@@ -1,6 +1,7 @@
 import { writeJobFile } from '../core/job/jobFile';
 import { database, databasePath } from '../db/connection';
 import { quillfeatherFarm } from '../demo/farm';
+import { alderCottage } from '../demo/finished';
 import { larkspurRow } from '../demo/larkspur';
 import { OWNER } from '../server/base/caller';
 import { seedDemo } from '../server/jobs/files';
@@ -10,7 +11,11 @@ const reset = process.argv.includes('--reset');
 database();
 const put = seedDemo(
   OWNER,
-  { farm: writeJobFile(quillfeatherFarm()), larkspur: writeJobFile(larkspurRow()) },
+  {
+    farm: () => writeJobFile(quillfeatherFarm()),
+    larkspur: () => writeJobFile(larkspurRow()),
+    alder: () => writeJobFile(alderCottage()),
+  },
   reset,
 );
 console.log(

@@ -72,6 +72,7 @@ const CHECKS = [
       'server',
       'db',
       'core',
+      'papers',
       'workers',
       'cli',
       'demo',

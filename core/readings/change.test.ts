@@ -14,7 +14,8 @@ const read = (downs: readonly number[], up = 20) =>
     line,
     need,
   );
-const verdict = (more: Partial<SpotVerdict>) => ({ spotId: 's', number: 4, name: 'Barn', ...more }) as SpotVerdict;
+const verdict = (more: Partial<SpotVerdict>) =>
+  ({ spotId: 's', number: 4, name: 'Barn', ...more }) as SpotVerdict;
 
 test('a change has its middle, its spread and what it is faster by at least', () => {
   const c = changeOf({ before: read([2, 1.8, 2.4]), after: read([34, 31, 36]) })!;

@@ -143,8 +143,7 @@ export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Ne
     verdict,
     decidedBy: decide({ downMbps, upMbps, latencyMs: latencyMs ?? 0 }, need),
     missing,
-    oneMore:
-      verdict === 'works' && runs.length < ENOUGH_TO_TELL && spreadsOver(runs, need) < CLEAR_SPREADS,
+    oneMore: verdict === 'works' && runs.length < ENOUGH_TO_TELL && spreadsOver(runs, need) < CLEAR_SPREADS,
     downsMbps: runs.map((r) => r.downMbps),
     upsMbps: runs.map((r) => r.upMbps),
   };

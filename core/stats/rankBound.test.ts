@@ -10,8 +10,14 @@ test('the slowest run now over the fastest before, with its chance', () => {
 
 test('nothing is said where it is not faster, was silent before or was not read', () => {
   for (const [b, a] of [
-    [[5, 6, 7], [6, 9, 9]],
-    [[0, 0, 0], [40, 41, 42]],
+    [
+      [5, 6, 7],
+      [6, 9, 9],
+    ],
+    [
+      [0, 0, 0],
+      [40, 41, 42],
+    ],
     [[], [3]],
     [[3], []],
   ])

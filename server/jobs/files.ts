@@ -84,20 +84,20 @@ export const importJob = useCase(
   },
 );
 
-/** Replaces the demo jobs by fresh ones, or puts them in where they are missing. */
+/** Replaces the demo jobs by fresh ones, or puts them in where they are missing; each is made only then. */
 export function seedDemo(
   caller: Caller,
-  texts: Record<string, string>,
+  jobs: Readonly<Record<string, () => string>>,
   reset: boolean,
   db: Db = database(),
 ): string[] {
   const put: string[] = [];
-  for (const [id, text] of Object.entries(texts)) {
+  for (const [id, make] of Object.entries(jobs)) {
     if (findJob(db, id)) {
       if (!reset) continue;
       deleteJob(db, id);
     }
-    const outcome = importJob(caller, text, id, db);
+    const outcome = importJob(caller, make(), id, db);
     if (!outcome.ok)
       throw new Error(`demo job ${id}: ${outcome.problems.map((p) => `${p.path} ${p.message}`).join('; ')}`);
     put.push(id);

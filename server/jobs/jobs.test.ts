@@ -113,11 +113,11 @@ test('who may not do something is told so, and nothing happens', () => {
 });
 
 test('the demo is seeded once, kept, and restored on request', () => {
-  expect(seedDemo(OWNER, { farm: farmText }, false, db)).toEqual(['farm']);
+  expect(seedDemo(OWNER, { farm: () => farmText }, false, db)).toEqual(['farm']);
   changeJob(OWNER, 'farm', { name: 'Changed' }, db);
-  expect(seedDemo(OWNER, { farm: farmText }, false, db)).toEqual([]);
+  expect(seedDemo(OWNER, { farm: () => farmText }, false, db)).toEqual([]);
   expect(opened('farm', db).job.name).toBe('Changed');
-  expect(seedDemo(OWNER, { farm: farmText }, true, db)).toEqual(['farm']);
+  expect(seedDemo(OWNER, { farm: () => farmText }, true, db)).toEqual(['farm']);
   expect(opened('farm', db).job.name).toBe('Quillfeather Farm');
 });
 

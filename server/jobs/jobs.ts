@@ -7,7 +7,7 @@ import { emptySite, practiceHouse } from '@/core/site/model/schema';
 import * as rows from '@/db/jobs';
 import { storeJob } from './files';
 import { headText, jobPieces } from './loaded';
-import { practiceJob } from './practiceJob';
+import { practiceJob } from '@/demo/practiceJob';
 import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 import { submittedId } from '../base/ids';

@@ -8,6 +8,8 @@ import { practiceLights, practiceRun, type PracticeAsked } from '../practice/run
 import { walkView, type WalkView } from '../walk/view';
 import { DOCUMENT_WORK } from './documentWork';
 import { FILE_WORK } from './fileWork';
+import { fileOf, type JobFileOut } from './paperWork';
+import { noSuchJob, type Outcome } from '../base/outcome';
 
 /** Jobs whose numbers are kept at hand. */
 const MOST_OPEN = 3;
@@ -57,9 +59,13 @@ export const WORK = {
     const job = opened(jobId);
     return job && practiceLights(job.open, phase);
   },
+  async jobFile(asked: Parameters<typeof fileOf>[1]): Promise<Outcome<JobFileOut>> {
+    const job = opened(asked.id);
+    return job ? fileOf(job, asked) : noSuchJob();
+  },
   ...FILE_WORK,
   ...DOCUMENT_WORK,
 } as const;
 export type WorkName = keyof typeof WORK;
 export type WorkArgs<K extends WorkName> = Parameters<(typeof WORK)[K]>[0];
-export type WorkAnswer<K extends WorkName> = ReturnType<(typeof WORK)[K]>;
+export type WorkAnswer<K extends WorkName> = Awaited<ReturnType<(typeof WORK)[K]>>;

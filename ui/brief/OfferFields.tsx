@@ -3,12 +3,16 @@ import { MOST_MINOR, type Brief } from '@/core/brief/brief';
 import { secondVisitMinor } from '@/core/plan/cost/callBack';
 import { minorDigits } from '@/core/plan/cost/money';
 import { useJob } from '@/ui/job/store';
-import { NumberField, TextField } from '@/ui/pieces/fields';
+import { PAPER_WORDS } from '@/papers/job';
+import { DateField, NumberField, SelectField, TextField } from '@/ui/pieces/fields';
+
+const LANGUAGES = (['en', 'de'] as const).map((value) => ({ value, label: PAPER_WORDS[value].name }));
 
 /** What stands on the offer beside the options. */
 export function OfferFields() {
   const offer = useJob((s) => s.brief.offer);
   const currency = useJob((s) => s.brief.currency);
+  const language = useJob((s) => s.brief.paperLanguage);
   const minor = 10 ** minorDigits(currency);
   const labourMinorPerHour = useJob((s) => s.brief.labourMinorPerHour);
   const setBrief = useJob((s) => s.setBrief);
@@ -58,6 +62,29 @@ export function OfferFields() {
           max={MOST_MINOR / minor}
           // Left empty it is travel and an hour and a half again.
           onChange={(v) => set({ secondVisitMinor: v === null ? null : Math.round(v * minor) })}
+        />
+      </div>
+      <div className="mt-2 grid grid-cols-1 gap-2 sm:grid-cols-3">
+        <TextField
+          label="Number of the offer"
+          value={offer.number}
+          onChange={(number) => set({ number: number.slice(0, 40) })}
+        />
+        <DateField label="Its date" value={offer.date} onChange={(date) => set({ date })} />
+        <SelectField
+          label="Language of the papers"
+          value={language}
+          options={LANGUAGES}
+          onChange={(paperLanguage) => setBrief((b) => ({ ...b, paperLanguage }))}
+        />
+      </div>
+      <div className="mt-2">
+        <TextField
+          long
+          label="Guarantee, as it is printed"
+          placeholder="what you stand for, and for how long"
+          value={offer.guarantee}
+          onChange={(guarantee) => set({ guarantee: guarantee.slice(0, 1000) })}
         />
       </div>
       <div className="mt-2">

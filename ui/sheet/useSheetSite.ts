@@ -1,7 +1,6 @@
 'use client';
 import { useMemo } from 'react';
-import { sheetStoreys, storeysById, type StoreyRef } from '@/core/site/model/levels';
-import type { Site } from '@/core/site/model/schema';
+import { sheetStoreys, type StoreyRef } from '@/core/site/model/levels';
 import { storeyAbove } from '@/core/site/edit/storeys';
 import { useJob } from '@/ui/job/store';
 
@@ -33,21 +32,4 @@ export function useSheetSite() {
     [refs, buildings],
   );
   return { refs, storeyIds, walls, openings, obstacles, foliage, rooms, holes, holesAbove, custom };
-}
-
-/** What of a site lies on some of its storeys, for a drawing that is made once. */
-export function siteOnSheet(site: Site, storeyIds: ReadonlySet<string>) {
-  const refs = [...storeysById(site).values()].filter((r) => storeyIds.has(r.storey.id));
-  const walls = site.walls.filter((w) => storeyIds.has(w.storeyId));
-  const wallIds = new Set(walls.map((w) => w.id));
-  return {
-    refs,
-    walls,
-    openings: site.openings.filter((o) => wallIds.has(o.wallId)),
-    obstacles: site.obstacles.filter((o) => o.storeyId === null || storeyIds.has(o.storeyId)),
-    foliage: site.foliage,
-    holes: refs.flatMap((r) => r.storey.holes),
-    holesAbove: refs.flatMap((r) => storeyAbove(site, r.storey.id)?.holes ?? []),
-    custom: site.customConstructions,
-  };
 }

@@ -1,4 +1,5 @@
 import { isLongJob } from '@/server/jobs/files';
+import { fileName } from '@/server/requests/fileName';
 import { answer, callerOf } from '@/server/requests/http';
 import { answered, done } from '@/server/base/outcome';
 import { askThread } from '@/server/thread/ask';
@@ -9,15 +10,10 @@ export async function GET(request: Request, { params }: { params: Promise<{ jobI
   if (!long.ok) return answer(request, () => long);
   const file = await askThread('exportJob', { caller: callerOf(request), id: jobId }, long.value);
   if (!file.ok) return answer(request, () => file);
-  const name =
-    file.value.name
-      .replace(/[^A-Za-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '')
-      .toLowerCase() || 'job';
   return new Response(file.value.bytes, {
     headers: {
       'content-type': 'application/json',
-      'content-disposition': `attachment; filename="${name}.nestle.json"`,
+      'content-disposition': `attachment; filename="${fileName(file.value.name)}.nestle.json"`,
       'cache-control': 'no-store',
     },
   });

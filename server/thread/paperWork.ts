@@ -1,0 +1,70 @@
+import { acceptedOption } from '@/core/evidence/built';
+import { writeKitCsv } from '@/core/kit/catalogue/kitCsv';
+import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
+import { allMaterials } from '@/core/kit/model/materialItems';
+import { partsCsv } from '@/core/plan/cost/partsCsv';
+import { writeJobZip } from '@/core/job/jobZip';
+import type { Planner } from '@/core/job/planner';
+import { devicesCsv, readingsCsv, spotsCsv } from '@/core/job/tables';
+import type { PaperLanguage } from '@/papers/blocks';
+import { paperHtml } from '@/papers/html';
+import { PAPERS, isPaperName } from '@/papers/papers';
+import { paperPdf, type PageSize } from '@/papers/pdf/pdf';
+import type { Caller } from '../base/caller';
+import { exportJob } from '../jobs/files';
+import type { OpenJob } from '../jobs/loaded';
+import { answered, done, refuse, type Outcome } from '../base/outcome';
+
+/** A file that goes out of a job, by the name it is asked for. */
+export interface JobFileOut {
+  /** The job's name: the file is called after it. */
+  name: string;
+  type: string;
+  bytes: Uint8Array<ArrayBuffer>;
+}
+
+/** Files of a job beside its papers, by name. Keys are in none: they are not in a job. */
+const TABLES = {
+  'readings.csv': ({ job }: OpenJob) => readingsCsv(job),
+  'spots.csv': ({ job }: OpenJob) => spotsCsv(job),
+  'devices.csv': ({ job }: OpenJob) => devicesCsv(job),
+  'kit.csv': ({ job: { plan } }: OpenJob) =>
+    writeKitCsv(
+      [...plan.ownKit, ...CATALOGUE.filter((k) => !plan.ownKit.some((o) => o.id === k.id))],
+      allMaterials(plan.ownMaterials),
+    ),
+  'parts.csv': ({ job }: OpenJob, planner: Planner) => {
+    const option = acceptedOption(job.plan, job.evidence) ?? job.plan.options[0];
+    const e = option && planner.derive(option.id).options[option.id];
+    return partsCsv(e?.parts ?? [], job.brief.currency);
+  },
+} as const;
+type TableName = keyof typeof TABLES;
+const isTable = (name: string): name is TableName => Object.hasOwn(TABLES, name);
+
+const bytesOf = (text: string): Uint8Array<ArrayBuffer> => new TextEncoder().encode(text);
+
+/** Makes a file of a job: a paper as PDF or HTML, a table, or the whole as an archive. */
+export async function fileOf(
+  { open, planner }: { open: OpenJob; planner: Planner },
+  asked: { caller: Caller; id: string; file: string; language: PaperLanguage | null; size: PageSize },
+): Promise<Outcome<JobFileOut>> {
+  const { job } = open;
+  const { name } = job;
+  if (isTable(asked.file))
+    return done({ name, type: 'text/csv; charset=utf-8', bytes: bytesOf(TABLES[asked.file](open, planner)) });
+  if (asked.file === 'job.zip')
+    return answered(() => {
+      const whole = exportJob(asked.caller, asked.id);
+      return whole.ok ? done({ name, type: 'application/zip', bytes: writeJobZip(whole.value) }) : whole;
+    });
+  const [paper, ending] = asked.file.split('.');
+  if (!paper || !isPaperName(paper) || (ending !== 'pdf' && ending !== 'html'))
+    return refuse(404, 'There is no such file of a job.');
+  const derived = planner.derive(null);
+  const shown = acceptedOption(job.plan, job.evidence) ?? job.plan.options[0] ?? null;
+  const made = PAPERS[paper]({ ...job, derived, shown }, asked.language ?? job.brief.paperLanguage);
+  return ending === 'html'
+    ? done({ name, type: 'text/html; charset=utf-8', bytes: bytesOf(paperHtml(made)) })
+    : done({ name, type: 'application/pdf', bytes: await paperPdf(made, asked.size) });
+}
