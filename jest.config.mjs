@@ -3,6 +3,7 @@ const config = {
   testEnvironment: 'node',
   roots: [
     '<rootDir>/core',
+    '<rootDir>/papers',
     '<rootDir>/db',
     '<rootDir>/server',
     '<rootDir>/cli',

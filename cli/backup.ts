@@ -2,6 +2,7 @@ import { existsSync, renameSync, rmSync } from 'node:fs';
 import Database from 'better-sqlite3';
 import { databasePath, openDatabase } from '../db/connection';
 import { faultOf } from '../db/faults';
+import { LAST_BACKUP, noteFact } from '../db/jobs';
 import { unsoundContent, unsoundFile } from '../db/soundCopy';
 import { BESIDE, FILE_ACTS, HalfSwapped, keptOf, partOf, swapFile, type FileActs } from '../db/swapFile';
 
@@ -35,11 +36,26 @@ export async function backup(to: string | undefined, from = databasePath()): Pro
     const bad = unsoundFile(part);
     if (bad) return { ok: false, message: bad };
     renameSync(part, to);
+    noteBackup(from);
     return { ok: true, words: `The database is copied to ${to}.` };
   } catch (error) {
     return { ok: false, message: `The copy could not be made: ${words(error)}` };
   } finally {
     remove(part);
+  }
+}
+
+/** Notes when the database was copied last: the list of jobs says how long ago that is. The copy is made, whether it can be noted or not. */
+function noteBackup(path: string): void {
+  try {
+    const db = new Database(path, { fileMustExist: true, timeout: 2000 });
+    try {
+      noteFact(db, LAST_BACKUP, new Date().toISOString());
+    } finally {
+      db.close();
+    }
+  } catch {
+    // An older database has no place for it, and one that is held by somebody else is noted next time.
   }
 }
 

@@ -8,6 +8,18 @@ export interface JobRow {
   changed_at: string;
   /** Headline of the job as JSON; null where nobody has counted it. */
   summary: string | null;
+  billed_at: string | null;
+}
+
+/** A job as a business sees it: who, where, when, and how far it has come. */
+export interface JobListRow extends JobRow {
+  customer: string | null;
+  address: string | null;
+  visit_date: string | null;
+  /** How many options hold a unit; whether one is accepted, and whether it was signed for. */
+  offered: number | null;
+  accepted: number;
+  signed: number;
 }
 
 export type DocumentKind = 'brief' | 'site' | 'plan';
@@ -20,8 +32,59 @@ export interface DocumentRow {
 /** Revisions of a document kept beside the newest; older ones are thinned. */
 const REVISIONS_KEPT = 400;
 
-export function listJobs(db: Db): JobRow[] {
-  return db.prepare<[], JobRow>('SELECT * FROM job ORDER BY changed_at DESC, name').all();
+/** A value of a document; a damaged one says nothing and hides no job. */
+const valueOf = (of: string, path: string) =>
+  `CASE WHEN json_valid(${of}.json) THEN json_extract(${of}.json, '${path}') END`;
+const newest = (of: string, kind: DocumentKind) =>
+  `LEFT JOIN document ${of} ON ${of}.job_id = j.id AND ${of}.kind = '${kind}' AND ${of}.revision =
+    (SELECT max(revision) FROM document WHERE job_id = j.id AND kind = '${kind}')`;
+const has = (kind: string) =>
+  `EXISTS (SELECT 1 FROM evidence_row e WHERE e.job_id = j.id AND e.kind = '${kind}')`;
+
+export function listJobs(db: Db): JobListRow[] {
+  return db
+    .prepare<[], JobListRow>(
+      `SELECT j.*, ${valueOf('b', '$.customer')} AS customer, ${valueOf('b', '$.address')} AS address,
+        ${valueOf('b', '$.visitDate')} AS visit_date,
+        CASE WHEN json_valid(p.json) THEN (SELECT count(*) FROM json_each(p.json, '$.options') o
+          WHERE json_array_length(o.value, '$.units') > 0) END AS offered,
+        ${has('acceptance')} AS accepted, ${has('signOff')} AS signed
+      FROM job j ${newest('b', 'brief')} ${newest('p', 'plan')}
+      ORDER BY j.changed_at DESC, j.name`,
+    )
+    .all();
+}
+
+/** Ids of jobs in whose name, brief, plan, serials, notes or remarks a text stands. */
+export function findJobs(db: Db, text: string): string[] {
+  const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+  return db
+    .prepare<[string, string, string], { id: string }>(
+      `SELECT j.id FROM job j WHERE j.name LIKE ? ESCAPE '\\'
+        OR EXISTS (SELECT 1 FROM document d WHERE d.job_id = j.id AND d.kind IN ('brief', 'plan') AND d.revision =
+          (SELECT max(revision) FROM document WHERE job_id = d.job_id AND kind = d.kind) AND d.json LIKE ? ESCAPE '\\')
+        OR EXISTS (SELECT 1 FROM evidence_row e WHERE e.job_id = j.id AND e.kind IN ('step', 'remark', 'remedy')
+          AND e.json LIKE ? ESCAPE '\\')`,
+    )
+    .all(like, like, like)
+    .map((r) => r.id);
+}
+
+export function setBilled(db: Db, id: string, at: string | null): void {
+  db.prepare('UPDATE job SET billed_at = ? WHERE id = ?').run(at, id);
+}
+
+/** When the database was copied last. */
+export const LAST_BACKUP = 'lastBackup';
+
+/** A fact of the whole database; null where nobody has noted it. */
+export const factOf = (db: Db, name: string): string | null =>
+  db.prepare<[string], { value: string }>('SELECT value FROM fact WHERE name = ?').get(name)?.value ?? null;
+
+export function noteFact(db: Db, name: string, value: string): void {
+  db.prepare(
+    'INSERT INTO fact (name, value) VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value',
+  ).run(name, value);
 }
 
 /** Size of the whole database, bytes: its pages, those that are free again included. */

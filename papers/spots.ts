@@ -50,7 +50,9 @@ export function spotBlocks(g: PaperGround): Block[] {
     .filter((v) => v.wasDead && v.after)
     .map((v) => {
       const after = v.after!;
-      const by = after.decidedBy;
+      // What fails is told; where all is well the speed that is nearest to its need.
+      const speedBy = after.upMbps / v.need.upMbps < after.downMbps / v.need.downMbps ? 'up' : 'down';
+      const by = v.gone ? speedBy : after.decidedBy;
       const [read, need, unit] =
         by === 'latency' && after.latencyMs !== null
           ? [String(Math.round(after.latencyMs)), String(v.need.latencyMs), 'ms']

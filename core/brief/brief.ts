@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id } from '../site/model/schema';
+import { id, place } from '../site/model/schema';
 import { regionId, subBand } from '../site/model/radioTerms';
 
 /** Most money a field holds, minor units: room for currencies with small units. */
@@ -69,6 +69,28 @@ const NO_OFFER = {
   number: '',
   date: null,
 };
+
+/** What a house was like when it was left: a later visit is held against it. */
+const lastVisit = z.strictObject({
+  /** Name of the job that holds its proof. */
+  name: z.string().max(120),
+  /** When it was read last. */
+  at: z.string().max(40),
+  spots: z
+    .array(
+      z.strictObject({
+        spotId: id,
+        gone: z.boolean(),
+        downMbps: z.number().min(0).max(100_000),
+        upMbps: z.number().min(0).max(100_000),
+      }),
+    )
+    .max(200),
+  units: z.array(z.strictObject({ id, letter: z.string().max(2), place })).max(100),
+  walls: z.array(z.strictObject({ id, construction: z.string().max(64) })).max(5000),
+  neighbours: z.number().int().min(0).max(300),
+});
+export type LastVisit = z.infer<typeof lastVisit>;
 
 export const brief = z.strictObject({
   customer: z.string().max(120),
@@ -143,6 +165,8 @@ export const brief = z.strictObject({
     )
     .max(40),
   policies,
+  /** The visit before this one; null where there was none. */
+  lastVisit: lastVisit.nullable().default(null),
   /** Language of what the customer gets. */
   paperLanguage: z.enum(['en', 'de']).default('en'),
   /** What stands on an offer beside the options. */
@@ -205,6 +229,7 @@ export function emptyBrief(): Brief {
     },
     consents: [],
     people: 3,
+    lastVisit: null,
     paperLanguage: 'en',
     devices: [],
     hours: null,

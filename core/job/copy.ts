@@ -2,9 +2,10 @@ import { z } from 'zod';
 import type { EvidenceRow, EvidenceRows } from '../evidence/rows';
 import { emptyPlan } from '../plan/option/schema';
 import type { JobFile } from './jobFile';
+import { revisitOf } from './revisit';
 
-/** What a copy of a job takes: the house as it stands, its plan too, or all that was known before the work began. */
-export const copyTakes = z.enum(['house', 'plan', 'everything']);
+/** What a copy of a job takes: the house as it stands, its plan too, all that was known before the work began, or the house as it was left. */
+export const copyTakes = z.enum(['house', 'plan', 'everything', 'revisit']);
 export type CopyTakes = z.infer<typeof copyTakes>;
 
 /** Rows a copy may carry: what was read before anything was done. Proof, steps and agreement belong to the job that earned them. */
@@ -24,6 +25,7 @@ function readBefore(rows: EvidenceRows): EvidenceRow[] {
  * no consent that was got for the other.
  */
 export function copyOf(job: JobFile, takes: CopyTakes): JobFile {
+  if (takes === 'revisit') return revisitOf(job);
   const { brief, plan } = job;
   return {
     ...job,

@@ -3,8 +3,21 @@ import type { EvidenceRows } from '../evidence/rows';
 import type { Documents } from './settle';
 
 /** What of a brief counts for anything that is computed: typing a customer's name computes nothing. */
-export function briefKey({ customer: _c, address: _a, complaints: _p, ...rest }: Documents['brief']): string {
-  return JSON.stringify({ ...rest, allowed: { ...rest.allowed, note: '' } });
+export function briefKey({
+  customer: _c,
+  address: _a,
+  complaints: _p,
+  paperLanguage: _l,
+  lastVisit: _v,
+  offer,
+  ...rest
+}: Documents['brief']): string {
+  const { travelMinor, secondVisitMinor } = offer;
+  return JSON.stringify({
+    ...rest,
+    allowed: { ...rest.allowed, note: '' },
+    offer: [travelMinor, secondVisitMinor],
+  });
 }
 
 /** Rows that a calibration or a verdict leans on: ticking a step changes neither. */

@@ -4,9 +4,9 @@ import type { Reading } from '../evidence/rows';
 import { activitiesLabel, needOf } from '../site/model/needs';
 import type { JobContent } from './jobFile';
 
-/** Tables of a job for a spreadsheet: RFC 4180, a heading row, what begins like a formula is none. */
+/** Tables of a job for a spreadsheet: RFC 4180, a heading row; text that begins like a formula is none, numbers stay numbers. */
 const csvOf = (columns: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string =>
-  `${Papa.unparse([[...columns], ...rows.map((r) => r.map((c) => (c === null ? '' : String(c))))], { newline: '\r\n', escapeFormulae: true })}\r\n`;
+  `${Papa.unparse([[...columns], ...rows.map((r) => r.map((c) => c ?? ''))], { newline: '\r\n', escapeFormulae: true })}\r\n`;
 
 /** What a reading is about, in two cells: what kind of thing, and which. */
 function aboutOf({ site, plan }: JobContent, { subject: s }: Reading): [string, string] {

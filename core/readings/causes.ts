@@ -181,7 +181,7 @@ export function unitsRead(
   for (const r of e.valid) {
     if (e.states.get(r.stateId)?.phase !== phase) continue;
     const { subject } = r;
-    if (subject.kind === 'link' && subject.load === 'loaded' && r.downMbps !== null) {
+    if (subject.kind === 'link' && subject.load === 'loaded' && (r.downMbps !== null || !r.connected)) {
       // What counts is how the unit stands now: the runs of the newest network it was read in.
       const known = (runs.get(subject.unitId) ?? []).filter((k) => k.stateId === r.stateId);
       runs.set(subject.unitId, [...known, r]);

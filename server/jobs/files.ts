@@ -63,7 +63,8 @@ export const duplicateJob = useCase(
   'administer',
   ({ db, caller }, id: string, newId: string, takes: unknown): Outcome<{ id: string }> => {
     const wanted = copyTakes.safeParse(takes ?? 'everything');
-    if (!wanted.success) return refuse(400, 'A copy takes the house, the plan or everything.', 'takes');
+    if (!wanted.success)
+      return refuse(400, 'A copy takes the house, the plan, everything, or is a later visit.', 'takes');
     if (findJob(db, newId)) return done({ id: newId });
     const job = exportJob(caller, id, db);
     if (!job.ok) return job;

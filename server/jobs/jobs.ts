@@ -30,7 +30,26 @@ export interface JobSummary {
   changedAt: string;
   /** Null where nobody has counted it yet. */
   headline: z.infer<typeof headline> | null;
+  customer: string;
+  address: string;
+  visitDate: string | null;
+  /** How far it has come, as a business counts it. */
+  stage: JobStage;
 }
+
+/** From a house that is looked at to one that is paid for. */
+export type JobStage = 'looking' | 'offered' | 'accepted' | 'signed' | 'billed';
+
+const stageOf = (row: rows.JobListRow): JobStage =>
+  row.billed_at !== null
+    ? 'billed'
+    : row.signed === 1
+      ? 'signed'
+      : row.accepted === 1
+        ? 'accepted'
+        : (row.offered ?? 0) > 0
+          ? 'offered'
+          : 'looking';
 
 function storedHeadline(json: string | null): JobSummary['headline'] {
   if (json === null) return null;
@@ -51,8 +70,26 @@ export const listJobs = useCase('see', ({ db }): Outcome<JobSummary[]> => {
       archived: row.archived === 1,
       changedAt: row.changed_at,
       headline: storedHeadline(row.summary),
+      customer: row.customer ?? '',
+      address: row.address ?? '',
+      visitDate: row.visit_date,
+      stage: stageOf(row),
     })),
   );
+});
+
+/** Longest text that is searched for, characters. */
+const LONGEST_SEARCH = 80;
+
+/** Jobs in which a text stands: name, customer, address, kit, serials, notes and remarks. */
+export const searchJobs = useCase('see', ({ db }, text: string): Outcome<{ ids: string[] }> => {
+  const wanted = text.trim().slice(0, LONGEST_SEARCH);
+  return done({ ids: wanted === '' ? [] : rows.findJobs(db, wanted) });
+});
+
+/** When the database was copied last; null where it never was. */
+export const lastBackup = useCase('see', ({ db }): Outcome<string | null> => {
+  return done(rows.factOf(db, rows.LAST_BACKUP));
 });
 
 /** Space the database takes with all jobs and pictures, bytes. */
@@ -118,16 +155,18 @@ export const createJob = useCase('administer', creation, ({ db }, sent): Outcome
 const change = z.union([
   z.strictObject({ name: jobName }),
   z.strictObject({ archived: z.boolean() }),
+  z.strictObject({ billed: z.boolean() }),
   z.strictObject({ headline }),
 ]);
 
-/** Renames or archives a job, or keeps its headline for the list. */
+/** Renames, archives or bills a job, or keeps its headline for the list. */
 export const changeJob = useCase('change', change, ({ db }, sent, id: string): Outcome<null> => {
   if (!rows.findJob(db, id)) return noSuchJob();
   if ('name' in sent) {
     if (illFormedAt(sent.name) !== null) return refuse(400, 'The name holds a broken character.', 'name');
     rows.renameJob(db, id, sent.name, new Date().toISOString());
   } else if ('archived' in sent) rows.setArchived(db, id, sent.archived);
+  else if ('billed' in sent) rows.setBilled(db, id, sent.billed ? new Date().toISOString() : null);
   else rows.setSummary(db, id, JSON.stringify(sent.headline));
   return done(null);
 });

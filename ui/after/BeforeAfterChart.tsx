@@ -102,8 +102,9 @@ export function BeforeAfterChart({ verdicts }: { verdicts: readonly SpotVerdict[
           },
           y: {
             type: 'logarithmic',
-            min: TRACK_LOW_MBPS,
-            max: TRACK_HIGH_MBPS,
+            // A little room, so that no mark is cut at an end.
+            min: TRACK_LOW_MBPS * 0.8,
+            max: TRACK_HIGH_MBPS * 1.25,
             title: { display: true, text: 'Mb/s', color: ink2, font },
             afterBuildTicks: (axis) => {
               axis.ticks = TICKS.map((value) => ({ value }));

@@ -24,6 +24,7 @@ export function Story({ spot, verdict: v, option }: { spot: Spot; verdict: SpotV
   const accepted = useAccepted();
   const evidence = useJob((s) => s.evidence);
   const today = useJob((s) => s.plan.today);
+  const complaints = useJob((s) => s.brief.complaints);
   const causes = derived?.causes.filter((c) => c.spotId === spot.id) ?? [];
   const first = causes.find((c) => c.phase === 'before');
   const now = causes.find((c) => c.phase === 'after');
@@ -31,7 +32,10 @@ export function Story({ spot, verdict: v, option }: { spot: Spot; verdict: SpotV
   const forecast = accepted?.forecast.find((f) => f.spotId === spot.id);
   const change = changeOf(v);
   const cells: readonly (readonly [string, string])[] = [
-    ['Complaint', spot.complaint.trim() || 'none noted'],
+    [
+      'Complaint',
+      complaints.find((c) => c.spotId === spot.id)?.words || spot.complaint.trim() || 'none noted',
+    ],
     ['Before', v.before ? `${read(v.before)}, ${VERDICT_WORDS[v.before.verdict]}` : 'not read'],
     [
       'Cause',
@@ -66,7 +70,9 @@ export function Story({ spot, verdict: v, option }: { spot: Spot; verdict: SpotV
           </div>
         ))}
       </dl>
-      {change && <p className="mt-1">Changed {changeWords(change)}.</p>}
+      {change && change.fromMbps + change.toMbps > 0 && (
+        <p className="mt-1">Changed {changeWords(change)}.</p>
+      )}
       {v.after?.oneMore && (
         <p className="mt-1 text-amber">
           It meets the need only just: one run more halves the risk that this is luck.

@@ -28,6 +28,7 @@ import { useShade, useSheetQuestion } from '@/ui/sheet/useShade';
 import { FromFile } from '@/ui/readings/FromFile';
 import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { PracticeBar } from '@/ui/readings/PracticeBar';
+import { LastVisitPanel } from './LastVisitPanel';
 import { LearntPanel } from './LearntPanel';
 import { LeftToRead } from './LeftToRead';
 import { VERDICT_WORDS } from '@/core/site/model/verdict';
@@ -141,6 +142,7 @@ export function BeforeStop() {
           </div>
           <div className="panel shrink-0 px-3 py-2 text-[13px] empty:hidden">
             <LeftToRead />
+            <LastVisitPanel />
             <LearntPanel />
           </div>
           <LinePanel phase="before" network={network} />

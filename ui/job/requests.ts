@@ -27,12 +27,12 @@ async function ask<T>(path: string, init: RequestInit): Promise<Answer<T>> {
 /** Asks our own server for something. A server that cannot be reached is an answer with status 0. */
 export const get = <T>(path: string): Promise<Answer<T>> => ask<T>(path, { cache: 'no-store' });
 
-/** Sends JSON to our own server. A server that cannot be reached is an answer with status 0. */
+/** Sends JSON, or the bytes of a file, to our own server. A server that cannot be reached is an answer with status 0. */
 export function send<T>(method: 'POST' | 'PUT' | 'PATCH', path: string, body: unknown): Promise<Answer<T>> {
   return ask<T>(path, {
     method,
     headers: { 'content-type': 'application/json' },
-    body: typeof body === 'string' ? body : JSON.stringify(body),
+    body: typeof body === 'string' || body instanceof ArrayBuffer ? body : JSON.stringify(body),
   });
 }
 

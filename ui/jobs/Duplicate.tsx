@@ -11,6 +11,12 @@ const TAKES: { takes: CopyTakes; label: string; about: string }[] = [
     label: 'Everything up to the work',
     about: 'The readings before too. Proof, steps and agreement stay with the job that earned them.',
   },
+  {
+    takes: 'revisit',
+    label: 'The same house, later',
+    about:
+      'What was built is today’s network; what is read now is held against what was read then. Both proofs are kept.',
+  },
 ];
 
 /** Asks what a copy takes. */

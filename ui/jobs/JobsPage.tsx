@@ -1,22 +1,23 @@
 'use client';
-import { Archive, ArchiveRestore, Download, Upload } from 'lucide-react';
-import Link from 'next/link';
+import { Upload } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { writeJobFile } from '@/core/job/jobFile';
 import { tooLarge } from '@/core/job/parse';
 import type { Problem } from '@/core/job/problem';
 import { send } from '@/ui/job/requests';
-import { dayText } from '@/ui/pieces/format';
+import { dateText } from '@/ui/pieces/format';
 import { newId } from '@/ui/job/newId';
 import { Mark } from '@/ui/pieces/Mark';
 import { ThemeButton } from '@/ui/pieces/ThemeButton';
 import type { JobSummary } from '@/server/jobs/jobs';
 import { Button } from '@/ui/pieces/Button';
 import { SelectField } from '@/ui/pieces/fields';
-import { Duplicate } from './Duplicate';
+import { STAGE_WORDS, JobRow, deadLeft } from './JobRow';
 import { Practise } from './Practise';
 import { Quick } from './Quick';
+import { useFound } from './useFound';
+import { Week } from './Week';
 
 /** Problems of a file that are shown at once. */
 const MOST_SHOWN = 12;
@@ -31,39 +32,19 @@ const FIELD_WORDS: Record<string, string> = {
 };
 const fieldWords = (path: string): string => FIELD_WORDS[path] ?? path;
 
-function stateText({ headline: h }: JobSummary): string {
-  if (!h) return 'open it to see how it stands';
-  if (h.spots === 0) return 'not surveyed yet';
-  if (!h.read) return `${h.spots} spots, nothing read yet`;
-  const worse = h.worse > 0 ? `, ${h.worse} worse` : '';
-  if (h.dead === 0) return `${h.spots} spots, none dead${worse}`;
-  return `${h.gone} of ${h.dead} dead spots gone${worse}${h.practised ? ', in practice' : ''}`;
-}
-
-/** Share of dead spots that are gone, drawn as light in shade. */
-function Bar({ headline: h }: JobSummary) {
-  const share = h && h.dead > 0 ? h.gone / h.dead : 0;
-  return (
-    <span
-      aria-hidden="true"
-      className="block h-2 w-28 border border-ink-2 bg-[repeating-linear-gradient(135deg,var(--dusk)_0_1.5px,transparent_1.5px_5px)]"
-    >
-      <span className="block h-full bg-lamp" style={{ width: `${share * 100}%` }} />
-    </span>
-  );
-}
-
 const ORDERS = {
   changed: {
     label: 'changed last',
     by: (a: JobSummary, b: JobSummary) => b.changedAt.localeCompare(a.changedAt),
   },
+  visit: {
+    label: 'next visit first',
+    by: (a: JobSummary, b: JobSummary) => (a.visitDate ?? '9').localeCompare(b.visitDate ?? '9'),
+  },
   name: { label: 'by name', by: (a: JobSummary, b: JobSummary) => a.name.localeCompare(b.name) },
   dead: { label: 'most dead spots left', by: (a: JobSummary, b: JobSummary) => deadLeft(b) - deadLeft(a) },
 } as const;
 type Order = keyof typeof ORDERS;
-
-const deadLeft = ({ headline: h }: JobSummary): number => (h ? h.dead - h.gone : 0);
 
 /** Which jobs are shown, by how they stand. */
 const STANDS = {
@@ -74,6 +55,10 @@ const STANDS = {
     has: ({ headline: h }: JobSummary) => h !== null && h.dead > 0 && h.gone === h.dead,
   },
   unread: { label: 'nothing read yet', has: ({ headline: h }: JobSummary) => !h?.read },
+  offered: { label: STAGE_WORDS.offered, has: (j: JobSummary) => j.stage === 'offered' },
+  accepted: { label: STAGE_WORDS.accepted, has: (j: JobSummary) => j.stage === 'accepted' },
+  signed: { label: STAGE_WORDS.signed, has: (j: JobSummary) => j.stage === 'signed' },
+  billed: { label: STAGE_WORDS.billed, has: (j: JobSummary) => j.stage === 'billed' },
 } as const;
 type Stand = keyof typeof STANDS;
 
@@ -84,11 +69,17 @@ const choices = <K extends string>(of: Record<K, { label: string }>) =>
 export function JobsPage({
   jobs,
   bytesUsed,
+  backupAt,
+  today,
   isOpenToHouse,
 }: {
   jobs: JobSummary[];
   /** Space the database takes; null where that could not be told. */
   bytesUsed: number | null;
+  /** When the database was copied last; null where it never was. */
+  backupAt: string | null;
+  /** The day it is, 2026-11-25. */
+  today: string;
   /** Whether others of the house may come in with the passphrase. */
   isOpenToHouse: boolean;
 }) {
@@ -99,11 +90,15 @@ export function JobsPage({
   const [problems, setProblems] = useState<Problem[]>([]);
   const file = useRef<HTMLInputElement>(null);
   const wanted = search.trim().toLowerCase();
+  const found = useFound(wanted);
   const [order, setOrder] = useState<Order>('changed');
   const [stand, setStand] = useState<Stand>('all');
   const shown = jobs
     .filter(
-      (j) => (showArchived || !j.archived) && j.name.toLowerCase().includes(wanted) && STANDS[stand].has(j),
+      (j) =>
+        (showArchived || !j.archived) &&
+        (j.name.toLowerCase().includes(wanted) || found.has(j.id)) &&
+        STANDS[stand].has(j),
     )
     .sort(ORDERS[order].by);
   const archived = jobs.filter((j) => j.archived).length;
@@ -137,7 +132,7 @@ export function JobsPage({
   async function takeIn(chosen: File) {
     const large = tooLarge(chosen.size);
     if (large) setProblems([large]);
-    else await act('POST', `/api/jobs/import?id=${submission}`, await chosen.text(), true);
+    else await act('POST', `/api/jobs/import?id=${submission}`, await chosen.arrayBuffer(), true);
   }
   return (
     <div className="min-h-dvh">
@@ -160,7 +155,7 @@ export function JobsPage({
           <input
             ref={file}
             type="file"
-            accept=".json,application/json"
+            accept=".json,.zip,application/json,application/zip"
             className="hidden"
             aria-label="Job file"
             onChange={(e) => {
@@ -220,6 +215,7 @@ export function JobsPage({
             )}
           </div>
         )}
+        <Week jobs={jobs} today={today} />
         <div className="mt-4 flex flex-wrap items-center gap-4">
           <label className="sr-only" htmlFor="job-search">
             Search jobs
@@ -227,7 +223,7 @@ export function JobsPage({
           <input
             id="job-search"
             className="field w-72"
-            placeholder="Search by name"
+            placeholder="Name, address, serial, kit, remark"
             value={search}
             onChange={(e) => setSearch(e.target.value)}
           />
@@ -253,7 +249,7 @@ export function JobsPage({
             {jobs.length === 0
               ? 'No job yet. Type a name above and create one, or import a job file.'
               : wanted
-                ? `No job has “${search}” in its name.`
+                ? `“${search}” stands in no job.`
                 : stand !== 'all'
                   ? `No job is “${STANDS[stand].label}”.`
                   : 'All jobs are archived.'}
@@ -261,49 +257,23 @@ export function JobsPage({
         ) : (
           <ul className="panel mt-4 divide-y divide-rule">
             {shown.map((job) => (
-              <li key={job.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-3">
-                <div className="min-w-60 flex-1">
-                  <Link href={`/jobs/${job.id}/brief`} className="fig text-lg font-semibold hover:underline">
-                    {job.name}
-                  </Link>
-                  {job.archived && <span className="ml-2 text-ink-2">archived</span>}
-                  <div className="text-[13px] text-ink-2">changed {dayText(job.changedAt)}</div>
-                </div>
-                <div className="w-52">
-                  <Bar {...job} />
-                  <span className="fig">{stateText(job)}</span>
-                </div>
-                <div className="flex gap-1">
-                  <Duplicate
-                    name={job.name}
-                    onTake={(takes) =>
-                      void act('POST', `/api/jobs/${job.id}/duplicate`, { id: submission, takes }, false)
-                    }
-                  />
-                  <a className="btn" href={`/api/jobs/${job.id}/export`} aria-label={`Export ${job.name}`}>
-                    <Download size={16} aria-hidden="true" /> Export
-                  </a>
-                  <Button
-                    aria-label={`${job.archived ? 'Restore' : 'Archive'} ${job.name}`}
-                    onClick={() =>
-                      void act('PATCH', `/api/jobs/${job.id}`, { archived: !job.archived }, false)
-                    }
-                  >
-                    {job.archived ? (
-                      <ArchiveRestore size={16} aria-hidden="true" />
-                    ) : (
-                      <Archive size={16} aria-hidden="true" />
-                    )}
-                    {job.archived ? 'Restore' : 'Archive'}
-                  </Button>
-                </div>
-              </li>
+              <JobRow
+                key={job.id}
+                job={job}
+                onTake={(takes) =>
+                  void act('POST', `/api/jobs/${job.id}/duplicate`, { id: submission, takes }, false)
+                }
+                onPatch={(change) => void act('PATCH', `/api/jobs/${job.id}`, change, false)}
+              />
             ))}
           </ul>
         )}
         {bytesUsed !== null && (
           <p className="mt-3 text-[13px] text-ink-2">
-            All jobs with their pictures take {(bytesUsed / 1e6).toFixed(1)} MB on this machine.
+            All jobs with their pictures take {(bytesUsed / 1e6).toFixed(1)} MB on this machine.{' '}
+            {backupAt === null
+              ? 'They were never backed up: nestle backup FILE.'
+              : `Backed up last on ${dateText(backupAt)}.`}
           </p>
         )}
       </main>

@@ -44,6 +44,8 @@ export async function fixesOf(
   spotId: string,
   pause: () => Promise<void>,
   by: 'verdict' | 'alone' = 'verdict',
+  /** The unit whose backhaul is tried otherwise; by itself the one that serves the spot. */
+  unitId: string | null = null,
 ): Promise<Fix[]> {
   const gateway = gatewayOf(option);
   const spot = context.site.spots.find((s) => s.id === spotId);
@@ -76,7 +78,7 @@ export async function fixesOf(
       upMbps: own.upMbps,
     });
   };
-  const serving = predictOption(context, option).find((p) => p.spotId === spotId)?.unitId;
+  const serving = unitId ?? now.predictions.find((p) => p.spotId === spotId)?.unitId;
   for (const c of serving ? (await compareFeeds(context, option, today, serving, pause)).choices : [])
     if (!c.isNow && c.stops.length === 0)
       tryIt(`${option.units.find((u) => u.id === serving)!.letter} by ${c.label}`, {

@@ -149,7 +149,15 @@ export async function remediesOf(
     });
   }
   if (PLAN_HELPS.has(cause.kind))
-    for (const fix of await fixesOf(context, today, option, spotId, pause, 'alone'))
+    for (const fix of await fixesOf(
+      context,
+      today,
+      option,
+      spotId,
+      pause,
+      'alone',
+      cause.kind === 'backhaul' ? cause.unitId : null,
+    ))
       found.push({
         label: fix.label,
         act: null,

