@@ -58,8 +58,9 @@ test('feeds compared, fibre through the duct, the gateway elsewhere, a lock, the
   await page.getByRole('tab', { name: 'Papers' }).click();
   await page.getByRole('link', { name: 'Offer' }).click();
   const offered = page.locator('[data-offer]').first();
-  await expect(offered).toContainText(`${hours} of hands-on work`);
-  await expect(offered).toContainText('Fibre, pre-made');
+  const paper = page.getByRole('article');
+  await expect(paper).toContainText(`${hours} of hands-on work`);
+  await expect(paper).toContainText('Fibre, pre-made');
   expect(money((await offered.locator('.text-lg').textContent())!)).toBeCloseTo(planned * 1.2, 1);
   await offered.getByRole('button', { name: /^Accept/ }).click();
   await expect(offered.getByText('Type the name of who agrees.')).toBeVisible();

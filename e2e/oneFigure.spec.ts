@@ -105,7 +105,7 @@ for (const house of ['farm', 'larkspur', 'changed'] as const)
     // The offer, with tax, and Fit.
     await page.goto(`/jobs/${job}/offer`);
     for (const o of report.options) {
-      const offered = page.locator(`[data-offer="${o.optionId}"]`);
+      const offered = page.getByRole('article');
       await expect(offered).toContainText(money(o.withTaxMinor));
       await expect(offered).toContainText(`${o.served} of ${o.spots} spots work`);
       await expect(offered).toContainText(`${hoursText(o.hours)} of hands-on work`);
@@ -140,7 +140,7 @@ for (const house of ['farm', 'larkspur', 'changed'] as const)
     for (const { number, before } of verified.spots)
       if (before && before.downMbps > 0)
         await expect(papers.filter({ hasText: new RegExp(`^${number}\\D`) })).toContainText(
-          `${speedText(before.downMbps)} ↓`,
+          `${speedText(before.downMbps)} down`,
         );
     await page.goto(`/jobs/${job}/before`);
     await settled(page);

@@ -1,32 +1,32 @@
-import { diggingWords, exclusionsOf, withTax } from '@/core/evidence/agreed';
+import { diggingWords, exclusionsOf, priceToAgree, withTax } from '@/core/evidence/agreed';
 import { optionFacts } from '@/core/plan/compare/facts';
-import { amountText } from '@/core/plan/cost/parts';
+import { hoursText } from '@/core/plan/cost/duration';
 import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { Option } from '@/core/plan/option/schema';
 import { lengthText } from '@/core/site/model/lengths';
 import { cell, type Block, type Paper, type PaperLanguage } from './blocks';
 import { plansOf } from './drawing';
-import { priceBlocks } from './price';
+import { priceBlocks, priceTable } from './price';
 import { paperGround, type PaperGround, type PaperJob } from './job';
 
 const DRAWING_BOX = { widthPt: 480, heightPt: 230 };
 
 /** One option as the customer reads it: what it does, where each unit goes, what is bought, what it costs. */
 function optionBlocks(g: PaperGround, option: Option, index: number): Block[] {
-  const { words, job, money, number, date, evidence } = g;
+  const { words, job, money, date, evidence } = g;
   const { brief } = job;
   const e = job.derived.options[option.id];
   if (!e) return [];
   const facts = optionFacts(e);
   const isAccepted = evidence.accepted?.optionId === option.id;
-  const { totalMinor, taxMinor } = withTax(facts.totalMinor, brief.offer.taxPercent);
+  const totals = withTax(facts.totalMinor, brief.offer.taxPercent);
   const short = e.predictions.filter((p) => p.verdict !== 'works');
   const digging = diggingWords(brief, e.cables);
   const cable = facts.cableM > 0 ? lengthText(facts.cableM, brief.lengthUnit) : null;
   const units = [...option.units].sort((a, b) => a.letter.localeCompare(b.letter));
   const c = words.columns;
   return [
-    { kind: 'heading', text: `${index + 1} · ${option.name}: ${money(totalMinor)}` },
+    { kind: 'heading', text: `${index + 1} · ${option.name}: ${money(totals.totalMinor)}` },
     ...(isAccepted && evidence.accepted
       ? [
           {
@@ -47,7 +47,7 @@ function optionBlocks(g: PaperGround, option: Option, index: number): Block[] {
               ),
             ]
           : []),
-        words.offerWork(words.hours(facts.hours), cable, facts.holes),
+        words.offerWork(hoursText(facts.hours), cable, facts.holes),
       ].join(' '),
     },
     {
@@ -64,34 +64,7 @@ function optionBlocks(g: PaperGround, option: Option, index: number): Block[] {
         ];
       }),
     },
-    {
-      kind: 'table',
-      head: [c.what, c.price],
-      widths: [0.78, 0.22],
-      amounts: true,
-      rows: [
-        ...e.parts.map((p) => [
-          cell(`${amountText(p, brief.lengthUnit)} ${p.label}`),
-          cell(money(p.costMinor)),
-        ]),
-        [cell(words.labour(words.hours(facts.hours))), cell(money(facts.labourMinor))],
-        ...(facts.travelMinor > 0 ? [[cell(words.travel), cell(money(facts.travelMinor))]] : []),
-        ...(brief.offer.taxPercent > 0
-          ? [
-              [
-                cell(
-                  words.tax(
-                    brief.offer.taxName || 'tax',
-                    number(brief.offer.taxPercent, Number.isInteger(brief.offer.taxPercent) ? 0 : 1),
-                  ),
-                ),
-                cell(money(taxMinor)),
-              ],
-            ]
-          : []),
-        [cell(words.total, { strong: true }), cell(money(totalMinor), { strong: true })],
-      ],
-    },
+    priceTable(g, { agreed: priceToAgree(brief, e), extras: [], ...totals }),
     ...plansOf(job.site, option, e.cables, DRAWING_BOX, 'units').map((p): Block => ({
       kind: 'drawing',
       drawing: p.drawing,

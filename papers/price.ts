@@ -1,16 +1,50 @@
+import { measuringOf, type PriceNow } from '@/core/evidence/agreed';
+import { hoursText } from '@/core/plan/cost/duration';
 import { amountText } from '@/core/plan/cost/parts';
 import { cell, type Block, type Cell } from './blocks';
 import type { PaperGround } from './job';
 
-/** The price as agreed, with extras and tax; an estimate where nothing was agreed to. */
-export function priceBlocks(g: PaperGround): Block[] {
-  const { words, price, money, number, date, job } = g;
-  if (!price) return [];
-  const { agreed, extras, accepted } = price;
+/** A price line by line: parts, fitting, measuring, travel, extras, tax and the sum. */
+export function priceTable(
+  { words, money, number, job }: PaperGround,
+  {
+    agreed,
+    extras,
+    netMinor,
+    taxMinor,
+    totalMinor,
+  }: Pick<PriceNow, 'agreed' | 'extras' | 'netMinor' | 'taxMinor' | 'totalMinor'>,
+): Block {
   const line = (label: string, minor: number, more: Omit<Cell, 'text'> = {}): Cell[] => [
     cell(label, more),
     cell(money(minor), more),
   ];
+  const measuring = measuringOf(agreed);
+  const percent = number(agreed.taxPercent, Number.isInteger(agreed.taxPercent) ? 0 : 1);
+  return {
+    kind: 'table',
+    head: [words.columns.what, words.columns.price],
+    widths: [0.78, 0.22],
+    amounts: true,
+    rows: [
+      ...agreed.parts.map((p) => line(`${amountText(p, job.brief.lengthUnit)} ${p.label}`, p.costMinor)),
+      line(words.fitting(hoursText(agreed.hours - measuring.hours)), agreed.labourMinor - measuring.minor),
+      ...(measuring.hours > 0 ? [line(words.measuring(hoursText(measuring.hours)), measuring.minor)] : []),
+      ...(agreed.travelMinor ? [line(words.travel, agreed.travelMinor)] : []),
+      ...extras.map((x) => line(words.extra(x.what, x.agreedBy), x.minor)),
+      ...(agreed.taxPercent > 0
+        ? [line(words.net, netMinor), line(words.tax(agreed.taxName || 'tax', percent), taxMinor)]
+        : []),
+      line(words.total, totalMinor, { strong: true }),
+    ],
+  };
+}
+
+/** The price as agreed, with extras and tax; an estimate where nothing was agreed to. */
+export function priceBlocks(g: PaperGround): Block[] {
+  const { words, price, date } = g;
+  if (!price) return [];
+  const { agreed, accepted } = price;
   return [
     { kind: 'heading', text: words.price },
     {
@@ -19,30 +53,7 @@ export function priceBlocks(g: PaperGround): Block[] {
         ? words.agreed(accepted.optionName, accepted.signedBy ?? '', date(accepted.at))
         : words.estimate,
     },
-    {
-      kind: 'table',
-      head: [words.columns.what, words.columns.price],
-      widths: [0.78, 0.22],
-      amounts: true,
-      rows: [
-        ...agreed.parts.map((p) => line(`${amountText(p, job.brief.lengthUnit)} ${p.label}`, p.costMinor)),
-        line(words.labour(words.hours(agreed.hours)), agreed.labourMinor),
-        ...(agreed.travelMinor ? [line(words.travel, agreed.travelMinor)] : []),
-        ...extras.map((x) => line(words.extra(x.what), x.minor)),
-        ...(agreed.taxPercent > 0
-          ? [
-              line(
-                words.tax(
-                  agreed.taxName || 'tax',
-                  number(agreed.taxPercent, Number.isInteger(agreed.taxPercent) ? 0 : 1),
-                ),
-                price.taxMinor,
-              ),
-            ]
-          : []),
-        line(words.total, price.totalMinor, { strong: true }),
-      ],
-    },
+    priceTable(g, price),
     { kind: 'para', text: `${words.exclusions}: ${agreed.exclusions}`, tone: 'soft' },
   ];
 }

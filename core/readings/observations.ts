@@ -12,6 +12,7 @@ import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
 import { isReadAt, placeNow } from '../evidence/takenAt';
 import type { ClientTypeId, Spot } from '../site/model/schema';
 import { median } from '../stats/median';
+import { LOST_MBPS, backhaulsRead } from './backhaulRead';
 import {
   allHeard,
   levelForSpeed,
@@ -50,6 +51,9 @@ export interface Observed {
   /** Whether it is unsure over which unit or band some came: learning once tells more of that. */
   unsure: boolean;
 }
+
+/** A network as it was read, with what came through the backhauls of its units, Mb/s. */
+type FedNetwork = ReadNetwork & { fedMbps: ReadonlyMap<string, number> };
 
 /** Runs of one device, band and network at a spot: they count once, with their median. */
 type Group = readonly Reading[];
@@ -178,11 +182,13 @@ function readOver(
   group: Group,
   device: ClientTypeId,
   id: string,
+  /** What was read of the backhaul of its unit, Mb/s: its air was not asked for more. */
+  fedMbps: number,
 ): Observation[] {
   const levels = group.map((r) => r.rssiDbm).filter((v) => v !== null);
   const bars = levels.length === 0 ? barsOf(group) : null;
   const speed = median(group.map((r) => r.downMbps).filter((v) => v !== null));
-  const ceiling = Math.min(context.line.downMbps, CLIENT_TYPES[device].ceilingMbps);
+  const ceiling = Math.min(context.line.downMbps, CLIENT_TYPES[device].ceilingMbps, fedMbps);
   const capped = speed !== null && speed >= CEILING_SHARE * ceiling;
   const { predict } = heard;
   if (levels.length > 0) {
@@ -244,7 +250,7 @@ function readOver(
 
 /** What one group says, over each way it may have come by. */
 function observationsOfGroup(
-  read: ReadNetwork,
+  read: FedNetwork,
   ways: readonly ReceivedLevel[],
   group: Group,
 ): { list: Observation[]; unsure: boolean } {
@@ -270,7 +276,8 @@ function observationsOfGroup(
     const weight = weights[i]!;
     if (weight < LEAST_LIKELY) return;
     const name = possible.length === 1 ? first.id : `${first.id} ${heard.unit.id} ${heard.band}`;
-    const over = readOver(read.context, heard, group, device, weight > 0.5 ? first.id : name);
+    const fedMbps = read.fedMbps.get(heard.unit.id) ?? Infinity;
+    const over = readOver(read.context, heard, group, device, weight > 0.5 ? first.id : name, fedMbps);
     // A way that is only likely counts as a reading that is less sure.
     for (const o of over)
       list.push(weight > 0.99 ? o : { ...o, noise: Math.hypot(o.noise, (1 / weight - 1) * UNLIKELY[o.of]) });
@@ -304,14 +311,15 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
   const groups = groupsOf(e.valid);
   const newest = groups.slice(-MOST_OBSERVATIONS);
   const spots = new Map(context.site.spots.map((s) => [s.id, s]));
-  const networks = new Map<string, ReadNetwork>();
-  const networkOf = (stateId: string): ReadNetwork | null => {
+  const networks = new Map<string, FedNetwork>();
+  const networkOf = (stateId: string): FedNetwork | null => {
     const known = networks.get(stateId);
     const state = e.states.get(stateId);
     if (known || !state) return known ?? null;
     const { option, kit } = thawed(context.site, state);
     const then = { ...context, ownKit: kit };
-    const read = { context: then, option, links: linksOf(then, option) };
+    const fedMbps = backhaulsRead(e, stateId, option);
+    const read = { context: then, option, links: linksOf(then, option), fedMbps };
     networks.set(stateId, read);
     return read;
   };
@@ -330,6 +338,8 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
     const { subject } = first;
     // A trial was of one unit alone; where that was only meant, its level says nothing of what stands there.
     if (subject.kind === 'trialPlace') ways = ways.filter((w) => w.unit.id === subject.parentId);
+    // No connection through a unit that has lost its own way says nothing of its signal.
+    if (!first.connected) ways = ways.filter((w) => (read.fedMbps.get(w.unit.id) ?? Infinity) >= LOST_MBPS);
     if (ways.length === 0) continue;
     const said = observationsOfGroup(read, ways, group);
     list.push(...said.list);

@@ -1,20 +1,23 @@
 'use client';
-import { useAccepted, useDerived } from '@/ui/job/derived';
+import { useAccepted, useDerived, useOption } from '@/ui/job/derived';
 import { Extras } from '@/ui/offer/Extras';
+import { PriceTable } from '@/ui/offer/PriceTable';
 import { usePriceNow } from '@/ui/offer/usePriceNow';
 
-/** What came on top of what was agreed to; nothing where nothing was agreed to. */
+/** What the job comes to, with what came on top of what was agreed to. */
 export function HandOverExtras() {
   const { derived } = useDerived();
   const accepted = useAccepted();
-  const price = usePriceNow(accepted ? derived?.options[accepted.optionId] : null);
-  if (!price?.accepted) return null;
+  const shown = useOption();
+  const price = usePriceNow(derived?.options[accepted?.optionId ?? shown?.id ?? '']);
+  if (!price) return null;
   return (
     <section className="panel px-4 py-3" aria-labelledby="ho-extras">
       <h2 id="ho-extras" className="head2">
-        On top of what was agreed to
+        Price now
       </h2>
-      <Extras price={price} />
+      <PriceTable price={price} />
+      {price.accepted && <Extras price={price} />}
     </section>
   );
 }

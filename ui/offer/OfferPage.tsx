@@ -2,7 +2,8 @@
 import { Download, Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { sinceAgreed } from '@/core/evidence/agreed';
+import { sinceAgreed, withTax } from '@/core/evidence/agreed';
+import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
 import { useAccepted, useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
@@ -54,12 +55,13 @@ function Accepting() {
   const { derived } = useDerived();
   const taken = options.find((o) => o.id === accepted?.optionId);
   const price = usePriceNow(taken ? derived?.options[taken.id] : null);
+  const brief = useJob((s) => s.brief);
   const offered = options.filter((o) => o.units.length > 0);
   return (
     <section className="no-print panel mx-auto mb-6 max-w-[900px] px-4 py-3 sm:px-8" aria-label="Accept">
       <h2 className="head2">Accept</h2>
       {accepted?.price && price && (
-        <div className="mt-1 border-l-4 border-l-fibre pl-3">
+        <section className="mt-1 border-l-4 border-l-fibre pl-3" aria-label="Accepted">
           <p>
             “{accepted.optionName}” was accepted
             {accepted.signedBy ? ` by ${accepted.signedBy}` : ''} on {dateText(accepted.at)}. Its parts and
@@ -67,7 +69,7 @@ function Accepting() {
           </p>
           <PriceTable price={price} />
           <Extras price={price} />
-        </div>
+        </section>
       )}
       {offered.map((o) => {
         const e = derived?.options[o.id];
@@ -80,7 +82,13 @@ function Accepting() {
         return (
           e &&
           (!isTaken || isChanged) && (
-            <div key={o.id} data-offer={o.id}>
+            <div key={o.id} data-offer={o.id} className="mt-2 border-t border-rule pt-1">
+              <p>
+                {o.name}:{' '}
+                <span className="fig text-lg font-semibold">
+                  {moneyText(withTax(e.price.totalMinor, brief.offer.taxPercent).totalMinor, brief.currency)}
+                </span>
+              </p>
               <Sign option={o} again={isChanged} />
             </div>
           )
