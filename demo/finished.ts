@@ -210,7 +210,10 @@ export function alderCottage(): JobFile {
     }),
   );
   const tickAll = (when: string) => {
-    for (const tick of derive().steps.flatMap((s) => s.ticks))
+    // The steps hang on the plan and on what was moved, not on what was read.
+    const unread = now().filter((r) => r.kind !== 'reading' && r.kind !== 'state');
+    const { steps } = createPlanner({ ...job, evidence: unread }).derive(option.id);
+    for (const tick of steps.flatMap((s) => s.ticks))
       rows.push({
         kind: 'step',
         id: newId('st'),
@@ -269,7 +272,8 @@ export function alderCottage(): JobFile {
   readRound(1, at(12, '12:00'), null);
 
   // The workshop is not gone: its backhaul by air gives too little; fibre is taken, as an extra.
-  const found = derive();
+  const planner = createPlanner({ ...job, evidence: now() });
+  const found = planner.derive(option.id);
   const cause = found.causes.find(
     (c) => c.phase === 'after' && site.spots.find((s) => s.id === c.spotId)?.name.startsWith('Workshop'),
   );
@@ -279,7 +283,7 @@ export function alderCottage(): JobFile {
       ...built,
       units: built.units.map((u) => (u.id === 'unit-c' ? { ...u, feed: plainFeed('fibre', 'unit-a') } : u)),
     };
-    const then = createPlanner({ ...job, evidence: now() }).look({
+    const then = planner.look({
       option: fibre,
       now: null,
       sheet: null,

@@ -72,7 +72,7 @@ test('not gone in the workshop: its cause, a remedy, the next round, gone, signe
   await page.goto(`/jobs/${job}/handover`);
   const paper = page.getByRole('article');
   await expect(paper).toContainText('All 3 dead spots are gone.');
-  const sign = page.getByRole('region', { name: 'Sign' });
+  const sign = page.getByRole('region', { name: 'Sign', exact: true });
   await sign.getByRole('button', { name: /^Sign for/ }).click();
   await expect(sign.getByText('Type the name of who signs.')).toBeVisible();
   await sign.getByLabel('Name of who signs').fill('R. Alder');
@@ -98,6 +98,7 @@ test('not gone in the workshop: its cause, a remedy, the next round, gone, signe
   expect((await took('HTML')).toString()).toContain('Alle 3 Funklöcher sind behoben.');
   expect((await took('Readings, CSV')).toString()).toContain('spot,down_mbps');
   expect((await took('Spots, CSV')).toString()).toContain('Workshop north-east');
+  expect((await took('Workshop, SVG')).toString()).toMatch(/^<svg .*>C<\/text>/s);
   const file = (await took('Export the job as one file')).toString();
   const zip = await took('Archive with pictures');
   await page.goto('/');

@@ -46,6 +46,10 @@ export interface DrawnPlan {
   storey: string | null;
 }
 
+/** The name of a plan: building and storey, or the plot. */
+export const planName = ({ building, storey }: DrawnPlan, yard = 'The plot'): string =>
+  building === null ? yard : [building, storey].filter(Boolean).join(', ');
+
 const MARGIN_M = 0.8;
 const YARD_MARGIN_M = 2;
 const FEED_STYLE: Readonly<

@@ -5,7 +5,7 @@ import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { Option } from '@/core/plan/option/schema';
 import { lengthText } from '@/core/site/model/lengths';
 import { cell, type Block, type Paper, type PaperLanguage } from './blocks';
-import { plansOf } from './drawing';
+import { planName, plansOf } from './drawing';
 import { priceBlocks, priceTable } from './price';
 import { paperGround, type PaperGround, type PaperJob } from './job';
 
@@ -68,7 +68,7 @@ function optionBlocks(g: PaperGround, option: Option, index: number): Block[] {
     ...plansOf(job.site, option, e.cables, DRAWING_BOX, 'units').map((p): Block => ({
       kind: 'drawing',
       drawing: p.drawing,
-      caption: p.building === null ? words.yard : [p.building, p.storey].filter(Boolean).join(', '),
+      caption: planName(p, words.yard),
     })),
     ...(digging ? [{ kind: 'para', text: `${words.exclusions}: ${digging}`, tone: 'soft' } as const] : []),
   ];

@@ -7,7 +7,7 @@ import type { Unit } from '@/core/plan/option/schema';
 import { storeysById } from '@/core/site/model/levels';
 import { median } from '@/core/stats/median';
 import { cell, type Block } from './blocks';
-import { plansOf } from './drawing';
+import { planName, plansOf } from './drawing';
 import type { PaperGround } from './job';
 import { spotList } from './spots';
 
@@ -71,7 +71,7 @@ export function drawingBlocks(g: PaperGround, box: { widthPt: number; heightPt: 
     ...plans.map((p): Block => ({
       kind: 'drawing',
       drawing: p.drawing,
-      caption: p.building === null ? words.yard : [p.building, p.storey].filter(Boolean).join(', '),
+      caption: planName(p, words.yard),
     })),
   ];
 }

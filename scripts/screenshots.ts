@@ -51,8 +51,8 @@ const VIEWS: [name: string, path: string, act?: (page: Page) => Promise<void>][]
   ['suggest', '/jobs/farm/plan', suggested],
   ['offer', '/jobs/farm/offer'],
   ['fit', '/jobs/farm/fit'],
-  ['after', '/jobs/farm/after', openSpot(7)],
-  ['handover', '/jobs/farm/handover'],
+  ['after', '/jobs/alder/after', openSpot(5)],
+  ['handover', '/jobs/alder/handover'],
 ];
 
 const browser = await chromium.launch({

@@ -1,4 +1,4 @@
-import { acceptedOption } from '@/core/evidence/built';
+import { acceptedOption, asBuilt } from '@/core/evidence/built';
 import { writeKitCsv } from '@/core/kit/catalogue/kitCsv';
 import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
 import { allMaterials } from '@/core/kit/model/materialItems';
@@ -7,9 +7,11 @@ import { writeJobZip } from '@/core/job/jobZip';
 import type { Planner } from '@/core/job/planner';
 import { devicesCsv, readingsCsv, spotsCsv } from '@/core/job/tables';
 import type { PaperLanguage } from '@/papers/blocks';
+import { planName, plansOf } from '@/papers/drawing';
 import { paperHtml } from '@/papers/html';
 import { PAPERS, isPaperName } from '@/papers/papers';
 import { paperPdf, type PageSize } from '@/papers/pdf/pdf';
+import { drawingSvg } from '@/papers/svg';
 import type { Caller } from '../base/caller';
 import { exportJob } from '../jobs/files';
 import type { OpenJob } from '../jobs/loaded';
@@ -44,7 +46,19 @@ const isTable = (name: string): name is TableName => Object.hasOwn(TABLES, name)
 
 const bytesOf = (text: string): Uint8Array<ArrayBuffer> => new TextEncoder().encode(text);
 
-/** Makes a file of a job: a paper as PDF or HTML, a table, or the whole as an archive. */
+const PLAN = /^plan-(\d{1,3})\.svg$/;
+/** Room a plan has as a picture of its own, points. */
+const PLAN_BOX = { widthPt: 900, heightPt: 700 };
+
+/** The plans of what is built, or else of the first option. */
+function drawnPlans({ job }: OpenJob, planner: Planner) {
+  const derived = planner.derive(null);
+  const option = asBuilt(job.site, job.plan, job.evidence)?.option ?? job.plan.options[0] ?? job.plan.today;
+  const e = derived.built ?? derived.options[option.id];
+  return plansOf(job.site, option, e?.cables ?? [], PLAN_BOX);
+}
+
+/** Makes a file of a job: a paper as PDF or HTML, a table, a plan as a drawing, or the whole as an archive. */
 export async function fileOf(
   { open, planner }: { open: OpenJob; planner: Planner },
   asked: { caller: Caller; id: string; file: string; language: PaperLanguage | null; size: PageSize },
@@ -58,6 +72,13 @@ export async function fileOf(
       const whole = exportJob(asked.caller, asked.id);
       return whole.ok ? done({ name, type: 'application/zip', bytes: writeJobZip(whole.value) }) : whole;
     });
+  const plan = PLAN.exec(asked.file);
+  if (plan) {
+    const drawn = drawnPlans(open, planner)[Number(plan[1]) - 1];
+    if (!drawn) return refuse(404, 'There is no such plan: nothing stands there.');
+    const svg = drawingSvg(drawn.drawing, planName(drawn));
+    return done({ name, type: 'image/svg+xml', bytes: bytesOf(svg) });
+  }
   const [paper, ending] = asked.file.split('.');
   if (!paper || !isPaperName(paper) || (ending !== 'pdf' && ending !== 'html'))
     return refuse(404, 'There is no such file of a job.');
