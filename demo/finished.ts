@@ -1,4 +1,4 @@
-import { priceNow, priceToAgree } from '@/core/evidence/agreed';
+import { forecastOf, priceNow, priceToAgree } from '@/core/evidence/agreed';
 import { asBuilt, asItWas } from '@/core/evidence/built';
 import { freeze, networkHash } from '@/core/evidence/frozenNetwork';
 import type { EvidenceRow, Phase, StateRow } from '@/core/evidence/rows';
@@ -144,16 +144,7 @@ export function alderCottage(): JobFile {
     optionId: option.id,
     optionName: option.name,
     note: '',
-    forecast: planned.predictions.map((p) => ({
-      spotId: p.spotId,
-      verdict: p.verdict,
-      downMbps: p.downMbps,
-      upMbps: p.upMbps,
-      downLowMbps: p.downRangeMbps[0],
-      downHighMbps: p.downRangeMbps[1],
-      upLowMbps: p.upRangeMbps[0],
-      upHighMbps: p.upRangeMbps[1],
-    })),
+    forecast: forecastOf(planned.predictions),
     price: priceToAgree(brief, planned),
     signedBy: 'R. Alder',
   });

@@ -2,6 +2,7 @@ import type { Brief } from '../brief/brief';
 import type { LaidCable } from '../plan/cost/cables';
 import { crossesYard } from '../plan/network/cableRun';
 import type { PartLine } from '../plan/cost/parts';
+import type { Prediction } from '../plan/predict/prediction';
 import type { OptionPrice } from '../plan/cost/price';
 import { lengthText } from '../site/model/lengths';
 import { evidenceOf } from './fold';
@@ -54,6 +55,19 @@ export interface Totals {
   taxMinor: number;
   totalMinor: number;
 }
+
+/** What is promised for every spot when an option is agreed to: its predictions with their ranges. */
+export const forecastOf = (predictions: readonly Prediction[]): RowOf<'acceptance'>['forecast'] =>
+  predictions.map((p) => ({
+    spotId: p.spotId,
+    verdict: p.verdict,
+    downMbps: p.downMbps,
+    upMbps: p.upMbps,
+    downLowMbps: p.downRangeMbps[0],
+    downHighMbps: p.downRangeMbps[1],
+    upLowMbps: p.upRangeMbps[0],
+    upHighMbps: p.upRangeMbps[1],
+  }));
 
 /** Tax on an amount before tax, rounded once on the whole. */
 export function withTax(netMinor: number, taxPercent: number): Totals {

@@ -6,7 +6,7 @@ import type { EvidenceRow, Phase, Reading, RowOf } from '@/core/evidence/rows';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Option } from '@/core/plan/option/schema';
 import { askedReason } from '@/core/evidence/askedReason';
-import { priceToAgree } from '@/core/evidence/agreed';
+import { forecastOf, priceToAgree } from '@/core/evidence/agreed';
 import type { Place } from '@/core/site/model/schema';
 import { newId } from '@/ui/job/newId';
 import type { Against } from '@/server/jobs/evidence';
@@ -14,20 +14,6 @@ import { problemText, send } from './requests';
 import { useJobStore } from './store';
 
 export type ReadingValues = Omit<Reading, 'kind' | 'id' | 'stateId' | 'at' | 'by' | 'received'>;
-
-/** What an evaluation promises for every spot, to be kept with the acceptance of its option. */
-function forecastOf(evaluation: Evaluation | null): RowOf<'acceptance'>['forecast'] {
-  return (evaluation?.predictions ?? []).map((p) => ({
-    spotId: p.spotId,
-    verdict: p.verdict,
-    downMbps: p.downMbps,
-    upMbps: p.upMbps,
-    downLowMbps: p.downRangeMbps[0],
-    downHighMbps: p.downRangeMbps[1],
-    upLowMbps: p.upRangeMbps[0],
-    upHighMbps: p.upRangeMbps[1],
-  }));
-}
 
 /** The id a reading names the network by that is sent along with it. */
 const AGAINST = 'against';
@@ -62,7 +48,7 @@ export function useRecord() {
           ...now(),
           optionId: option.id,
           optionName: option.name,
-          forecast: forecastOf(evaluation),
+          forecast: forecastOf(evaluation?.predictions ?? []),
           note: '',
           ...(evaluation ? { price: priceToAgree(store.getState().brief, evaluation) } : {}),
           ...(signedBy ? { signedBy } : {}),
