@@ -51,8 +51,14 @@ test('not gone in the workshop: its cause, a remedy, the next round, gone, signe
   await page.goto(`/jobs/${job}/fit`);
   await expect(page.getByText(/Extra: C by .*fibre from A/).first()).toBeVisible();
 
-  // Read again in the practice house: gone in round 2.
+  // Read again in the practice house: its backhaul under load first, then gone in round 2.
   await page.goto(`/jobs/${job}/after`);
+  const backhauls = page.getByRole('region', { name: 'Backhauls under load' });
+  await backhauls.getByRole('button', { name: 'Read beside C' }).click();
+  await backhauls.getByRole('button', { name: 'Record run beside C' }).click();
+  await expect(backhauls).toContainText('Type what came down');
+  await backhauls.getByRole('button', { name: /Read the practice house/ }).click();
+  await expect(backhauls).toContainText(/C fibre from A: \d+ ↓ \d+ ↑ Mb\/s, 3 runs/, { timeout: 60_000 });
   for (const number of [5, 8]) {
     const spot = page.locator(`[data-spot="${number}"]`);
     await spot.getByRole('button').first().click();

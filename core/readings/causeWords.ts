@@ -24,7 +24,7 @@ function unitWords(option: Option, unitId: string | null): { letter: string; fee
 }
 
 /** A suspect in a word or two, with the unit it is about: "backhaul of B". */
-export function suspectWord({ kind, unitId }: Suspect, option: Option): string {
+export function suspectWord({ kind, unitId }: Pick<Suspect, 'kind' | 'unitId'>, option: Option): string {
   const { letter } = unitWords(option, unitId);
   if (kind === 'backhaul') return `backhaul of ${letter}`;
   if (kind === 'sticking') return `sticks to ${letter}`;

@@ -19,6 +19,7 @@ import { FromFile } from '@/ui/readings/FromFile';
 import { PhoneButton } from '@/ui/phone/PhoneButton';
 import { LinePanel } from '@/ui/readings/LinePanel';
 import { Section } from '@/ui/section/Section';
+import { BackhaulsPanel } from './BackhaulsPanel';
 import { BeforeAfterChart } from './BeforeAfterChart';
 import { CompareSheet } from './CompareSheet';
 import { resultOf, runsText, stillToRead } from './result';
@@ -127,6 +128,11 @@ export function AfterStop() {
             <PracticeBar phase="after" option={network.option} />
           </div>
           <LinePanel phase="after" network={network} before={option ? () => ensure(option) : undefined} />
+          <BackhaulsPanel
+            network={network}
+            evaluation={evaluation}
+            before={option ? () => ensure(option) : undefined}
+          />
         </>
       }
       ledger={<Ledger rows={rows} head={<TrackKey before after />} empty="No spots yet." />}

@@ -29,6 +29,7 @@ export function Story({ spot, verdict: v, option }: { spot: Spot; verdict: SpotV
   const first = causes.find((c) => c.phase === 'before');
   const now = causes.find((c) => c.phase === 'after');
   const remedies = evidenceOf(evidence).remedies.filter((r) => r.spotId === spot.id);
+  const taken = remedies[remedies.length - 1];
   const forecast = accepted?.forecast.find((f) => f.spotId === spot.id);
   const change = changeOf(v);
   const cells: readonly (readonly [string, string])[] = [
@@ -39,20 +40,19 @@ export function Story({ spot, verdict: v, option }: { spot: Spot; verdict: SpotV
     ['Before', v.before ? `${read(v.before)}, ${VERDICT_WORDS[v.before.verdict]}` : 'not read'],
     [
       'Cause',
-      now ? suspectWord(now.first, option) : first ? suspectWord(first.first, today) : 'none to name',
+      now
+        ? suspectWord(now.first, option)
+        : taken
+          ? suspectWord({ kind: taken.cause, unitId: taken.unitId }, option)
+          : first
+            ? suspectWord(first.first, today)
+            : 'none to name',
     ],
-    [
-      'Remedy',
-      remedies.length > 0
-        ? remedies[remedies.length - 1]!.label
-        : accepted
-          ? accepted.optionName
-          : 'none yet',
-    ],
+    ['Remedy', taken?.label ?? accepted?.optionName ?? 'none yet'],
     [
       'Forecast',
-      remedies.length > 0
-        ? `${speedText(remedies[remedies.length - 1]!.downMbps)} ↓ ${speedText(remedies[remedies.length - 1]!.upMbps)} ↑`
+      taken
+        ? `${speedText(taken.downMbps)} ↓ ${speedText(taken.upMbps)} ↑`
         : forecast
           ? `${speedText(forecast.downLowMbps)} to ${speedText(forecast.downHighMbps)} ↓`
           : 'none',
