@@ -58,7 +58,7 @@ function optionBlocks(g: PaperGround, option: Option, index: number): Block[] {
         const parent = units.find((p) => u.feed.kind !== 'line' && p.id === u.feed.parentId);
         return [
           cell(u.letter, { strong: true }),
-          cell(kitById(u.kitId, job.plan.ownKit)?.label ?? u.kitId),
+          cell(words.goods(kitById(u.kitId, job.plan.ownKit)?.label ?? u.kitId)),
           cell(u.name),
           cell(`${words.feeds[u.feed.kind]}${parent ? ` ${words.from(parent.letter)}` : ''}`),
         ];

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { priceNow } from '@/core/evidence/agreed';
+import { CATALOGUE } from '@/core/kit/catalogue/catalogue';
+import { MATERIALS } from '@/core/kit/model/materialItems';
 import { moneyText } from '@/core/plan/cost/money';
 import { createPlanner } from '@/core/job/planner';
 import { alderCottage } from '@/demo/finished';
@@ -9,6 +11,7 @@ import { plansOf } from './drawing';
 import { paperHtml } from './html';
 import { PAPER_WORDS, type PaperJob } from './job';
 import { PAPERS } from './papers';
+import { goodsDe, lightDe } from './words/goodsDe';
 import { paperPdf } from './pdf/pdf';
 import { drawingSvg } from './svg';
 
@@ -102,6 +105,21 @@ describe('languages', () => {
     };
     walk(en, de, '');
     expect(Object.keys(de).sort()).toEqual(Object.keys(en).sort());
+  });
+  test('every ware of the catalogue has a German name, with what lists add to it', () => {
+    const same = new Set(['Cat 5e', 'Cat 6', 'Cat 6A']);
+    for (const label of [...CATALOGUE, ...MATERIALS].map((k) => k.label).filter((l) => !same.has(l)))
+      expect([label, goodsDe(label)]).not.toEqual([label, label]);
+    expect(goodsDe('Mesh node, dual band, box of 3, 1 to spare')).toBe(
+      'Mesh-Gerät, zwei Bänder, Packung zu 3, 1 übrig',
+    );
+    expect(goodsDe('Cat 6, outdoor cable')).toBe('Cat 6, Außenkabel');
+    expect(goodsDe('Coax adapters, pair')).toBe('Koax-Adapter, Paar');
+    expect(goodsDe('Splitter to 1675 MHz, 2-way')).toBe('Verteiler bis 1675 MHz, 2-fach');
+    expect(goodsDe('Injector, 802.3at (type 2)')).toBe('Injektor, 802.3at (type 2)');
+    expect(goodsDe('Something of my own')).toBe('Something of my own');
+    const lights = CATALOGUE.flatMap((k) => k.lights.map((l) => l.shows));
+    for (const shows of lights) expect(lightDe(shows)).not.toMatch(/\b(white|blue|light|bars|steady)\b/);
   });
   test('numbers and money are written as the language does', () => {
     const text = textOf(PAPERS['hand-over'](ground, 'de')).replace(/\s/g, ' ');

@@ -27,7 +27,9 @@ export function priceTable(
     widths: [0.78, 0.22],
     amounts: true,
     rows: [
-      ...agreed.parts.map((p) => line(`${amountText(p, job.brief.lengthUnit)} ${p.label}`, p.costMinor)),
+      ...agreed.parts.map((p) =>
+        line(`${amountText(p, job.brief.lengthUnit)} ${words.goods(p.label)}`, p.costMinor),
+      ),
       line(words.fitting(hoursText(agreed.hours - measuring.hours)), agreed.labourMinor - measuring.minor),
       ...(measuring.hours > 0 ? [line(words.measuring(hoursText(measuring.hours)), measuring.minor)] : []),
       ...(agreed.travelMinor ? [line(words.travel, agreed.travelMinor)] : []),

@@ -34,7 +34,7 @@ function unitRows(g: PaperGround): Cell[][] {
     });
     return [
       cell(u.letter, { strong: true }),
-      cell(`${kitById(u.kitId, built.kit)?.label ?? u.kitId}\n${u.name}\n${backhaulText(g, u)}`),
+      cell(`${words.goods(kitById(u.kitId, built.kit)?.label ?? u.kitId)}\n${u.name}\n${backhaulText(g, u)}`),
       cell(serialAt(job.evidence, optionId, serialStepOf(u)) ?? words.notNoted),
       cell(channels.join('\n')),
       cell((ports.get(u.id) ?? []).join('\n')),

@@ -49,10 +49,10 @@ export function unitBlocks(g: PaperGround): Block[] {
         const light = kit ? lightsOf(kit, 'afterwards').find((l) => l.means === 'holds') : undefined;
         return [
           cell(u.letter, { strong: true }),
-          cell(kit?.label ?? u.kitId),
+          cell(words.goods(kit?.label ?? u.kitId)),
           cell(placeText(g, u)),
           cell(backhaulText(g, u)),
-          cell(light?.shows ?? '–'),
+          cell(light ? words.light(light.shows) : '–'),
           cell(serialAt(job.evidence, optionId, serialStepOf(u)) ?? words.notNoted, { tone: 'soft' }),
         ];
       }),

@@ -6,7 +6,8 @@ import type { Prediction } from '../plan/predict/prediction';
 import type { OptionPrice } from '../plan/cost/price';
 import { lengthText } from '../site/model/lengths';
 import { evidenceOf } from './fold';
-import type { AgreedPrice, EvidenceRows, RowOf } from './rows';
+import type { EvidenceRows, RowOf } from './rows';
+import type { AgreedPrice } from './agreement';
 
 interface Priced {
   parts: readonly PartLine[];

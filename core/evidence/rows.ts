@@ -1,28 +1,13 @@
 import { z } from 'zod';
-import { MOST_MINOR } from '../brief/brief';
 import { light } from '../kit/model/details';
 import { feed } from '../plan/option/schema';
-import { clientType, id, label, note, place } from '../site/model/schema';
+import { clientType, id, note, place } from '../site/model/schema';
 import { bandId } from '../site/model/radioTerms';
 import { LEAST_BARS, MOST_BARS } from '../site/model/bars';
+import { acceptance, extra, remedy, signOff } from './agreement';
 import { network, networkLabels } from './frozenNetwork';
+import { MOST_NUMBER, base, mbps } from './rowBase';
 import { takenAt } from './takenAt';
-import { verdictWord } from '../site/model/verdict';
-
-/** Largest number a row of evidence has. */
-const MOST_NUMBER = 10_000_000;
-
-const timestamp = z.iso.datetime({ offset: true, error: 'a time looks like 2026-06-03T09:20:00Z' });
-
-/** What every row of evidence has: its own id, when it was taken, by whom, and when and as which number the server got it. */
-const base = {
-  id,
-  at: timestamp,
-  /** Who took it; empty where nobody said. */
-  by: z.string().max(80),
-  /** Given by the server, never by who sends it: the order of all evidence of a job. */
-  received: z.strictObject({ number: z.number().int().min(1).max(MOST_NUMBER), at: timestamp }).optional(),
-};
 
 /** Two phases of a proof: before anything is changed, and with the network as built. */
 export const phase = z.enum(['before', 'after']);
@@ -46,10 +31,6 @@ const round = z.strictObject({
   stateId: id,
 });
 
-const mbps = z
-  .number()
-  .min(0, 'a speed is not negative')
-  .max(100_000, 'a speed above 100 000 Mb/s is a typing error');
 const ms = z
   .number()
   .min(0, 'a time is not negative')
@@ -187,130 +168,6 @@ const device = z.strictObject({
   deviceId: id,
   joined: z.boolean(),
   note,
-});
-
-/** What was promised for a spot when the work began. */
-export const forecast = z.strictObject({
-  spotId: id,
-  verdict: verdictWord,
-  downMbps: mbps,
-  upMbps: mbps,
-  downLowMbps: mbps,
-  downHighMbps: mbps,
-  upLowMbps: mbps,
-  upHighMbps: mbps,
-});
-export type Forecast = z.infer<typeof forecast>;
-
-/** A price as it was agreed to, in minor units of its currency, before tax. */
-const agreedPrice = z.strictObject({
-  currency: z.string().regex(/^[A-Z]{3}$/),
-  partsMinor: z.number().int().min(0).max(MOST_MINOR),
-  labourMinor: z.number().int().min(0).max(MOST_MINOR),
-  hours: z.number().min(0).max(10_000),
-  /** Lines of their own since offers have them; older ones had neither. */
-  travelMinor: z.number().int().min(0).max(MOST_MINOR).optional(),
-  measuringHours: z.number().min(0).max(10_000).optional(),
-  taxPercent: z.number().min(0).max(100),
-  taxName: z.string().max(20),
-  /** Those of the brief, and the digging by name. */
-  exclusions: z.string().max(2300),
-  parts: z
-    .array(
-      z.strictObject({
-        label: z.string().min(1).max(160),
-        count: z.number().min(0).max(1_000_000),
-        unit: z.enum(['piece', 'm']),
-        costMinor: z.number().int().min(0).max(MOST_MINOR),
-      }),
-    )
-    .max(300),
-});
-export type AgreedPrice = z.infer<typeof agreedPrice>;
-
-/** The option the customer agreed to, with what it was forecast to give: After is held against that. */
-const acceptance = z.strictObject({
-  kind: z.literal('acceptance'),
-  ...base,
-  optionId: id,
-  optionName: label,
-  forecast: z.array(forecast).max(200),
-  note,
-  /** What was agreed to: parts, hours and price as they stood on the offer; an older acceptance has none. */
-  price: agreedPrice.optional(),
-  /** Who agreed, as signed. */
-  signedBy: z.string().max(120).optional(),
-});
-
-/** Work or material beside what was agreed to, or a credit; one that replaces another corrects it, at 0 it takes it back. */
-const extra = z.strictObject({
-  kind: z.literal('extra'),
-  ...base,
-  what: label,
-  minor: z.number().int().min(-MOST_MINOR).max(MOST_MINOR),
-  agreedBy: z.string().max(120),
-  replacesId: id.nullable(),
-});
-
-/** What a spot that did not work was put down to, and what was chosen against it: with it a new round begins. */
-const remedy = z.strictObject({
-  kind: z.literal('remedy'),
-  ...base,
-  spotId: id,
-  cause: z.enum(['line', 'device', 'backhaul', 'signal', 'band', 'congestion', 'sticking']),
-  unitId: id.nullable(),
-  /** What is done on site without another plan; null where the plan changes. */
-  act: z
-    .enum(['mendLine', 'newDevice', 'splitter', 'strip', 'plug', 'channel', 'letGo', 'higherBand'])
-    .nullable(),
-  /** What is done, as it was told. */
-  label: z.string().min(1).max(200),
-  /** What it was reckoned to give there. */
-  downMbps: mbps,
-  upMbps: mbps,
-  /** What it costs more before tax, minor units; null where that is not ours to say. */
-  minor: z.number().int().min(-MOST_MINOR).max(MOST_MINOR).nullable(),
-});
-export type CauseWord = z.infer<typeof remedy>['cause'];
-export type RemedyAct = NonNullable<z.infer<typeof remedy>['act']>;
-
-/** What was on the page when it was signed: it stays as it was, whatever is read or changed afterwards. */
-export const signedFor = z.strictObject({
-  dead: z.number().int().min(0).max(200),
-  gone: z.number().int().min(0).max(200),
-  spots: z
-    .array(
-      z.strictObject({
-        spotId: id,
-        gone: z.boolean(),
-        verdict: verdictWord.nullable(),
-        downMbps: mbps,
-        upMbps: mbps,
-      }),
-    )
-    .max(200),
-  /** Hash of the network as built; null where none was. */
-  network: z
-    .string()
-    .regex(/^[0-9a-f]{64}$/)
-    .nullable(),
-  /** With tax and extras, in its currency; null where no price was agreed to. */
-  totalMinor: z
-    .number()
-    .int()
-    .min(-MOST_MINOR)
-    .max(2 * MOST_MINOR)
-    .nullable(),
-});
-export type SignedFor = z.infer<typeof signedFor>;
-
-const signOff = z.strictObject({
-  kind: z.literal('signOff'),
-  ...base,
-  who: label,
-  says: z.string().max(500),
-  /** What was signed for; an older row has none. */
-  shown: signedFor.optional(),
 });
 
 /** Every kind of evidence there is, each with its schema. This list stands nowhere else. */

@@ -1,7 +1,8 @@
 import { networkHash, freeze } from './frozenNetwork';
 import { asBuilt } from './built';
 import type { PriceNow } from './agreed';
-import type { EvidenceRows, RowOf, SignedFor } from './rows';
+import type { EvidenceRows, RowOf } from './rows';
+import type { SignedFor } from './agreement';
 import type { Plan } from '../plan/option/schema';
 import type { Site } from '../site/model/schema';
 import type { Verdict } from '../site/model/verdict';

@@ -10,7 +10,7 @@ const CLINGS_DB = 4;
 const CLINGS_CHANCE = 0.2;
 const CONGESTED_CHANCE = 0.12;
 /** What is left of a part with a fault, and of congested air. */
-const LEFT = [0.04, 0.08, 0.15, 0.25, 0.4, 0.6, 0.8] as const;
+const LEFT = [0.01, 0.02, 0.04, 0.08, 0.15, 0.25, 0.4, 0.6, 0.8] as const;
 const CONGESTED_LEFT = [0.03, 0.06, 0.12, 0.2, 0.3, 0.45, 0.65] as const;
 /** Nothing comes through: what stands for it where logarithms are taken, Mb/s. */
 export const NOTHING_MBPS = 0.05;

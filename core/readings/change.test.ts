@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { sampleReading } from '../../demo/sampleRows';
-import type { Forecast } from '../evidence/rows';
+import type { Forecast } from '../evidence/agreement';
 import { changeOf, changeWords } from './change';
 import { forecastsHeld, heldWords } from './forecastHeld';
 import { judgeRuns } from './judgeRuns';

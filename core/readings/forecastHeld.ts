@@ -1,4 +1,4 @@
-import type { Forecast } from '../evidence/rows';
+import type { Forecast } from '../evidence/agreement';
 import type { SpotVerdict } from './spotVerdicts';
 
 /** What was forecast for a spot when the work was agreed to, held against what was read after it. */

@@ -1,12 +1,13 @@
 import type { PaperWords } from './en';
+import { goodsDe, lightDe } from './goodsDe';
 
 /** Alle Texte der Papiere auf Deutsch. */
 export const de: PaperWords = {
   locale: 'de-DE',
   name: 'Deutsch',
   mbps: 'Mbit/s',
-  and: 'und',
-  none: 'keine',
+  goods: goodsDe,
+  light: lightDe,
   notRead: 'nicht gemessen',
   notNoted: 'nicht notiert',
   noConnection: 'keine Verbindung',

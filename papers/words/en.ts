@@ -1,5 +1,5 @@
 import type { Brief } from '@/core/brief/brief';
-import type { CauseWord } from '@/core/evidence/rows';
+import type { CauseWord } from '@/core/evidence/agreement';
 import type { FeedKind } from '@/core/kit/model/schema';
 import type { Light } from '@/core/kit/model/details';
 import type { ActivityId } from '@/core/site/model/needs';
@@ -15,8 +15,9 @@ export const en = {
   locale: 'en-GB',
   name: 'English',
   mbps: 'Mb/s',
-  and: 'and',
-  none: 'none',
+  /** A part or unit by its name in the catalogue, and how a light looks. */
+  goods: (label: string): string => label,
+  light: (shows: string): string => shows,
   notRead: 'not read',
   notNoted: 'not noted',
   noConnection: 'no connection',

@@ -3,7 +3,7 @@ import type { PlanContext } from '../../plan/network/context';
 import { fedThrough } from '../../plan/option/graph';
 import { meets } from '../../plan/links/judge';
 import { needOf } from '../../site/model/needs';
-import type { RemedyAct } from '../../evidence/rows';
+import type { RemedyAct } from '../../evidence/agreement';
 import type { Suspect } from '../../readings/causes';
 import { materialById } from '../../kit/model/materialItems';
 import { priceFactor } from '../../kit/catalogue/priceFactor';
