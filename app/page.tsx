@@ -1,4 +1,5 @@
 import { OWNER } from '@/server/base/caller';
+import { localDay } from '@/server/base/localDay';
 import { serving } from '@/server/base/serving';
 import { lastBackup, listJobs, spaceUsed } from '@/server/jobs/jobs';
 import { answered } from '@/server/base/outcome';
@@ -17,7 +18,7 @@ export default function Page() {
       jobs={jobs.value}
       bytesUsed={space.ok ? space.value : null}
       backupAt={backup.ok ? backup.value : null}
-      today={new Date().toISOString().slice(0, 10)}
+      today={localDay(new Date())}
       isOpenToHouse={serving().lan}
     />
   );

@@ -1,9 +1,8 @@
-import { acceptedOption } from '../core/evidence/built';
 import { createPlanner } from '../core/job/planner';
 import type { JobFile } from '../core/job/jobFile';
 import type { PaperLanguage } from '../papers/blocks';
 import { paperHtml } from '../papers/html';
-import { PAPERS, type PaperName } from '../papers/papers';
+import { paperOf, type PaperName } from '../papers/papers';
 import { paperPdf, type PageSize } from '../papers/pdf/pdf';
 
 /** What `nestle report` is asked for. */
@@ -16,9 +15,7 @@ export interface ReportAsked {
 
 /** A paper of a job as the bytes of a file: PDF, or HTML in one file. */
 export async function reportBytes(job: JobFile, asked: ReportAsked): Promise<Uint8Array> {
-  const { brief, plan, evidence } = job;
   const derived = createPlanner(job).derive(null);
-  const shown = acceptedOption(plan, evidence) ?? plan.options[0] ?? null;
-  const paper = PAPERS[asked.paper]({ ...job, derived, shown }, asked.language ?? brief.paperLanguage);
+  const paper = paperOf(asked.paper, { ...job, derived }, asked.language, null);
   return asked.asHtml ? new TextEncoder().encode(paperHtml(paper)) : paperPdf(paper, asked.size);
 }

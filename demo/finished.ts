@@ -19,12 +19,8 @@ import { practiceJob } from './practiceJob';
 
 /** The truth behind it: a house whose workshop is out of reach by air, and within reach by fibre. */
 const REF = { house: 'generated', seed: 9200, difficulty: 'usual' } as const;
-const DAY = '2026-05-';
-const at = (day: number, clock: string) => `${DAY}${String(day).padStart(2, '0')}T${clock}:00Z`;
-const NAMES: Readonly<Record<string, string>> = { Outbuilding: 'Workshop' };
-
-const renamed = (name: string): string =>
-  Object.entries(NAMES).reduce((text, [from, to]) => text.replace(from, to), name);
+const at = (day: number, clock: string) => `2026-05-${String(day).padStart(2, '0')}T${clock}:00Z`;
+const renamed = (name: string): string => name.replace('Outbuilding', 'Workshop');
 
 /** Ids made in their order: the same job every time it is made. */
 function counter() {

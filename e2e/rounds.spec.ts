@@ -54,6 +54,8 @@ test('not gone in the workshop: its cause, a remedy, the next round, gone, signe
   // Read again in the practice house: its backhaul under load first, then gone in round 2.
   await page.goto(`/jobs/${job}/after`);
   const backhauls = page.getByRole('region', { name: 'Backhauls under load' });
+  // What was read of it by air says nothing of its fibre.
+  await expect(backhauls).toContainText('C fibre from A: not read');
   await backhauls.getByRole('button', { name: 'Read beside C' }).click();
   await backhauls.getByRole('button', { name: 'Record run beside C' }).click();
   await expect(backhauls).toContainText('Type what came down');

@@ -24,8 +24,7 @@ export type Block =
       amounts?: boolean;
     }
   | { kind: 'drawing'; drawing: Drawing; caption: string }
-  | { kind: 'signatures'; who: readonly string[] }
-  | { kind: 'newPage' };
+  | { kind: 'signatures'; who: readonly string[] };
 
 /** A paper: its title, what stands under it, and its blocks. */
 export interface Paper {
@@ -36,3 +35,12 @@ export interface Paper {
 }
 
 export const cell = (text: string, more: Omit<Cell, 'text'> = {}): Cell => ({ text, ...more });
+
+/** A heading with a list under it; nothing where there is nothing to list. */
+export const listBlocks = (heading: string, items: readonly string[]): Block[] =>
+  items.length === 0
+    ? []
+    : [
+        { kind: 'heading', text: heading },
+        { kind: 'list', items },
+      ];

@@ -1,7 +1,7 @@
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import type { LineTest } from '@/core/readings/line';
 import { signedNow, isAsSigned } from '@/core/evidence/signed';
-import type { Block, Paper, PaperLanguage } from './blocks';
+import { listBlocks, type Block, type Paper, type PaperLanguage } from './blocks';
 import { paperGround, type PaperGround, type PaperJob } from './job';
 import { priceBlocks } from './price';
 import { spotBlocks, spotList } from './spots';
@@ -40,15 +40,6 @@ function summaryBlocks({ words, job, openSteps, missing, built, isAccepted }: Pa
     ...(worse.length > 0 ? [{ kind: 'para', text: words.worse(spotList(worse)), tone: 'bad' } as const] : []),
     ...open.map((text): Block => ({ kind: 'para', text })),
   ];
-}
-
-function listBlocks(heading: string, items: readonly string[]): Block[] {
-  return items.length === 0
-    ? []
-    : [
-        { kind: 'heading', text: heading },
-        { kind: 'list', items },
-      ];
 }
 
 function lineBlocks({ words, job, speed }: PaperGround): Block[] {
@@ -134,8 +125,6 @@ export function handOver(job: PaperJob, language: PaperLanguage): Paper {
   const when = job.evidence.findLast((r) => r.kind === 'reading')?.at;
   const gateway = units.find((u) => u.feed.kind === 'line')?.letter ?? 'A';
   const complaints = brief.complaints.map((c) => c.words.trim()).filter(Boolean);
-  const notes = evidence.stepNotes.size > 0 ? [...evidence.stepNotes.values()].flat() : [];
-  const guarantee = brief.offer.guarantee.trim();
   return {
     language,
     title: job.name,
@@ -164,7 +153,7 @@ export function handOver(job: PaperJob, language: PaperLanguage): Paper {
       ...listBlocks(words.left, leftItems(g)),
       ...listBlocks(words.trades, [
         ...brief.consents.map((c) => words.consent(words.consents[c.what], c.who, c.got)),
-        ...notes,
+        ...[...evidence.stepNotes.values()].flat(),
       ]),
       { kind: 'heading', text: words.network },
       {
@@ -172,7 +161,7 @@ export function handOver(job: PaperJob, language: PaperLanguage): Paper {
         text: words.networkName(brief.networkName || words.notNoted),
       },
       ...priceBlocks(g),
-      ...(guarantee ? listBlocks(words.guarantee, [guarantee]) : []),
+      ...listBlocks(words.guarantee, [brief.offer.guarantee.trim()].filter(Boolean)),
       ...signBlocks(g),
     ],
   };

@@ -22,8 +22,6 @@ function blockHtml(b: Block): string {
       return `<figure>${drawingSvg(b.drawing, b.caption)}<figcaption>${esc(b.caption)}</figcaption></figure>`;
     case 'signatures':
       return `<div class="sign">${b.who.map((w) => `<div>${esc(w)}</div>`).join('')}</div>`;
-    case 'newPage':
-      return '<hr class="page">';
   }
 }
 
@@ -37,7 +35,6 @@ td, th { vertical-align: top; padding: 3px 8px 3px 0; } tbody tr { border-top: 1
 table.amounts td:last-child, table.amounts th:last-child { text-align: right; padding-right: 0; font-variant-numeric: tabular-nums; }
 figure { margin: 10px 0; break-inside: avoid; } figure svg { max-width: 100%; height: auto; } figcaption { font-size: 12.5px; color: #5A6A6D; }
 .sign { display: flex; gap: 40px; margin-top: 48px; } .sign div { flex: 1; border-top: 1px solid #1C2A2E; padding-top: 3px; font-size: 13px; color: #5A6A6D; }
-hr.page { border: 0; margin: 0; break-after: page; }
 @media print { body { margin: 0; padding: 0; max-width: none; } }
 `;
 

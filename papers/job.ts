@@ -7,6 +7,7 @@ import type { Derived } from '@/core/job/planner';
 import { missingDevices } from '@/core/fit/devices';
 import { openSteps } from '@/core/fit/done';
 import { settledBy } from '@/core/fit/settled';
+import { minorDigits } from '@/core/plan/cost/money';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Option, Plan, Unit } from '@/core/plan/option/schema';
 import type { Site } from '@/core/site/model/schema';
@@ -68,11 +69,6 @@ export function paperGround(job: PaperJob, language: PaperLanguage): PaperGround
     openKeys.has(d.matters ? 'devicesFirst' : 'devices'),
   );
   const currency = price?.agreed.currency ?? brief.currency;
-  const digits = new Intl.NumberFormat(words.locale, {
-    style: 'currency',
-    currency,
-    currencyDisplay: 'code',
-  }).resolvedOptions().maximumFractionDigits!;
   const money = new Intl.NumberFormat(words.locale, { style: 'currency', currency, currencyDisplay: 'code' });
   const day = new Intl.DateTimeFormat(words.locale, { day: 'numeric', month: 'long', year: 'numeric' });
   const number = (value: number, most = 0) =>
@@ -92,6 +88,6 @@ export function paperGround(job: PaperJob, language: PaperLanguage): PaperGround
     // One digit after the point below ten, as everywhere.
     speed: (mbps) => number(mbps, mbps < 9.95 ? 1 : 0),
     date: (iso) => day.format(new Date(iso)),
-    money: (minor) => money.format(minor / 10 ** digits),
+    money: (minor) => money.format(minor / 10 ** minorDigits(currency)),
   };
 }

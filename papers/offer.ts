@@ -4,9 +4,10 @@ import { hoursText } from '@/core/plan/cost/duration';
 import { kitById } from '@/core/kit/catalogue/catalogue';
 import type { Option } from '@/core/plan/option/schema';
 import { lengthText } from '@/core/site/model/lengths';
-import { cell, type Block, type Paper, type PaperLanguage } from './blocks';
-import { planName, plansOf } from './drawing';
+import { cell, listBlocks, type Block, type Paper, type PaperLanguage } from './blocks';
+import { plansOf } from './drawing';
 import { priceBlocks, priceTable } from './price';
+import { backhaulText, drawn } from './units';
 import { paperGround, type PaperGround, type PaperJob } from './job';
 
 const DRAWING_BOX = { widthPt: 480, heightPt: 230 };
@@ -54,22 +55,15 @@ function optionBlocks(g: PaperGround, option: Option, index: number): Block[] {
       kind: 'table',
       head: [c.unit, c.kind, c.place, c.backhaul],
       widths: [0.08, 0.34, 0.36, 0.22],
-      rows: units.map((u) => {
-        const parent = units.find((p) => u.feed.kind !== 'line' && p.id === u.feed.parentId);
-        return [
-          cell(u.letter, { strong: true }),
-          cell(words.goods(kitById(u.kitId, job.plan.ownKit)?.label ?? u.kitId)),
-          cell(u.name),
-          cell(`${words.feeds[u.feed.kind]}${parent ? ` ${words.from(parent.letter)}` : ''}`),
-        ];
-      }),
+      rows: units.map((u) => [
+        cell(u.letter, { strong: true }),
+        cell(words.goods(kitById(u.kitId, job.plan.ownKit)?.label ?? u.kitId)),
+        cell(u.name),
+        cell(backhaulText(g, u, units)),
+      ]),
     },
     priceTable(g, { agreed: priceToAgree(brief, e), extras: [], ...totals }),
-    ...plansOf(job.site, option, e.cables, DRAWING_BOX, 'units').map((p): Block => ({
-      kind: 'drawing',
-      drawing: p.drawing,
-      caption: planName(p, words.yard),
-    })),
+    ...drawn(words, plansOf(job.site, option, e.cables, DRAWING_BOX, 'units')),
     ...(digging ? [{ kind: 'para', text: `${words.exclusions}: ${digging}`, tone: 'soft' } as const] : []),
   ];
 }
@@ -96,23 +90,13 @@ export function offerPaper(job: PaperJob, language: PaperLanguage): Paper {
         ? [{ kind: 'para', text: words.offerNothing } as const]
         : offered.flatMap((o, i) => optionBlocks(g, o, i))),
       ...(g.price?.accepted ? priceBlocks(g) : []),
-      ...(brief.consents.length > 0
-        ? [
-            { kind: 'heading', text: words.trades } as const,
-            {
-              kind: 'list',
-              items: brief.consents.map((c) => words.consent(words.consents[c.what], c.who, c.got)),
-            } as const,
-          ]
-        : []),
+      ...listBlocks(
+        words.trades,
+        brief.consents.map((c) => words.consent(words.consents[c.what], c.who, c.got)),
+      ),
       { kind: 'heading', text: words.exclusions },
       { kind: 'para', text: exclusionsOf(brief) },
-      ...(brief.offer.guarantee.trim()
-        ? [
-            { kind: 'heading', text: words.guarantee } as const,
-            { kind: 'para', text: brief.offer.guarantee.trim() } as const,
-          ]
-        : []),
+      ...listBlocks(words.guarantee, [brief.offer.guarantee.trim()].filter(Boolean)),
       { kind: 'signatures', who: [words.signHere(words.installer), words.signHere(words.customer)] },
     ],
   };

@@ -39,8 +39,6 @@ const textOf = (p: Paper): string =>
           return [b.caption];
         case 'signatures':
           return [...b.who];
-        case 'newPage':
-          return [];
       }
     }),
   ].join('\n');
@@ -91,6 +89,23 @@ describe('the hand-over', () => {
     expect(text).toContain(PAPER_WORDS.en.changedSince);
     expect(text).toContain('1 of 3 dead spots are gone.');
   });
+});
+
+test('the record tells a tick that was taken back from one that stands', () => {
+  const [step] = derived.steps;
+  const tick = {
+    kind: 'step',
+    id: 'x',
+    at: '2026-05-20T08:00:00Z',
+    by: '',
+    optionId: option!.id,
+    stepKey: step!.key,
+  } as const;
+  const evidence = [...job.evidence, { ...tick, act: 'undone', text: '' } as const];
+  const text = textOf(PAPERS.record({ ...ground, evidence }, 'en'));
+  expect(text).toContain(`Not done after all: ${step!.title}`);
+  expect(text).toContain('B was built otherwise than planned');
+  expect(text).toContain('On the new network: Lathe tablet');
 });
 
 describe('languages', () => {

@@ -24,17 +24,13 @@ function unitRows(g: PaperGround): Cell[][] {
       const set = u.radios[band];
       const has = kitById(u.kitId, built.kit)?.radios.some((r) => r.role === 'access' && r.band === band);
       if (!has) return [];
-      return [
-        words.channel(
-          band,
-          set?.channel ? String(set.channel) : words.automatic,
-          set?.widthMhz ? String(set.widthMhz) : words.automatic,
-        ),
-      ];
+      return [words.channel(band, set?.channel ?? null, set?.widthMhz ?? null)];
     });
     return [
       cell(u.letter, { strong: true }),
-      cell(`${words.goods(kitById(u.kitId, built.kit)?.label ?? u.kitId)}\n${u.name}\n${backhaulText(g, u)}`),
+      cell(
+        `${words.goods(kitById(u.kitId, built.kit)?.label ?? u.kitId)}\n${u.name}\n${backhaulText(g, u, units)}`,
+      ),
       cell(serialAt(job.evidence, optionId, serialStepOf(u)) ?? words.notNoted),
       cell(channels.join('\n')),
       cell((ports.get(u.id) ?? []).join('\n')),
@@ -73,11 +69,18 @@ function doneRow(g: PaperGround, row: EvidenceRow): Cell[] | null {
   const what = (): string | null => {
     switch (row.kind) {
       case 'step':
-        return row.act === 'serial' || row.act === 'note'
-          ? `${title(row.stepKey)}: ${row.text}`
-          : title(row.stepKey);
+        if (row.act === 'undone') return words.recordUndone(title(row.stepKey));
+        return row.act === 'done' ? title(row.stepKey) : `${title(row.stepKey)}: ${row.text}`;
       case 'try':
         return `${letter(row.unitId)}: ${[row.light ? words.lights[row.light] : '', row.levelDbm === null ? '' : `${row.levelDbm} dBm`, row.linkMbps === null ? '' : `${row.linkMbps} ${words.mbps}`].filter(Boolean).join(', ')}`;
+      case 'move':
+        return row.leftOut ? words.leftUnit(letter(row.unitId)) : words.recordMoved(letter(row.unitId));
+      case 'device': {
+        const name = job.brief.devices.find((d) => d.id === row.deviceId)?.name ?? row.deviceId;
+        return row.joined ? words.recordJoined(name) : words.missingDevices(name);
+      }
+      case 'correction':
+        return row.act === 'setAside' ? words.recordSetAside(row.reason) : words.recordTakenBack;
       case 'remedy':
         return `${spot(row.spotId)}: ${row.label}`;
       case 'remark':
@@ -127,7 +130,9 @@ export function recordPaper(job: PaperJob, language: PaperLanguage): Paper {
         .join(', '),
     ),
   ]);
-  const done = job.evidence.flatMap((row) => {
+  // As it happened, whenever it came in.
+  const inTime = [...job.evidence].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+  const done = inTime.flatMap((row) => {
     const cells = doneRow(g, row);
     return cells ? [cells] : [];
   });

@@ -5,9 +5,9 @@ import { serialStepOf } from '@/core/fit/serials';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import type { Unit } from '@/core/plan/option/schema';
 import { storeysById } from '@/core/site/model/levels';
-import { median } from '@/core/stats/median';
+import { linkRead } from '@/core/readings/trials';
 import { cell, type Block } from './blocks';
-import { planName, plansOf } from './drawing';
+import { planName, plansOf, type DrawnPlan } from './drawing';
 import type { PaperGround } from './job';
 import { spotList } from './spots';
 
@@ -15,7 +15,7 @@ import { spotList } from './spots';
 const TRIAGE_SHARE = 0.6;
 
 /** How a unit is joined: "coax from A". */
-export function backhaulText({ words, units }: PaperGround, unit: Unit): string {
+export function backhaulText({ words }: PaperGround, unit: Unit, units: readonly Unit[]): string {
   const parent = units.find((u) => u.id === parentIdOf(unit.feed));
   return `${words.feeds[unit.feed.kind]}${parent ? ` ${words.from(parent.letter)}` : ''}`;
 }
@@ -51,7 +51,7 @@ export function unitBlocks(g: PaperGround): Block[] {
           cell(u.letter, { strong: true }),
           cell(words.goods(kit?.label ?? u.kitId)),
           cell(placeText(g, u)),
-          cell(backhaulText(g, u)),
+          cell(backhaulText(g, u, units)),
           cell(light ? words.light(light.shows) : '–'),
           cell(serialAt(job.evidence, optionId, serialStepOf(u)) ?? words.notNoted, { tone: 'soft' }),
         ];
@@ -59,6 +59,10 @@ export function unitBlocks(g: PaperGround): Block[] {
     },
   ];
 }
+
+/** Plans as blocks, each under its name. */
+export const drawn = (words: PaperGround['words'], plans: readonly DrawnPlan[]): Block[] =>
+  plans.map((p) => ({ kind: 'drawing', drawing: p.drawing, caption: planName(p, words.yard) }));
 
 /** The plans of what is built, each storey once. */
 export function drawingBlocks(g: PaperGround, box: { widthPt: number; heightPt: number }): Block[] {
@@ -68,17 +72,13 @@ export function drawingBlocks(g: PaperGround, box: { widthPt: number; heightPt: 
   return [
     { kind: 'heading', text: words.drawings },
     { kind: 'para', text: words.drawingKey, tone: 'soft' },
-    ...plans.map((p): Block => ({
-      kind: 'drawing',
-      drawing: p.drawing,
-      caption: planName(p, words.yard),
-    })),
+    ...drawn(words, plans),
   ];
 }
 
 /** Two tests by any means against two printed figures: which link has failed. */
 export function triageBlocks(g: PaperGround): Block[] {
-  const { words, units, evaluation, job, speed, evidence } = g;
+  const { words, units, evaluation, job, speed } = g;
   const gateway = units.find((u) => u.feed.kind === 'line');
   if (!gateway) return [];
   const { after, before } = job.derived.lines;
@@ -87,16 +87,13 @@ export function triageBlocks(g: PaperGround): Block[] {
   const lineLeast = TRIAGE_SHARE * line;
   const rows = units.flatMap((u) => {
     if (u === gateway) return [];
-    const runs = evidence.links.flatMap((r) =>
-      r.subject.kind === 'link' && r.subject.unitId === u.id && r.downMbps !== null ? [r.downMbps] : [],
-    );
-    const gives = median(runs) ?? evaluation?.feeds[u.id]?.downRangeMbps[0] ?? null;
+    const gives = linkRead(u, job.evidence)?.downMbps ?? evaluation?.feeds[u.id]?.downRangeMbps[0] ?? null;
     if (gives === null || gives <= 0) return [];
     return [
       [
         cell(words.beside(u.letter)),
         cell(`${speed(TRIAGE_SHARE * Math.min(line, gives))} ${words.mbps}`, { strong: true }),
-        cell(words.lessBackhaul(backhaulText(g, u))),
+        cell(words.lessBackhaul(backhaulText(g, u, units))),
       ],
     ];
   });

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { networkHash, freeze } from './frozenNetwork';
 import { asBuilt } from './built';
 import type { PriceNow } from './agreed';
@@ -45,4 +46,4 @@ export function signedNow({ site, plan, evidence, derived }: Signable, price: Pr
 
 /** Whether what stands there now is what was signed for. An older row kept nothing it could be held against. */
 export const isAsSigned = ({ shown }: Pick<RowOf<'signOff'>, 'shown'>, now: SignedFor): boolean =>
-  shown === undefined || JSON.stringify(shown) === JSON.stringify(now);
+  shown === undefined || equal(shown, now);

@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import type { EvidenceRow, EvidenceRows } from '../evidence/rows';
-import { emptyPlan } from '../plan/option/schema';
 import type { JobFile } from './jobFile';
 import { revisitOf } from './revisit';
 
@@ -31,16 +30,7 @@ export function copyOf(job: JobFile, takes: CopyTakes): JobFile {
     ...job,
     name: `${job.name.slice(0, 110)}, copy`,
     brief: { ...brief, visitDate: null, consents: brief.consents.map((c) => ({ ...c, got: false })) },
-    plan:
-      takes === 'house'
-        ? {
-            ...emptyPlan(),
-            today: plan.today,
-            ownKit: plan.ownKit,
-            ownMaterials: plan.ownMaterials,
-            keptOut: plan.keptOut,
-          }
-        : plan,
+    plan: takes === 'house' ? { ...plan, options: [] } : plan,
     evidence: takes === 'everything' ? readBefore(job.evidence) : [],
   };
 }

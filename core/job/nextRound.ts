@@ -29,7 +29,9 @@ export function nextRound(
   at: string,
 ): NextRound | null {
   const built = asBuilt(site, plan, rows);
-  if (!built) return null;
+  const accepted = acceptedOption(plan, rows);
+  // A plan nobody agreed to, or one that was deleted, cannot have another round.
+  if (!built || (remedy.proposal && !accepted)) return null;
   const base = { at, by: '' };
   const label = remedy.label.slice(0, 200);
   const told: EvidenceRow[] = [
@@ -57,7 +59,6 @@ export function nextRound(
       agreedBy: '',
       replacesId: null,
     });
-  const accepted = acceptedOption(plan, rows);
   if (!remedy.proposal || !accepted) return { plan, rows: told };
   const then = takenInto(accepted, remedy.proposal, newId);
   // What stood otherwise than planned is in the plan now: it counts as planned from here on.

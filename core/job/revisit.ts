@@ -1,8 +1,9 @@
 import { asBuilt } from '../evidence/built';
 import type { LastVisit } from '../brief/brief';
-import { emptyPlan, type Option } from '../plan/option/schema';
+import type { Option } from '../plan/option/schema';
 import type { SpotVerdict } from '../readings/spotVerdicts';
 import { apartM } from '../site/geometry/apart';
+import { speedText } from '../site/model/speedText';
 import type { Site } from '../site/model/schema';
 import type { JobFile } from './jobFile';
 import { createPlanner } from './planner';
@@ -49,18 +50,10 @@ export function revisitOf(job: JobFile): JobFile {
       offer: { ...brief.offer, number: '', date: null },
       lastVisit: leftAs(job, built),
     },
-    plan: {
-      ...emptyPlan(),
-      today: { ...built, id: plan.today.id, name: plan.today.name },
-      ownKit: plan.ownKit,
-      ownMaterials: plan.ownMaterials,
-      keptOut: plan.keptOut,
-    },
+    plan: { ...plan, options: [], today: { ...built, id: plan.today.id, name: plan.today.name } },
     evidence: [],
   };
 }
-
-const speed = (mbps: number) => (mbps < 10 ? mbps.toFixed(1) : mbps.toFixed(0));
 
 /** What is otherwise than at the last visit, a sentence each: readings, units, walls, neighbours. */
 export function sinceLastVisit(
@@ -75,7 +68,7 @@ export function sinceLastVisit(
     const isSlower = read.downMbps < SLOWER * then.downMbps || read.upMbps < SLOWER * then.upMbps;
     return isSlower
       ? [
-          `${now.number} ${now.name} ${speed(then.downMbps)} → ${speed(read.downMbps)} ↓${then.gone ? ', was proven gone' : ''}`,
+          `${now.number} ${now.name} ${speedText(then.downMbps)} → ${speedText(read.downMbps)} ↓${then.gone ? ', was proven gone' : ''}`,
         ]
       : [];
   });

@@ -1,11 +1,9 @@
 import type { Evidence } from '../evidence/fold';
 import type { Reading } from '../evidence/rows';
+import { SILENT_MBPS } from '../plan/links/judge';
 import { fedThrough } from '../plan/option/graph';
 import type { Option } from '../plan/option/schema';
 import { median } from '../stats/median';
-
-/** A backhaul that gives less than this beside its unit has lost its way, Mb/s. */
-export const LOST_MBPS = 0.1;
 
 /**
  * What was read beside the units of a network under load, Mb/s down by unit: no more than that comes to anybody there. What hangs on a
@@ -25,6 +23,6 @@ export function backhaulsRead(e: Evidence, stateId: string, option: Option): Rea
     if (mbps !== null) out.set(unitId, mbps);
   }
   for (const [unitId, mbps] of [...out])
-    if (mbps < LOST_MBPS) for (const id of fedThrough(option, unitId)) if (!out.has(id)) out.set(id, mbps);
+    if (mbps < SILENT_MBPS) for (const id of fedThrough(option, unitId)) if (!out.has(id)) out.set(id, mbps);
   return out;
 }

@@ -1,5 +1,6 @@
 import { normalDraws } from '../stats/normalDraws';
-import { airMbpsAt, type CauseWay } from './causeParts';
+import type { CauseWay } from './causeParts';
+import { usualRates } from './receivedLevel';
 
 /** Spread of a level read, with the body and the device, and of what is left of a band's air beside its plan (estimates). */
 export const LEVEL_SIGMA_DB = 3;
@@ -90,10 +91,10 @@ export function drawsOf(way: CauseWay, seen: LevelSeen, count: number | null = n
         ? heard.levelDbm + heard.sigmaDb * z(0)
         : seen.levelDbm + seen.levelSigmaDb * z(0);
     const share = Math.exp(SHARE_SIGMA_LN * z(1));
-    const [down, up] = airMbpsAt(heard, level);
+    const { downMbps, upMbps } = usualRates(heard, level);
     levels[k] = level;
-    air.down[k] = down * share;
-    air.up[k] = up * share;
+    air.down[k] = downMbps * share;
+    air.up[k] = upMbps * share;
     parts.forEach((part, i) => {
       factors[i]![k] = Math.exp(part.sigmaLn * z(2 + (i % (DIMENSIONS - 2))));
     });
@@ -122,4 +123,3 @@ export function drawsOf(way: CauseWay, seen: LevelSeen, count: number | null = n
   };
   return { count: n, at };
 }
-export type WayDraws = ReturnType<typeof drawsOf>;

@@ -1,15 +1,15 @@
 import { greatest } from 'd3-array';
 import { Z90 } from '../radio/learning/beliefs';
 import { CLIENT_TYPES } from '../radio/link/clients';
-import { quietMbpsAt } from '../radio/link/link';
 import type { FeedKind } from '../kit/model/schema';
 import { kitOf } from '../plan/network/context';
+import { airOf } from '../plan/links/air';
 import { choiceDbm } from '../plan/links/choice';
 import type { OptionLinks } from '../plan/links/pipe';
 import { rangeOf } from '../plan/links/part';
-import { channelMedium, radioEnd } from '../plan/network/radios';
+import { radioEnd } from '../plan/network/radios';
 import type { ClientTypeId, Spot } from '../site/model/schema';
-import { allHeard, type ReadNetwork, type ReceivedLevel } from './receivedLevel';
+import { allHeard, usualMbps, type ReadNetwork, type ReceivedLevel } from './receivedLevel';
 
 /** What one part of the way can carry, as far as it is known: its middle both ways in Mb/s, and its spread as a natural logarithm. */
 export interface CausePart {
@@ -34,6 +34,8 @@ export interface CauseWay {
   /** How much less a device would choose it than the best, dB. */
   behindDb: number;
   mediumId: string;
+  /** Loaded round trip of the whole way, ms. */
+  tripMs: number;
   parts: readonly CausePart[];
   /** The way over a faster band of the same unit that the device could have taken at a level that holds; null for none. */
   faster: CauseWay | null;
@@ -54,53 +56,35 @@ const READ_SIGMA_LN = 0.12;
 const DEVICE_SIGMA_LN = 0.1;
 const DEVICE_FAULT = 0.03;
 
+/** What a backhaul gives at least that is reckoned dead and was fitted all the same, and how unsure that is (estimates). */
 const LEAST_MBPS = 2;
+const MOST_SIGMA_LN = 1.5;
 
-/** What was read of the units of a network: the speed beside each under load, and the fastest run of a spot it serves, Mb/s. */
-export interface UnitsRead {
-  loaded: ReadonlyMap<string, { downMbps: number; upMbps: number }>;
-  fastest: ReadonlyMap<string, number>;
-}
+/** The fastest run of the spots a unit serves, Mb/s, by unit: its backhaul gave that much. */
+export type Fastest = ReadonlyMap<string, number>;
 
-/** The backhauls from the line to a unit: up to the last one that was read beside its unit as one, the rest each for itself. */
-function backhaulsTo(links: OptionLinks, unitId: string, read: UnitsRead): CausePart[] {
-  const path = (links.paths.get(unitId) ?? []).slice(1);
-  const known = path.findLastIndex((u) => read.loaded.has(u.id));
-  const least = (id: string) => read.fastest.get(id) ?? 0;
-  const out: CausePart[] = [];
-  const at = path[known];
-  if (at) {
-    const { downMbps, upMbps } = read.loaded.get(at.id)!;
-    out.push({
-      kind: 'backhaul',
-      unitId: at.id,
-      downMbps,
-      upMbps,
-      sigmaLn: READ_SIGMA_LN,
-      faultChance: 0,
-      leastMbps: least(at.id),
-      latencyMs: path.slice(0, known + 1).reduce((sum, u) => sum + links.hops.get(u.id)!.part.latencyMs, 0),
-      mediumId: null,
-    });
-  }
-  for (const unit of path.slice(known + 1)) {
+/** The backhauls from the line to a unit, those that were read beside their units as they were read. */
+function backhaulsTo(links: OptionLinks, unitId: string, fastest: Fastest): CausePart[] {
+  return (links.paths.get(unitId) ?? []).slice(1).map((unit): CausePart => {
     const hop = links.hops.get(unit.id)!;
-    const { part } = hop;
-    const [low, high] = rangeOf(hop).downRangeMbps;
-    out.push({
+    const { measured, downMbps, upMbps, latencyMs, mediumId } = hop.part;
+    const own = {
       kind: 'backhaul',
       unitId: unit.id,
-      // A backhaul that is reckoned dead and was fitted all the same gives something.
-      downMbps: Math.max(part.downMbps, LEAST_MBPS),
-      upMbps: Math.max(part.upMbps, LEAST_MBPS),
-      sigmaLn: low > 0 ? Math.min(1.5, Math.log(high / low) / (2 * Z90)) : 1.5,
-      faultChance: part.measured ? 0.05 : BACKHAUL_FAULT[unit.feed.kind],
-      leastMbps: least(unit.id),
-      latencyMs: part.latencyMs,
-      mediumId: part.mediumId,
-    });
-  }
-  return out;
+      leastMbps: fastest.get(unit.id) ?? 0,
+      latencyMs,
+      mediumId,
+    } as const;
+    if (measured) return { ...own, downMbps, upMbps, sigmaLn: READ_SIGMA_LN, faultChance: 0 };
+    const [low, high] = rangeOf(hop).downRangeMbps;
+    return {
+      ...own,
+      downMbps: Math.max(downMbps, LEAST_MBPS),
+      upMbps: Math.max(upMbps, LEAST_MBPS),
+      sigmaLn: low > 0 ? Math.min(MOST_SIGMA_LN, Math.log(high / low) / (2 * Z90)) : MOST_SIGMA_LN,
+      faultChance: BACKHAUL_FAULT[unit.feed.kind],
+    };
+  });
 }
 
 /** Every way the device of a spot may have been served by a network, with what each part of it can carry. */
@@ -109,7 +93,7 @@ export function waysToSpot(
   spot: Spot,
   device: ClientTypeId,
   line: CausePart,
-  read: UnitsRead,
+  fastest: Fastest,
 ): CauseWay[] {
   const { context, links } = network;
   const heard = allHeard(network, spot, device);
@@ -129,18 +113,20 @@ export function waysToSpot(
   const byUnit = new Map<string, readonly CausePart[]>();
   const ways = heard.map((h): CauseWay => {
     let parts = byUnit.get(h.unit.id);
-    if (!parts) byUnit.set(h.unit.id, (parts = [line, ...backhaulsTo(links, h.unit.id, read), own]));
+    if (!parts) byUnit.set(h.unit.id, (parts = [line, ...backhaulsTo(links, h.unit.id, fastest), own]));
     const kit = kitOf(context, h.unit);
     const radio = kit.radios.find((r) => r.role === 'access' && r.band === h.band)!;
+    const { mediumId, latencyMs } = airOf(context, radioEnd(h.unit, kit, radio), h.airShare);
     return {
       heard: h,
       behindDb: best - choiceDbm(h.band, h.levelDbm),
-      mediumId: channelMedium(radioEnd(h.unit, kit, radio)),
+      mediumId,
+      tripMs: latencyMs + parts.reduce((ms, p) => ms + p.latencyMs, 0),
       parts,
       faster: null,
     };
   });
-  const middle = (w: CauseWay) => airMbpsAt(w.heard, w.heard.levelDbm)[0];
+  const middle = (w: CauseWay) => usualMbps(w.heard, w.heard.levelDbm);
   for (const way of ways)
     way.faster =
       greatest(
@@ -152,14 +138,3 @@ export function waysToSpot(
 
 /** Another band is faster where it moves so many times as much (estimate). */
 const FASTER = 1.5;
-
-/** Mb/s both ways over the air at a level, the steps of the ladder smoothed. */
-export function airMbpsAt({ link, airShare }: ReceivedLevel, levelDbm: number): [number, number] {
-  let [down, up] = [0, 0];
-  for (const db of [-2, 0, 2]) {
-    const rates = quietMbpsAt(link, levelDbm + db - link.downDbm);
-    down += (rates.downMbps * airShare) / 3;
-    up += (rates.upMbps * airShare) / 3;
-  }
-  return [down, up];
-}

@@ -1,3 +1,4 @@
+import { speedText } from '../site/model/speedText';
 import { levelText } from '../site/model/levelText';
 import { percentText } from '../stats/percent';
 import { FEED_LABEL } from '../plan/option/placing';
@@ -14,8 +15,6 @@ export const CAUSE_WORD: Readonly<Record<CauseKind, string>> = {
   congestion: 'crowded air',
   sticking: 'sticks',
 };
-
-const speed = (mbps: number) => (mbps < 10 ? mbps.toFixed(1) : mbps.toFixed(0));
 
 /** The letter of a unit, with how it is fed. */
 function unitWords(option: Option, unitId: string | null): { letter: string; feed: string } {
@@ -39,9 +38,9 @@ export function causeWords({ first, facts }: SpotCause, option: Option): string 
       ? `${facts.latencyMs.toFixed(0)} ms under load`
       : facts.downMbps === 0 && facts.upMbps === 0
         ? 'no connection'
-        : `${speed(facts.downMbps)} ↓ ${speed(facts.upMbps)} ↑ Mb/s`;
+        : `${speedText(facts.downMbps)} ↓ ${speedText(facts.upMbps)} ↑ Mb/s`;
   const level = facts.levelDbm === null ? 'no level was noted' : levelText(facts.levelDbm);
-  const line = `${speed(facts.lineDownMbps)}/${speed(facts.lineUpMbps)} Mb/s`;
+  const line = `${speedText(facts.lineDownMbps)}/${speedText(facts.lineUpMbps)} Mb/s`;
   switch (first.kind) {
     case 'line':
       return facts.lineBy === 'test'
@@ -54,7 +53,7 @@ export function causeWords({ first, facts }: SpotCause, option: Option): string 
     case 'backhaul':
       return facts.besideMbps === null
         ? `Most likely the backhaul of ${letter} (${feed}): ${read} here at a level that gives more (${level}).`
-        : `The backhaul of ${letter} (${feed}) gives ${speed(facts.besideMbps)} Mb/s beside the unit under load; ${read} here.`;
+        : `The backhaul of ${letter} (${feed}) gives ${speedText(facts.besideMbps)} Mb/s beside the unit under load; ${read} here.`;
     case 'signal':
       return facts.levelDbm === null
         ? `Most likely the signal of ${letter}: ${read}, and no level was noted.`

@@ -27,6 +27,8 @@ const at = (hour: number, i = 0) => new Date(Date.UTC(2026, 0, 5, hour, i)).toIS
 
 interface Case {
   option?: Option;
+  /** The network its backhaul was read in, where that was another one. */
+  readIn?: Option;
   spot?: Partial<Spot>;
   run: Partial<Reading>;
   line?: Partial<Reading> & { hour?: number };
@@ -37,6 +39,7 @@ interface Case {
 /** What is said of the bed, read three times in the network as built. */
 function causeIn({
   option: of = network,
+  readIn,
   spot = {},
   run,
   line = {},
@@ -50,6 +53,7 @@ function causeIn({
   const predictions = predictOption(context, of);
   const { rssiDbm, band } = predictions[0]!;
   const rows: EvidenceRow[] = [sampleState('a', 'after', of, { site: own, at: at(8) })];
+  if (readIn) rows.unshift(sampleState('was', 'after', readIn, { site: own, at: at(7) }));
   for (let i = 0; i < 3; i++) {
     const id = (kind: string) => `${kind}-${i}`;
     rows.push(
@@ -84,7 +88,7 @@ function causeIn({
         sampleReading({
           id: id('beside'),
           at: at(hour, i + 20),
-          stateId: 'a',
+          stateId: readIn ? 'was' : 'a',
           subject: { kind: 'link', unitId: 'b', load: 'loaded' },
           target: 'house',
           downMbps: beside,
@@ -124,6 +128,12 @@ describe('the first cause of a spot that does not work', () => {
     expect(suspectWord(cause.first, network)).toBe('backhaul of B');
     expect(causeWords(cause, network)).toContain('gives 10 Mb/s beside the unit under load');
     expect(cause.first.chance).toBeGreaterThan(0.85);
+  });
+  test('a run beside the unit when it was fed otherwise says nothing of its backhaul now', () => {
+    const rewired = option(gateway, { ...far, feed: plainFeed('ethernet', 'a') });
+    const cause = causeIn({ option: rewired, readIn: network, run: slow, beside: 10 })!;
+    expect(cause.facts.besideMbps).toBeNull();
+    expect(causeWords(cause, rewired)).not.toContain('gives 10 Mb/s');
   });
   test('a backhaul nobody read is suspected, and a run beside the unit is asked for', () => {
     const cause = causeIn({ run: slow })!;

@@ -1,16 +1,14 @@
 import { CLIENT_TYPES } from '../radio/link/clients';
 import { WEAK_DBM } from '../radio/link/levels';
 import type { ClientTypeId, Spot } from '../site/model/schema';
-import { meets } from '../plan/links/judge';
+import { SILENT_MBPS, meets } from '../plan/links/judge';
 import type { OptionLinks } from '../plan/links/pipe';
 import type { PlanContext } from '../plan/network/context';
 import type { Option } from '../plan/option/schema';
-import { BAND_INDEX } from '../radio/link/bands';
 import { evidenceOf } from '../evidence/fold';
-import type { EvidenceRows, Phase, Reading } from '../evidence/rows';
+import type { EvidenceRows, Phase } from '../evidence/rows';
 import type { CauseWord } from '../evidence/agreement';
 import { levelOfBars } from '../site/model/bars';
-import { median } from '../stats/median';
 import { lineFor, type LineKnown } from './causeLine';
 import {
   AIR,
@@ -22,7 +20,7 @@ import {
   type Drawn,
   type Supposed,
 } from './causeDraws';
-import { waysToSpot, type CausePart, type CauseWay, type UnitsRead } from './causeParts';
+import { waysToSpot, type CausePart, type CauseWay, type Fastest } from './causeParts';
 import type { LineTest } from './line';
 import type { PhaseResult } from './judgeRuns';
 import type { SpotVerdict } from './spotVerdicts';
@@ -138,13 +136,19 @@ function suspectOf(
   return bands.indexOf(heard.band) < bands.length - 1 ? ['signal', heard.unit.id] : ['device', null];
 }
 
-function settling(first: Suspect, others: readonly Suspect[], line: LineKnown, seen: Seen, read: UnitsRead) {
+function settling(
+  first: Suspect,
+  others: readonly Suspect[],
+  line: LineKnown,
+  seen: Seen,
+  besideMbps: (unitId: string | null) => number | null,
+): Settling | null {
   if (first.kind === 'line' && line.by !== 'test') return 'lineNow';
   if (first.chance >= SETTLED) return null;
   const all = [first, ...others];
   const has = (kind: CauseKind) => all.some((s) => s.kind === kind);
   if (has('line') && line.by !== 'test') return 'lineNow';
-  if (all.some((s) => s.kind === 'backhaul' && !read.loaded.has(s.unitId!))) return 'besideUnit';
+  if (all.some((s) => s.kind === 'backhaul' && besideMbps(s.unitId) === null)) return 'besideUnit';
   if (has('sticking')) return 'offAndOn';
   if (seen.levelDbm === null) return 'level';
   if (has('device')) return 'otherDevice';
@@ -153,8 +157,6 @@ function settling(first: Suspect, others: readonly Suspect[], line: LineKnown, s
 
 /** Chance that a unit nothing comes through to has lost its way rather than its signal, where nobody read it (estimate). */
 const LOST_WAY = 0.2;
-/** A way that gives less than this beside its unit is lost, Mb/s. */
-const LOST_MBPS = 0.5;
 
 /** What no connection may be due to, the likelier first. */
 function silentSuspects(best: CauseWay, seen: Seen): [Suspect, Suspect[]] {
@@ -162,40 +164,23 @@ function silentSuspects(best: CauseWay, seen: Seen): [Suspect, Suspect[]] {
   const mendedMbps = { down, up };
   const unitId = best.heard.unit.id;
   const hop = best.parts.findLast((p) => p.kind === 'backhaul');
-  const lost = !hop ? 0 : hop.faultChance === 0 ? Number(hop.downMbps < LOST_MBPS) : LOST_WAY;
+  const lost = !hop ? 0 : hop.faultChance === 0 ? Number(hop.downMbps < SILENT_MBPS) : LOST_WAY;
   const signal: Suspect = { kind: 'signal', unitId, chance: 1 - lost, mendedMbps };
   if (!hop || lost === 0) return [signal, []];
   const way: Suspect = { kind: 'backhaul', unitId: hop.unitId, chance: lost, mendedMbps };
   return lost > 0.5 ? [way, []] : [signal, [way]];
 }
 
-/** What was read of the units of the networks of a phase. */
-export function unitsRead(
-  rows: EvidenceRows,
-  phase: Phase,
-  servedBy: ReadonlyMap<string, string>,
-): UnitsRead {
+/** The fastest run of the spots each unit serves in a phase, Mb/s. */
+export function fastestBy(rows: EvidenceRows, phase: Phase, servedBy: ReadonlyMap<string, string>): Fastest {
   const e = evidenceOf(rows);
-  const loaded = new Map<string, { downMbps: number; upMbps: number }>();
-  const runs = new Map<string, Reading[]>();
   const fastest = new Map<string, number>();
   for (const r of e.valid) {
-    if (e.states.get(r.stateId)?.phase !== phase) continue;
-    const { subject } = r;
-    if (subject.kind === 'link' && subject.load === 'loaded' && (r.downMbps !== null || !r.connected)) {
-      // What counts is how the unit stands now: the runs of the newest network it was read in.
-      const known = (runs.get(subject.unitId) ?? []).filter((k) => k.stateId === r.stateId);
-      runs.set(subject.unitId, [...known, r]);
-    }
-    const unitId = subject.kind === 'spot' ? servedBy.get(subject.spotId) : undefined;
-    if (unitId) fastest.set(unitId, Math.max(fastest.get(unitId) ?? 0, r.downMbps ?? 0));
+    const unitId = r.subject.kind === 'spot' ? servedBy.get(r.subject.spotId) : undefined;
+    if (unitId && e.states.get(r.stateId)?.phase === phase)
+      fastest.set(unitId, Math.max(fastest.get(unitId) ?? 0, r.downMbps ?? 0));
   }
-  for (const [id, list] of runs)
-    loaded.set(id, {
-      downMbps: median(list.map((r) => r.downMbps ?? 0))!,
-      upMbps: median(list.map((r) => r.upMbps ?? r.downMbps ?? 0))!,
-    });
-  return { loaded, fastest };
+  return fastest;
 }
 
 /** What all spots of a phase are asked against. */
@@ -207,13 +192,12 @@ export interface CauseGround {
   phase: Phase;
   line: LineTest;
   links: OptionLinks;
-  /** What was read of its units. */
-  read: UnitsRead;
+  fastest: Fastest;
 }
 
 /**
  * Why a spot does not get what it needs: what the parts of its way can carry, as read or reckoned, each perhaps with a fault, is held
- * against the speed, round trip and level that were read; Bayes' rule says which part it most likely is (docs/model.md, "Causes").
+ * against the speed, round trip and level that were read; Bayes' rule says which part it most likely is (docs/papers.md, "Causes").
  * Null where it was not read, works, or was read by cable.
  */
 export function causeOf(ground: CauseGround, verdict: SpotVerdict): SpotCause | null {
@@ -225,9 +209,19 @@ export function causeOf(ground: CauseGround, verdict: SpotVerdict): SpotCause | 
   const newest = (e.bySpot.get(spot.id) ?? []).findLast((r) => e.states.get(r.stateId)?.phase === phase);
   if (!newest) return null;
   const line = lineFor(rows, phase, newest.at, ground.line, context.line);
-  const { read } = ground;
   const seen = seenOf(result, verdict, spot);
-  const ways = waysToSpot({ context, option, links: ground.links }, spot, seen.device, line.part, read);
+  /** What was read beside a unit, Mb/s down; null where nobody has. */
+  const besideMbps = (unitId: string | null): number | null => {
+    const part = ground.links.hops.get(unitId ?? '')?.part;
+    return part?.measured ? part.downMbps : null;
+  };
+  const ways = waysToSpot(
+    { context, option, links: ground.links },
+    spot,
+    seen.device,
+    line.part,
+    ground.fastest,
+  );
   const best = ways.find((w) => w.behindDb === 0);
   const bandsSeen = result.band !== 'free' ? [result.band] : result.bandsSeen;
   const silent = result.downMbps === 0 && result.upMbps === 0;
@@ -245,7 +239,7 @@ export function causeOf(ground: CauseGround, verdict: SpotVerdict): SpotCause | 
     phase,
     first,
     others,
-    settledBy: settling(first, others, line, seen, read),
+    settledBy: settling(first, others, line, seen, besideMbps),
     facts: {
       runs: result.runs,
       downMbps: result.downMbps,
@@ -255,7 +249,7 @@ export function causeOf(ground: CauseGround, verdict: SpotVerdict): SpotCause | 
       lineDownMbps: line.part.downMbps,
       lineUpMbps: line.part.upMbps,
       lineBy: line.by,
-      besideMbps: first.unitId ? (read.loaded.get(first.unitId)?.downMbps ?? null) : null,
+      besideMbps: besideMbps(first.unitId),
       missed: seen.missed,
     },
   });
@@ -273,9 +267,7 @@ export function causeOf(ground: CauseGround, verdict: SpotVerdict): SpotCause | 
     const byLevel = seen.levelDbm === null ? 1 / spreadDb : gauss(seen.levelDbm - heard.levelDbm, spreadDb);
     const prior = s.prior * byLevel;
     if (prior < 1e-12) continue;
-    const tripMs =
-      s.way.parts.reduce((ms, p) => ms + p.latencyMs, 0) + context.airQueueMs[BAND_INDEX[heard.band]] + 2;
-    const tripFits = result.latencyMs === null ? 1 : fitsTrip(result.latencyMs - tripMs, s.at === AIR);
+    const tripFits = result.latencyMs === null ? 1 : fitsTrip(result.latencyMs - s.way.tripMs, s.at === AIR);
     const draws = drawn.get(s.way)!;
     for (let k = 0; k < draws.count; k++) {
       const d = draws.at(k, s.at, s.left, missedUp);

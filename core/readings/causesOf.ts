@@ -3,8 +3,9 @@ import type { EvidenceRows, Phase } from '../evidence/rows';
 import type { PlanContext } from '../plan/network/context';
 import type { Prediction } from '../plan/predict/prediction';
 import { linksOf } from '../plan/links/pipe';
-import { causeOf, unitsRead, type SpotCause } from './causes';
+import { causeOf, fastestBy, type SpotCause } from './causes';
 import type { LineTest } from './line';
+import { withTrials } from './trials';
 import type { SpotVerdict } from './spotVerdicts';
 
 /** What all causes of a job rest on. */
@@ -22,11 +23,13 @@ export interface CausesGround {
 export function causesOf(
   { context, rows, verdicts, lines }: CausesGround,
   phase: Phase,
-  { option, kit }: Built,
+  built: Built,
   { predictions }: { predictions: readonly Pick<Prediction, 'spotId' | 'unitId'>[] },
 ): SpotCause[] {
   const servedBy = new Map(predictions.flatMap((p) => (p.unitId ? [[p.spotId, p.unitId] as const] : [])));
-  const own = { ...context, ownKit: kit };
+  // What was read beside a unit is what its backhaul gives, as long as both are as they were.
+  const option = withTrials(built.option, rows);
+  const own = { ...context, ownKit: built.kit };
   const ground = {
     context: own,
     option,
@@ -34,7 +37,7 @@ export function causesOf(
     phase,
     line: lines[phase],
     links: linksOf(own, option),
-    read: unitsRead(rows, phase, servedBy),
+    fastest: fastestBy(rows, phase, servedBy),
   };
   return verdicts.flatMap((v) => {
     const cause = phase === 'after' || v.wasDead ? causeOf(ground, v) : null;

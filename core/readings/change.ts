@@ -1,4 +1,5 @@
 import { fasterBy, type FasterBy } from '../stats/rankBound';
+import { speedText } from '../site/model/speedText';
 import { percentText } from '../stats/percent';
 import type { SpotVerdict } from './spotVerdicts';
 
@@ -28,14 +29,13 @@ export function changeOf({ before, after }: Pick<SpotVerdict, 'before' | 'after'
   };
 }
 
-const speed = (mbps: number) => (mbps < 10 ? mbps.toFixed(1) : mbps.toFixed(0));
 const extent = ([low, high]: readonly [number, number]) =>
-  low === high ? '' : ` (${speed(low)} to ${speed(high)})`;
+  low === high ? '' : ` (${speedText(low)} to ${speedText(high)})`;
 
 /** "up from 2.1 (1.8 to 2.4) to 34 (31 to 36) Mb/s ↓, faster by at least 12.9 times, 75 % sure by ranks". */
 export function changeWords(c: Change): string {
   const arrow = c.direction === 'up' ? '↑' : '↓';
-  const moved = `from ${speed(c.fromMbps)}${extent(c.fromExtentMbps)} to ${speed(c.toMbps)}${extent(c.toExtentMbps)} Mb/s ${arrow}`;
+  const moved = `from ${speedText(c.fromMbps)}${extent(c.fromExtentMbps)} to ${speedText(c.toMbps)}${extent(c.toExtentMbps)} Mb/s ${arrow}`;
   return c.bound
     ? `${moved}: faster by at least ${c.bound.times.toFixed(1)} times, ${percentText(c.bound.sure)} sure by ranks`
     : moved;

@@ -1,4 +1,5 @@
 import type { Forecast } from '../evidence/agreement';
+import { speedText } from '../site/model/speedText';
 import type { SpotVerdict } from './spotVerdicts';
 
 /** What was forecast for a spot when the work was agreed to, held against what was read after it. */
@@ -45,10 +46,9 @@ export function heldWords(list: readonly ForecastHeld[]): string | null {
   if (list.length === 0) return null;
   const held = list.filter((f) => f.held).length;
   const broken = list.filter((f) => f.broken);
-  const speed = (mbps: number) => (mbps < 10 ? mbps.toFixed(1) : mbps.toFixed(0));
   const where = broken.map(
     (f) =>
-      `${f.number} ${f.name} (forecast ${speed(f.forecast.downLowMbps)} to ${speed(f.forecast.downHighMbps)} ↓, read ${speed(f.downMbps)})`,
+      `${f.number} ${f.name} (forecast ${speedText(f.forecast.downLowMbps)} to ${speedText(f.forecast.downHighMbps)} ↓, read ${speedText(f.downMbps)})`,
   );
   return `The forecast at acceptance held at ${held} of ${list.length} spots read${where.length > 0 ? `; said to work and does not: ${where.join(', ')}` : ''}.`;
 }

@@ -7,7 +7,7 @@ import { judgeRuns } from './judgeRuns';
 
 /**
  * The rule for "gone" over made-up spots: three criteria, runs that scatter by 0.1 to 0.3 (natural logarithm), further runs taken
- * while they are asked for. What is held to: docs/model.md, "Gone".
+ * while they are asked for. What is held to: docs/papers.md, "Gone, and one run more".
  */
 const SPOTS = 20_000;
 const need = { downMbps: 10, upMbps: 5, latencyMs: 100 };

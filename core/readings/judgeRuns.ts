@@ -58,7 +58,7 @@ const ENOUGH_TO_TELL = 5;
 
 /**
  * How many of its own spreads the middle of some runs lies over the need, in whichever of down, up and round trip has the least. Runs
- * are taken as log-normal with their own scatter and a usual one beside it (docs/model.md, "Gone").
+ * are taken as log-normal with their own scatter and a usual one beside it (docs/papers.md, "Gone, and one run more").
  */
 function spreadsOver(runs: readonly Run[], need: Need): number {
   const n = runs.length;

@@ -4,6 +4,7 @@ import { SPEED_DB_PER_LN, speedFeatures, type Beliefs } from '../radio/learning/
 import type { Observation } from '../radio/learning/calibration';
 import { choiceDbm, unchosenBelowDbm } from '../plan/links/choice';
 import type { PlanContext } from '../plan/network/context';
+import { SILENT_MBPS } from '../plan/links/judge';
 import { linksOf } from '../plan/links/pipe';
 import { levelOfBars, middleBars, type BarsLevel } from '../site/model/bars';
 import { evidenceOf } from '../evidence/fold';
@@ -12,7 +13,7 @@ import { spotIdOf, type EvidenceRows, type Reading } from '../evidence/rows';
 import { isReadAt, placeNow } from '../evidence/takenAt';
 import type { ClientTypeId, Spot } from '../site/model/schema';
 import { median } from '../stats/median';
-import { LOST_MBPS, backhaulsRead } from './backhaulRead';
+import { backhaulsRead } from './backhaulRead';
 import {
   allHeard,
   levelForSpeed,
@@ -339,7 +340,7 @@ export function observationsOf(context: PlanContext, rows: EvidenceRows): Observ
     // A trial was of one unit alone; where that was only meant, its level says nothing of what stands there.
     if (subject.kind === 'trialPlace') ways = ways.filter((w) => w.unit.id === subject.parentId);
     // No connection through a unit that has lost its own way says nothing of its signal.
-    if (!first.connected) ways = ways.filter((w) => (read.fedMbps.get(w.unit.id) ?? Infinity) >= LOST_MBPS);
+    if (!first.connected) ways = ways.filter((w) => (read.fedMbps.get(w.unit.id) ?? Infinity) >= SILENT_MBPS);
     if (ways.length === 0) continue;
     const said = observationsOfGroup(read, ways, group);
     list.push(...said.list);

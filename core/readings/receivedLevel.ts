@@ -8,6 +8,7 @@ import { airKey } from '../plan/links/airtime';
 import { choiceDbm } from '../plan/links/choice';
 import { atNoLoss } from '../plan/links/access';
 import type { PlanContext } from '../plan/network/context';
+import type { Rates } from '../plan/links/part';
 import type { OptionLinks } from '../plan/links/pipe';
 import type { Option, Unit } from '../plan/option/schema';
 import type { ClientTypeId, Spot } from '../site/model/schema';
@@ -73,9 +74,13 @@ export function allHeard(read: ReadNetwork, spot: Spot, device: ClientTypeId): R
     .filter((heard) => heard !== null);
 }
 
-/** Mb/s down a device moves at a level on a quiet way, airtime taken off; 0 where the link does not hold. */
-const speedAt = ({ link, airShare }: ReceivedLevel, levelDbm: number): number =>
-  quietMbpsAt(link, levelDbm - link.downDbm).downMbps * airShare;
+/** Mb/s both ways a device moves at a level on a quiet way, airtime taken off; 0 where the link does not hold. */
+function ratesAt({ link, airShare }: ReceivedLevel, levelDbm: number): Rates {
+  const { downMbps, upMbps } = quietMbpsAt(link, levelDbm - link.downDbm);
+  return { downMbps: downMbps * airShare, upMbps: upMbps * airShare };
+}
+
+const speedAt = (heard: ReceivedLevel, levelDbm: number): number => ratesAt(heard, levelDbm).downMbps;
 
 const LOW_DBM = -95;
 const HIGH_DBM = -30;
@@ -83,9 +88,20 @@ const HIGH_DBM = -30;
 /** Levels round one whose speeds are taken together, dB: the ladder of rates has steps of about three. */
 const ROUND_IT_DB = [-3, -1.5, 0, 1.5, 3];
 
-/** What a level gives, the steps of the ladder of rates smoothed, Mb/s. */
+/** What a level gives both ways, the steps of the ladder of rates smoothed, Mb/s. */
+export function usualRates(heard: ReceivedLevel, levelDbm: number): Rates {
+  let [downMbps, upMbps] = [0, 0];
+  for (const db of ROUND_IT_DB) {
+    const rates = ratesAt(heard, levelDbm + db);
+    downMbps += rates.downMbps / ROUND_IT_DB.length;
+    upMbps += rates.upMbps / ROUND_IT_DB.length;
+  }
+  return { downMbps, upMbps };
+}
+
+/** The same down alone. */
 export const usualMbps = (heard: ReceivedLevel, levelDbm: number): number =>
-  ROUND_IT_DB.reduce((sum, db) => sum + speedAt(heard, levelDbm + db), 0) / ROUND_IT_DB.length;
+  usualRates(heard, levelDbm).downMbps;
 
 /** The weakest level that gives a speed, dBm; null where no level gives so much. */
 export function levelForSpeed(heard: ReceivedLevel, mbps: number): number | null {

@@ -267,9 +267,6 @@ function block(w: Writer, y: number, b: Block, next: Block | undefined): number 
       });
       return at + 20;
     }
-    case 'newPage':
-      w.doc.addPage();
-      return MARGIN_PT;
   }
 }
 

@@ -48,7 +48,6 @@ export const en = {
     backhaul: 'Backhaul',
     serial: 'Serial',
     light: 'Light when all is well',
-    amount: 'Amount',
     price: 'Price',
     test: 'Test',
     atLeast: 'At least',
@@ -221,13 +220,18 @@ export const en = {
   record: 'Installer’s record',
   recordRound: (n: number) => `as built, round ${n}`,
   recordBefore: 'as it was',
+  recordUndone: (step: string) => `Not done after all: ${step}`,
+  recordMoved: (unit: string) => `${unit} was built otherwise than planned, or as planned again`,
+  recordJoined: (device: string) => `On the new network: ${device}`,
+  recordSetAside: (why: string) => `A run was set aside: ${why}`,
+  recordTakenBack: 'A run that was set aside counts again',
   recordRuns: 'All runs that count',
   recordSteps: 'Steps, notes and tries',
   recordChannels: 'Channels',
   recordPortsShort: 'Ports',
   recordPorts: 'Ports and channels',
-  channel: (band: string, channel: string, width: string) => `${band} GHz: channel ${channel}, ${width} MHz`,
-  automatic: 'automatic',
+  channel: (band: string, channel: number | null, widthMhz: number | null) =>
+    `${band} GHz: ${[channel === null ? '' : `channel ${channel}`, widthMhz === null ? '' : `${widthMhz} MHz`].filter(Boolean).join(', ') || 'automatic'}`,
 };
 
 /** What a language of the papers must say. */

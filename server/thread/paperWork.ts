@@ -9,7 +9,7 @@ import { devicesCsv, readingsCsv, spotsCsv } from '@/core/job/tables';
 import type { PaperLanguage } from '@/papers/blocks';
 import { planName, plansOf } from '@/papers/drawing';
 import { paperHtml } from '@/papers/html';
-import { PAPERS, isPaperName } from '@/papers/papers';
+import { isPaperName, paperOf } from '@/papers/papers';
 import { paperPdf, type PageSize } from '@/papers/pdf/pdf';
 import { drawingSvg } from '@/papers/svg';
 import type { Caller } from '../base/caller';
@@ -61,7 +61,14 @@ function drawnPlans({ job }: OpenJob, planner: Planner) {
 /** Makes a file of a job: a paper as PDF or HTML, a table, a plan as a drawing, or the whole as an archive. */
 export async function fileOf(
   { open, planner }: { open: OpenJob; planner: Planner },
-  asked: { caller: Caller; id: string; file: string; language: PaperLanguage | null; size: PageSize },
+  asked: {
+    caller: Caller;
+    id: string;
+    file: string;
+    language: PaperLanguage | null;
+    size: PageSize;
+    lookedAtId: string | null;
+  },
 ): Promise<Outcome<JobFileOut>> {
   const { job } = open;
   const { name } = job;
@@ -82,9 +89,8 @@ export async function fileOf(
   const [paper, ending] = asked.file.split('.');
   if (!paper || !isPaperName(paper) || (ending !== 'pdf' && ending !== 'html'))
     return refuse(404, 'There is no such file of a job.');
-  const derived = planner.derive(null);
-  const shown = acceptedOption(job.plan, job.evidence) ?? job.plan.options[0] ?? null;
-  const made = PAPERS[paper]({ ...job, derived, shown }, asked.language ?? job.brief.paperLanguage);
+  const derived = planner.derive(asked.lookedAtId);
+  const made = paperOf(paper, { ...job, derived }, asked.language, asked.lookedAtId);
   return ending === 'html'
     ? done({ name, type: 'text/html; charset=utf-8', bytes: bytesOf(paperHtml(made)) })
     : done({ name, type: 'application/pdf', bytes: await paperPdf(made, asked.size) });

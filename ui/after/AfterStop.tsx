@@ -90,7 +90,7 @@ export function AfterStop() {
     );
   const verdicts = derived?.verdicts ?? NO_VERDICTS;
   const held = heldWords(forecastsHeld(accepted?.forecast ?? [], verdicts));
-  const again = (derived?.verdicts ?? []).filter((v) => !v.after && v.past.length > 0);
+  const again = verdicts.filter((v) => !v.after && v.past.length > 0);
   return (
     <Workbench
       sheet={

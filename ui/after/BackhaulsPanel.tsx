@@ -3,7 +3,9 @@ import { useMemo, useState } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import { FEED_LABEL } from '@/core/plan/option/placing';
-import { unitLinks, type UnitLink } from '@/core/readings/unitLinks';
+import { parentIdOf } from '@/core/plan/option/feeds';
+import type { Unit } from '@/core/plan/option/schema';
+import { linkRead } from '@/core/readings/trials';
 import { useJob } from '@/ui/job/store';
 import { newId } from '@/ui/job/newId';
 import { useRecord } from '@/ui/job/useRecord';
@@ -16,13 +18,13 @@ import { TakeRuns } from '@/ui/readings/TakeRuns';
 type Before = (() => Promise<string | null>) | undefined;
 
 /** Reads one backhaul: beside its unit, against a wired computer, while the way is full. */
-function ReadLink({ link, network, before }: { link: UnitLink; network: Built; before: Before }) {
+function ReadLink({ unit, network, before }: { unit: Unit; network: Built; before: Before }) {
   const record = useRecord();
   const [down, setDown] = useState<number | null>(null);
   const [up, setUp] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const subject = { kind: 'link', unitId: link.unit.id, load: 'loaded' } as const;
+  const subject = { kind: 'link', unitId: unit.id, load: 'loaded' } as const;
   const about = { subject, device: 'laptop', deviceName: '', band: 'free' } as const;
   async function put(connected: boolean) {
     if (busy) return;
@@ -54,7 +56,7 @@ function ReadLink({ link, network, before }: { link: UnitLink; network: Built; b
   return (
     <div className="mt-1">
       <p className="text-[13px] text-ink-2">
-        Two metres from {link.unit.letter}, on its Wi-Fi or its port, to a wired computer at the gateway.
+        Two metres from {unit.letter}, on its Wi-Fi or its port, to a wired computer at the gateway.
       </p>
       <TakeRuns about={about} phase="after" network={network} {...(before ? { before } : {})} />
       <div className="mt-1 flex flex-wrap items-end gap-2">
@@ -65,7 +67,7 @@ function ReadLink({ link, network, before }: { link: UnitLink; network: Built; b
           <NumberField label="Came up" unit="Mb/s" value={up} max={10000} optional onChange={setUp} />
         </div>
         <Button disabled={busy} onClick={() => void put(true)}>
-          Record run beside {link.unit.letter}
+          Record run beside {unit.letter}
         </Button>
         <Button disabled={busy} onClick={() => void put(false)}>
           Nothing comes through
@@ -87,15 +89,22 @@ export function BackhaulsPanel({
   before: Before;
 }) {
   const evidence = useJob((s) => s.evidence);
-  const links = useMemo(() => unitLinks(network.option, evidence), [network, evidence]);
+  const links = useMemo(
+    () =>
+      [...network.option.units]
+        .filter((u) => u.feed.kind !== 'line')
+        .sort((a, b) => a.letter.localeCompare(b.letter))
+        .map((unit) => ({ unit, read: linkRead(unit, evidence) })),
+    [network, evidence],
+  );
   const [openId, setOpenId] = useState<string | null>(null);
   if (links.length === 0) return null;
   return (
     <section className="panel shrink-0 px-3 py-2" aria-label="Backhauls under load">
       <strong className="font-semibold">Beside each unit, under load</strong>
       <ul>
-        {links.map((link) => {
-          const { unit, parent, downMbps, upMbps, runs } = link;
+        {links.map(({ unit, read }) => {
+          const parent = network.option.units.find((u) => u.id === parentIdOf(unit.feed));
           const hop = evaluation?.feeds[unit.id];
           const isOpen = openId === unit.id;
           return (
@@ -104,14 +113,14 @@ export function BackhaulsPanel({
                 <span className="fig">
                   <span className="font-semibold">{unit.letter}</span> {FEED_LABEL[unit.feed.kind]}
                   {parent ? ` from ${parent.letter}` : ''}:{' '}
-                  {downMbps === null ? (
+                  {read === null ? (
                     <span className="text-amber">not read</span>
-                  ) : downMbps === 0 ? (
+                  ) : read.downMbps === 0 ? (
                     <span className="font-semibold text-dusk">nothing comes through</span>
                   ) : (
-                    `${speedText(downMbps)} ↓ ${speedText(upMbps ?? 0)} ↑ Mb/s, ${runs} ${runs === 1 ? 'run' : 'runs'}`
+                    `${speedText(read.downMbps)} ↓ ${speedText(read.upMbps)} ↑ Mb/s, ${read.runs} ${read.runs === 1 ? 'run' : 'runs'}`
                   )}
-                  {hop && downMbps === null && !hop.measured && (
+                  {hop && read === null && !hop.measured && (
                     <span className="text-ink-2">
                       {' '}
                       (reckoned {speedText(hop.downRangeMbps[0])} to {speedText(hop.downRangeMbps[1])})
@@ -126,7 +135,7 @@ export function BackhaulsPanel({
                   {isOpen ? 'Close' : 'Read'}
                 </Button>
               </div>
-              {isOpen && <ReadLink link={link} network={network} before={before} />}
+              {isOpen && <ReadLink unit={unit} network={network} before={before} />}
             </li>
           );
         })}

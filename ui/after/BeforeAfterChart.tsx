@@ -5,26 +5,17 @@ import {
   LineElement,
   LogarithmicScale,
   PointElement,
-  ScatterController,
   Tooltip,
   LineController,
 } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import { speedText } from '@/ui/pieces/format';
+import { token } from '@/ui/pieces/token';
 import { TRACK_HIGH_MBPS, TRACK_LOW_MBPS } from '@/ui/ledger/Track';
 
-Chart.register(
-  ScatterController,
-  LineController,
-  CategoryScale,
-  LogarithmicScale,
-  PointElement,
-  LineElement,
-  Tooltip,
-);
+Chart.register(LineController, CategoryScale, LogarithmicScale, PointElement, LineElement, Tooltip);
 
-const token = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 const TICKS = [1, 10, 100, 1000];
 
 /** Before and after of every spot on a log scale with what it needs, in the direction that decides. */

@@ -49,7 +49,7 @@ export function Remedies({ cause, option }: { cause: SpotCause; option: Option }
     const round = nextRound({ site, plan, rows: evidence }, cause, remedy, newId, new Date().toISOString());
     const failed = round
       ? await record.rows(round.rows)
-      : 'Nothing is built yet that could have another round.';
+      : 'The option that was agreed to is not in the plan any more: accept one on the offer, then begin the round.';
     if (!failed && round && round.plan !== plan) setPlan(() => round.plan);
     setBusy(false);
     setProblem(failed);

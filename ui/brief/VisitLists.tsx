@@ -156,7 +156,6 @@ export function Visit() {
           head={<h3 className="lab">Devices to put on the new network</h3>}
           adds="Device"
           most={80}
-          listClass="mt-1 grid gap-x-4 gap-y-1 xl:grid-cols-2"
           items={devices}
           onAdd={() => set([...devices, { id: newId('dv'), name: '', only24: false, matters: false }])}
           onRemove={(d) => set(devices.filter((x) => x.id !== d.id))}

@@ -3,6 +3,7 @@ import { Download, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { PAPER_WORDS, isPaperLanguage } from '@/papers/job';
 import type { PaperName } from '@/papers/papers';
+import { useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { usePaper } from '@/ui/job/usePaper';
 import { Button } from '@/ui/pieces/Button';
@@ -23,11 +24,12 @@ export function HandOverStop() {
   const id = useJob((s) => s.id);
   const language = useJob((s) => s.brief.paperLanguage);
   const setBrief = useJob((s) => s.setBrief);
+  const optionId = useOption()?.id ?? '';
   const [name, setName] = useState<PaperName>('hand-over');
   const [size, setSize] = useState<'a4' | 'letter'>('a4');
   const paper = usePaper(name, language);
   const file = (ending: string) =>
-    `/api/jobs/${id}/papers/${name}.${ending}?language=${language}&size=${size}`;
+    `/api/jobs/${id}/papers/${name}.${ending}?language=${language}&size=${size}&option=${optionId}`;
   return (
     <div className="h-full overflow-y-auto print:overflow-visible">
       <div className="no-print mx-auto flex max-w-[900px] flex-wrap items-end gap-2 px-4 pt-4">

@@ -1,8 +1,8 @@
 'use client';
 import { useMemo } from 'react';
 import type { Paper, PaperLanguage } from '@/papers/blocks';
-import { PAPERS, type PaperName } from '@/papers/papers';
-import { useAccepted, useDerived, useOption } from './derived';
+import { paperOf, type PaperName } from '@/papers/papers';
+import { useDerived, useOption } from './derived';
 import { useJob } from './store';
 
 /** A paper of the job as it stands, in a language; null until its numbers are there. */
@@ -13,11 +13,9 @@ export function usePaper(name: PaperName, language: PaperLanguage): Paper | null
   const plan = useJob((s) => s.plan);
   const evidence = useJob((s) => s.evidence);
   const { derived } = useDerived();
-  const acceptedId = useAccepted()?.optionId;
-  const looked = useOption();
+  const lookedAtId = useOption()?.id ?? null;
   return useMemo(() => {
     if (!derived) return null;
-    const shown = plan.options.find((o) => o.id === acceptedId) ?? looked;
-    return PAPERS[name]({ name: title, brief, site, plan, evidence, derived, shown }, language);
-  }, [name, language, title, brief, site, plan, evidence, derived, acceptedId, looked]);
+    return paperOf(name, { name: title, brief, site, plan, evidence, derived }, language, lookedAtId);
+  }, [name, language, title, brief, site, plan, evidence, derived, lookedAtId]);
 }

@@ -121,8 +121,6 @@ function BlockView({ block: b }: { block: Block }) {
           ))}
         </section>
       );
-    case 'newPage':
-      return <hr className="border-0 print:break-after-page" />;
   }
 }
 

@@ -1,7 +1,4 @@
-/** Speeds as they stand in ledgers: one digit after the point below ten. */
-export function speedText(mbps: number): string {
-  return mbps < 9.95 ? mbps.toFixed(1) : Math.round(mbps).toString();
-}
+export { speedText } from '@/core/site/model/speedText';
 
 /** A speed as somebody read it: to a tenth, never rounded to another number. */
 export const readText = (mbps: number): string => String(Math.round(mbps * 10) / 10);

@@ -11,6 +11,7 @@ import {
 import { useEffect, useRef } from 'react';
 import { minorDigits, moneyText } from '@/core/plan/cost/money';
 import { useJob, useJobStore, type Pointed } from '@/ui/job/store';
+import { token } from '@/ui/pieces/token';
 import { tradeFront } from './front';
 
 Chart.register(ScatterController, LinearScale, PointElement, LineElement, Tooltip);
@@ -24,8 +25,6 @@ export interface TradePoint {
   /** Shows its plan while it is pointed at; null where that is what is there. */
   point: Pointed | null;
 }
-
-const token = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 /** Cost against chance, from doing nothing to the surest plan found; pointed at, a point shows its plan; pressed, it adopts it. */
 export function TradeOff({ points }: { points: readonly TradePoint[] }) {

@@ -18,6 +18,7 @@ export async function GET(
       id: jobId,
       file,
       language: isPaperLanguage(language) ? language : null,
+      lookedAtId: query.get('option'),
       size: query.get('size') === 'letter' ? 'LETTER' : 'A4',
     },
     true,
