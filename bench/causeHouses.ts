@@ -11,7 +11,8 @@ import { needOf } from '../core/site/model/needs';
 import type { ClientTypeId, Place, Site, Spot } from '../core/site/model/schema';
 import { median } from '../core/stats/median';
 import { SOUND, type Faults } from '../meter/practice/faults';
-import type { HiddenHouse, PracticeUnit } from '../meter/practice/hidden';
+import type { HiddenHouse } from '../meter/practice/hidden';
+import type { PracticeUnit } from '../meter/practice/terms';
 import { asValues, practiceDevice, practiceUnits } from '../meter/practiceInputs';
 import { practiceJob } from '../demo/practiceJob';
 

@@ -8,7 +8,7 @@ import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import { UNIT_GAIN_DBI } from '@/core/radio/link/link';
 import type { ClientTypeId, Site } from '@/core/site/model/schema';
 import type { Reading, Subject } from '@/core/evidence/rows';
-import type { PracticeDevice, PracticeFeed, PracticeRun, PracticeUnit } from './practice/hidden';
+import type { PracticeDevice, PracticeFeed, PracticeRun, PracticeUnit } from './practice/terms';
 
 /** Widths radios use where nobody has set one, and the most they radiate indoors in most regions. */
 const USUAL_WIDTH_MHZ = [20, 80, 160] as const;

@@ -1,4 +1,4 @@
-import type { PracticeDevice, PracticeFeed, PracticeUnit } from '../meter/practice/hidden';
+import type { PracticeDevice, PracticeFeed, PracticeUnit } from '../meter/practice/terms';
 
 /** A laptop, a line, and a unit of two bands at a place of a practice house. */
 export const practiceDevice: PracticeDevice = {

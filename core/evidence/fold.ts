@@ -27,6 +27,8 @@ export interface Evidence {
   practised: boolean;
   /** Readings that count of links and trials. */
   links: readonly Reading[];
+  /** Readings that count of walks from unit to unit. */
+  walks: readonly Reading[];
   /** What was seen that is no number, oldest first. */
   remarks: readonly RowOf<'remark'>[];
   /** Steps of a run sheet by option: those done, and the newest serial of each. */
@@ -109,9 +111,11 @@ function addUp(rows: EvidenceRows): Evidence {
   const valid = countedOnce(readings.filter((r) => !struck.has(r.id)));
   const bySpot = new Map<string, Reading[]>();
   const links: Reading[] = [];
+  const walks: Reading[] = [];
   for (const r of valid) {
     if (r.subject.kind !== 'spot') {
-      if (r.subject.kind !== 'line' && r.subject.kind !== 'walk') links.push(r);
+      if (r.subject.kind === 'walk') walks.push(r);
+      else if (r.subject.kind !== 'line') links.push(r);
       continue;
     }
     const list = bySpot.get(r.subject.spotId);
@@ -128,6 +132,7 @@ function addUp(rows: EvidenceRows): Evidence {
     unproving: provesNothing(states, valid),
     practised: isPractised(readings),
     links,
+    walks,
     remarks,
     extras: [...extras.values()].filter((x) => x.minor !== 0),
     stepsDone,

@@ -8,6 +8,7 @@ import { acceptance, extra, remedy, signOff } from './agreement';
 import { network, networkLabels } from './frozenNetwork';
 import { MOST_NUMBER, base, mbps } from './rowBase';
 import { takenAt } from './takenAt';
+import { walkTrace } from './walkTrace';
 
 /** Two phases of a proof: before anything is changed, and with the network as built. */
 export const phase = z.enum(['before', 'after']);
@@ -50,6 +51,7 @@ export const subject = z.discriminatedUnion('kind', [
   /** A trial at a place, from a unit there is or is meant, or through a pair of outlets, before anything is decided. */
   z.strictObject({ kind: z.literal('trialPlace'), place, parentId: id.optional() }),
   z.strictObject({ kind: z.literal('trialOutlets'), nearOutletId: id, farOutletId: id }),
+  /** A walk from beside one unit to beside another; its figures are those read at its end. */
   z.strictObject({ kind: z.literal('walk'), fromUnitId: id, toUnitId: id }),
 ]);
 export type Subject = z.infer<typeof subject>;
@@ -88,6 +90,8 @@ const reading = z
     takenAt: takenAt.optional(),
     /** Number of the newest row that whoever read it had seen, by the server; without it all that came before. */
     seen: z.number().int().min(0).max(MOST_NUMBER).optional(),
+    /** What small requests said on the way, for a walk. */
+    walk: walkTrace.optional(),
     /** A reading this one was taken in place of. */
     replacesId: id.nullable(),
     note,
@@ -99,16 +103,21 @@ const reading = z
       r.upMbps !== null ||
       r.rssiDbm !== null ||
       r.bars !== undefined ||
-      r.loadedMs !== null,
+      r.loadedMs !== null ||
+      r.walk !== undefined,
     {
       message: 'the reading is empty: enter a speed, a level or a round trip, or "no connection"',
     },
-  );
+  )
+  .refine((r) => r.walk === undefined || r.subject.kind === 'walk', {
+    message: 'round trips on the way belong to a walk from unit to unit',
+    path: ['walk'],
+  });
 
-/** Something seen that is no number, at a spot, at a unit or about the house. */
 /** Longest note, characters. */
 export const LONGEST_NOTE = 500;
 
+/** Something seen that is no number, at a spot, at a unit or about the house. */
 const remark = z.strictObject({
   kind: z.literal('remark'),
   ...base,

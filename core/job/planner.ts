@@ -22,7 +22,8 @@ import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
 import type { SpotCause } from '../readings/causes';
-import { causesOf } from '../readings/causesOf';
+import type { WalkJudged } from '../readings/changeover';
+import { explained } from '../readings/explained';
 import { contradictions } from '../readings/contradicted';
 import type { Contradiction } from '../readings/contradictionWords';
 import { learntContext, type Learnt } from '../readings/learn';
@@ -64,6 +65,8 @@ export interface Derived {
   verdicts: readonly SpotVerdict[];
   /** Why spots that were read do not get what they need, before and after. */
   causes: readonly SpotCause[];
+  /** Walks from unit to unit, those as built first, the newest first. */
+  walks: readonly WalkJudged[];
   headline: Headline;
   /** The run sheet of the accepted option, else of the one asked for. */
   steps: readonly ScheduledStep[];
@@ -103,7 +106,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   const learnt = lru<string, Learnt>(3);
   const evaluations = lru<string, Evaluation>(MOST_KEPT);
   const verdictsKnown = lru<string, { verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
-  const causesKnown = lru<string, readonly SpotCause[]>(3);
+  const causesKnown = lru<string, Pick<Derived, 'causes' | 'walks'>>(3);
   const nexts = lru<string, { next: NextReading | null }>(3);
   const readingsSay = lru<
     string,
@@ -204,11 +207,13 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       }));
       const today = evaluated(context, key, asItWas(plan, rows));
       const builtNow = built && evaluated(context, key, built);
-      const causes = causesKnown(readKey, () => {
-        const ground = { context, rows, verdicts, lines };
-        const before = causesOf(ground, 'before', asItWas(plan, rows), today);
-        return built && builtNow ? [...before, ...causesOf(ground, 'after', built, builtNow)] : before;
-      });
+      const { causes, walks } = causesKnown(readKey, () =>
+        explained(
+          { context, rows, verdicts, lines },
+          { network: asItWas(plan, rows), evaluation: today },
+          built && builtNow && { network: built, evaluation: builtNow },
+        ),
+      );
       const atHand = worked ? evaluated(context, key, own(worked)) : today;
       const { next } = nexts(`${key} ${numberOf(atHand)}`, () => {
         const runs = new Map(verdicts.map((v) => [v.spotId, v.before?.runs ?? 0]));
@@ -229,6 +234,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         built: builtNow,
         verdicts,
         causes,
+        walks,
         headline,
         steps: worked
           ? sheets(`${key} ${JSON.stringify([worked, plan.today.units])}`, () =>

@@ -40,7 +40,7 @@ export interface ReceivedLevel {
 function heardFrom(
   { context, links }: ReadNetwork,
   unit: Unit,
-  spot: Spot,
+  spot: Pick<Spot, 'place'>,
   band: Band,
   device: ClientTypeId,
 ): ReceivedLevel | null {
@@ -67,7 +67,11 @@ function heardFrom(
 }
 
 /** Every unit and band a device could hear at a spot. */
-export function allHeard(read: ReadNetwork, spot: Spot, device: ClientTypeId): ReceivedLevel[] {
+export function allHeard(
+  read: ReadNetwork,
+  spot: Pick<Spot, 'place'>,
+  device: ClientTypeId,
+): ReceivedLevel[] {
   return read.option.units
     .filter((unit) => read.links.paths.has(unit.id))
     .flatMap((unit) => BANDS.map((band) => heardFrom(read, unit, spot, band, device)))

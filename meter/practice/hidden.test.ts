@@ -6,7 +6,8 @@ import {
   practiceLine as line,
   practiceUnit as unit,
 } from '../../testing/samplePractice';
-import { hiddenHouse, type PracticeFeed } from './hidden';
+import { hiddenHouse } from './hidden';
+import type { PracticeFeed } from './terms';
 import { practiceHouse } from './house';
 
 const ref = (more: Partial<PracticeHouseRef> = {}): PracticeHouseRef => ({

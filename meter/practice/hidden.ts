@@ -5,71 +5,7 @@ import { faultsOf, type Faults } from './faults';
 import { named, normals } from './random';
 import { raysDb, type TrueLoss } from './rays';
 import { surfacesOf, type Point3, type Triple } from './surfaces';
-
-type Band = 0 | 1 | 2;
-
-/** A unit as the practice house meets it: plain figures of its data sheet, by band. */
-export interface PracticeUnit {
-  id: string;
-  place: Place;
-  /** Radiated power towards devices, dBm EIRP; null where it has no such radio. */
-  eirpDbm: readonly (number | null)[];
-  /** Gain towards what it hears, dBi. */
-  gainDbi: Triple;
-  widthMhz: Triple;
-  streams: number;
-  portMbps: number;
-  feed: PracticeFeed;
-}
-
-export type PracticeFeed =
-  | { kind: 'line' }
-  | { kind: 'wire'; parentId: string | null }
-  /** Over the air from its parent, on whichever of its bands moves most; a radio that serves on the same band halves it. */
-  | { kind: 'air'; parentId: string | null; bands: readonly Band[]; shares: boolean }
-  | {
-      kind: 'powerline';
-      parentId: string | null;
-      boxMbps: number;
-      sameCircuit: boolean;
-      onStrip: boolean;
-      pair: string;
-    }
-  | { kind: 'coax'; parentId: string | null; mostMbps: number; pair: string };
-
-/** A device as the practice house meets it. */
-export interface PracticeDevice {
-  kind: string;
-  bands: readonly (0 | 1 | 2)[];
-  eirpDbm: Triple;
-  gainDbi: Triple;
-  bodyDb: number;
-  streams: number;
-  widthMhz: number;
-  ceilingMbps: number;
-}
-
-export interface PracticeLine {
-  downMbps: number;
-  upMbps: number;
-  idleMs: number;
-}
-
-/** What a reading in a practice house says. Speeds Mb/s, times ms. */
-export interface PracticeRun {
-  connected: boolean;
-  band: 0 | 1 | 2 | null;
-  unitId: string | null;
-  rssiDbm: number | null;
-  /** What the device shows in place of a level. */
-  bars?: { shown: number; of: number };
-  downMbps: number;
-  upMbps: number;
-  idleMs: number;
-  loadedMs: number;
-}
-
-export type PracticeLight = 'holds' | 'thin' | 'lost' | 'noInternet';
+import type { Band, PracticeDevice, PracticeLight, PracticeLine, PracticeRun, PracticeUnit } from './terms';
 
 const STRAY = { easy: 0.5, usual: 1, hard: 1.6, old: 1 } as const;
 /** Devices keep to a higher band until it is weaker than a lower one by this, dB; below this level they let it go. */
@@ -220,17 +156,10 @@ export function hiddenHouse(
     return { levelDbm: eirp + unit.gainDbi[band] + own - wayDb(parent.place, unit.place)[band] };
   }
 
-  /** What one run says at a place. `run` counts runs there, so that each scatters for itself. */
-  function readAt(
-    units: readonly PracticeUnit[],
-    device: PracticeDevice,
-    place: Place,
-    line: PracticeLine | null,
-    run: { name: string; hour: number },
-  ): PracticeRun {
-    const noise = draw(`run ${run.name}`);
+  /** How a device hears every radio of a network at a place, dBm. */
+  function heardAt(units: readonly PracticeUnit[], device: PracticeDevice, place: Place) {
     const deviceDb = luck(`device ${device.kind}`, 4.7);
-    let best: { score: number; unit: PracticeUnit; band: 0 | 1 | 2; levelDbm: number } | null = null;
+    const heard: { unit: PracticeUnit; band: Band; levelDbm: number }[] = [];
     for (const unit of units) {
       if (unit.eirpDbm.every((v) => v === null)) continue;
       const way = wayDb(unit.place, place);
@@ -240,10 +169,38 @@ export function hiddenHouse(
         if (eirp === null || eirp === undefined || (band === 2 && place.storeyId === null)) continue;
         const own =
           luck(`unit ${unit.id} ${band}`, 2) + luck(`device ${device.kind} ${band}`, 1.6) + deviceDb;
-        const levelDbm = eirp + device.gainDbi[band] - device.bodyDb + own - way[band];
-        const score = levelDbm + (band > 0 && levelDbm >= GOOD_DBM ? PREFERENCE_DB : 0);
-        if (!best || score > best.score) best = { score, unit, band, levelDbm };
+        heard.push({ unit, band, levelDbm: eirp + device.gainDbi[band] - device.bodyDb + own - way[band] });
       }
+    }
+    return heard;
+  }
+
+  /** The strongest a device hears of each unit at a place, dBm. */
+  function levelsAt(
+    units: readonly PracticeUnit[],
+    device: PracticeDevice,
+    place: Place,
+  ): Map<string, number> {
+    const levels = new Map<string, number>();
+    for (const { unit, levelDbm } of heardAt(units, device, place))
+      levels.set(unit.id, Math.max(levels.get(unit.id) ?? -Infinity, levelDbm));
+    return levels;
+  }
+
+  /** What one run says at a place. `run` counts runs there, so that each scatters for itself, and may say which unit it keeps to. */
+  function readAt(
+    units: readonly PracticeUnit[],
+    device: PracticeDevice,
+    place: Place,
+    line: PracticeLine | null,
+    run: { name: string; hour: number; onUnitId?: string },
+  ): PracticeRun {
+    const noise = draw(`run ${run.name}`);
+    let best: { score: number; unit: PracticeUnit; band: 0 | 1 | 2; levelDbm: number } | null = null;
+    for (const { unit, band, levelDbm } of heardAt(units, device, place)) {
+      if (run.onUnitId !== undefined && unit.id !== run.onUnitId) continue;
+      const score = levelDbm + (band > 0 && levelDbm >= GOOD_DBM ? PREFERENCE_DB : 0);
+      if (!best || score > best.score) best = { score, unit, band, levelDbm };
     }
     const trip = (mean: number) => Math.max(1, mean * Math.exp(0.12 * noise()));
     const nothing: PracticeRun = {
@@ -344,6 +301,6 @@ export function hiddenHouse(
     return parent ? linkOf(unit, parent).band : null;
   }
 
-  return { readAt, readLine, readLink, readTrial, bandOf, lightOf };
+  return { readAt, levelsAt, readLine, readLink, readTrial, bandOf, lightOf };
 }
 export type HiddenHouse = ReturnType<typeof hiddenHouse>;

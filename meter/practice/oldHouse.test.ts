@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import type { PracticeHouseRef, Site } from '../../core/site/model/schema';
 import { harshHouse } from './harsh';
 import { practiceDevice as device, practiceLine as line, practiceUnit } from '../../testing/samplePractice';
-import { hiddenHouse, type PracticeUnit } from './hidden';
+import { hiddenHouse } from './hidden';
+import type { PracticeUnit } from './terms';
 import { practiceHouse } from './house';
 import { surveyed, truthOf } from './oldHouse';
 

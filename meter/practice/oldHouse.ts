@@ -1,7 +1,8 @@
 import type { Place, PracticeHouseRef, Site } from '../../core/site/model/schema';
 import { faultsOf, type Faults } from './faults';
 import { harshHouse } from './harsh';
-import { hiddenHouse, type HiddenHouse, type PracticeUnit } from './hidden';
+import { hiddenHouse, type HiddenHouse } from './hidden';
+import type { PracticeUnit } from './terms';
 import { practiceHouse } from './house';
 import type { TrueLoss } from './rays';
 
@@ -33,6 +34,7 @@ function oldHouse(ref: PracticeHouseRef, nominalDb: TrueLoss, faults: Faults): H
       const bars = harsh.barsAt(keyOf(place), rssiDbm);
       return bars ? { ...read, rssiDbm: null, bars } : { ...read, rssiDbm };
     },
+    levelsAt: (units, device, place) => house.levelsAt(units.map(truly), device, place),
     readLink: (units, unit, name) => house.readLink(units.map(truly), truly(unit), name),
     readTrial: (units, unit, name) => house.readTrial(units.map(truly), truly(unit), name),
     bandOf: (units, unit) => house.bandOf(units.map(truly), truly(unit)),

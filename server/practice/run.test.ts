@@ -1,5 +1,10 @@
 import { expect, test } from '@jest/globals';
+import { writeJobFile } from '../../core/job/jobFile';
+import { createPlanner } from '../../core/job/planner';
+import type { Reading } from '../../core/evidence/rows';
 import { openDatabase } from '../../db/connection';
+import { alderCottage } from '../../demo/finished';
+import { importJob } from '../jobs/files';
 import { recordEvidence } from '../jobs/evidence';
 import { OWNER } from '../base/caller';
 import { farm, mill, opened, valueOf } from '../../testing/sampleJobs';
@@ -69,4 +74,27 @@ test('what cannot be read is said', () => {
   expect(words(open, spot(99), 'before')).toContain('no such spot');
   expect(words(open, spot(1), 'after')).toContain('Accept an option first');
   expect(words(opened(mill(db), db), spot(1), 'before')).toContain('no practice house');
+});
+
+test('a walk from unit to unit is a reading with its round trips; to nowhere it is refused', () => {
+  const db = openDatabase(':memory:');
+  const job = valueOf(importJob(OWNER, writeJobFile(alderCottage()), 'alder-test', db)).id;
+  const open = opened(job, db);
+  const [a, b] = open.job.plan.options[0]!.units;
+  const walk = (toUnitId: string) =>
+    practiceRun(
+      open,
+      { id: 'rd-walk-12', subject: { kind: 'walk', fromUnitId: a!.id, toUnitId }, phase: 'after' },
+      at,
+    );
+  const { against, row } = valueOf(walk(b!.id));
+  const kept = valueOf(
+    recordEvidence(OWNER, job, { against, rows: [{ ...row, by: '', stateId: 'against' }] }, db),
+  );
+  const reading = kept.rows.at(-1) as Reading;
+  expect(reading.walk!.trips.length).toBeGreaterThan(20);
+  const derived = createPlanner(opened(job, db).job).derive(null);
+  expect(derived.walks[0]).toMatchObject({ readingId: 'rd-walk-12', phase: 'after' });
+  expect(derived.walks[0]!.changeover === 'sticks').toBe(reading.rssiDbm! < -65);
+  for (const wrong of [a!.id, 'nobody']) expect(walk(wrong).ok).toBe(false);
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { networkIn } from '@/core/evidence/built';
+import { networkIn, type Built } from '@/core/evidence/built';
+import type { WalkTrace } from '@/core/evidence/walkTrace';
 import { evidenceOf } from '@/core/evidence/fold';
 import { freeze } from '@/core/evidence/frozenNetwork';
 import { phase, subject, type EvidenceRows, type Phase, type Subject } from '@/core/evidence/rows';
@@ -15,9 +16,11 @@ import {
 import { farmSite } from '@/demo/farmSite';
 import { rowSite } from '@/demo/larkspur';
 import { faultsOf, mendedFaults } from '@/meter/practice/faults';
-import type { HiddenHouse, PracticeLight, PracticeUnit } from '@/meter/practice/hidden';
+import type { HiddenHouse } from '@/meter/practice/hidden';
+import type { PracticeLight, PracticeUnit } from '@/meter/practice/terms';
 import { practiceHouse } from '@/meter/practice/house';
 import { truthOf } from '@/meter/practice/oldHouse';
+import { practiceWalk } from '@/meter/practice/walk';
 import { asValues, practiceDevice, practiceUnits } from '@/meter/practiceInputs';
 import type { Against } from '../jobs/evidence';
 import type { OpenJob } from '../jobs/loaded';
@@ -76,9 +79,12 @@ export function practiceRun(
   const line = { downMbps: brief.line.downMbps, upMbps: brief.line.upMbps, idleMs: brief.line.idleMs ?? 9 };
   const n = countOf(open, asked.phase, asked.subject);
   const name = `${asked.phase} ${JSON.stringify(asked.subject)} ${n}`;
-  const found = asked.trial
-    ? readTrial(open, house, asked.subject, asked.trial, name)
-    : readSubject(site, house, units, line, asked.subject, { name, hour: at.hour });
+  const found =
+    asked.subject.kind === 'walk'
+      ? readWalk(site, house, network, asked.subject, { name, hour: at.hour })
+      : asked.trial
+        ? readTrial(open, house, asked.subject, asked.trial, name)
+        : readSubject(site, house, units, line, asked.subject, { name, hour: at.hour });
   if (!found.ok) return found;
   return {
     ok: true,
@@ -107,6 +113,35 @@ function readTrial(
     ok: true,
     value: asValues(run, { subject: what, device: 'laptop', deviceName: 'trial' }, 'house'),
   };
+}
+
+/** Walks from beside one unit to beside another with a phone in the hand. */
+function readWalk(
+  site: Site,
+  house: HiddenHouse,
+  network: Built,
+  what: Extract<Subject, { kind: 'walk' }>,
+  run: { name: string; hour: number },
+): Outcome<ReturnType<typeof asValues> & { walk: WalkTrace }> {
+  const units = practiceUnits(site, network);
+  const [from, to] = [what.fromUnitId, what.toUnitId].map((id) => units.find((u) => u.id === id));
+  if (!from || !to || from === to)
+    return refuse(404, 'A walk goes from one unit of this network to another. Reload the page.');
+  const planned = (id: string) => network.option.units.find((u) => u.id === id)!;
+  const { marks, trips, end } = practiceWalk(
+    house,
+    site.practice!.seed,
+    units,
+    practiceDevice('phone'),
+    [from, to],
+    {
+      ...run,
+      roams: (id) => network.kit.find((k) => k.id === planned(id).kitId)?.roams ?? false,
+      nameOf: (id) => `${planned(id).letter} ${planned(id).name}`.slice(0, 80),
+    },
+  );
+  const value = asValues(end, { subject: what, device: 'phone', deviceName: 'walk' }, 'house');
+  return { ok: true, value: { ...value, walk: { marks, trips } } };
 }
 
 function readSubject(

@@ -52,8 +52,8 @@ const KINDS: ReadonlySet<string> = new Set([
 const OF_SHEET: ReadonlySet<string> = new Set(['step', 'try', 'move', 'device']);
 /** Where a phone's readings may come from: what it measured itself, or what somebody typed or pasted there. */
 const SOURCES: ReadonlySet<unknown> = new Set(['meter', 'typed', 'pasted']);
-/** What a phone reads: a spot, or the link of a unit it stands beside. */
-const SUBJECTS: ReadonlySet<unknown> = new Set(['spot', 'link']);
+/** What a phone reads: a spot, the link of a unit it stands beside, the way from one unit to another. */
+const SUBJECTS: ReadonlySet<unknown> = new Set(['spot', 'link', 'walk']);
 
 /**
  * The network a reading hangs on: as it stood in the documents and evidence the phone had seen. It is worked out here from
@@ -108,7 +108,7 @@ function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string
   if (kind === 'reading' && !SOURCES.has(row.source))
     return 'A phone’s reading is measured, typed or pasted.';
   if (kind === 'reading' && !SUBJECTS.has((row.subject as { kind?: unknown } | undefined)?.kind))
-    return 'A phone reads spots and the links of units.';
+    return 'A phone reads spots, the links of units and walks between them.';
   if (kind === 'step' && row.optionId !== acceptedId(db, phone.jobId))
     return 'The run sheet is of another option by now: load the page again.';
   if ((kind === 'try' || kind === 'move') && !unitsOf(db, phone.jobId).has(row.unitId))

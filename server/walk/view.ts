@@ -13,6 +13,9 @@ import { WALK_SHAPE } from '@/core/job/walkShape';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import type { Expected } from '@/core/readings/doubts';
+import type { WalkJudged } from '@/core/readings/changeover';
+import { changeoverWords } from '@/core/readings/changeoverWords';
+import { traceWords } from '@/core/readings/traceWords';
 import { isComplainedOf } from '@/core/readings/doubts';
 import { placeAt, triedOf, type Tried, type TryTable } from '@/core/readings/tries';
 import { expectedOf } from '@/core/readings/expected';
@@ -65,6 +68,12 @@ export interface WalkUnit {
   runs: WalkRun[];
 }
 
+/** A walk from unit to unit, with what it says. */
+export type WalkBetween = Pick<
+  WalkJudged,
+  'readingId' | 'fromUnitId' | 'toUnitId' | 'marks' | 'gaps' | 'steps'
+> & { words: string[] };
+
 /** All a phone gets to know of a job: no brief, no customer, no keys, no other job. */
 export interface WalkView {
   /** Which shape this has: a phone lets go of what an earlier version kept. */
@@ -92,6 +101,8 @@ export interface WalkView {
   /** In walking order. */
   spots: WalkSpot[];
   units: WalkUnit[];
+  /** Walks from unit to unit in this phase, the newest first. */
+  walks: WalkBetween[];
   /** The run sheet, whole: a phone plans the day anew by itself. */
   steps: WalkStep[];
   /** What is ticked of it. */
@@ -262,6 +273,14 @@ export function walkView(
       fed: parentIdOf(u.feed) !== null,
       runs: runsOf(e.links.filter((r) => r.subject.kind === 'link' && r.subject.unitId === u.id)),
     })),
+    walks: derived.walks
+      .filter((w) => w.phase === phase)
+      .slice(0, MOST_RUNS)
+      .map((w): WalkBetween => {
+        const { readingId, fromUnitId, toUnitId, marks, gaps, steps } = w;
+        const words = [changeoverWords(w, option), ...traceWords(w)];
+        return { readingId, fromUnitId, toUnitId, marks, gaps, steps, words };
+      }),
     steps: isSheet ? derived.steps.map((s) => ({ ...s, held: heldOf(s, building, plan.ownKit) })) : [],
     ticks: isSheet ? [...ticksOf(evidence, optionId)] : [],
     settled:

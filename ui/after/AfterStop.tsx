@@ -2,6 +2,7 @@
 import { askedAtSpots } from '@/core/evidence/asked';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
+import type { WalkJudged } from '@/core/readings/changeover';
 import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import { forecastsHeld, heldWords } from '@/core/readings/forecastHeld';
 import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/job/derived';
@@ -24,8 +25,10 @@ import { BeforeAfterChart } from './BeforeAfterChart';
 import { CompareSheet } from './CompareSheet';
 import { resultOf, runsText, stillToRead } from './result';
 import { SpotDetail } from './SpotDetail';
+import { WalksPanel } from './WalksPanel';
 
 const NO_VERDICTS: readonly SpotVerdict[] = [];
+const NO_WALKS: readonly WalkJudged[] = [];
 
 /** After: the Before sheet again, with the network as built; the verdict per spot, "gone" only on evidence. */
 export function AfterStop() {
@@ -39,6 +42,8 @@ export function AfterStop() {
   const accepted = useAccepted();
   const { ensure } = useAccept();
   const [asChart, setAsChart] = useState(false);
+  const showStorey = useJob((s) => s.showStorey);
+  const [walkId, setWalkId] = useState<string | null>(null);
   // Until somebody has accepted an option, the one being looked at stands in.
   const network = useMemo(() => built ?? (option ? { option, kit: ownKit } : null), [built, option, ownKit]);
   const evaluation = derived
@@ -89,6 +94,7 @@ export function AfterStop() {
       </p>
     );
   const verdicts = derived?.verdicts ?? NO_VERDICTS;
+  const walks = (derived?.walks ?? NO_WALKS).filter((w) => w.phase === 'after');
   const held = heldWords(forecastsHeld(accepted?.forecast ?? [], verdicts));
   const again = verdicts.filter((v) => !v.after && v.past.length > 0);
   return (
@@ -98,7 +104,12 @@ export function AfterStop() {
           {asChart ? (
             <BeforeAfterChart verdicts={verdicts} />
           ) : (
-            <CompareSheet before={before} after={network} verdicts={verdicts} />
+            <CompareSheet
+              before={before}
+              after={network}
+              verdicts={verdicts}
+              walk={walks.find((w) => w.readingId === walkId) ?? null}
+            />
           )}
           <div className="absolute top-1.5 left-1/2 z-10 -translate-x-1/2">
             <Button aria-pressed={asChart} onClick={() => setAsChart(!asChart)}>
@@ -131,6 +142,18 @@ export function AfterStop() {
           <BackhaulsPanel
             network={network}
             evaluation={evaluation}
+            before={option ? () => ensure(option) : undefined}
+          />
+          <WalksPanel
+            network={network}
+            walks={walks}
+            shownId={walkId}
+            onShow={(id) => {
+              setAsChart(false);
+              setWalkId(id);
+              const begun = walks.find((w) => w.readingId === id)?.marks[0];
+              if (begun) showStorey(begun.storeyId);
+            }}
             before={option ? () => ensure(option) : undefined}
           />
         </>

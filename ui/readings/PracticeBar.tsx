@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { Phase } from '@/core/evidence/rows';
-import type { PracticeLight } from '@/meter/practice/hidden';
+import type { PracticeLight } from '@/meter/practice/terms';
 import type { PracticeHouseRef } from '@/core/site/model/schema';
 import type { Option } from '@/core/plan/option/schema';
 import { get, problemText } from '@/ui/job/requests';

@@ -1,4 +1,5 @@
 /** @jsxImportSource preact */
+import { BetweenScreen } from './BetweenScreen';
 import { HelpScreen } from './HelpScreen';
 import { ListScreen } from './ListScreen';
 import { SpotScreen, UnitScreen } from './ReadScreen';
@@ -55,6 +56,7 @@ function Inside() {
   if (spot) return <SpotScreen key={spot.id} spot={spot} />;
   const unit = screen.kind === 'unit' ? view.units.find((u) => u.id === screen.id) : undefined;
   if (unit) return <UnitScreen key={unit.id} unit={unit} />;
+  if (screen.kind === 'between') return <BetweenScreen />;
   if (screen.kind === 'sheet') return <SheetScreen />;
   if (screen.kind === 'step') return <StepScreen key={screen.key} stepKey={screen.key} />;
   if (screen.kind === 'help') return <HelpScreen />;

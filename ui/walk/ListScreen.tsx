@@ -1,7 +1,7 @@
 /** @jsxImportSource preact */
-import { useState } from 'preact/hooks';
 import { PlanSketch } from './PlanSketch';
 import { runsAt } from './runs';
+import { StoreyPicker, useStorey } from './Storeys';
 import { go, look } from './state';
 import { useWalk } from './useWalk';
 
@@ -10,14 +10,7 @@ export function ListScreen() {
   const view = useWalk((s) => s.view)!;
   const rows = useWalk((s) => s.rows);
   const next = view.spots.find((s) => runsAt(view, rows, s.runs, s.id).length < view.runsWanted) ?? null;
-  const [chosen, setChosen] = useState<string | null | undefined>(undefined);
-  const storeyId = chosen === undefined ? (next?.at.storeyId ?? view.storeys[0]?.id ?? null) : chosen;
-  const storeys = [
-    ...view.storeys.map((s) => ({ id: s.id as string | null, name: s.name })),
-    { id: null, name: 'Yard' },
-  ];
-  const at = storeys.findIndex((s) => s.id === storeyId);
-  const step = (by: number) => setChosen(storeys[(at + by + storeys.length) % storeys.length]!.id);
+  const [storeyId, setStorey] = useStorey(next?.at.storeyId ?? view.storeys[0]?.id ?? null);
   return (
     <main>
       {view.phases.length > 1 && (
@@ -29,15 +22,7 @@ export function ListScreen() {
           ))}
         </div>
       )}
-      <div class="storey">
-        <button type="button" aria-label="Storey before" onClick={() => step(-1)}>
-          ‹
-        </button>
-        <span>{storeys[at]?.name}</span>
-        <button type="button" aria-label="Next storey" onClick={() => step(1)}>
-          ›
-        </button>
-      </div>
+      <StoreyPicker view={view} storeyId={storeyId} onStorey={setStorey} />
       <PlanSketch
         view={view}
         storeyId={storeyId}
@@ -86,6 +71,11 @@ export function ListScreen() {
               ))}
           </ul>
         </>
+      )}
+      {view.units.length > 1 && (
+        <button type="button" class="quiet wide" onClick={() => go({ kind: 'between' })}>
+          Walk from unit to unit
+        </button>
       )}
       {view.scope === 'walkAndSheet' && view.steps.length > 0 && (
         <button type="button" class="quiet wide" onClick={() => go({ kind: 'sheet' })}>

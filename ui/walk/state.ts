@@ -4,11 +4,13 @@ import type { WalkView } from '@/server/walk/view';
 import { newId } from '@/ui/job/newId';
 import { kept, type KeptDoor, type KeptRow } from './kept';
 import { askView, sendRows, type Asked } from './server';
+import type { Way } from './wayTerms';
 
 export type Screen =
   | { kind: 'list' }
   | { kind: 'spot'; id: string }
   | { kind: 'unit'; id: string }
+  | { kind: 'between' }
   | { kind: 'sheet' }
   | { kind: 'step'; key: string }
   | { kind: 'help' };
@@ -18,6 +20,8 @@ export interface WalkState {
   view: WalkView | null;
   rows: readonly KeptRow[];
   screen: Screen;
+  /** A walk from unit to unit that is not kept yet. */
+  way: Way | null;
   /** Whether the laptop answered when it was last asked. */
   reached: boolean;
   /** Why nothing can be shown or sent, in words; null while all is well. */
@@ -31,6 +35,7 @@ export const walk = createStore<WalkState>()(() => ({
   view: null,
   rows: [],
   screen: { kind: 'list' },
+  way: null,
   reached: true,
   trouble: null,
   ready: false,

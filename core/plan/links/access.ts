@@ -106,7 +106,7 @@ interface AtNoLoss {
 export function atNoLoss(
   context: PlanContext,
   unit: Unit,
-  spot: Spot,
+  spot: Pick<Spot, 'place'>,
   device: ClientTypeId,
   band: Band,
 ): AtNoLoss | null {

@@ -17,7 +17,7 @@ export const id = z
 export const label = z.string().trim().min(1, 'give it a name').max(80, 'a name has at most 80 characters');
 export const note = z.string().max(2000, 'a note has at most 2000 characters');
 
-const coordinateM = z
+export const coordinateM = z
   .number()
   .min(-PLOT_LIMIT_M, `lies outside the plot (at most ${PLOT_LIMIT_M} m from its origin)`)
   .max(PLOT_LIMIT_M, `lies outside the plot (at most ${PLOT_LIMIT_M} m from its origin)`);
