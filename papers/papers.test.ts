@@ -108,6 +108,57 @@ test('the record tells a tick that was taken back from one that stands', () => {
   expect(text).toContain('On the new network: Lathe tablet');
 });
 
+describe('what was shown besides', () => {
+  const [a, b] = option!.units;
+  const spot = (n: number, met: boolean) => ({ spotId: `s${n}`, number: n, name: `Spot ${n}`, met });
+  const run = { phase: 'after', stands: true, phones: 2, spots: [spot(1, true), spot(2, true)] };
+  const walk = {
+    phase: 'after',
+    fromUnitId: a!.id,
+    toUnitId: b!.id,
+    changeover: 'changed',
+    gaps: [{ ms: 1234 }],
+  };
+  const said = (together: unknown[], walks: unknown[], language: 'en' | 'de' = 'en') =>
+    textOf(
+      PAPERS['hand-over'](
+        { ...ground, derived: { ...derived, together, walks } as PaperJob['derived'] },
+        language,
+      ),
+    );
+  test('several phones at once, and a walk, each by its newest and only where it stands', () => {
+    const text = said([run], [walk, { ...walk, changeover: 'sticks' }]);
+    expect(text).toContain('2 devices at once, in the house and without the line, at 1 Spot 1, 2 Spot 2');
+    expect(text).toContain(
+      `Walking from ${a!.letter} to ${b!.letter} a phone changes over by itself; nothing comes for 1.2 s.`,
+    );
+    expect(text).not.toContain('kept to a far unit');
+    expect(said([{ ...run, spots: [spot(1, true), spot(2, false)] }], [])).toContain(
+      'Not enough at 2 Spot 2',
+    );
+    expect(said([{ ...run, stands: false }], [{ ...walk, phase: 'before' }])).not.toContain('Shown besides');
+    expect(said([], [{ ...walk, gaps: [] }], 'de')).toContain('ohne Lücke');
+  });
+  test('doors and things on the way of a proof are named', () => {
+    const text = textOf(paper);
+    expect(text).toMatch(/On the way from [A-Z], as it was read: .*door/);
+  });
+  test('what was done against a spot is told in the language of the paper', () => {
+    const [remedy] = job.evidence.flatMap((r) => (r.kind === 'remedy' ? [r] : []));
+    const evidence = [
+      ...job.evidence,
+      { ...remedy!, id: 'rm-2', act: 'splitter', label: 'Change the splitter' } as const,
+    ];
+    const german = textOf(PAPERS['hand-over']({ ...ground, evidence }, 'de'));
+    expect(german).toContain('Verteiler gegen einen bis 1675 MHz');
+    expect(german).not.toContain('Change the splitter');
+    const done = german.slice(german.indexOf('Was getan wurde'), german.indexOf('Vorher und nachher'));
+    expect(done).toContain('Glasfaser von A');
+    expect(done).not.toContain(remedy!.label);
+    expect(textOf(PAPERS['hand-over']({ ...ground, evidence }, 'en'))).toContain('Change the splitter');
+  });
+});
+
 describe('languages', () => {
   test('every text is there in each, and none is English by mistake', () => {
     const [en, de] = [PAPER_WORDS.en, PAPER_WORDS.de];

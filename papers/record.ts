@@ -42,7 +42,8 @@ function unitRows(g: PaperGround): Cell[][] {
 function aboutText({ job, units, words }: PaperGround, { subject: s }: Reading): string {
   const letter = (id: string) => units.find((u) => u.id === id)?.letter ?? id;
   switch (s.kind) {
-    case 'spot': {
+    case 'spot':
+    case 'together': {
       const spot = job.site.spots.find((p) => p.id === s.spotId);
       return spot ? `${spot.number} ${spot.name}` : s.spotId;
     }

@@ -4,6 +4,7 @@ import { lightsOf } from '@/core/fit/lights';
 import { serialStepOf } from '@/core/fit/serials';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import type { Unit } from '@/core/plan/option/schema';
+import { between } from '@/core/site/geometry/between';
 import { storeysById } from '@/core/site/model/levels';
 import { linkRead } from '@/core/readings/trials';
 import { cell, type Block } from './blocks';
@@ -117,15 +118,29 @@ export function triageBlocks(g: PaperGround): Block[] {
   ];
 }
 
+/** Doors and things that are named for a unit. */
+const MOST_NAMED = 8;
+
 /** What must not be moved: units whose change would end a proof, and what lies between them and the spots they serve. */
 export function stayBlocks(g: PaperGround): Block[] {
   const { words, units, evaluation, job } = g;
   const proven = job.derived.verdicts.filter((v) => v.gone);
   if (units.length === 0 || proven.length === 0) return [];
   const servedBy = new Map((evaluation?.predictions ?? []).map((p) => [p.spotId, p.unitId]));
-  const between = units.flatMap((u) => {
+  const lines = units.flatMap((u) => {
     const spots = proven.filter((v) => servedBy.get(v.spotId) === u.id);
-    return spots.length > 0 ? [words.stayBetween(u.letter, spotList(spots))] : [];
+    if (spots.length === 0) return [];
+    const ways = spots.flatMap((v) => {
+      const spot = job.site.spots.find((s) => s.id === v.spotId);
+      return spot ? [between(job.site, u.place, spot.place)] : [];
+    });
+    const doors = ways.flatMap((w) => w.doors.map((d) => words.doorBetween(...d.rooms)));
+    const things = ways.flatMap((w) => w.things.map((t) => t.name));
+    const named = [...new Set([...doors, ...things])];
+    return [
+      words.stayBetween(u.letter, spotList(spots)),
+      ...(named.length > 0 ? [words.stayThings(u.letter, named.slice(0, MOST_NAMED).join(', '))] : []),
+    ];
   });
   return [
     { kind: 'heading', text: words.stay },
@@ -133,7 +148,7 @@ export function stayBlocks(g: PaperGround): Block[] {
       kind: 'list',
       items: [
         words.stayUnits(units.map((u) => `${u.letter} ${u.name}`).join(', ')),
-        ...between,
+        ...lines,
         words.stayDoors,
       ],
     },

@@ -29,6 +29,8 @@ export interface Evidence {
   links: readonly Reading[];
   /** Readings that count of walks from unit to unit. */
   walks: readonly Reading[];
+  /** Readings that count of spots while others were read beside them. */
+  together: readonly Reading[];
   /** What was seen that is no number, oldest first. */
   remarks: readonly RowOf<'remark'>[];
   /** Steps of a run sheet by option: those done, and the newest serial of each. */
@@ -112,9 +114,11 @@ function addUp(rows: EvidenceRows): Evidence {
   const bySpot = new Map<string, Reading[]>();
   const links: Reading[] = [];
   const walks: Reading[] = [];
+  const together: Reading[] = [];
   for (const r of valid) {
     if (r.subject.kind !== 'spot') {
       if (r.subject.kind === 'walk') walks.push(r);
+      else if (r.subject.kind === 'together') together.push(r);
       else if (r.subject.kind !== 'line') links.push(r);
       continue;
     }
@@ -133,6 +137,7 @@ function addUp(rows: EvidenceRows): Evidence {
     practised: isPractised(readings),
     links,
     walks,
+    together,
     remarks,
     extras: [...extras.values()].filter((x) => x.minor !== 0),
     stepsDone,

@@ -51,6 +51,13 @@ export const subject = z.discriminatedUnion('kind', [
   /** A trial at a place, from a unit there is or is meant, or through a pair of outlets, before anything is decided. */
   z.strictObject({ kind: z.literal('trialPlace'), place, parentId: id.optional() }),
   z.strictObject({ kind: z.literal('trialOutlets'), nearOutletId: id, farOutletId: id }),
+  /** A spot while other phones ran at theirs, all for the same time: the busy hour as it is. */
+  z.strictObject({
+    kind: z.literal('together'),
+    spotId: id,
+    meetingId: id,
+    phones: z.number().int().min(2).max(4),
+  }),
   /** A walk from beside one unit to beside another; its figures are those read at its end. */
   z.strictObject({ kind: z.literal('walk'), fromUnitId: id, toUnitId: id }),
 ]);
@@ -259,5 +266,10 @@ export const evidenceRows = z
   });
 export type EvidenceRows = readonly EvidenceRow[];
 
+/** The spot somebody stood at for a reading, whether it was read alone or while others ran; null elsewhere. */
+export const spotReadAt = ({ subject }: Pick<Reading, 'subject'>): string | null =>
+  subject.kind === 'spot' || subject.kind === 'together' ? subject.spotId : null;
+
+/** The spot a reading is of by itself: no other ran beside it. */
 export const spotIdOf = (r: Pick<Reading, 'subject'>): string | null =>
   r.subject.kind === 'spot' ? r.subject.spotId : null;

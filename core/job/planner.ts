@@ -21,9 +21,7 @@ import { atOnce } from '../stats/atOnce';
 import type { PerBand } from '../radio/link/bands';
 import type { Calibration } from '../radio/learning/calibration';
 import { knownLine, lineTest, type LineTest } from '../readings/line';
-import type { SpotCause } from '../readings/causes';
-import type { WalkJudged } from '../readings/changeover';
-import { explained } from '../readings/explained';
+import { explained, type Explained } from '../readings/explained';
 import { contradictions } from '../readings/contradicted';
 import type { Contradiction } from '../readings/contradictionWords';
 import { learntContext, type Learnt } from '../readings/learn';
@@ -39,7 +37,7 @@ import type { Documents } from './settle';
 import { lru, numberOf } from '../stats/lru';
 
 /** Everything that is computed of a job, as plain data: it can go from one thread to another. */
-export interface Derived {
+export interface Derived extends Explained {
   /** What the readings have taught the model; null before there are any. */
   calibration:
     | (Pick<Calibration, 'posterior' | 'leaveOneOutDb' | 'observations'> & {
@@ -63,10 +61,6 @@ export interface Derived {
   /** The network as built, with what was built otherwise than planned; null before anything was accepted. */
   built: Evaluation | null;
   verdicts: readonly SpotVerdict[];
-  /** Why spots that were read do not get what they need, before and after. */
-  causes: readonly SpotCause[];
-  /** Walks from unit to unit, those as built first, the newest first. */
-  walks: readonly WalkJudged[];
   headline: Headline;
   /** The run sheet of the accepted option, else of the one asked for. */
   steps: readonly ScheduledStep[];
@@ -106,7 +100,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
   const learnt = lru<string, Learnt>(3);
   const evaluations = lru<string, Evaluation>(MOST_KEPT);
   const verdictsKnown = lru<string, { verdicts: readonly SpotVerdict[]; headline: Headline }>(8);
-  const causesKnown = lru<string, Pick<Derived, 'causes' | 'walks'>>(3);
+  const explanations = lru<string, Explained>(3);
   const nexts = lru<string, { next: NextReading | null }>(3);
   const readingsSay = lru<
     string,
@@ -207,7 +201,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       }));
       const today = evaluated(context, key, asItWas(plan, rows));
       const builtNow = built && evaluated(context, key, built);
-      const { causes, walks } = causesKnown(readKey, () =>
+      const said = explanations(readKey, () =>
         explained(
           { context, rows, verdicts, lines },
           { network: asItWas(plan, rows), evaluation: today },
@@ -233,8 +227,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         options: Object.fromEntries(plan.options.map((o) => [o.id, evaluated(context, key, own(o))])),
         built: builtNow,
         verdicts,
-        causes,
-        walks,
+        ...said,
         headline,
         steps: worked
           ? sheets(`${key} ${JSON.stringify([worked, plan.today.units])}`, () =>

@@ -17,6 +17,8 @@ function aboutOf({ site, plan }: JobContent, { subject: s }: Reading): [string, 
       const spot = site.spots.find((p) => p.id === s.spotId);
       return ['spot', spot ? String(spot.number) : s.spotId];
     }
+    case 'together':
+      return ['together', String(site.spots.find((p) => p.id === s.spotId)?.number ?? s.spotId)];
     case 'line':
       return ['line', ''];
     case 'link':

@@ -3,26 +3,38 @@ import type { Prediction } from '../plan/predict/prediction';
 import type { SpotCause } from './causes';
 import { causesOf, type CausesGround } from './causesOf';
 import { walksOf, type WalkJudged } from './changeover';
+import { togetherOf, type TogetherRun } from './together';
 
 /** A network with what it is reckoned to give. */
 interface Reckoned {
   network: Built;
-  evaluation: { predictions: readonly Pick<Prediction, 'spotId' | 'unitId'>[] };
+  evaluation: { predictions: readonly Prediction[] };
 }
 
-/** Why spots are short, and what walks from unit to unit said, in both phases: as built stands last among causes and first among walks. */
-export function explained(
-  ground: CausesGround,
-  before: Reckoned,
-  after: Reckoned | null,
-): { causes: readonly SpotCause[]; walks: readonly WalkJudged[] } {
+/** What readings explain of a job. */
+export interface Explained {
+  causes: readonly SpotCause[];
+  walks: readonly WalkJudged[];
+  together: readonly TogetherRun[];
+}
+
+/**
+ * Why spots are short, what walks from unit to unit and runs of several phones at once said, in both phases: as built stands last among
+ * causes and first among the others.
+ */
+export function explained(ground: CausesGround, before: Reckoned, after: Reckoned | null): Explained {
   const { context, rows } = ground;
   const of = (phase: 'before' | 'after', { network, evaluation }: Reckoned) => ({
     causes: causesOf(ground, phase, network, evaluation),
     walks: walksOf(context, rows, phase, network),
+    together: togetherOf(context.site, rows, phase, network, evaluation.predictions),
   });
   const was = of('before', before);
   if (!after) return was;
   const built = of('after', after);
-  return { causes: [...was.causes, ...built.causes], walks: [...built.walks, ...was.walks] };
+  return {
+    causes: [...was.causes, ...built.causes],
+    walks: [...built.walks, ...was.walks],
+    together: [...built.together, ...was.together],
+  };
 }

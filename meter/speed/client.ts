@@ -1,4 +1,5 @@
-import { METER_PATHS, STREAMS, aboutMeter, upReport, type AboutMeter } from './protocol';
+import { METER_PATHS, STREAMS, aboutMeter, type AboutMeter } from './protocol';
+import { MeterFault, transfers, wait, type MeterAt } from './transfers';
 import { limitOf, type Limit } from './limits';
 import { SAMPLE_MS, isThrough, judgeSamples, judgeTrips, type Judged } from './samples';
 import { median } from '../../core/stats/median';
@@ -24,41 +25,13 @@ export interface RunResult {
   about: AboutMeter;
 }
 
-/** Why a run did not come to an end, in words. */
-export class MeterFault extends Error {}
-
-export interface MeterAt {
-  /** Address of the server without a path, '' for the page's own. */
-  base: string;
-  /** Sent with each request; null where the page itself is let in. */
-  token: string | null;
-}
-
 /** Pings before anything moves, and how far apart, ms. */
 const IDLE_PINGS = 12;
 const PING_EVERY_MS = 60;
 /** How long both directions are kept full for the round trip under load, ms. */
 const BOTH_MS = 2000;
-/** One body up at the start; it grows with the speed, so that a fast way is not held up by its ends, bytes. */
-const UP_FIRST_BYTES = 256 * 1024;
-const UP_LARGEST_BYTES = 32 * 1024 * 1024;
-/** A body should take about this long, ms. */
-const UP_BODY_MS = 400;
 /** No answer for so long is no connection, ms. */
 const STALLED_MS = 8000;
-
-const wait = (ms: number) => new Promise<void>((next) => setTimeout(next, ms));
-
-let noise: Blob | null = null;
-/** Noise to send, made once; larger bodies are the same noise again and again. */
-function body(bytes: number): Blob {
-  if (!noise) {
-    const piece = new Uint8Array(UP_FIRST_BYTES);
-    for (let at = 0; at < piece.length; at += 65_536) crypto.getRandomValues(piece.subarray(at, at + 65_536));
-    noise = new Blob(Array.from({ length: UP_LARGEST_BYTES / UP_FIRST_BYTES }, () => piece));
-  }
-  return noise.slice(0, bytes);
-}
 
 /**
  * Measures once to the server at the other end: idle round trips, down, up, then both for the round trip under load. At
@@ -73,29 +46,7 @@ export async function measure(
   const stop = new AbortController();
   const abort = () => stop.abort();
   signal.addEventListener('abort', abort);
-  const headers: Record<string, string> = at.token ? { authorization: `Bearer ${at.token}` } : {};
-  const ask = async (path: string, init: RequestInit = {}): Promise<Response> => {
-    const response = await fetch(at.base + path, {
-      cache: 'no-store',
-      headers,
-      signal: stop.signal,
-      ...init,
-    });
-    if (response.ok) return response;
-    const said = (await response.json().catch(() => null)) as { problems?: { message: string }[] } | null;
-    throw new MeterFault(said?.problems?.[0]?.message ?? `The meter answered ${response.status}.`);
-  };
-  /** A signal for part of the run, which ends with the whole at the latest. */
-  const part = () => {
-    const own = new AbortController();
-    stop.signal.addEventListener('abort', () => own.abort());
-    return own;
-  };
-  const ping = async (): Promise<number> => {
-    const start = performance.now();
-    await ask(METER_PATHS.ping);
-    return performance.now() - start;
-  };
+  const { ask, ping, fillDown, fillUp, arrived } = transfers(at, stop.signal);
   const lates: number[] = [];
   const queue = new ConnectionQueue();
 
@@ -120,72 +71,6 @@ export async function measure(
       if (isThrough(mbps)) return mbps;
     }
   }
-
-  /** Fills the way down with some streams until told otherwise. */
-  function fillDown(streams: number) {
-    const own = part();
-    let bytes = 0;
-    let fault: unknown = null;
-    const pull = async () => {
-      const response = await ask(METER_PATHS.down, { signal: own.signal });
-      const reader = response.body!.getReader();
-      for (;;) {
-        const { done, value } = await reader.read();
-        if (done) break;
-        bytes += value.byteLength;
-      }
-    };
-    const all = Array.from({ length: streams }, () =>
-      pull().catch((error: unknown) => {
-        if (!own.signal.aborted) fault = error;
-      }),
-    );
-    return {
-      bytes: () => bytes,
-      fault: () => fault,
-      stop: async () => {
-        own.abort();
-        await Promise.all(all);
-      },
-    };
-  }
-
-  /** Fills the way up with some streams until told otherwise. */
-  function fillUp(streams: number, name: string) {
-    const own = part();
-    let fault: unknown = null;
-    const push = async () => {
-      let bytes = UP_FIRST_BYTES;
-      while (!own.signal.aborted) {
-        const start = performance.now();
-        await ask(`${METER_PATHS.up}?run=${name}`, {
-          method: 'POST',
-          body: body(bytes),
-          headers: { ...headers, 'content-type': 'application/octet-stream' },
-          signal: own.signal,
-        });
-        const tookMs = performance.now() - start;
-        if (tookMs < UP_BODY_MS)
-          bytes = Math.min(UP_LARGEST_BYTES, bytes * (tookMs < UP_BODY_MS / 4 ? 4 : 2));
-      }
-    };
-    const all = Array.from({ length: streams }, () =>
-      push().catch((error: unknown) => {
-        if (!own.signal.aborted) fault = error;
-      }),
-    );
-    return {
-      fault: () => fault,
-      stop: async () => {
-        own.abort();
-        await Promise.all(all);
-      },
-    };
-  }
-
-  /** What the server says that arrived of a run. */
-  const arrived = async (name: string) =>
-    upReport.parse(await (await ask(`${METER_PATHS.up}?run=${name}`)).json()).mbps;
 
   try {
     const about = aboutMeter.parse(await (await ask(METER_PATHS.about)).json());

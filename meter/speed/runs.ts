@@ -1,4 +1,5 @@
-import { MeterFault, measure, type MeterAt, type Progress, type RunResult } from './client';
+import { measure, type Progress, type RunResult } from './client';
+import { MeterFault, type MeterAt } from './transfers';
 
 const tenth = (v: number | null) => (v === null ? null : Math.round(v * 10) / 10);
 

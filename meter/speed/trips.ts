@@ -1,11 +1,9 @@
-import type { MeterAt } from './client';
+import { wait, type MeterAt } from './transfers';
 import { METER_PATHS } from './protocol';
 
 /** How far apart small requests are, and how long an answer is waited for, ms. */
 const EVERY_MS = 100;
 const PATIENCE_MS = 4000;
-
-const wait = (ms: number) => new Promise<void>((next) => setTimeout(next, ms));
 
 /**
  * Sends one small request after another until told to stop, and says of each when it was sent, ms since the start, and how long its

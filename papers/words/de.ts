@@ -1,5 +1,19 @@
+import type { RemedyAct } from '@/core/evidence/agreement';
 import type { PaperWords } from './en';
 import { goodsDe, lightDe } from './goodsDe';
+
+/** Was vor Ort getan wurde, je nach Abhilfe. */
+const ACTS: Readonly<Record<RemedyAct, string>> = {
+  mendLine: 'Leitung instand setzen lassen oder größeren Vertrag wählen',
+  newDevice: 'Ein neueres Gerät, oder ein Kabel dorthin',
+  splitter:
+    'Verteiler gegen einen bis 1675 MHz getauscht, offene Anschlüsse geschlossen, Eingangsfilter geprüft',
+  strip: 'Beide Adapter direkt in die Wand gesteckt, ohne Leiste, an einem Stromkreis',
+  plug: 'Anschlusskabel getauscht, Stecker neu gesetzt',
+  channel: 'Anderer Kanal, passend zu den Nachbarn',
+  letGo: 'WLAN am Gerät aus und ein; ein Name mit Übergabe; weniger Leistung, wo es reicht',
+  higherBand: 'Das Gerät ins höhere Band gebracht',
+};
 
 /** Alle Texte der Papiere auf Deutsch. */
 export const de: PaperWords = {
@@ -25,6 +39,7 @@ export const de: PaperWords = {
   unread: (spots) => `Nach der Arbeit nicht gemessen: ${spots}.`,
   wrong: 'Was nicht ging',
   done: 'Was gemacht wurde',
+  shown: 'Außerdem gezeigt',
   proof: 'Vorher und nachher, Platz für Platz',
   columns: {
     number: 'Nr.',
@@ -62,6 +77,16 @@ export const de: PaperWords = {
   beforeOnly: (verdict) => `vorher: ${verdict}`,
   method:
     'Mittlere Werte (Mediane) mehrerer Messungen; die Umlaufzeit gilt unter Last. Behoben heißt: Nachher erfüllen wenigstens drei von drei Messungen (oder drei von vier) den Bedarf, mit derselben Art von Gerät.',
+  remedy: (told, act, unit) => (act ? ACTS[act] : unit || told),
+  atOnce: (phones, spots) =>
+    `${phones} Geräte zugleich, im Haus und ohne die Leitung, bei ${spots}: jedes bekam, was es braucht.`,
+  atOnceShort: (phones, met, spots) =>
+    `${phones} Geräte zugleich, im Haus und ohne die Leitung: ${met} von ${phones} bekamen, was sie brauchen. Zu wenig bei ${spots}.`,
+  walkChanged: (from, to, gap) =>
+    `Auf dem Weg von ${from} nach ${to} wechselt ein Telefon von selbst${gap === '' ? ', ohne Lücke' : `; ${gap} lang kommt nichts`}.`,
+  walkSticks: (from, to) =>
+    `Auf dem Weg von ${from} nach ${to} blieb das geprüfte Telefon an einer fernen Einheit hängen: WLAN aus und ein lässt es wechseln.`,
+  seconds: (s) => `${s} s`,
   line: 'Der Anschluss, mit Kabel am Router gemessen',
   lineText: (paid, before, after) => `Bezahlt: ${paid} Mbit/s. Vorher: ${before}. Nachher: ${after}.`,
   notTested: 'nicht gemessen',
@@ -79,6 +104,10 @@ export const de: PaperWords = {
     `${units} bleiben, wo sie sind: aufrecht, frei und eingeschaltet. Wird eines versetzt, gilt der Beweis für seine Plätze nicht mehr.`,
   stayBetween: (unit, spots) =>
     `Zwischen ${unit} und ${spots}: kein großes Metall, kein Spiegel, kein Aquarium, kein voller Schrank.`,
+  doorBetween: (one, other) =>
+    one === other ? `eine Tür in ${one}` : `die Tür zwischen ${one} und ${other}`,
+  stayThings: (unit, things) =>
+    `Auf dem Weg von ${unit}, so wie gemessen: ${things}. Das bleibt, wie es ist.`,
   stayDoors:
     'Türen waren, wie sie meist sind; eine Tür aus Metall oder mit Folie zählt geschlossen wie eine Wand.',
   limits: 'Was Ihre Geräte höchstens können',

@@ -1,5 +1,5 @@
 import type { Brief } from '@/core/brief/brief';
-import type { CauseWord } from '@/core/evidence/agreement';
+import type { CauseWord, RemedyAct } from '@/core/evidence/agreement';
 import type { FeedKind } from '@/core/kit/model/schema';
 import type { Light } from '@/core/kit/model/details';
 import type { ActivityId } from '@/core/site/model/needs';
@@ -35,6 +35,7 @@ export const en = {
   unread: (spots: string) => `Not read after the work: ${spots}.`,
   wrong: 'What was wrong',
   done: 'What was done',
+  shown: 'Shown besides',
   proof: 'Before and after, spot by spot',
   columns: {
     number: 'No',
@@ -72,6 +73,17 @@ export const en = {
   beforeOnly: (verdict: string) => `${verdict} before`,
   method:
     'Medians of several runs; the round trip is under load. Gone means: at least three of three runs (or three of four) meet the need after, on the same kind of device.',
+  /** What was done against a spot that did not work, as it was told or by what it was. */
+  remedy: (told: string, _act: RemedyAct | null, _unit: string): string => told,
+  atOnce: (phones: number, spots: string) =>
+    `${phones} devices at once, in the house and without the line, at ${spots}: each got what it needs.`,
+  atOnceShort: (phones: number, met: number, spots: string) =>
+    `${phones} devices at once, in the house and without the line: ${met} of ${phones} got what they need. Not enough at ${spots}.`,
+  walkChanged: (from: string, to: string, gap: string) =>
+    `Walking from ${from} to ${to} a phone changes over by itself${gap === '' ? ', without a gap' : `; nothing comes for ${gap}`}.`,
+  walkSticks: (from: string, to: string) =>
+    `Walking from ${from} to ${to} the phone tested kept to a far unit: its Wi-Fi off and on makes it change.`,
+  seconds: (s: string) => `${s} s`,
   line: 'The line, by cable at the gateway',
   lineText: (paid: string, before: string, after: string) =>
     `Paid for: ${paid} Mb/s. Before: ${before}. After: ${after}.`,
@@ -90,6 +102,10 @@ export const en = {
     `${units} stay where they are, upright, in the open and switched on: moving one ends the proof of the spots it serves.`,
   stayBetween: (unit: string, spots: string) =>
     `Between ${unit} and ${spots}: no large metal, mirror, fish tank or full cupboard.`,
+  doorBetween: (one: string, other: string) =>
+    one === other ? `a door in ${one}` : `the door between ${one} and ${other}`,
+  stayThings: (unit: string, things: string) =>
+    `On the way from ${unit}, as it was read: ${things}. They stay as they are.`,
   stayDoors: 'Doors were as they usually are; a door of metal or with foil counts as a wall when it is shut.',
   limits: 'What your devices can do at most',
   limit: (device: string, mbps: string) =>

@@ -5,8 +5,9 @@ import { answered, done, noSuchJob, refuse, type Outcome } from '../base/outcome
 import { askThread } from '../thread/ask';
 import { practise } from '../requests/practise';
 import { takeWalkRows } from '../walk/rows';
+import { readyTogether } from '../walk/together';
 import { WALK_API } from './gate';
-import { ROWS_BODY, readJson } from '../base/body';
+import { ROWS_BODY, SMALL_BODY, readJson } from '../base/body';
 import { patiently } from '../base/patience';
 import { throttle } from '../base/throttle';
 import { reply, sentBy } from './replies';
@@ -82,6 +83,10 @@ export async function answerWalk(
     if (what === 'rows' && request.method === 'POST') {
       const body = await readJson(sentBy(request), ROWS_BODY);
       return reply(response, body.ok ? await patiently(() => takeWalkRows(phone.value, body.value)) : body);
+    }
+    if (what === 'together' && request.method === 'POST') {
+      const body = await readJson(sentBy(request), SMALL_BODY);
+      return reply(response, body.ok ? readyTogether(phone.value, body.value) : body);
     }
     if (what === 'practice' && request.method === 'POST') {
       const body = await readJson(sentBy(request), ROWS_BODY);

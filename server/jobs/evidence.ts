@@ -5,7 +5,7 @@ import {
   evidenceRow,
   phase,
   type EvidenceKind,
-  spotIdOf,
+  spotReadAt,
   type EvidenceRow,
   type Reading,
   type StateRow,
@@ -75,7 +75,7 @@ function missing(db: Db, jobId: string, row: EvidenceRow, coming: ReadonlySet<st
 
 /** Why a reading cannot be of this job: nobody who read it could have known its spot; null where it can be. */
 function ofAnotherJob(row: EvidenceRow, known: readonly Site[]): string | null {
-  const spotId = row.kind === 'reading' ? spotIdOf(row) : null;
+  const spotId = row.kind === 'reading' ? spotReadAt(row) : null;
   if (spotId === null || known.some((site) => site.spots.some((s) => s.id === spotId))) return null;
   return 'It was read at a spot that is not in the survey of this job: open the job it was read in, or add the spot here and read again.';
 }
@@ -96,7 +96,7 @@ export interface FromPhone {
 function placed(row: EvidenceRow, site: Site, basis: Basis | null): EvidenceRow {
   if (row.kind !== 'reading') return row;
   const { takenAt: _, seen: __, ...reading } = row;
-  const spotId = spotIdOf(reading);
+  const spotId = spotReadAt(reading);
   const spot = site.spots.find((s) => s.id === spotId);
   return {
     ...reading,

@@ -1,4 +1,4 @@
-import { evidenceRow, LONGEST_NOTE, spotIdOf } from '@/core/evidence/rows';
+import { evidenceRow, LONGEST_NOTE, spotReadAt } from '@/core/evidence/rows';
 import type { Site } from '@/core/site/model/schema';
 
 /** What a phone is told whose copy of the job is older than what is kept of it. */
@@ -26,7 +26,7 @@ export function noteOfLate(row: Record<string, unknown>, site: Site): Record<str
     ...(band === 'free' ? [] : [`${band} GHz`]),
     ...(note === '' ? [] : [note]),
   ].join(', ');
-  const spotId = spotIdOf(parsed.data);
+  const spotId = spotReadAt(parsed.data);
   const text = `Not counted, the network it was read in is not known any more: ${said}`;
   return {
     kind: 'remark',

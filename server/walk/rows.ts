@@ -14,6 +14,7 @@ import { documentOf, rowOf } from '../jobs/loaded';
 import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 import { LATE_WORDS, noteOfLate } from './late';
+import { notTogether } from './together';
 
 /** Rows at once; a phone that was long without a network sends several times. */
 export const MOST_AT_ONCE = 40;
@@ -47,13 +48,14 @@ const KINDS: ReadonlySet<string> = new Set([
   'try',
   'move',
   'device',
+  'signOff',
 ]);
 /** Kinds that belong to the run sheet: a phone that was let in for the walk alone sends none of them. */
-const OF_SHEET: ReadonlySet<string> = new Set(['step', 'try', 'move', 'device']);
+const OF_SHEET: ReadonlySet<string> = new Set(['step', 'try', 'move', 'device', 'signOff']);
 /** Where a phone's readings may come from: what it measured itself, or what somebody typed or pasted there. */
 const SOURCES: ReadonlySet<unknown> = new Set(['meter', 'typed', 'pasted']);
-/** What a phone reads: a spot, the link of a unit it stands beside, the way from one unit to another. */
-const SUBJECTS: ReadonlySet<unknown> = new Set(['spot', 'link', 'walk']);
+/** What a phone reads: a spot, alone or while others run, the link of a unit it stands beside, the way from one unit to another. */
+const SUBJECTS: ReadonlySet<unknown> = new Set(['spot', 'together', 'link', 'walk']);
 
 /**
  * The network a reading hangs on: as it stood in the documents and evidence the phone had seen. It is worked out here from
@@ -109,6 +111,8 @@ function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string
     return 'A phone’s reading is measured, typed or pasted.';
   if (kind === 'reading' && !SUBJECTS.has((row.subject as { kind?: unknown } | undefined)?.kind))
     return 'A phone reads spots, the links of units and walks between them.';
+  const subject = row.subject as Record<string, unknown> | undefined;
+  if (kind === 'reading' && subject?.kind === 'together') return notTogether(phone, subject);
   if (kind === 'step' && row.optionId !== acceptedId(db, phone.jobId))
     return 'The run sheet is of another option by now: load the page again.';
   if ((kind === 'try' || kind === 'move') && !unitsOf(db, phone.jobId).has(row.unitId))

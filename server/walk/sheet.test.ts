@@ -1,10 +1,13 @@
 import { expect, test } from '@jest/globals';
+import { writeJobFile } from '../../core/job/jobFile';
 import { openDatabase } from '../../db/connection';
+import { alderCottage } from '../../demo/finished';
 import { farm, opened, valueOf } from '../../testing/sampleJobs';
 import { samplePhone as phone, walkViewOf as viewOf } from '../../testing/samplePhones';
 import type { KnownPhone } from '../access/phones';
 import { OWNER } from '../base/caller';
 import { recordEvidence } from '../jobs/evidence';
+import { importJob } from '../jobs/files';
 import { takeWalkRows } from './rows';
 
 test('of the run sheet: tries, where a unit stands and devices, from a phone that was let in for it', () => {
@@ -82,4 +85,42 @@ test('of the run sheet: tries, where a unit stands and devices, from a phone tha
   expect(mark(after)).not.toBe(mark(before));
   const planned = opened(job, db).job.plan.options.find((o) => o.id === 'opt-air')!;
   expect(planned.units.find((u) => u.id === 'b')!.place).toEqual(table.places[0]!.place);
+});
+
+test('signing: what stands on the customer’s page, once agreed to, by a phone with the run sheet alone', () => {
+  const db = openDatabase(':memory:');
+  const job = valueOf(importJob(OWNER, writeJobFile(alderCottage()), 'alder-sign', db)).id;
+  const view = viewOf(db, job, 'walkAndSheet', 'after');
+  expect(viewOf(db, job, 'walk', 'after').sign).toBeNull();
+  expect(viewOf(db, job, 'walkAndSheet', 'before').sign).toBeNull();
+  const { sign } = view;
+  expect(sign).toMatchObject({ shown: { dead: 3, gone: 3 }, last: { isSame: true } });
+  expect(sign!.lines.map((l) => l.words).join()).toContain('gone');
+  expect(sign!.total).toMatch(/EUR/);
+  const row = {
+    kind: 'signOff',
+    id: 'ev-sign-001',
+    at: '2026-06-03T10:06:00Z',
+    who: 'R. Alder',
+    says: '',
+    shown: sign!.shown,
+  };
+  const send = (scope: KnownPhone['scope'], more = {}) =>
+    valueOf(
+      takeWalkRows(
+        phone(job, scope),
+        { rows: [{ phase: 'after', basis: view.basis, row: { ...row, ...more } }] },
+        db,
+      ),
+    ).rows[0]!;
+  expect(send('walk').ok).toBe(false);
+  expect(send('walkAndSheet', { who: ' ' }).ok).toBe(false);
+  expect(send('walkAndSheet')).toMatchObject({ ok: true });
+  // Sent again it is kept once; for something else it says so.
+  expect(send('walkAndSheet')).toMatchObject({ ok: true });
+  send('walkAndSheet', { id: 'ev-sign-002', shown: { ...sign!.shown, gone: 2 } });
+  expect(viewOf(db, job, 'walkAndSheet', 'after').sign!.last).toMatchObject({
+    who: 'R. Alder',
+    isSame: false,
+  });
 });

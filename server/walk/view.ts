@@ -26,6 +26,7 @@ import { activitiesLabel, type Need } from '@/core/site/model/needs';
 import type { ClientTypeId, Place, Site, Spot } from '@/core/site/model/schema';
 import type { PhoneScope } from '../access/phones';
 import type { OpenJob } from '../jobs/loaded';
+import { signingOf, type WalkSigning } from './signing';
 import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
 /** What a phone's rows hang on: the documents and evidence as they were when it looked. */
@@ -105,6 +106,8 @@ export interface WalkView {
   walks: WalkBetween[];
   /** The run sheet, whole: a phone plans the day anew by itself. */
   steps: WalkStep[];
+  /** What can be signed for; null where nothing can. */
+  sign: WalkSigning | null;
   /** What is ticked of it. */
   ticks: [string, Tick][];
   /** What evidence says of its steps. */
@@ -281,6 +284,7 @@ export function walkView(
         const words = [changeoverWords(w, option), ...traceWords(w)];
         return { readingId, fromUnitId, toUnitId, marks, gaps, steps, words };
       }),
+    sign: isSheet && phase === 'after' ? signingOf(open, derived) : null,
     steps: isSheet ? derived.steps.map((s) => ({ ...s, held: heldOf(s, building, plan.ownKit) })) : [],
     ticks: isSheet ? [...ticksOf(evidence, optionId)] : [],
     settled:

@@ -3,6 +3,7 @@ import { askedAtSpots } from '@/core/evidence/asked';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { WalkJudged } from '@/core/readings/changeover';
+import type { TogetherRun } from '@/core/readings/together';
 import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import { forecastsHeld, heldWords } from '@/core/readings/forecastHeld';
 import { useAccepted, useAsItWas, useBuilt, useDerived, useOption } from '@/ui/job/derived';
@@ -25,10 +26,12 @@ import { BeforeAfterChart } from './BeforeAfterChart';
 import { CompareSheet } from './CompareSheet';
 import { resultOf, runsText, stillToRead } from './result';
 import { SpotDetail } from './SpotDetail';
+import { TogetherPanel } from './TogetherPanel';
 import { WalksPanel } from './WalksPanel';
 
 const NO_VERDICTS: readonly SpotVerdict[] = [];
 const NO_WALKS: readonly WalkJudged[] = [];
+const NO_RUNS: readonly TogetherRun[] = [];
 
 /** After: the Before sheet again, with the network as built; the verdict per spot, "gone" only on evidence. */
 export function AfterStop() {
@@ -144,6 +147,7 @@ export function AfterStop() {
             evaluation={evaluation}
             before={option ? () => ensure(option) : undefined}
           />
+          <TogetherPanel runs={(derived?.together ?? NO_RUNS).filter((r) => r.phase === 'after')} />
           <WalksPanel
             network={network}
             walks={walks}

@@ -4,8 +4,10 @@ import { HelpScreen } from './HelpScreen';
 import { ListScreen } from './ListScreen';
 import { SpotScreen, UnitScreen } from './ReadScreen';
 import { SheetScreen } from './SheetScreen';
+import { SignScreen } from './SignScreen';
 import { StepScreen } from './StepScreen';
 import { go, unsent } from './state';
+import { TogetherScreen } from './TogetherScreen';
 import { useWalk } from './useWalk';
 
 /** Day or evening, kept by this browser. */
@@ -56,7 +58,10 @@ function Inside() {
   if (spot) return <SpotScreen key={spot.id} spot={spot} />;
   const unit = screen.kind === 'unit' ? view.units.find((u) => u.id === screen.id) : undefined;
   if (unit) return <UnitScreen key={unit.id} unit={unit} />;
+  const joining = screen.kind === 'together' ? view.spots.find((s) => s.id === screen.id) : undefined;
+  if (joining) return <TogetherScreen key={joining.id} spot={joining} />;
   if (screen.kind === 'between') return <BetweenScreen />;
+  if (screen.kind === 'sign' && view.sign) return <SignScreen />;
   if (screen.kind === 'sheet') return <SheetScreen />;
   if (screen.kind === 'step') return <StepScreen key={screen.key} stepKey={screen.key} />;
   if (screen.kind === 'help') return <HelpScreen />;

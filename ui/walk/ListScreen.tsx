@@ -82,6 +82,11 @@ export function ListScreen() {
           Run sheet
         </button>
       )}
+      {view.sign && (
+        <button type="button" class="quiet wide" onClick={() => go({ kind: 'sign' })}>
+          {view.sign.last?.isSame ? `Signed by ${view.sign.last.who}` : 'Sign for what was done'}
+        </button>
+      )}
       {next && (
         <button type="button" class="main next" onClick={() => go({ kind: 'spot', id: next.id })}>
           Go to {next.number} {next.name}

@@ -99,6 +99,9 @@ export function SpotScreen({ spot }: { spot: WalkSpot }) {
       }
     >
       <Remark spotId={spot.id} unitId={null} />
+      <button type="button" class="quiet wide" onClick={() => go({ kind: 'together', id: spot.id })}>
+        Several phones at once
+      </button>
       <button
         type="button"
         class="main next"

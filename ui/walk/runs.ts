@@ -30,7 +30,8 @@ export function runsAt(
   return [
     ...known.map((r, i) => ({ ...r, key: `known-${i}`, state: '' })),
     ...own.flatMap((r) => {
-      const subject = r.row.subject as { spotId?: string; unitId?: string } | undefined;
+      const subject = r.row.subject as { kind: string; spotId?: string; unitId?: string } | undefined;
+      if (subject?.kind === 'together') return [];
       if (r.row.kind !== 'reading' || struck.has(r.id) || (subject?.spotId ?? subject?.unitId) !== id)
         return [];
       return [

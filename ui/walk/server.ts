@@ -1,4 +1,5 @@
 import type { RowAnswer } from '@/server/walk/rows';
+import type { TogetherAnswer } from '@/server/walk/together';
 import type { WalkView } from '@/server/walk/view';
 import type { KeptRow } from './kept';
 
@@ -50,3 +51,7 @@ export const askPractice = (
   token: string,
   asked: { id: string; subject: unknown; phase: WalkView['phase'] },
 ) => ask<{ words: string }>(base, token, 'practice', asked);
+
+/** Says that this phone is ready at a spot to run with others, and asks whether they are. */
+export const askTogether = (base: string, token: string, ready: { spotId: string; phones: number }) =>
+  ask<TogetherAnswer>(base, token, 'together', ready);

@@ -11,6 +11,8 @@ export type Screen =
   | { kind: 'spot'; id: string }
   | { kind: 'unit'; id: string }
   | { kind: 'between' }
+  | { kind: 'together'; id: string }
+  | { kind: 'sign' }
   | { kind: 'sheet' }
   | { kind: 'step'; key: string }
   | { kind: 'help' };
