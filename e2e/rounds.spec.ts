@@ -46,6 +46,12 @@ test('not gone in the workshop: its cause, a remedy, the next round, gone, signe
   await expect(remedies.getByRole('button').first()).toBeVisible({ timeout: 120_000 });
   await remedies.getByRole('button', { name: /^Next round: C by .*fibre from A/ }).click();
   await expect(workshop).toContainText('The next round has begun');
+  // Pressed by mistake: one press takes it back, plan, extra and all; then it is begun for good.
+  await workshop.getByRole('button', { name: 'Take the round back' }).click();
+  await expect(remedies.getByRole('button').first()).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByRole('region', { name: 'Backhauls under load' })).toContainText('C wireless from A');
+  await remedies.getByRole('button', { name: /^Next round: C by .*fibre from A/ }).click();
+  await expect(workshop).toContainText('The next round has begun');
   await expect(workshop).toContainText('dead, read again');
   await saved(page);
   await page.goto(`/jobs/${job}/fit`);
@@ -73,6 +79,14 @@ test('not gone in the workshop: its cause, a remedy, the next round, gone, signe
     await spot.getByRole('button').first().click();
   }
   await expect(page.getByRole('banner')).toContainText('3 of 3 dead spots gone');
+  // From unit to unit in the practice house: whether the phone changes over, and the way on the sheet.
+  const walks = page.getByRole('region', { name: 'From unit to unit' });
+  await walks.getByRole('button', { name: 'Walk the practice house' }).click();
+  await expect(walks.getByRole('listitem')).toContainText(/A to B (Changed over|Sticks|Perhaps)/, {
+    timeout: 60_000,
+  });
+  await walks.getByRole('button', { name: /^Show the way/ }).click();
+  await expect(page.locator('[data-walk]').first()).toBeAttached();
   await page.getByRole('button', { name: 'As a chart' }).click();
   await expect(page.getByRole('img', { name: /^Before, after and what is needed/ })).toBeVisible();
 
@@ -107,6 +121,14 @@ test('not gone in the workshop: its cause, a remedy, the next round, gone, signe
   expect((await took('Readings, CSV')).toString()).toContain('spot,down_mbps');
   expect((await took('Spots, CSV')).toString()).toContain('Workshop north-east');
   expect((await took('Workshop, SVG')).toString()).toMatch(/^<svg .*>C<\/text>/s);
+  expect((await took('Section, SVG')).toString()).toMatch(/^<svg .*>Workshop<\/text>/s);
+  const png = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Section, PNG' }).click();
+  expect(
+    readFileSync((await (await png).path())!)
+      .subarray(1, 4)
+      .toString(),
+  ).toBe('PNG');
   const file = (await took('Export the job as one file')).toString();
   const zip = await took('Archive with pictures');
   await page.goto('/');

@@ -52,7 +52,7 @@ export const planName = ({ building, storey }: DrawnPlan, yard = 'The plot'): st
 
 const MARGIN_M = 0.8;
 const YARD_MARGIN_M = 2;
-const FEED_STYLE: Readonly<
+export const FEED_STYLE: Readonly<
   Record<Unit['feed']['kind'], { ink: Ink; dash?: readonly number[]; widthPt: number }>
 > = {
   line: { ink: 'ink', widthPt: 1 },

@@ -13,6 +13,7 @@ import { PAPER_WORDS, type PaperJob } from './job';
 import { PAPERS } from './papers';
 import { goodsDe, lightDe } from './words/goodsDe';
 import { paperPdf } from './pdf/pdf';
+import { sectionDrawing } from './section';
 import { drawingSvg } from './svg';
 
 const job = alderCottage();
@@ -152,7 +153,10 @@ describe('what was shown besides', () => {
     const german = textOf(PAPERS['hand-over']({ ...ground, evidence }, 'de'));
     expect(german).toContain('Verteiler gegen einen bis 1675 MHz');
     expect(german).not.toContain('Change the splitter');
-    const done = german.slice(german.indexOf('Was getan wurde'), german.indexOf('Vorher und nachher'));
+    const done = german.slice(
+      german.indexOf('Was gemacht wurde'),
+      german.indexOf('Vorher und nachher, Platz für Platz'),
+    );
     expect(done).toContain('Glasfaser von A');
     expect(done).not.toContain(remedy!.label);
     expect(textOf(PAPERS['hand-over']({ ...ground, evidence }, 'en'))).toContain('Change the splitter');
@@ -244,4 +248,22 @@ test('each storey that holds something is drawn once, as large as its box, with 
     .filter((p) => p.building !== null)
     .flatMap((p) => p.drawing.marks.flatMap((m) => (m.kind === 'text' && m.strong ? [m.text] : [])));
   expect(letters.sort()).toEqual(['A', 'B', 'C']);
+});
+
+test('the section shows every storey with its name, and the units on it, inside its box', () => {
+  const box = { widthPt: 900, heightPt: 700 };
+  const section = sectionDrawing(job.site, option!, box)!;
+  const texts = section.marks.flatMap((m) => (m.kind === 'text' ? [m.text] : []));
+  for (const b of job.site.buildings)
+    expect(texts).toEqual(expect.arrayContaining([b.name, ...b.storeys.map((s) => s.name)]));
+  expect(texts.filter((t) => /^[A-C]$/.test(t)).sort()).toEqual(option!.units.map((u) => u.letter).sort());
+  for (const m of section.marks)
+    for (const [x, y] of m.kind === 'path' ? m.points : [m.at]) {
+      expect(x).toBeGreaterThanOrEqual(-1);
+      expect(y).toBeGreaterThanOrEqual(-1);
+      expect(x).toBeLessThanOrEqual(box.widthPt + 1);
+      expect(y).toBeLessThanOrEqual(box.heightPt + 1);
+    }
+  expect(drawingSvg(section, 'Section')).toContain('<title>Section</title>');
+  expect(sectionDrawing({ buildings: [] }, option!, box)).toBeNull();
 });

@@ -83,6 +83,7 @@ function doneRow(g: PaperGround, row: EvidenceRow): Cell[] | null {
       case 'correction':
         return row.act === 'setAside' ? words.recordSetAside(row.reason) : words.recordTakenBack;
       case 'remedy':
+        if (row.takesBackId !== undefined) return words.recordUndone(`${spot(row.spotId)}: ${row.label}`);
         return `${spot(row.spotId)}: ${row.label}`;
       case 'remark':
         return `${row.spotId ? `${spot(row.spotId)}: ` : ''}${row.text}`;

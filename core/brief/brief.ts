@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { id, place } from '../site/model/schema';
-import { regionId, subBand } from '../site/model/radioTerms';
+import { bandId, regionId, subBand } from '../site/model/radioTerms';
 
 /** Most money a field holds, minor units: room for currencies with small units. */
 export const MOST_MINOR = 1_000_000_000_00;
@@ -89,6 +89,11 @@ const lastVisit = z.strictObject({
   units: z.array(z.strictObject({ id, letter: z.string().max(2), place })).max(100),
   walls: z.array(z.strictObject({ id, construction: z.string().max(64) })).max(5000),
   neighbours: z.number().int().min(0).max(300),
+  /** Those heard, by band and channel; a job of an earlier version knows their number alone. */
+  heard: z
+    .array(z.strictObject({ band: bandId, channel: z.number().int().min(1).max(253) }))
+    .max(300)
+    .optional(),
 });
 export type LastVisit = z.infer<typeof lastVisit>;
 

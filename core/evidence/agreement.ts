@@ -85,6 +85,8 @@ export const remedy = z.strictObject({
   upMbps: mbps,
   /** What it costs more before tax, minor units; null where that is not ours to say. */
   minor: z.number().int().min(-MOST_MINOR).max(MOST_MINOR).nullable(),
+  /** The round this takes back: what was chosen there was not done. */
+  takesBackId: id.optional(),
 });
 export type CauseWord = z.infer<typeof remedy>['cause'];
 export type RemedyAct = NonNullable<z.infer<typeof remedy>['act']>;

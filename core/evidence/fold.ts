@@ -48,7 +48,7 @@ export interface Evidence {
   devices: ReadonlyMap<string, RowOf<'device'>>;
   /** What was built otherwise than planned, the newest of each unit. */
   moves: ReadonlyMap<string, RowOf<'move'>>;
-  /** What was chosen against spots that did not work, oldest first. */
+  /** What was chosen against spots that did not work and was not taken back, oldest first. */
   remedies: readonly RowOf<'remedy'>[];
   /** Who signed for what was done, oldest first. */
   signed: readonly RowOf<'signOff'>[];
@@ -77,7 +77,7 @@ function addUp(rows: EvidenceRows): Evidence {
   const remarks: RowOf<'remark'>[] = [];
   const tries: RowOf<'try'>[] = [];
   const devices = new Map<string, RowOf<'device'>>();
-  const remedies: RowOf<'remedy'>[] = [];
+  const remedies = new Map<string, RowOf<'remedy'>>();
   const signed: RowOf<'signOff'>[] = [];
   const extras = new Map<string, RowOf<'extra'>>();
   let accepted: RowOf<'acceptance'> | null = null;
@@ -96,8 +96,10 @@ function addUp(rows: EvidenceRows): Evidence {
     else if (row.kind === 'device') devices.set(row.deviceId, row);
     else if (row.kind === 'move') moves.set(row.unitId, row);
     else if (row.kind === 'acceptance') accepted = row;
-    else if (row.kind === 'remedy') remedies.push(row);
-    else if (row.kind === 'signOff') signed.push(row);
+    else if (row.kind === 'remedy') {
+      if (row.takesBackId === undefined) remedies.set(row.id, row);
+      else remedies.delete(row.takesBackId);
+    } else if (row.kind === 'signOff') signed.push(row);
     else if (row.kind === 'step') {
       let done = stepsDone.get(row.optionId);
       if (!done) stepsDone.set(row.optionId, (done = new Map()));
@@ -147,7 +149,7 @@ function addUp(rows: EvidenceRows): Evidence {
     tries,
     devices,
     moves,
-    remedies,
+    remedies: [...remedies.values()],
     signed,
   };
 }

@@ -1,4 +1,4 @@
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { sampleAcceptance } from '../../demo/sampleRows';
 import { gateway, option, place, site, unit } from '../../testing/sampleHouse';
 import { evidenceOf } from '../evidence/fold';
@@ -8,7 +8,7 @@ import { plainFeed } from '../plan/option/feeds';
 import { emptyPlan } from '../plan/option/schema';
 import type { SpotCause } from '../readings/causes';
 import type { Remedy } from '../suggest/questions/remedies';
-import { nextRound } from './nextRound';
+import { nextRound, takenBack } from './nextRound';
 
 const far = unit('B', place(10), plainFeed('wireless', 'a'));
 const agreed = option(gateway, far);
@@ -74,4 +74,48 @@ test('a unit that was moved counts as planned where the plan has it now', () => 
   const round = begin(rows, { ...remedy, proposal: { option: there, addedUnitIds: [] } })!;
   expect(round.plan.options[0]!.units[1]!.place).toEqual(place(6));
   expect(evidenceOf([...rows, ...round.rows]).moves.get('b')).toMatchObject({ place: null, feed: null });
+});
+
+describe('a round begun by mistake', () => {
+  const moved: EvidenceRow = {
+    kind: 'move',
+    id: 'm',
+    at: AT,
+    by: '',
+    unitId: 'b',
+    place: place(6),
+    feed: null,
+    leftOut: false,
+    note: 'nearer',
+  };
+  const before = { plan, rows: [sampleAcceptance(agreed), moved] };
+  const round = begin(before.rows)!;
+  const rows = [...before.rows, ...round.rows];
+  test('is taken back: plan, moves, extra and remedy are as they were, and the evidence tells of both', () => {
+    const back = takenBack({ plan: round.plan, rows }, round, before, newId, AT)!;
+    expect(back.plan).toEqual(plan);
+    for (const row of back.rows) expect(evidenceRow.safeParse(row).error?.issues ?? []).toEqual([]);
+    const e = evidenceOf([...rows, ...back.rows]);
+    expect([e.remedies, e.extras]).toEqual([[], []]);
+    expect(e.moves.get('b')).toMatchObject({ place: place(6), note: 'nearer' });
+    expect(back.rows.map((r) => r.kind).sort()).toEqual(['extra', 'move', 'remedy']);
+  });
+  test('stands where the plan was changed since, its price agreed to, or something fitted', () => {
+    const other = { ...round.plan, options: [{ ...round.plan.options[0]!, name: 'Else' }] };
+    expect(takenBack({ plan: other, rows }, round, before, newId, AT)).toBeNull();
+    const extra = round.rows.find((r) => r.kind === 'extra')!;
+    const signed = { ...extra, id: 'ex-agreed', agreedBy: 'R.', replacesId: extra.id } as EvidenceRow;
+    expect(takenBack({ plan: round.plan, rows: [...rows, signed] }, round, before, newId, AT)).toBeNull();
+    const done: EvidenceRow = {
+      kind: 'step',
+      id: 's-1',
+      at: AT,
+      by: '',
+      optionId: agreed.id,
+      stepKey: 'x',
+      act: 'done',
+      text: '',
+    };
+    expect(takenBack({ plan: round.plan, rows: [...rows, done] }, round, before, newId, AT)).toBeNull();
+  });
 });

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { acceptedOption, asBuilt } from '../evidence/built';
 import { evidenceOf } from '../evidence/fold';
 import type { EvidenceRow, EvidenceRows } from '../evidence/rows';
@@ -78,5 +79,41 @@ export function nextRound(
   return {
     plan: { ...plan, options: plan.options.map((o) => (o.id === accepted.id ? then : o)) },
     rows: told,
+  };
+}
+
+/**
+ * Takes a round back that was begun by mistake: the option as it was, what was moved counts again, the extra falls to nothing, and the
+ * remedy is told as not done. Null where the plan was changed since, somebody agreed to its price, or something was fitted: then it is real.
+ */
+export function takenBack(
+  { plan, rows }: { plan: Plan; rows: EvidenceRows },
+  round: NextRound,
+  before: { plan: Plan; rows: EvidenceRows },
+  newId: (kind: string) => string,
+  at: string,
+): NextRound | null {
+  const changedId = acceptedOption(round.plan, rows)?.id;
+  const optionOf = (of: Plan) => of.options.find((o) => o.id === changedId);
+  const known = new Set(before.rows.map((r) => r.id));
+  const isFitted = rows.some((r) => r.kind === 'step' && r.act === 'done' && !known.has(r.id));
+  const open = new Set(evidenceOf(rows).extras.map((x) => x.id));
+  const isAgreed = round.rows.some((r) => r.kind === 'extra' && !open.has(r.id));
+  if (!equal(optionOf(plan), optionOf(round.plan)) || isFitted || isAgreed) return null;
+  const base = { at, by: '' };
+  const { moves } = evidenceOf(before.rows);
+  return {
+    plan: {
+      ...plan,
+      options: plan.options.map((o) => (o.id === changedId ? (optionOf(before.plan) ?? o) : o)),
+    },
+    rows: round.rows.flatMap((r): EvidenceRow[] => {
+      if (r.kind === 'remedy') return [{ ...r, ...base, id: newId('rm'), takesBackId: r.id }];
+      if (r.kind === 'extra') return [{ ...r, ...base, id: newId('ex'), minor: 0, replacesId: r.id }];
+      const move = r.kind === 'move' ? moves.get(r.unitId) : undefined;
+      if (!move) return [];
+      const { received: _, ...was } = move;
+      return [{ ...was, ...base, id: newId('mv') }];
+    }),
   };
 }

@@ -68,6 +68,6 @@ test('what is otherwise is told: readings, units, walls, neighbours; and nothing
     'Moved: B.',
     'New: D.',
     'Walls: 1 gone, 1 of another construction.',
-    `Neighbours heard: ${last.neighbours} then, 1 now.`,
+    'Neighbours heard: 0 then, 1 now (5 GHz channel 36: 0 → 1).',
   ]);
 });

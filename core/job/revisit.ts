@@ -29,6 +29,7 @@ function leftAs(job: JobFile, built: Option): LastVisit {
     units: built.units.map(({ id, letter, place }) => ({ id, letter, place })),
     walls: site.walls.map(({ id, construction }) => ({ id, construction })),
     neighbours: site.neighbours.length,
+    heard: site.neighbours.map(({ band, channel }) => ({ band, channel })),
   };
 }
 
@@ -53,6 +54,18 @@ export function revisitOf(job: JobFile): JobFile {
     plan: { ...plan, options: [], today: { ...built, id: plan.today.id, name: plan.today.name } },
     evidence: [],
   };
+}
+
+type Heard = NonNullable<LastVisit['heard']>[number];
+
+/** Channels on which more or fewer neighbours are heard than then: "5 GHz channel 36: 0 → 2". */
+function channelsChanged(then: readonly Heard[], now: readonly Heard[]): string[] {
+  const key = ({ band, channel }: Heard) => `${band} GHz channel ${channel}`;
+  const count = (of: readonly Heard[], k: string) => of.filter((n) => key(n) === k).length;
+  return [...new Set([...then, ...now].map(key))]
+    .sort()
+    .filter((k) => count(then, k) !== count(now, k))
+    .map((k) => `${k}: ${count(then, k)} → ${count(now, k)}`);
 }
 
 /** What is otherwise than at the last visit, a sentence each: readings, units, walls, neighbours. */
@@ -95,7 +108,9 @@ export function sinceLastVisit(
     ...count(other, 'of another construction'),
   ];
   if (changed.length > 0) out.push(`Walls: ${changed.join(', ')}.`);
-  if (site.neighbours.length !== last.neighbours)
-    out.push(`Neighbours heard: ${last.neighbours} then, ${site.neighbours.length} now.`);
+  const channels = channelsChanged(last.heard ?? [], site.neighbours);
+  const where = last.heard && channels.length > 0 ? ` (${channels.join('; ')})` : '';
+  if (site.neighbours.length !== last.neighbours || where !== '')
+    out.push(`Neighbours heard: ${last.neighbours} then, ${site.neighbours.length} now${where}.`);
   return out;
 }

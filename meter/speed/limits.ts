@@ -42,13 +42,17 @@ const STEADY = 0.03;
 const isAt = (mbps: number, portMbps: number) =>
   mbps >= NEAR_PORT * GOODPUT * portMbps && mbps <= 1.01 * portMbps;
 
+/** What a machine is told that measures to itself. */
+export const SAME_MACHINE =
+  'This browser runs on the machine it measures to: it tells nothing about the house.';
+
 /** What most likely held a run back, in plain words: whatever is no property of the way through the house comes first. */
 export function limitOf(speeds: Speeds, about: Circumstances): Limit {
   const down = speeds.downMbps;
   if (about.sameMachine)
     return {
       kind: 'sameMachine',
-      words: 'This browser runs on the machine it measures to: it tells nothing about the house.',
+      words: SAME_MACHINE,
     };
   if (about.queuedMs !== null && about.queuedMs > QUEUED_MS)
     return {

@@ -1,4 +1,4 @@
-import { METER_PATHS, upReport } from './protocol';
+import { METER_PATHS, aboutMeter, upReport } from './protocol';
 
 /** Why a run did not come to an end, in words. */
 export class MeterFault extends Error {}
@@ -15,6 +15,9 @@ const UP_FIRST_BYTES = 256 * 1024;
 const UP_LARGEST_BYTES = 32 * 1024 * 1024;
 /** A body should take about this long, ms. */
 const UP_BODY_MS = 400;
+
+/** How long an answer about the other end is waited for, ms. */
+const ABOUT_MS = 4000;
 
 export const wait = (ms: number) => new Promise<void>((next) => setTimeout(next, ms));
 
@@ -127,4 +130,14 @@ export function transfers(at: MeterAt, stop: AbortSignal) {
     upReport.parse(await (await ask(`${METER_PATHS.up}?run=${name}`)).json()).mbps;
 
   return { ask, ping, fillDown, fillUp, arrived };
+}
+
+/** Whether the machine that runs Nestle is the one that asks: it tells nothing of the house. False where nothing answers. */
+export async function isSameMachine(at: MeterAt): Promise<boolean> {
+  try {
+    const { ask } = transfers(at, AbortSignal.timeout(ABOUT_MS));
+    return aboutMeter.parse(await (await ask(METER_PATHS.about)).json()).sameMachine;
+  } catch {
+    return false;
+  }
 }

@@ -11,6 +11,7 @@ import { planName, plansOf } from '@/papers/drawing';
 import { paperHtml } from '@/papers/html';
 import { isPaperName, paperOf } from '@/papers/papers';
 import { paperPdf, type PageSize } from '@/papers/pdf/pdf';
+import { sectionDrawing } from '@/papers/section';
 import { drawingSvg } from '@/papers/svg';
 import type { Caller } from '../base/caller';
 import { exportJob } from '../jobs/files';
@@ -50,10 +51,15 @@ const PLAN = /^plan-(\d{1,3})\.svg$/;
 /** Room a plan has as a picture of its own, points. */
 const PLAN_BOX = { widthPt: 900, heightPt: 700 };
 
-/** The plans of what is built, or else of the first option. */
-function drawnPlans({ job }: OpenJob, planner: Planner) {
+/** What is drawn: as built, else the first option, else the network of today. */
+const drawnOption = ({ job }: OpenJob) =>
+  asBuilt(job.site, job.plan, job.evidence)?.option ?? job.plan.options[0] ?? job.plan.today;
+
+/** Its plans. */
+function drawnPlans(open: OpenJob, planner: Planner) {
   const derived = planner.derive(null);
-  const option = asBuilt(job.site, job.plan, job.evidence)?.option ?? job.plan.options[0] ?? job.plan.today;
+  const { job } = open;
+  const option = drawnOption(open);
   const e = derived.built ?? derived.options[option.id];
   return plansOf(job.site, option, e?.cables ?? [], PLAN_BOX);
 }
@@ -85,6 +91,11 @@ export async function fileOf(
     if (!drawn) return refuse(404, 'There is no such plan: nothing stands there.');
     const svg = drawingSvg(drawn.drawing, planName(drawn));
     return done({ name, type: 'image/svg+xml', bytes: bytesOf(svg) });
+  }
+  if (asked.file === 'section.svg') {
+    const section = sectionDrawing(job.site, drawnOption(open), PLAN_BOX);
+    if (!section) return refuse(404, 'There is no section: nothing is drawn yet.');
+    return done({ name, type: 'image/svg+xml', bytes: bytesOf(drawingSvg(section, 'Section')) });
   }
   const [paper, ending] = asked.file.split('.');
   if (!paper || !isPaperName(paper) || (ending !== 'pdf' && ending !== 'html'))

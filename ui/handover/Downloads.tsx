@@ -1,9 +1,12 @@
 'use client';
 import { Download } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { planName, plansOf } from '@/papers/drawing';
 import { useBuilt } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
+import { Button } from '@/ui/pieces/Button';
+import { Problem } from '@/ui/pieces/Problem';
+import { savePng } from './savePng';
 
 const FILES: readonly (readonly [string, string])[] = [
   ['readings.csv', 'Readings'],
@@ -20,6 +23,11 @@ export function Downloads() {
   const first = useJob((s) => s.plan.options[0] ?? s.plan.today);
   const built = useBuilt()?.option ?? first;
   const plans = useMemo(() => plansOf(site, built, [], { widthPt: 100, heightPt: 100 }), [site, built]);
+  const [problem, setProblem] = useState<string | null>(null);
+  const drawings = [
+    ...plans.map((p, i) => ({ name: planName(p), file: `plan-${i + 1}` })),
+    ...(site.buildings.length > 0 ? [{ name: 'Section', file: 'section' }] : []),
+  ];
   return (
     <section className="panel px-4 py-3" aria-labelledby="ho-files">
       <h2 id="ho-files" className="head2">
@@ -40,12 +48,28 @@ export function Downloads() {
             <Download size={16} aria-hidden="true" /> {label}, CSV
           </a>
         ))}
-        {plans.map((p, i) => (
-          <a key={planName(p)} className="btn" href={`/api/jobs/${id}/papers/plan-${i + 1}.svg`}>
-            <Download size={16} aria-hidden="true" /> {planName(p)}, SVG
-          </a>
-        ))}
       </div>
+      <ul className="mt-2 divide-y divide-rule border-y border-rule" aria-label="Drawings">
+        {drawings.map(({ name, file }) => (
+          <li key={file} className="flex items-center justify-between gap-2 py-1">
+            <span>{name}</span>
+            <span className="flex gap-2">
+              <a className="btn" href={`/api/jobs/${id}/papers/${file}.svg`} aria-label={`${name}, SVG`}>
+                <Download size={16} aria-hidden="true" /> SVG
+              </a>
+              <Button
+                aria-label={`${name}, PNG`}
+                onClick={() =>
+                  void savePng(`/api/jobs/${id}/papers/${file}.svg`, `${name}.png`).then(setProblem)
+                }
+              >
+                <Download size={16} aria-hidden="true" /> PNG
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <Problem words={problem} className="mt-1" />
     </section>
   );
 }

@@ -6,7 +6,8 @@ import { eavesLevelM, levelOf, sheetStoreys } from '@/core/site/model/levels';
 import { useJob } from '@/ui/job/store';
 import { FEED_STYLE, feedPath } from '@/ui/sheet/feedLine';
 import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
-import { namesThatFit, sectionLayout, sectionX } from './layout';
+import { namesThatFit } from './layout';
+import { sectionLayout, sectionX } from '@/core/site/geometry/section';
 import { parentIdOf } from '@/core/plan/option/feeds';
 
 /** Room at the left for the storey names of the first building. */

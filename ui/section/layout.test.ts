@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { farmSite } from '@/demo/farmSite';
 import type { Building } from '@/core/site/model/schema';
-import { namesThatFit, sectionLayout, sectionX } from './layout';
+import { sectionLayout, sectionX } from '@/core/site/geometry/section';
+import { namesThatFit } from './layout';
 
 const box = (id: string, x0: number, width: number, levels: number[]): Building => ({
   id,

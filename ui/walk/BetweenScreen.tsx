@@ -6,10 +6,12 @@ import { judgeTrace } from '@/core/readings/walkTrace';
 import { measureRuns, readingOf } from '@/meter/speed/runs';
 import type { WalkUnit } from '@/server/walk/view';
 import { newId } from '@/ui/job/newId';
+import { recordMeasured, saidRight, type Asked } from './asked';
+import { AskedBox } from './AskedBox';
 import { PlanSketch } from './PlanSketch';
 import { askPractice } from './server';
 import { StoreyPicker, useStorey } from './Storeys';
-import { go, look, record } from './state';
+import { go, look } from './state';
 import { useWalk } from './useWalk';
 import { beginWay, endUnseen, endWay, leaveWay, passOnWay } from './way';
 import type { Trace, Way } from './wayTerms';
@@ -24,7 +26,7 @@ function levelIn(text: string): { rssiDbm: number; bandSeen: '2.4' | '5' | '6' |
 }
 
 /** What was read right beside the unit at the end, and kept with the walk. */
-function KeepWalk({ way, onKept }: { way: Way; onKept: () => void }) {
+function KeepWalk({ way, onKept }: { way: Way; onKept: (asked: Asked | null) => void }) {
   const door = useWalk((s) => s.door)!;
   const [text, setText] = useState('');
   const [said, setSaid] = useState<string | null>(null);
@@ -37,7 +39,7 @@ function KeepWalk({ way, onKept }: { way: Way; onKept: () => void }) {
       setSaid('No level found in that text: type it as −61, or leave it empty.');
       return false;
     }
-    await record('reading', {
+    const asked = await recordMeasured({
       subject: { kind: 'walk', fromUnitId: from.id, toUnitId: to.id },
       device: 'phone',
       deviceName: '',
@@ -55,7 +57,7 @@ function KeepWalk({ way, onKept }: { way: Way; onKept: () => void }) {
       note: values?.note ?? '',
       walk: trace,
     });
-    onKept();
+    onKept(asked);
     return true;
   }
 
@@ -101,6 +103,7 @@ export function BetweenScreen() {
   const door = useWalk((s) => s.door)!;
   const waiting = useWalk((s) => s.rows.filter((r) => r.row.walk !== undefined && r.state !== 'sent').length);
   const [said, setSaid] = useState<string | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
   const way = useWalk((s) => s.way);
   const [ids, setIds] = useState<[string, string]>([view.units[0]?.id ?? '', view.units[1]?.id ?? '']);
   const [from, to] = ids.map((id) => view.units.find((u) => u.id === id));
@@ -195,9 +198,19 @@ export function BetweenScreen() {
       {way?.state === 'over' && (
         <KeepWalk
           way={way}
-          onKept={() => {
+          onKept={(doubt) => {
             leaveWay();
+            setAsked(doubt);
             setSaid('The walk is kept.');
+          }}
+        />
+      )}
+      {asked && (
+        <AskedBox
+          words={asked.words}
+          onRight={() => {
+            setAsked(null);
+            void saidRight(asked);
           }}
         />
       )}

@@ -9,6 +9,7 @@ import type { Progress } from '@/meter/speed/client';
 import type { Limit } from '@/meter/speed/limits';
 import { measureRuns, readingOf, runWords } from '@/meter/speed/runs';
 import { newId } from '@/ui/job/newId';
+import { AskedBox } from './AskedBox';
 import { askPractice } from './server';
 import { look, record } from './state';
 import { useWalk } from './useWalk';
@@ -205,18 +206,11 @@ export function RunPad({
         </p>
       )}
       {doubt && (
-        <div class="ask" role="alert">
-          {doubt.words.map((w) => (
-            <p key={w}>{w}</p>
-          ))}
-          <p>Kept, and does not count yet.</p>
-          <button type="button" onClick={() => void answer(true)}>
-            It is right
-          </button>
+        <AskedBox words={doubt.words} onRight={() => void answer(true)}>
           <button type="button" onClick={() => void answer(false)}>
             Set aside {doubt.ids.length === 1 ? 'this run' : `all ${doubt.ids.length} runs`}
           </button>
-        </div>
+        </AskedBox>
       )}
       {!reached && !progress && (
         <p class="said">No network to the laptop: type what you read, it is kept here and sent later.</p>

@@ -4,8 +4,10 @@ import { measureTogether } from '@/meter/speed/together';
 import { MeterFault } from '@/meter/speed/transfers';
 import type { WalkSpot } from '@/server/walk/view';
 import { newId } from '@/ui/job/newId';
+import { recordMeasured, saidRight, type Asked } from './asked';
+import { AskedBox } from './AskedBox';
 import { askTogether } from './server';
-import { go, record } from './state';
+import { go } from './state';
 import { useWalk } from './useWalk';
 
 /** How often a phone that is ready asks whether the others are, ms. */
@@ -29,13 +31,14 @@ export function TogetherScreen({ spot }: { spot: WalkSpot }) {
   const [phones, setPhones] = useState(2);
   const [doing, setDoing] = useState<Doing>({ kind: 'none' });
   const [said, setSaid] = useState<string | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
   const stopRef = useRef<AbortController | null>(null);
   useEffect(() => () => stopRef.current?.abort(), []);
 
   /** Waits until as many are ready as run; gives what to run, or null where it was left or refused. */
   async function others(signal: AbortSignal) {
     for (;;) {
-      const asked = performance.now();
+      const askedMs = performance.now();
       const answer = await askTogether(door.base, door.token, { spotId: spot.id, phones });
       if (signal.aborted) return null;
       if (!answer.ok) {
@@ -45,7 +48,7 @@ export function TogetherScreen({ spot }: { spot: WalkSpot }) {
       const { value } = answer;
       // The answer was on its way for about half of the time.
       if (value.state === 'go')
-        return { ...value, startsInMs: value.startsInMs - (performance.now() - asked) / 2 };
+        return { ...value, startsInMs: value.startsInMs - (performance.now() - askedMs) / 2 };
       setDoing({
         kind: 'ready',
         words: `${value.here.length} of ${value.phones} ready: ${value.here.join(', ')}`,
@@ -58,6 +61,7 @@ export function TogetherScreen({ spot }: { spot: WalkSpot }) {
   async function run() {
     if (doing.kind !== 'none') return;
     setSaid(null);
+    setAsked(null);
     setDoing({ kind: 'ready', words: 'Asking who else is ready' });
     const stop = (stopRef.current = new AbortController());
     try {
@@ -71,7 +75,7 @@ export function TogetherScreen({ spot }: { spot: WalkSpot }) {
         stop.signal,
       );
       const connected = got.downMbps > 0 || got.upMbps > 0;
-      await record('reading', {
+      const doubt = await recordMeasured({
         subject: { kind: 'together', spotId: spot.id, meetingId: begin.meetingId, phones: begin.phones },
         device: spot.client,
         deviceName: spot.deviceName,
@@ -88,6 +92,7 @@ export function TogetherScreen({ spot }: { spot: WalkSpot }) {
         replacesId: null,
         note: '',
       });
+      setAsked(doubt);
       setSaid(`Kept: ${got.downMbps} ↓ ${got.upMbps} ↑ Mb/s while ${begin.phones} ran at once.`);
     } catch (error) {
       if (!(error instanceof MeterFault)) throw error;
@@ -139,6 +144,15 @@ export function TogetherScreen({ spot }: { spot: WalkSpot }) {
             </div>
           )}
         </>
+      )}
+      {asked && (
+        <AskedBox
+          words={asked.words}
+          onRight={() => {
+            setAsked(null);
+            void saidRight(asked);
+          }}
+        />
       )}
       {said && (
         <p class="said" role="status">

@@ -1,0 +1,107 @@
+import { openHouse, openSpot, phonePage } from './house';
+import { expect, test } from './test';
+import type { Page } from './test';
+
+const PORT = 4699;
+const house = openHouse(PORT, '.tmp/phoneProof.db');
+const { newJob, readingsOf, rowsOf, tokenFor, walkAt } = house;
+
+/** The farm with an option accepted: from then on there is a network as built. */
+async function accepted(request: Parameters<typeof newJob>[0]): Promise<string> {
+  const job = await newJob(request);
+  const row = {
+    kind: 'acceptance',
+    id: 'ac-proof-01',
+    at: '2026-06-03T09:00:00Z',
+    by: '',
+    optionId: 'opt-air',
+    optionName: 'And one in the parlour',
+    forecast: [],
+    note: '',
+  };
+  const put = await request.post(`${house.url()}/api/jobs/${job}/evidence`, {
+    data: { against: null, rows: [row] },
+  });
+  expect(put.status()).toBe(200);
+  return job;
+}
+
+async function ready(phone: Page, spot: RegExp): Promise<void> {
+  await phone.getByRole('button', { name: 'After', exact: true }).click();
+  await openSpot(phone, spot);
+  await phone.getByRole('button', { name: 'Several phones at once' }).click();
+  await phone.getByRole('button', { name: /^Ready at/ }).click();
+}
+
+test('the busy hour by two phones, a walk from unit to unit with the real meter, and signing on the phone', async ({
+  page,
+  browser,
+  request,
+}) => {
+  const job = await accepted(request);
+  const phones: Page[] = [];
+  for (let n = 0; n < 2; n++) {
+    const { token } = await tokenFor(request, job, 'walkAndSheet');
+    phones.push(await phonePage(browser, walkAt('127.0.0.1', token)));
+  }
+  const [one, two] = phones as [Page, Page];
+
+  // One that is ready waits for the other; both run for the same time.
+  await ready(one, /^1\b/);
+  await expect(one.getByText('1 of 2 ready')).toBeVisible();
+  await ready(two, /^2\b/);
+  for (const phone of phones) await expect(phone.getByText(/^Kept: /)).toBeVisible({ timeout: 60_000 });
+  await expect.poll(async () => (await readingsOf(request, job)).length).toBe(2);
+  for (const r of await readingsOf(request, job)) {
+    expect(r).toMatchObject({ subject: { kind: 'together', phones: 2 }, source: 'meter', connected: true });
+    expect(Math.min(r.downMbps!, r.upMbps!, r.loadedMs!)).toBeGreaterThan(0);
+  }
+  // This machine has measured to itself: it counts once somebody says so.
+  await page.goto(`${house.url()}/jobs/${job}/after`);
+  const panel = page.getByRole('region', { name: 'Several phones at once' });
+  await expect(panel).toContainText('Not run yet');
+  for (const phone of phones) await phone.getByRole('button', { name: 'It is right' }).click();
+  await expect(panel).toContainText('2 at once:');
+  await expect(panel.getByText(/Mb\/s/)).toHaveCount(2);
+
+  // A walk: small requests all the way, a spot passed, its level typed at the end.
+  await one.getByRole('button', { name: /^‹/ }).click();
+  await one.getByRole('button', { name: '‹ All spots' }).click();
+  await one.getByRole('button', { name: 'Walk from unit to unit' }).click();
+  await one.getByRole('button', { name: 'Start beside A' }).click();
+  await expect(one.getByText(/[1-9]\d requests/)).toBeVisible();
+  // Nothing is lost by looking at another screen meanwhile.
+  await one.getByRole('button', { name: '‹ All spots' }).click();
+  await one.getByRole('button', { name: 'Walk from unit to unit' }).click();
+  await one.locator('.sketch .spot').first().click();
+  await expect(one.getByText(/^Passed: /)).toBeVisible();
+  await one.getByRole('button', { name: /^I am beside/ }).click();
+  await one.getByLabel(/Level beside/).fill('a lot');
+  await one.getByRole('button', { name: 'Keep it without a test' }).click();
+  await expect(one.getByText('No level found')).toBeVisible();
+  await one.getByLabel(/Level beside/).fill('-41');
+  await one.getByRole('button', { name: 'Keep it without a test' }).click();
+  await expect(one.getByText('The walk is kept.')).toBeVisible();
+  await one.getByRole('button', { name: 'It is right' }).click();
+  const walks = page.getByRole('region', { name: 'From unit to unit' });
+  await expect(walks).toContainText('(−41 dBm beside');
+  await walks.getByRole('button', { name: /^Show the way/ }).click();
+  await expect(page.locator('[data-walk]').first()).toBeAttached();
+  const walked = (await readingsOf(request, job)).find((r) => r.walk)!;
+  expect(walked.walk!.marks).toHaveLength(3);
+  expect(walked.walk!.trips.length).toBeGreaterThan(9);
+
+  // Signed on the phone, once.
+  await one.getByRole('button', { name: '‹ All spots' }).click();
+  await one.getByRole('button', { name: 'Sign for what was done' }).click();
+  await one.getByRole('button', { name: 'Sign for what stands above' }).click();
+  await expect(one.getByText('Type the name of who signs.')).toBeVisible();
+  await one.getByLabel('Name of who signs').fill('A. Farmer');
+  await one.getByLabel('Name of who signs').press('Enter');
+  await one.getByLabel('Name of who signs').press('Enter');
+  await expect
+    .poll(async () => (await rowsOf(request, job)).filter((r) => r.kind === 'signOff').length)
+    .toBe(1);
+  await page.goto(`${house.url()}/jobs/${job}/handover`);
+  await expect(page.getByText(/Signed by A. Farmer/).first()).toBeVisible();
+});
