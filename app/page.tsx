@@ -1,6 +1,8 @@
+import { NO_DEFAULTS } from '@/core/job/firm';
 import { OWNER } from '@/server/base/caller';
 import { localDay } from '@/server/base/localDay';
 import { serving } from '@/server/base/serving';
+import { readFirm } from '@/server/jobs/firm';
 import { lastBackup, listJobs, spaceUsed } from '@/server/jobs/jobs';
 import { answered } from '@/server/base/outcome';
 import { JobsPage } from '@/ui/jobs/JobsPage';
@@ -12,12 +14,14 @@ export default function Page() {
   const jobs = answered(() => listJobs(OWNER));
   const space = answered(() => spaceUsed(OWNER));
   const backup = answered(() => lastBackup(OWNER));
+  const firm = answered(() => readFirm(OWNER));
   if (!jobs.ok) return <FaultPage problems={jobs.problems} />;
   return (
     <JobsPage
       jobs={jobs.value}
       bytesUsed={space.ok ? space.value : null}
       backupAt={backup.ok ? backup.value : null}
+      firm={firm.ok ? firm.value.defaults : NO_DEFAULTS}
       today={localDay(new Date())}
       isOpenToHouse={serving().lan}
     />

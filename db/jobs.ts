@@ -76,6 +76,8 @@ export function setBilled(db: Db, id: string, at: string | null): void {
 
 /** When the database was copied last. */
 export const LAST_BACKUP = 'lastBackup';
+/** What a firm takes into its new jobs. */
+export const FIRM_DEFAULTS = 'firmDefaults';
 
 /** A fact of the whole database; null where nobody has noted it. */
 export const factOf = (db: Db, name: string): string | null =>
@@ -122,6 +124,18 @@ export function deleteJob(db: Db, id: string): void {
 export function setSummary(db: Db, id: string, summary: string): void {
   db.prepare('UPDATE job SET summary = ? WHERE id = ?').run(summary, id);
 }
+
+/** Keeps what a job taught; it is no change of the job. */
+export function setLesson(db: Db, id: string, lesson: string | null): void {
+  db.prepare('UPDATE job SET lesson = ? WHERE id = ?').run(lesson, id);
+}
+
+/** What jobs taught, as it was kept. */
+export const lessonsOf = (db: Db): string[] =>
+  db
+    .prepare<[], { lesson: string }>('SELECT lesson FROM job WHERE lesson IS NOT NULL ORDER BY id')
+    .all()
+    .map((r) => r.lesson);
 
 export function touchJob(db: Db, id: string, now: string): void {
   db.prepare('UPDATE job SET changed_at = ? WHERE id = ?').run(now, id);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, place } from '../site/model/schema';
+import { paces } from './paces';
 import { bandId, regionId, subBand } from '../site/model/radioTerms';
 
 /** Most money a field holds, minor units: room for currencies with small units. */
@@ -170,6 +171,8 @@ export const brief = z.strictObject({
     )
     .max(40),
   policies,
+  /** How long the firm takes against the usual minutes, where that was taken from its own jobs. */
+  paces: paces.default({}),
   /** The visit before this one; null where there was none. */
   lastVisit: lastVisit.nullable().default(null),
   /** Language of what the customer gets. */
@@ -240,6 +243,7 @@ export function emptyBrief(): Brief {
     hours: null,
     oldRouter: { telephone: false, alarm: false, forwardedPort: false },
     complaints: [],
+    paces: {},
     policies: {
       feed: 'wireFirst',
       names: 'one',

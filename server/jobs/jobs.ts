@@ -1,11 +1,14 @@
 import { z } from 'zod';
 import { emptyBrief } from '@/core/brief/brief';
+import { withDefaults } from '@/core/job/firm';
+import { lesson } from '@/core/job/lesson';
 import { JOB_FILE_VERSION, jobName, type JobFile } from '@/core/job/jobFile';
 import { illFormedAt } from '@/core/job/text';
 import { emptyPlan } from '@/core/plan/option/schema';
 import { emptySite, practiceHouse } from '@/core/site/model/schema';
 import * as rows from '@/db/jobs';
 import { storeJob } from './files';
+import { storedDefaults } from './firm';
 import { headText, jobPieces } from './loaded';
 import { practiceJob } from '@/demo/practiceJob';
 import { useCase } from '../base/useCase';
@@ -148,7 +151,7 @@ export const createJob = useCase('administer', creation, ({ db }, sent): Outcome
   const id = submittedId(sent.id);
   const known = rows.findJob(db, id);
   if (known) return known.name === name ? done({ id }) : refuse(409, 'This id is taken. Reload the page.');
-  storeJob(db, practice ? practiceJob(name, practice) : emptyJob(name), id);
+  storeJob(db, practice ? practiceJob(name, practice) : withDefaults(emptyJob(name), storedDefaults(db)), id);
   return done({ id });
 });
 
@@ -157,9 +160,10 @@ const change = z.union([
   z.strictObject({ archived: z.boolean() }),
   z.strictObject({ billed: z.boolean() }),
   z.strictObject({ headline }),
+  z.strictObject({ lesson: lesson.nullable() }),
 ]);
 
-/** Renames, archives or bills a job, or keeps its headline for the list. */
+/** Renames, archives or bills a job, or keeps its headline for the list and what it taught. */
 export const changeJob = useCase('change', change, ({ db }, sent, id: string): Outcome<null> => {
   if (!rows.findJob(db, id)) return noSuchJob();
   if ('name' in sent) {
@@ -167,6 +171,7 @@ export const changeJob = useCase('change', change, ({ db }, sent, id: string): O
     rows.renameJob(db, id, sent.name, new Date().toISOString());
   } else if ('archived' in sent) rows.setArchived(db, id, sent.archived);
   else if ('billed' in sent) rows.setBilled(db, id, sent.billed ? new Date().toISOString() : null);
+  else if ('lesson' in sent) rows.setLesson(db, id, sent.lesson && JSON.stringify(sent.lesson));
   else rows.setSummary(db, id, JSON.stringify(sent.headline));
   return done(null);
 });

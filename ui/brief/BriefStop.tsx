@@ -12,6 +12,7 @@ import { CurrencyField } from './CurrencyField';
 import { NeedsTable } from './NeedsTable';
 import { OfferFields } from './OfferFields';
 import { PowerLimits } from './PowerLimits';
+import { OwnPace } from './OwnPace';
 import { WaysOfWorking } from './WaysOfWorking';
 import { Consents, Visit } from './VisitLists';
 
@@ -178,6 +179,7 @@ export function BriefStop() {
           <Complaints />
           <NeedsTable />
           <WaysOfWorking />
+          <OwnPace />
           <OfferFields />
           <Link className="btn btn-strong" href={`/jobs/${jobId}/survey`}>
             Next: survey the house

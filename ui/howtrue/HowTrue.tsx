@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import type { FirmLearnt } from '@/core/job/firm';
 import figures from '@/core/readings/howTrue.json';
 
 const signed = (db: number) => `${db > 0 ? '+' : db < 0 ? '−' : ''}${Math.abs(db).toFixed(1)}`;
@@ -53,7 +54,7 @@ const rowsOf = ({ bands, situations }: Figures['after']) => [...bands, ...situat
 const HEAD = ['', 'walls counted alone', 'before readings', 'after readings', 'leaning, after'] as const;
 
 /** What predictions are worth: how far off they were in practice houses whose truth was hidden from them. */
-export function HowTrue() {
+export function HowTrue({ own }: { own: FirmLearnt['forecasts'] }) {
   const { drawnWell, drawnBadly } = figures;
   const { multiWall, before, after, speedsBefore, speedsAfter } = drawnWell;
   const db = (v: number) => `${v.toFixed(1)} dB`;
@@ -69,6 +70,14 @@ export function HowTrue() {
         two reflections, bent edges, walls that differ from the book, a device and units with luck of their
         own. Twelve places were read three times each; the {drawnWell.levels.toLocaleString('en')} levels
         below were never read. Your house is not among them.
+      </p>
+      <p className="mt-2">
+        {own.of === 0
+          ? 'None of your own forecasts was read yet: as soon as one is, it stands here.'
+          : `In your own houses the forecast at acceptance held at ${own.held} of ${own.of} spots read after the work; ${own.broken} said to work did not.`}{' '}
+        <Link className="link" href="/firm">
+          What our jobs taught
+        </Link>
       </p>
       <Table caption="How far a level is missed, root mean square" head={HEAD}>
         {rowsOf(after).map((row, i) => (

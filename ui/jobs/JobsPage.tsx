@@ -1,7 +1,9 @@
 'use client';
 import { Upload } from 'lucide-react';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { withDefaults, type FirmDefaults } from '@/core/job/firm';
 import { writeJobFile } from '@/core/job/jobFile';
 import { tooLarge } from '@/core/job/parse';
 import type { Problem } from '@/core/job/problem';
@@ -70,6 +72,7 @@ export function JobsPage({
   jobs,
   bytesUsed,
   backupAt,
+  firm,
   today,
   isOpenToHouse,
 }: {
@@ -78,6 +81,8 @@ export function JobsPage({
   bytesUsed: number | null;
   /** When the database was copied last; null where it never was. */
   backupAt: string | null;
+  /** What the firm takes into new jobs. */
+  firm: FirmDefaults;
   /** The day it is, 2026-11-25. */
   today: string;
   /** Whether others of the house may come in with the passphrase. */
@@ -149,6 +154,9 @@ export function JobsPage({
       <main className="mx-auto max-w-5xl px-4 py-6">
         <div className="flex flex-wrap items-end gap-3">
           <h1 className="fig mr-auto text-2xl font-semibold">Jobs</h1>
+          <Link href="/firm" className="btn">
+            What our jobs taught
+          </Link>
           <Button onClick={() => file.current?.click()}>
             <Upload size={16} aria-hidden="true" /> Import a job file
           </Button>
@@ -190,7 +198,13 @@ export function JobsPage({
           busy={busy}
           onProblems={setProblems}
           onMade={(job) =>
-            void act('POST', `/api/jobs/import?id=${submission}`, writeJobFile(job), true, 'plan')
+            void act(
+              'POST',
+              `/api/jobs/import?id=${submission}`,
+              writeJobFile(withDefaults(job, firm)),
+              true,
+              'plan',
+            )
           }
         />
         <Practise

@@ -1,4 +1,5 @@
 import type { Brief } from '../../brief/brief';
+import { workGroupOf } from '../../brief/paces';
 import { isSlowRun } from '../../site/check/slowRun';
 import { kitOf, type PlanContext } from '../network/context';
 import { radioEnd } from '../network/radios';
@@ -124,16 +125,18 @@ function adapterWork(context: PlanContext, option: Option): WorkItem[] {
 }
 
 /** Minutes a device of the brief takes, by whether it comes by itself. */
-export const deviceMin = (brief: Brief): number =>
-  brief.policies.key === 'keep' ? DEVICE_CAME_MIN : DEVICE_MIN;
+export const deviceMin = (brief: Brief): number => usualDeviceMin(brief) * (brief.paces.devices ?? 1);
+
+const usualDeviceMin = ({ policies }: Brief): number =>
+  policies.key === 'keep' ? DEVICE_CAME_MIN : DEVICE_MIN;
 
 /** Devices that go back on the network: those that matter first, in a step of their own. */
 function deviceWork(brief: Brief): WorkItem[] {
   const first = brief.devices.filter((d) => d.matters).length;
   const others = brief.devices.length - first;
   return [
-    ...(first > 0 ? [item('devicesFirst', deviceMin(brief) * first)] : []),
-    ...(others > 0 ? [item('devices', deviceMin(brief) * others)] : []),
+    ...(first > 0 ? [item('devicesFirst', usualDeviceMin(brief) * first)] : []),
+    ...(others > 0 ? [item('devices', usualDeviceMin(brief) * others)] : []),
   ];
 }
 
@@ -169,7 +172,7 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
   const unplugs = isUnplugging(context, option, today);
   const others = option.units.filter((u) => u.id !== gateway.id);
   const readMin = LINE_TEST_MIN + SPOT_MIN * site.spots.length;
-  return [
+  const usual = [
     item(READ_BEFORE, readMin),
     ...(brief.consents.some((c) => !c.got) ? [item('consents', 5)] : []),
     item('boxes', 2 + 2 * count),
@@ -197,6 +200,8 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
     ...deviceWork(brief),
     item(READ_AFTER, readMin + LINK_TEST_MIN * others.length),
   ];
+  // Hands go at the firm's own pace, where it has taken one from its jobs; waits are the kit's.
+  return usual.map((w) => ({ ...w, handsMin: w.handsMin * (brief.paces[workGroupOf(w.key)] ?? 1) }));
 }
 
 /** The readings before: work of the job that is done before the run sheet begins; and those after, its last step. */
