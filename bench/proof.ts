@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { causes } from './causes';
+import { goneInHouses } from './gone';
 import { contradicted } from './contradicted';
 import { Z90 } from '../core/radio/learning/beliefs';
 import {
@@ -105,7 +106,9 @@ const args = process.argv.slice(2);
 const count = Number(
   args.find((a) => /^\d+$/.test(a)) ?? (args.includes('--laws') ? 200 : args.includes('--causes') ? 20 : 60),
 );
-if (args.includes('--causes')) await causes(count, !args.includes('--unread'), args.includes('--remedies'));
+if (args.includes('--gone')) goneInHouses(count);
+else if (args.includes('--causes'))
+  await causes(count, !args.includes('--unread'), args.includes('--remedies'));
 else if (args.includes('--asked')) contradicted(count);
 else if (args.includes('--laws')) laws(count);
 else {

@@ -107,6 +107,8 @@ test('the record tells a tick that was taken back from one that stands', () => {
   expect(text).toContain(`Not done after all: ${step!.title}`);
   expect(text).toContain('B was built otherwise than planned');
   expect(text).toContain('On the new network: Lathe tablet');
+  // What was forecast is held against what came, in the record too.
+  expect(text).toMatch(/Forecast at acceptance against what came \(\d+\/10\)/);
 });
 
 describe('what was shown besides', () => {

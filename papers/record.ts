@@ -3,6 +3,7 @@ import { serialAt, ticksOf } from '@/core/evidence/fold';
 import { portMap } from '@/core/fit/portMap';
 import { serialStepOf } from '@/core/fit/serials';
 import type { EvidenceRow, Reading } from '@/core/evidence/rows';
+import { forecastsHeld } from '@/core/readings/forecastHeld';
 import { cell, type Block, type Cell, type Paper, type PaperLanguage } from './blocks';
 import { paperGround, type PaperGround, type PaperJob } from './job';
 import { backhaulText } from './units';
@@ -101,6 +102,31 @@ function doneRow(g: PaperGround, row: EvidenceRow): Cell[] | null {
   return text === null ? null : [cell(whenText(g, row.at)), cell(text), cell(row.by)];
 }
 
+/** What was forecast when the work was agreed to, held against what was read after it. */
+function forecastBlocks({ words, evidence, job, speed }: PaperGround): Block[] {
+  const held = forecastsHeld(evidence.accepted?.forecast ?? [], job.derived.verdicts);
+  if (held.length === 0) return [];
+  const kept = held.filter((f) => f.held).length;
+  return [
+    { kind: 'heading', text: `${words.recordForecast} (${kept}/${held.length})` },
+    {
+      kind: 'table',
+      head: [words.columns.where, words.columns.what, words.columns.after, words.columns.result],
+      widths: [0.28, 0.28, 0.18, 0.26],
+      rows: held.map((f) => [
+        cell(`${f.number} ${f.name}`),
+        cell(
+          `${words.forecastRange(speed(f.forecast.downLowMbps), speed(f.forecast.downHighMbps))} ${words.mbps}`,
+        ),
+        cell(`${speed(f.downMbps)} ${words.mbps}`),
+        f.broken
+          ? cell(words.forecastBroken, { tone: 'bad' })
+          : cell(f.held ? words.forecastHeld : words.forecastLess),
+      ]),
+    },
+  ];
+}
+
 /** The installer's record: everything of a job that is not a secret, with who did what when. */
 export function recordPaper(job: PaperJob, language: PaperLanguage): Paper {
   const g = paperGround(job, language);
@@ -121,6 +147,7 @@ export function recordPaper(job: PaperJob, language: PaperLanguage): Paper {
     cell(
       [
         r.device === 'wired' ? words.wired : r.deviceName || words.devices[r.device],
+        r.subject.kind === 'together' ? words.withOthers(r.subject.phones) : '',
         r.rssiDbm === null ? '' : `${Math.round(r.rssiDbm)} dBm`,
         r.bandSeen ? `${r.bandSeen} GHz` : '',
         evidence.states.get(r.stateId)?.phase === 'before'
@@ -155,6 +182,7 @@ export function recordPaper(job: PaperJob, language: PaperLanguage): Paper {
       },
       { kind: 'heading', text: `${words.recordSteps} (${ticked})` },
       { kind: 'table', head: [c.when, c.what, c.who], widths: [0.2, 0.62, 0.18], rows: done },
+      ...forecastBlocks(g),
       { kind: 'heading', text: `${words.recordRuns} (${runs.length})` },
       {
         kind: 'table',

@@ -1,5 +1,6 @@
 import type { Headline } from '@/core/readings/spotVerdicts';
 import { headlineOf, verdictsOf } from '@/core/readings/spotVerdicts';
+import { evidenceOf } from '@/core/evidence/fold';
 import { numbersRunOut } from '@/core/evidence/rows';
 import type { JobFile } from '@/core/job/jobFile';
 import { parseJobFile } from '@/core/job/parse';
@@ -14,10 +15,17 @@ import { DOCUMENT_KINDS, loadJob } from './loaded';
 import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 
+/**
+ * What the list shows of a job that comes in; null where that takes an evaluation, since which proofs of earlier rounds stand hangs on
+ * what was changed: whoever opens it counts it.
+ */
+const headlineAtOnce = ({ site, evidence }: JobFile): Headline | null =>
+  evidenceOf(evidence).roundOf.size > 1 ? null : headlineOf(verdictsOf(site, evidence), evidence);
+
 /** Puts a whole job into the database under an id that is free. */
 export function storeJob(db: Db, job: JobFile, id: string): void {
   const at = new Date().toISOString();
-  const headline: Headline = headlineOf(verdictsOf(job.site, job.evidence), job.evidence);
+  const headline = headlineAtOnce(job);
   let last = 0;
   // A number is an order and no more: rows that could not be counted on from are counted anew.
   const isAnew = numbersRunOut(job.evidence);
@@ -29,7 +37,7 @@ export function storeJob(db: Db, job: JobFile, id: string): void {
   });
   db.transaction(() => {
     insertJob(db, id, job.name, at);
-    setSummary(db, id, JSON.stringify(headline));
+    if (headline) setSummary(db, id, JSON.stringify(headline));
     for (const kind of DOCUMENT_KINDS)
       insertDocument(db, id, kind, { revision: 1, json: JSON.stringify(job[kind]), saved_at: at });
     for (const p of job.pictures)

@@ -3,6 +3,7 @@ import { writeJobFile } from '../../core/job/jobFile';
 import { openDatabase, type Db } from '../../db/connection';
 import { OWNER, type Caller } from '../base/caller';
 import { duplicateJob, exportJob, importJob, seedDemo } from './files';
+import { alderCottage } from '../../demo/finished';
 import { sampleReading } from '../../demo/sampleRows';
 import { recordEvidence } from './evidence';
 import { ROWS_A_PIECE } from './loaded';
@@ -161,4 +162,13 @@ describe('a job given out in pieces', () => {
     for (const none of [openJob(OWNER, 'nobody', undefined, db), jobHead(OWNER, 'nobody', db)])
       expect(none).toMatchObject({ ok: false, status: 404 });
   });
+});
+
+test('a job of several rounds that comes in is not counted by half: whoever opens it counts it', () => {
+  const db = openDatabase(':memory:');
+  const alder = valueOf(importJob(OWNER, writeJobFile(alderCottage()), 'alder-in-1', db)).id;
+  const farmId = farm(db);
+  const shown = valueOf(listJobs(OWNER, db));
+  expect(shown.find((j) => j.id === alder)!.headline).toBeNull();
+  expect(shown.find((j) => j.id === farmId)!.headline).toMatchObject({ dead: 5, gone: 0 });
 });

@@ -46,7 +46,7 @@ export function SignScreen() {
         </strong>
         {sign.total && ` In all ${sign.total}, with tax and extras.`}
       </p>
-      <ol class="runs" aria-label="What is signed for">
+      <ol class="runs numbered" aria-label="What is signed for">
         {sign.lines.map((l) => (
           <li key={l.number}>
             <span class="number">{l.number}</span> {l.words}
