@@ -105,3 +105,38 @@ test('the busy hour by two phones, a walk from unit to unit with the real meter,
   await page.goto(`${house.url()}/jobs/${job}/handover`);
   await expect(page.getByText(/Signed by A. Farmer/).first()).toBeVisible();
 });
+
+test('a guest network is shown to be apart: reached from the house, not from there, the internet is', async ({
+  page,
+  browser,
+  request,
+}) => {
+  const job = await accepted(request);
+  await page.goto(`${house.url()}/jobs/${job}/brief`);
+  await page.getByLabel('a guest network').check();
+  await expect(page.getByRole('banner').getByRole('status')).toHaveText(/^saved/);
+  const { token } = await tokenFor(request, job, 'walkAndSheet');
+  const phone = await phonePage(browser, walkAt('127.0.0.1', token));
+  await phone.getByRole('button', { name: 'Run sheet' }).click();
+  await phone.getByRole('button', { name: /A guest network, apart from the house/ }).click();
+  const show = phone.getByRole('region', { name: 'Show that it is apart' });
+  // On a network from which nothing is reached the test does not even begin.
+  await phone.context().setOffline(true);
+  await show.getByRole('button', { name: 'Begin' }).click();
+  await expect(show).toContainText('The laptop does not answer here');
+  await phone.context().setOffline(false);
+  await show.getByRole('button', { name: 'Begin' }).click();
+  await expect(show).toContainText('mobile data off');
+  await phone.context().setOffline(true);
+  await show.getByRole('button', { name: 'I am on the new network' }).click();
+  await expect(show).toContainText('The laptop is not reached from there.');
+  await show.getByRole('button', { name: 'A page opens' }).click();
+  await phone.context().setOffline(false);
+  await show.getByRole('button', { name: 'I am back' }).click();
+  await expect(show).toContainText('Kept: shown to be apart.');
+  await expect
+    .poll(async () => (await rowsOf(request, job)).filter((r) => r.kind === 'isolation'))
+    .toMatchObject([{ network: 'guest', mainBefore: true, mainAfter: true, houseFromApart: false }]);
+  await page.goto(`${house.url()}/jobs/${job}/handover`);
+  await expect(page.getByRole('article')).toContainText('The guest network is apart from the house');
+});

@@ -1,5 +1,6 @@
 import { CLIENT_TYPES } from '@/core/radio/link/clients';
 import type { LineTest } from '@/core/readings/line';
+import { isolated } from '@/core/evidence/isolation';
 import { signedNow, isAsSigned } from '@/core/evidence/signed';
 import { listBlocks, type Block, type Paper, type PaperLanguage } from './blocks';
 import { paperGround, type PaperGround, type PaperJob } from './job';
@@ -172,6 +173,14 @@ export function handOver(job: PaperJob, language: PaperLanguage): Paper {
         kind: 'para',
         text: words.networkName(brief.networkName || words.notNoted),
       },
+      ...brief.apart.map((network): Block => {
+        const row = evidence.isolations.get(network);
+        const shown = row ? isolated(row) : null;
+        return {
+          kind: 'para',
+          text: words.apartShown(words.apartNetworks[network], shown, row ? date(row.at) : ''),
+        };
+      }),
       ...priceBlocks(g),
       ...listBlocks(words.guarantee, [brief.offer.guarantee.trim()].filter(Boolean)),
       ...signBlocks(g),

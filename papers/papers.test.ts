@@ -142,6 +142,28 @@ describe('what was shown besides', () => {
     expect(said([{ ...run, stands: false }], [{ ...walk, phase: 'before' }])).not.toContain('Shown besides');
     expect(said([], [{ ...walk, gaps: [] }], 'de')).toContain('ohne Lücke');
   });
+  test('whether a guest network is apart, in the words of what was shown', () => {
+    const brief = { ...job.brief, apart: ['guest' as const] };
+    const row = {
+      kind: 'isolation',
+      id: 'iso-0001',
+      at: '2026-05-19T10:00:00Z',
+      by: '',
+      network: 'guest',
+      mainBefore: true,
+      mainAfter: true,
+      houseFromApart: false,
+      internetFromApart: true,
+    } as const;
+    const of = (evidence: PaperJob['evidence'], language: 'en' | 'de' = 'en') =>
+      textOf(PAPERS['hand-over']({ ...ground, brief, evidence }, language));
+    expect(of(job.evidence)).toContain('The guest network: not shown to be apart.');
+    expect(of([...job.evidence, row])).toContain('The guest network is apart from the house');
+    expect(of([...job.evidence, { ...row, houseFromApart: true }], 'de')).toContain(
+      'Das Gästenetz ist nicht getrennt',
+    );
+    expect(textOf(paper)).not.toContain('guest network');
+  });
   test('doors and things on the way of a proof are named', () => {
     const text = textOf(paper);
     expect(text).toMatch(/On the way from [A-Z], as it was read: .*door/);

@@ -2,6 +2,7 @@ import { kitById } from '@/core/kit/catalogue/catalogue';
 import { serialAt, ticksOf } from '@/core/evidence/fold';
 import { portMap } from '@/core/fit/portMap';
 import { serialStepOf } from '@/core/fit/serials';
+import { isolated } from '@/core/evidence/isolation';
 import type { EvidenceRow, Reading } from '@/core/evidence/rows';
 import { forecastsHeld } from '@/core/readings/forecastHeld';
 import { cell, type Block, type Cell, type Paper, type PaperLanguage } from './blocks';
@@ -92,6 +93,8 @@ function doneRow(g: PaperGround, row: EvidenceRow): Cell[] | null {
         return words.agreed(row.optionName, row.signedBy ?? '', g.date(row.at));
       case 'extra':
         return words.extra(row.what);
+      case 'isolation':
+        return words.apartShown(words.apartNetworks[row.network], isolated(row), g.date(row.at));
       case 'signOff':
         return words.signed(row.who, g.date(row.at));
       default:

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, place } from '../site/model/schema';
+import { APART_NETWORKS } from './apart';
 import { paces } from './paces';
 import { bandId, regionId, subBand } from '../site/model/radioTerms';
 
@@ -108,6 +109,8 @@ export const brief = z.strictObject({
   installer: z.string().max(120).default(''),
   /** Name the network has when we leave; its key does not belong here. */
   networkName: z.string().max(32).default(''),
+  /** Networks beside that of the house that are wanted. */
+  apart: z.array(z.enum(APART_NETWORKS)).max(2).default([]),
   line: z.strictObject({
     kind: lineKind,
     /** Contract the line comes by: tariff, number, until when. */
@@ -210,6 +213,7 @@ export function emptyBrief(): Brief {
     visitDate: null,
     installer: '',
     networkName: '',
+    apart: [],
     line: {
       kind: 'fibre',
       contract: '',

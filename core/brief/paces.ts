@@ -37,6 +37,7 @@ const BY_KEY: Readonly<Record<string, WorkGroup>> = {
   network: 'network',
   roles: 'network',
   names: 'network',
+  apart: 'network',
   devices: 'devices',
   devicesFirst: 'devices',
   readBefore: 'reading',

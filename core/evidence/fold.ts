@@ -1,3 +1,4 @@
+import type { ApartNetwork } from '../brief/apart';
 import { countedOnce, isPractised, provesNothing, type ProvesNothing } from './proves';
 import type { EvidenceRows, Reading, RowOf, StateRow } from './rows';
 
@@ -50,6 +51,8 @@ export interface Evidence {
   moves: ReadonlyMap<string, RowOf<'move'>>;
   /** What was chosen against spots that did not work and was not taken back, oldest first. */
   remedies: readonly RowOf<'remedy'>[];
+  /** Whether networks that are to be apart are, the newest test of each. */
+  isolations: ReadonlyMap<ApartNetwork, RowOf<'isolation'>>;
   /** Who signed for what was done, oldest first. */
   signed: readonly RowOf<'signOff'>[];
 }
@@ -79,6 +82,7 @@ function addUp(rows: EvidenceRows): Evidence {
   const devices = new Map<string, RowOf<'device'>>();
   const remedies = new Map<string, RowOf<'remedy'>>();
   const signed: RowOf<'signOff'>[] = [];
+  const isolations = new Map<ApartNetwork, RowOf<'isolation'>>();
   const extras = new Map<string, RowOf<'extra'>>();
   let accepted: RowOf<'acceptance'> | null = null;
   for (const row of rows) {
@@ -100,6 +104,7 @@ function addUp(rows: EvidenceRows): Evidence {
       if (row.takesBackId === undefined) remedies.set(row.id, row);
       else remedies.delete(row.takesBackId);
     } else if (row.kind === 'signOff') signed.push(row);
+    else if (row.kind === 'isolation') isolations.set(row.network, row);
     else if (row.kind === 'step') {
       let done = stepsDone.get(row.optionId);
       if (!done) stepsDone.set(row.optionId, (done = new Map()));
@@ -151,6 +156,7 @@ function addUp(rows: EvidenceRows): Evidence {
     moves,
     remedies: [...remedies.values()],
     signed,
+    isolations,
   };
 }
 

@@ -6,6 +6,7 @@ import { bandId } from '../site/model/radioTerms';
 import { LEAST_BARS, MOST_BARS } from '../site/model/bars';
 import { acceptance, extra, remedy, signOff } from './agreement';
 import { network, networkLabels } from './frozenNetwork';
+import { isolation } from './isolation';
 import { MOST_NUMBER, base, mbps } from './rowBase';
 import { takenAt } from './takenAt';
 import { walkTrace } from './walkTrace';
@@ -201,6 +202,7 @@ export const EVIDENCE = {
   extra,
   remedy,
   signOff,
+  isolation,
 } as const;
 export type EvidenceKind = keyof typeof EVIDENCE;
 
@@ -218,6 +220,7 @@ export const evidenceRow = z.discriminatedUnion('kind', [
   extra,
   remedy,
   signOff,
+  isolation,
 ]);
 export type EvidenceRow = z.infer<typeof evidenceRow>;
 export type RowOf<K extends EvidenceKind> = Extract<EvidenceRow, { kind: K }>;
@@ -239,6 +242,7 @@ export const MOST_ROWS: Record<EvidenceKind, number> = {
   extra: 500,
   remedy: 500,
   signOff: 100,
+  isolation: 500,
 };
 
 /** Kinds of which there are more rows than a job holds, in words. */

@@ -4,6 +4,7 @@ import { kitOf } from '../plan/network/context';
 import { parentIdOf } from '../plan/option/feeds';
 import type { Option, Unit } from '../plan/option/schema';
 import { look } from './acts';
+import { apartSteps } from './apartSteps';
 import { adapterSteps, adaptersStepsOf } from './adapterSteps';
 import { cableStep, entryStep, wireSteps } from './cableSteps';
 import { called, fittingOf, isOnBench, joinsTo, recipeOf, type Fitting } from './fitting';
@@ -109,6 +110,7 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
         .slice(0, MOST_MARK),
       after: others.flatMap((u) => [`place:${u.id}`, joinKey(u)]),
     }),
+    ...apartSteps(fitting),
     ...deviceSteps(fitting, ['names']),
     ...(isUnplugging(context, option, today)
       ? [

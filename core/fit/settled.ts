@@ -1,5 +1,6 @@
 import type { Brief } from '../brief/brief';
 import { evidenceOf, serialAt } from '../evidence/fold';
+import { isolated } from '../evidence/isolation';
 import type { EvidenceRows } from '../evidence/rows';
 import type { Option } from '../plan/option/schema';
 import { RUNS_WANTED } from '../readings/judgeRuns';
@@ -54,6 +55,29 @@ function devicesSettled(step: Step, brief: Brief, rows: EvidenceRows): Settled |
   return { isDone: true, at, why: 'Every device is on the network.' };
 }
 
+function apartSettled(network: string, rows: EvidenceRows): Settled | null {
+  const row = [...evidenceOf(rows).isolations.values()].find((r) => r.network === network);
+  if (!row) return null;
+  switch (isolated(row)) {
+    case 'apart':
+      return {
+        isDone: true,
+        at: row.at,
+        why: 'Shown: the internet is reached from there, the house is not.',
+      };
+    case 'notApart':
+      return {
+        isDone: false,
+        lacks: 'Not apart: the laptop was reached from there. Switch isolation on, and show it again.',
+      };
+    case 'notShown':
+      return {
+        isDone: false,
+        lacks: 'Not shown: something was not reached where it should be. Show it once more.',
+      };
+  }
+}
+
 /** What evidence says of the steps it can settle: that After is full, that every device is back, and which serials are not noted. */
 export function settledBy(
   steps: readonly Step[],
@@ -69,9 +93,11 @@ export function settledBy(
           ? readSettled(rows, verdicts)
           : s.key === 'devices' || s.key === 'devicesFirst'
             ? devicesSettled(s, brief, rows)
-            : s.serialOf.length > 0
-              ? labelsSettled(rows, option, s.serialOf)
-              : null;
+            : s.key.startsWith('apart:')
+              ? apartSettled(s.key.slice('apart:'.length), rows)
+              : s.serialOf.length > 0
+                ? labelsSettled(rows, option, s.serialOf)
+                : null;
       return said ? [[s.key, said] as const] : [];
     }),
   );

@@ -19,6 +19,10 @@ const UP_BODY_MS = 400;
 /** How long an answer about the other end is waited for, ms. */
 const ABOUT_MS = 4000;
 
+/** How often a machine is asked before it counts as not reached, and the pause between, ms. */
+const REACH_TRIES = 3;
+const REACH_PAUSE_MS = 300;
+
 export const wait = (ms: number) => new Promise<void>((next) => setTimeout(next, ms));
 
 let noise: Blob | null = null;
@@ -130,6 +134,18 @@ export function transfers(at: MeterAt, stop: AbortSignal) {
     upReport.parse(await (await ask(`${METER_PATHS.up}?run=${name}`)).json()).mbps;
 
   return { ask, ping, fillDown, fillUp, arrived };
+}
+
+/** Whether the machine that runs Nestle answers a small request now: asked three times, so that one lost answer says nothing. */
+export async function isReached(at: MeterAt): Promise<boolean> {
+  for (let n = 0; n < REACH_TRIES; n++)
+    try {
+      await transfers(at, AbortSignal.timeout(ABOUT_MS)).ping();
+      return true;
+    } catch {
+      await wait(REACH_PAUSE_MS);
+    }
+  return false;
 }
 
 /** Whether the machine that runs Nestle is the one that asks: it tells nothing of the house. False where nothing answers. */

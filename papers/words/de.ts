@@ -152,6 +152,13 @@ export const de: PaperWords = {
   lessElse:
     'Beide wie gedruckt, und ein Platz ist trotzdem langsam: Dort hat sich der Platz, sein Endgerät oder etwas im Weg geändert.',
   network: 'Das Netz',
+  apartNetworks: { guest: 'Das Gästenetz', children: 'Das Kindernetz' },
+  apartShown: (network, shown, when) =>
+    shown === 'apart'
+      ? `${network} ist vom Haus getrennt: gezeigt am ${when} mit einem Telefon, das von dort ins Internet kam und sonst nichts im Haus erreichte.`
+      : shown === 'notApart'
+        ? `${network} ist nicht getrennt: am ${when} wurde von dort das Haus erreicht.`
+        : `${network}: nicht gezeigt, dass es getrennt ist.`,
   networkName: (name) =>
     `Sein Name: ${name}. Der Schlüssel gehört allein Ihnen: Er steht auf keinem unserer Papiere.`,
   price: 'Preis',

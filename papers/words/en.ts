@@ -1,5 +1,7 @@
+import type { ApartNetwork } from '@/core/brief/apart';
 import type { Brief } from '@/core/brief/brief';
 import type { CauseWord, RemedyAct } from '@/core/evidence/agreement';
+import type { Isolated } from '@/core/evidence/isolation';
 import type { FeedKind } from '@/core/kit/model/schema';
 import type { Light } from '@/core/kit/model/details';
 import type { ActivityId } from '@/core/site/model/needs';
@@ -151,6 +153,16 @@ export const en = {
   lessElse:
     'Both as printed and one place is still slow: that place, its device or what stands in the way has changed.',
   network: 'The network',
+  apartNetworks: {
+    guest: 'The guest network',
+    children: 'The children’s network',
+  } satisfies Record<ApartNetwork, string>,
+  apartShown: (network: string, shown: Isolated | null, when: string) =>
+    shown === 'apart'
+      ? `${network} is apart from the house: shown on ${when} by a phone that reached the internet from there and nothing in the house.`
+      : shown === 'notApart'
+        ? `${network} is not apart: on ${when} the house was reached from there.`
+        : `${network}: not shown to be apart.`,
   networkName: (name: string) => `Its name: ${name}. The key is yours alone: it stands on no paper of ours.`,
   price: 'Price',
   agreed: (option: string, by: string, when: string) =>

@@ -49,9 +49,10 @@ const KINDS: ReadonlySet<string> = new Set([
   'move',
   'device',
   'signOff',
+  'isolation',
 ]);
 /** Kinds that belong to the run sheet: a phone that was let in for the walk alone sends none of them. */
-const OF_SHEET: ReadonlySet<string> = new Set(['step', 'try', 'move', 'device', 'signOff']);
+const OF_SHEET: ReadonlySet<string> = new Set(['step', 'try', 'move', 'device', 'signOff', 'isolation']);
 /** Where a phone's readings may come from: what it measured itself, or what somebody typed or pasted there. */
 const SOURCES: ReadonlySet<unknown> = new Set(['meter', 'typed', 'pasted']);
 /** What a phone reads: a spot, alone or while others run, the link of a unit it stands beside, the way from one unit to another. */

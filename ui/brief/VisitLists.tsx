@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { APART_NETWORKS, APART_WORDS } from '@/core/brief/apart';
 import { CONSENT_LABEL, type Consent } from '@/core/brief/brief';
 import { useJob } from '@/ui/job/store';
 import { DateField, SelectField, TextField, Tick } from '@/ui/pieces/fields';
@@ -120,6 +121,7 @@ export function Visit() {
   const visitDate = useJob((s) => s.brief.visitDate);
   const installer = useJob((s) => s.brief.installer);
   const networkName = useJob((s) => s.brief.networkName);
+  const apart = useJob((s) => s.brief.apart);
   const setBrief = useJob((s) => s.setBrief);
   const set = (next: typeof devices) => setBrief((b) => ({ ...b, devices: next }));
   const change = (id: string, values: Partial<(typeof devices)[number]>) =>
@@ -151,6 +153,22 @@ export function Visit() {
           onChange={(name) => setBrief((b) => ({ ...b, networkName: name.slice(0, 32) }))}
         />
       </div>
+      <fieldset className="mt-2 flex flex-wrap gap-x-4">
+        <legend className="lab">Beside it, apart from the house</legend>
+        {APART_NETWORKS.map((network) => (
+          <Tick
+            key={network}
+            label={`a ${APART_WORDS[network]}`}
+            checked={apart.includes(network)}
+            onChange={(on) =>
+              setBrief((b) => ({
+                ...b,
+                apart: APART_NETWORKS.filter((n) => (n === network ? on : b.apart.includes(n))),
+              }))
+            }
+          />
+        ))}
+      </fieldset>
       <div className="mt-3 border-t border-rule pt-2">
         <ListEditor
           head={<h3 className="lab">Devices to put on the new network</h3>}

@@ -7,6 +7,7 @@ import { comparesSerials } from '@/core/fit/serials';
 import { clockText } from '@/core/fit/progress';
 import { minutesText } from '@/core/plan/cost/duration';
 import type { WalkView } from '@/server/walk/view';
+import { ApartTest } from './ApartTest';
 import { Countdown } from './Countdown';
 import { dayOn, devicesOn, serialsOn, triesOn, type WalkDayStep } from './day';
 import type { KeptRow } from './kept';
@@ -134,6 +135,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
       {step.joins && !done && <Countdown stepKey={step.key} joins={step.joins} />}
       {own.length > 0 && !isJoin && !done && <SerialPad view={view} all={serials} serials={own} />}
       {isDevices && <Devices view={view} matters={step.key === 'devicesFirst'} />}
+      {step.key.startsWith('apart:') && <ApartTest network={step.key.slice('apart:'.length)} />}
       {step.good && (
         <p class="good">
           <strong>Good:</strong> {step.good}

@@ -54,6 +54,8 @@ const MODEM_MIN = 5;
 /** Bringing a router up and testing the line through it, with the modem before it; and its start (estimates). */
 const GATEWAY_HANDS_MIN = 6;
 const START_MIN = 2;
+/** Setting up a network beside that of the house, and showing that it is apart (estimate). */
+const APART_MIN = 7;
 /** The wired test; three runs at a spot with the walk there; a link read under load (estimates). */
 const LINE_TEST_MIN = 6;
 const SPOT_MIN = 5;
@@ -196,6 +198,7 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
       ];
     }),
     item('names', 1 + count),
+    ...brief.apart.map((network) => item(`apart:${network}`, APART_MIN)),
     ...(unplugs ? [item('old', OLD_TEST_MIN)] : []),
     ...deviceWork(brief),
     item(READ_AFTER, readMin + LINK_TEST_MIN * others.length),
