@@ -41,12 +41,14 @@ export function pictureCount(db: Db, jobId: string): { count: number; bytes: num
     .get(jobId)!;
 }
 
-/** Drops pictures that came before a time and that the newest survey does not use. */
+/** Drops pictures that came before a time and that neither the newest survey nor any evidence shows. */
 export function dropUnusedPictures(db: Db, jobId: string, before: string): void {
   db.prepare(
     `DELETE FROM picture WHERE job_id = @jobId AND added_at < @before AND picture_id NOT IN (
        SELECT json_extract(u.value, '$.pictureId') FROM document d, json_each(d.json, '$.underlays') u
        WHERE d.job_id = @jobId AND d.kind = 'site'
-         AND d.revision = (SELECT max(revision) FROM document WHERE job_id = @jobId AND kind = 'site'))`,
+         AND d.revision = (SELECT max(revision) FROM document WHERE job_id = @jobId AND kind = 'site')
+       UNION SELECT json_extract(e.json, '$.text') FROM evidence_row e
+       WHERE e.job_id = @jobId AND e.kind = 'step' AND json_extract(e.json, '$.act') = 'photo')`,
   ).run({ jobId, before });
 }

@@ -140,3 +140,61 @@ test('a guest network is shown to be apart: reached from the house, not from the
   await page.goto(`${house.url()}/jobs/${job}/handover`);
   await expect(page.getByRole('article')).toContainText('The guest network is apart from the house');
 });
+
+test('a photo at a step: taken without a network, kept on the phone, then on the laptop without what a camera notes', async ({
+  page,
+  browser,
+  request,
+}) => {
+  const job = await accepted(request);
+  const { token } = await tokenFor(request, job, 'walkAndSheet');
+  const phone = await phonePage(browser, walkAt('127.0.0.1', token));
+  await phone.getByRole('button', { name: 'Run sheet' }).click();
+  await phone
+    .getByRole('button', { name: /Check the boxes|boxes/i })
+    .first()
+    .click();
+  const noted = await drawn(phone, 3000, 2000);
+  await phone.context().setOffline(true);
+  await phone
+    .getByLabel('Take a photo')
+    .setInputFiles({ name: 'box.png', mimeType: 'image/png', buffer: noted });
+  await expect(phone.getByText('1 on this phone, not sent yet.')).toBeVisible();
+  await phone
+    .getByLabel('Take a photo')
+    .setInputFiles({ name: 'x.txt', mimeType: 'text/plain', buffer: Buffer.from('no') });
+  await expect(phone.getByText('That is no picture this phone can read.')).toBeVisible();
+  await phone.context().setOffline(false);
+  await expect(phone.getByText('not sent yet')).toHaveCount(0);
+  const photos = async () =>
+    (await rowsOf(request, job)).flatMap((r) => (r.kind === 'step' && r.act === 'photo' ? [r.text] : []));
+  await expect.poll(async () => (await photos()).length).toBe(1);
+  const [pictureId] = await photos();
+  const got = await request.get(`${house.url()}/api/jobs/${job}/pictures/${pictureId}`);
+  expect(got.headers()['content-type']).toBe('image/jpeg');
+  await page.goto(`${house.url()}/jobs/${job}/fit`);
+  await page.getByRole('button', { name: /boxes/i }).first().click();
+  await expect(page.getByRole('list', { name: 'Photos' }).getByRole('link')).toHaveCount(1);
+  // It goes out with the job and comes back.
+  const file = (await (await request.get(`${house.url()}/api/jobs/${job}/export`)).json()) as {
+    pictures: { id: string }[];
+  };
+  expect(file.pictures.map((p) => p.id)).toEqual([pictureId]);
+});
+
+/** A picture made in the page, as large as a camera's. */
+async function drawn(page: Page, width: number, height: number): Promise<Buffer> {
+  const base64 = await page.evaluate(
+    ([w, h]) => {
+      const canvas = document.createElement('canvas');
+      canvas.width = w!;
+      canvas.height = h!;
+      const pen = canvas.getContext('2d')!;
+      pen.fillStyle = '#888';
+      pen.fillRect(0, 0, w!, h! / 2);
+      return canvas.toDataURL('image/png').split(',')[1]!;
+    },
+    [width, height],
+  );
+  return Buffer.from(base64, 'base64');
+}

@@ -5,9 +5,10 @@ import { signedNow, isAsSigned } from '@/core/evidence/signed';
 import { listBlocks, type Block, type Paper, type PaperLanguage } from './blocks';
 import { paperGround, type PaperGround, type PaperJob } from './job';
 import { priceBlocks } from './price';
+import { remedyText } from './remedy';
 import { spotBlocks, spotList } from './spots';
 import { togetherBlocks } from './together';
-import { backhaulText, drawingBlocks, stayBlocks, triageBlocks, unitBlocks } from './units';
+import { drawingBlocks, stayBlocks, triageBlocks, unitBlocks } from './units';
 
 /** Room a drawing has on a page, points: A4 and Letter with their margins hold it, two to a page where they are flat. */
 const DRAWING_BOX = { widthPt: 480, heightPt: 330 };
@@ -95,19 +96,6 @@ function limitItems({ words, job, number }: PaperGround): string[] {
   });
 }
 
-/** What was done against spots that did not work. */
-function remedyItems(g: PaperGround): string[] {
-  const { evidence, units, words } = g;
-  return evidence.remedies.map((r) => {
-    const unit = units.find((u) => u.id === r.unitId);
-    return words.remedy(
-      r.label,
-      r.act,
-      unit ? `${unit.letter} ${unit.name}: ${backhaulText(g, unit, units)}` : '',
-    );
-  });
-}
-
 /** Who signed for what, and whether that is still what stands above; else lines to sign on. */
 function signBlocks(g: PaperGround): Block[] {
   const { words, evidence, job, date } = g;
@@ -153,7 +141,10 @@ export function handOver(job: PaperJob, language: PaperLanguage): Paper {
         words.wrong,
         complaints.map((c) => `“${c}”`),
       ),
-      ...listBlocks(words.done, remedyItems(g)),
+      ...listBlocks(
+        words.done,
+        evidence.remedies.map((r) => remedyText(g, r)),
+      ),
       ...spotBlocks(g),
       ...togetherBlocks(g),
       ...lineBlocks(g),

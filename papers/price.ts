@@ -3,10 +3,11 @@ import { hoursText } from '@/core/plan/cost/duration';
 import { amountText } from '@/core/plan/cost/parts';
 import { cell, type Block, type Cell } from './blocks';
 import type { PaperGround } from './job';
+import { extraText } from './remedy';
 
 /** A price line by line: parts, fitting, measuring, travel, extras, tax and the sum. */
 export function priceTable(
-  { words, money, number, job }: PaperGround,
+  g: PaperGround,
   {
     agreed,
     extras,
@@ -15,6 +16,7 @@ export function priceTable(
     totalMinor,
   }: Pick<PriceNow, 'agreed' | 'extras' | 'netMinor' | 'taxMinor' | 'totalMinor'>,
 ): Block {
+  const { words, money, number, job } = g;
   const line = (label: string, minor: number, more: Omit<Cell, 'text'> = {}): Cell[] => [
     cell(label, more),
     cell(money(minor), more),
@@ -33,7 +35,7 @@ export function priceTable(
       line(words.fitting(hoursText(agreed.hours - measuring.hours)), agreed.labourMinor - measuring.minor),
       ...(measuring.hours > 0 ? [line(words.measuring(hoursText(measuring.hours)), measuring.minor)] : []),
       ...(agreed.travelMinor ? [line(words.travel, agreed.travelMinor)] : []),
-      ...extras.map((x) => line(words.extra(x.what, x.agreedBy), x.minor)),
+      ...extras.map((x) => line(words.extra(extraText(g, x.what), x.agreedBy), x.minor)),
       ...(agreed.taxPercent > 0
         ? [line(words.net, netMinor), line(words.tax(agreed.taxName || 'tax', percent), taxMinor)]
         : []),

@@ -73,6 +73,7 @@ function doneRow(g: PaperGround, row: EvidenceRow): Cell[] | null {
     switch (row.kind) {
       case 'step':
         if (row.act === 'undone') return words.recordUndone(title(row.stepKey));
+        if (row.act === 'photo') return `${title(row.stepKey)}: ${words.recordPhoto}`;
         return row.act === 'done' ? title(row.stepKey) : `${title(row.stepKey)}: ${row.text}`;
       case 'try':
         return `${letter(row.unitId)}: ${[row.light ? words.lights[row.light] : '', row.levelDbm === null ? '' : `${row.levelDbm} dBm`, row.linkMbps === null ? '' : `${row.linkMbps} ${words.mbps}`].filter(Boolean).join(', ')}`;

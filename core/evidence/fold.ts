@@ -39,6 +39,8 @@ export interface Evidence {
   serials: ReadonlyMap<string, string>;
   /** What was noted at steps, and who did them where somebody said; oldest first. */
   stepNotes: ReadonlyMap<string, readonly string[]>;
+  /** Ids of the pictures taken at steps, oldest first. */
+  photos: ReadonlyMap<string, readonly string[]>;
   /** The option agreed to last; null before any. */
   accepted: RowOf<'acceptance'> | null;
   /** Extras that count, oldest first: those another one replaced are left out, and so are those at 0. */
@@ -76,6 +78,7 @@ function addUp(rows: EvidenceRows): Evidence {
   const stepsDone = new Map<string, Map<string, Tick>>();
   const serials = new Map<string, string>();
   const stepNotes = new Map<string, string[]>();
+  const photos = new Map<string, string[]>();
   const moves = new Map<string, RowOf<'move'>>();
   const remarks: RowOf<'remark'>[] = [];
   const tries: RowOf<'try'>[] = [];
@@ -113,6 +116,7 @@ function addUp(rows: EvidenceRows): Evidence {
       else {
         const key = serialKey(row.optionId, row.stepKey);
         if (row.act === 'serial') serials.set(key, row.text);
+        else if (row.act === 'photo') photos.set(key, [...(photos.get(key) ?? []), row.text]);
         else stepNotes.set(key, [...(stepNotes.get(key) ?? []), row.text]);
       }
     }
@@ -150,6 +154,7 @@ function addUp(rows: EvidenceRows): Evidence {
     stepsDone,
     serials,
     stepNotes,
+    photos,
     accepted,
     tries,
     devices,
@@ -175,6 +180,13 @@ const NO_NOTES: readonly string[] = [];
 /** What was noted at a step, oldest first. */
 export const notesAt = (rows: EvidenceRows, optionId: string, stepKey: string): readonly string[] =>
   evidenceOf(rows).stepNotes.get(serialKey(optionId, stepKey)) ?? NO_NOTES;
+
+/** Ids of the pictures taken at a step, oldest first. */
+export const photosAt = (rows: EvidenceRows, optionId: string, stepKey: string): readonly string[] =>
+  evidenceOf(rows).photos.get(serialKey(optionId, stepKey)) ?? NO_NOTES;
+
+/** Every picture that evidence shows. */
+export const picturesShown = (rows: EvidenceRows): string[] => [...evidenceOf(rows).photos.values()].flat();
 
 /** How many readings were taken at some spots, struck out or not. */
 export const readingsAt = (rows: EvidenceRows, spotIds: ReadonlySet<string>): number =>

@@ -152,7 +152,8 @@ const step = z.strictObject({
   ...base,
   optionId: id,
   stepKey: z.string().min(1).max(120),
-  act: z.enum(['done', 'undone', 'serial', 'note']),
+  /** Ticked or not, a serial, a note, or a photo by the id of its picture. */
+  act: z.enum(['done', 'undone', 'serial', 'note', 'photo']),
   text: z.string().max(500),
 });
 

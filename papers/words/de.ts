@@ -241,6 +241,7 @@ export const de: PaperWords = {
   record: 'Akte des Fachbetriebs',
   recordRound: (n) => `wie gebaut, Runde ${n}`,
   recordBefore: 'wie es war',
+  recordPhoto: 'ein Foto',
   recordUndone: (step) => `Doch nicht erledigt: ${step}`,
   recordMoved: (unit) => `${unit} wurde anders gebaut als geplant, oder wieder wie geplant`,
   recordJoined: (device) => `Im neuen Netz: ${device}`,

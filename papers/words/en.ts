@@ -248,6 +248,7 @@ export const en = {
   record: 'Installer’s record',
   recordRound: (n: number) => `as built, round ${n}`,
   recordBefore: 'as it was',
+  recordPhoto: 'a photo',
   recordUndone: (step: string) => `Not done after all: ${step}`,
   recordMoved: (unit: string) => `${unit} was built otherwise than planned, or as planned again`,
   recordJoined: (device: string) => `On the new network: ${device}`,

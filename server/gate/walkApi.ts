@@ -1,13 +1,15 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { phase } from '@/core/evidence/rows';
+import { PICTURE_LIMIT_BYTES } from '@/core/job/picture';
 import { NOT_LET_IN, isOurToken, knownPhone, wasOurAddress, type KnownPhone } from '../access/phones';
 import { answered, done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 import { askThread } from '../thread/ask';
 import { practise } from '../requests/practise';
+import { takePicture } from '../walk/pictures';
 import { takeWalkRows } from '../walk/rows';
 import { readyTogether } from '../walk/together';
 import { WALK_API } from './gate';
-import { ROWS_BODY, SMALL_BODY, readJson } from '../base/body';
+import { ROWS_BODY, SMALL_BODY, readJson, readPictureBody } from '../base/body';
 import { patiently } from '../base/patience';
 import { throttle } from '../base/throttle';
 import { reply, sentBy } from './replies';
@@ -87,6 +89,10 @@ export async function answerWalk(
     if (what === 'together' && request.method === 'POST') {
       const body = await readJson(sentBy(request), SMALL_BODY);
       return reply(response, body.ok ? readyTogether(phone.value, body.value) : body);
+    }
+    if (what === 'picture' && request.method === 'POST') {
+      const body = await readPictureBody(sentBy(request), PICTURE_LIMIT_BYTES);
+      return reply(response, body.ok ? await patiently(() => takePicture(phone.value, body.value)) : body);
     }
     if (what === 'practice' && request.method === 'POST') {
       const body = await readJson(sentBy(request), ROWS_BODY);

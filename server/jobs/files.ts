@@ -1,6 +1,6 @@
 import type { Headline } from '@/core/readings/spotVerdicts';
 import { headlineOf, verdictsOf } from '@/core/readings/spotVerdicts';
-import { evidenceOf } from '@/core/evidence/fold';
+import { evidenceOf, picturesShown } from '@/core/evidence/fold';
 import { numbersRunOut } from '@/core/evidence/rows';
 import type { JobFile } from '@/core/job/jobFile';
 import { parseJobFile } from '@/core/job/parse';
@@ -55,11 +55,14 @@ export function isLongJob(id: string, db: Db = database()): boolean {
   return newestNumber(db, id) > LONG_ROWS || pictureCount(db, id).count > 0;
 }
 
-/** A job as its file: everything, the pictures its survey uses too. */
+/** A job as its file: everything, the pictures its survey and its evidence show too. */
 export const exportJob = useCase('see', ({ db }, id: string): Outcome<JobFile> => {
   const open = loadJob(db, id);
   if (!open) return noSuchJob();
-  const used = new Set(open.job.site.underlays.map((u) => u.pictureId));
+  const used = new Set([
+    ...open.job.site.underlays.map((u) => u.pictureId),
+    ...picturesShown(open.job.evidence),
+  ]);
   const pictures = picturesOf(db, id)
     .filter((p) => used.has(p.picture_id))
     .map((p) => ({ id: p.picture_id, type: p.type, base64: p.bytes.toString('base64') }));

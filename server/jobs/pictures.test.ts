@@ -9,6 +9,11 @@ import { saveAct } from './documents';
 import { duplicateJob, exportJob, importJob } from './files';
 import { farm, opened, valueOf } from '../../testing/sampleJobs';
 import { addPicture, readPicture } from './pictures';
+import { notesAt, photosAt } from '../../core/evidence/fold';
+import { dropUnusedPictures } from '../../db/pictures';
+import { samplePhone } from '../../testing/samplePhones';
+import { takePicture } from '../walk/pictures';
+import { recordEvidence } from './evidence';
 
 let db: Db;
 let id: string;
@@ -105,4 +110,34 @@ test('pictures are never changed, belong to their job and go with it', () => {
 test('a job keeps no more pictures than its file holds', () => {
   for (let i = 0; i < MOST_PICTURES; i++) valueOf(addPicture(OWNER, id, 'image/png', png(1, 1 + i), db));
   expect(addPicture(OWNER, id, 'image/png', png(2, 2), db)).toMatchObject({ ok: false, status: 413 });
+});
+
+test('a photo at a step comes from a phone that was let in for the sheet, stays as long as its row, and goes out with the job', () => {
+  const bytes = { type: 'image/png', bytes: png(8, 8) };
+  expect(takePicture(samplePhone(id), bytes, db)).toMatchObject({ ok: false, status: 403 });
+  const sheet = samplePhone(id, 'walkAndSheet');
+  expect(takePicture(sheet, { ...bytes, bytes: png(8, 8, Buffer.from('where it was')) }, db).ok).toBe(false);
+  const shown = valueOf(takePicture(sheet, bytes, db)).pictureId;
+  const unused = valueOf(takePicture(sheet, { ...bytes, bytes: png(9, 9) }, db)).pictureId;
+  const row = {
+    kind: 'step',
+    id: 'photo-row-1',
+    at: '2026-06-03T10:00:00Z',
+    by: '',
+    optionId: 'opt-air',
+    stepKey: 'boxes',
+    act: 'photo',
+    text: shown,
+  };
+  valueOf(recordEvidence(OWNER, id, { against: null, rows: [row] }, db));
+  const { evidence } = opened(id, db).job;
+  expect(photosAt(evidence, 'opt-air', 'boxes')).toEqual([shown]);
+  expect(notesAt(evidence, 'opt-air', 'boxes')).toEqual([]);
+  dropUnusedPictures(db, id, new Date(Date.now() + 1000).toISOString());
+  expect(readPicture(OWNER, id, shown, db).ok).toBe(true);
+  expect(readPicture(OWNER, id, unused, db).ok).toBe(false);
+  const file = valueOf(exportJob(OWNER, id, db));
+  expect(file.pictures.map((p) => p.id)).toEqual([shown]);
+  const again = valueOf(importJob(OWNER, writeJobFile(file), 'photo-again-1', db)).id;
+  expect(writeJobFile(valueOf(exportJob(OWNER, again, db)))).toBe(writeJobFile(file));
 });

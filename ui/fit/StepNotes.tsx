@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { notesAt } from '@/core/evidence/fold';
+import { notesAt, photosAt } from '@/core/evidence/fold';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
@@ -9,6 +9,8 @@ import { Problem } from '@/ui/pieces/Problem';
 /** Notes at a step, and who did it where that has to be somebody licensed. */
 export function StepNotes({ optionId, stepKey }: { optionId: string; stepKey: string }) {
   const notes = useJob((s) => notesAt(s.evidence, optionId, stepKey));
+  const photos = useJob((s) => photosAt(s.evidence, optionId, stepKey));
+  const jobId = useJob((s) => s.id);
   const record = useRecord();
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -18,6 +20,24 @@ export function StepNotes({ optionId, stepKey }: { optionId: string; stepKey: st
         <ul className="border-l-2 border-l-rule pl-2 text-ink-2">
           {notes.map((n, i) => (
             <li key={`${i} ${n}`}>{n}</li>
+          ))}
+        </ul>
+      )}
+      {photos.length > 0 && (
+        <ul className="mt-1 flex flex-wrap gap-2" aria-label="Photos">
+          {photos.map((pictureId, i) => (
+            <li key={pictureId}>
+              <a href={`/api/jobs/${jobId}/pictures/${pictureId}`} target="_blank" rel="noreferrer">
+                <svg width={64} height={64} role="img" aria-label={`Photo ${i + 1}`}>
+                  <image
+                    href={`/api/jobs/${jobId}/pictures/${pictureId}`}
+                    width={64}
+                    height={64}
+                    preserveAspectRatio="xMidYMid slice"
+                  />
+                </svg>
+              </a>
+            </li>
           ))}
         </ul>
       )}

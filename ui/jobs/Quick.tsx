@@ -4,6 +4,7 @@ import type { Brief } from '@/core/brief/brief';
 import { quickJob } from '@/core/job/quickJob';
 import type { JobFile } from '@/core/job/jobFile';
 import type { Problem } from '@/core/job/problem';
+import type { LengthUnit } from '@/core/site/model/lengths';
 import { AGES, type AgeId } from '@/core/site/usual/ages';
 import { newId } from '@/ui/job/newId';
 import { Button } from '@/ui/pieces/Button';
@@ -15,6 +16,10 @@ const LINES: { value: LineKind; label: string }[] = [
   { value: 'cable', label: 'cable' },
   { value: 'dsl', label: 'DSL' },
   { value: 'fixedWireless', label: 'fixed wireless' },
+];
+const LENGTHS: { value: LengthUnit; label: string }[] = [
+  { value: 'metres', label: 'metres' },
+  { value: 'feet', label: 'feet' },
 ];
 const AGE_CHOICES = (Object.keys(AGES) as AgeId[]).map((value) => ({ value, label: AGES[value].label }));
 
@@ -38,6 +43,7 @@ export function Quick({
   const [lineKind, setLineKind] = useState<LineKind>('dsl');
   const [age, setAge] = useState<AgeId>('to1990');
   const [mayDrill, setMayDrill] = useState(false);
+  const [lengthUnit, setLengthUnit] = useState<LengthUnit>('metres');
   const number = (text: string) => Number(text.trim().replace(',', '.'));
   const text = (label: string, value: string, set: (v: string) => void, hint: string, wide = false) => (
     <label className={`lab ${wide ? 'min-w-60 flex-1' : ''}`}>
@@ -72,7 +78,7 @@ export function Quick({
               fails,
               router,
               mayDrill,
-              lengthUnit: 'metres',
+              lengthUnit,
             },
             newId,
           );
@@ -109,6 +115,9 @@ export function Quick({
         <div className="flex flex-wrap items-end gap-3">
           {text('It fails in', fails, setFails, 'study, front bedroom', true)}
           {text('The router is in', router, setRouter, 'hall')}
+          <div className="w-32">
+            <SelectField label="Lengths in" value={lengthUnit} options={LENGTHS} onChange={setLengthUnit} />
+          </div>
           <Tick label="we may drill" checked={mayDrill} onChange={setMayDrill} />
           <Button type="submit" look="strong" disabled={busy}>
             Plan the visit

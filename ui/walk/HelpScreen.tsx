@@ -10,14 +10,20 @@ const KIND: Record<string, string> = {
   reading: 'reading',
   remark: 'note',
   correction: 'set aside',
-  step: 'tick',
+  step: 'step',
+  try: 'try of a place',
+  move: 'where a unit stands',
+  device: 'device',
+  signOff: 'signature',
+  isolation: 'test of a network',
 };
 
 /** Everything unsent as a file that the laptop reads back under Readings, From a file. */
 function save(all: readonly KeptRow[]): void {
   // A file is of one job: that of the oldest entry.
   const { jobId } = all[0]!;
-  const rows = all.filter((r) => r.jobId === jobId);
+  // A photo goes by the network alone: it stays here until it is sent.
+  const rows = all.filter((r) => r.jobId === jobId && !r.photo);
   const text = JSON.stringify({
     format: 'nestle-walk',
     version: 1,

@@ -14,6 +14,7 @@ import type { KeptRow } from './kept';
 import { LightMark } from './LightMark';
 import { NotePad } from './NotePad';
 import { NotGood } from './NotGood';
+import { PhotoPad } from './PhotoPad';
 import { SerialPad } from './SerialPad';
 import { go, record } from './state';
 import { Tries } from './Tries';
@@ -164,6 +165,12 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
           )}
         </>
       )}
+      <PhotoPad
+        waiting={rows.filter((r) => r.photo && r.row.stepKey === step.key && r.state !== 'sent').length}
+        onPhoto={(photo) =>
+          void record('step', { optionId: view.optionId, stepKey: step.key, act: 'photo', text: '' }, photo)
+        }
+      />
       <NotePad
         id="step-note"
         label="Note, or who did it"

@@ -9,6 +9,8 @@ export interface KeptRow {
   phase: WalkView['phase'];
   basis: WalkView['basis'];
   row: Record<string, unknown>;
+  /** A photo that is not on the laptop yet; its row gets the id it has there. */
+  photo?: Blob;
   /** Not sent yet, refused with words, or sent and waiting for the next look at the job. */
   state: 'waiting' | 'refused' | 'sent';
   words: string;

@@ -19,9 +19,11 @@ async function ask<T>(base: string, token: string, path: string, body?: unknown)
       signal: given.signal,
       headers: {
         authorization: `Bearer ${token}`,
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(body === undefined
+          ? {}
+          : { 'content-type': body instanceof Blob ? body.type : 'application/json' }),
       },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
     });
     const said = (await response.json()) as T & { problems?: { message: string }[] };
     if (response.ok) return { ok: true, value: said };
@@ -44,6 +46,15 @@ export const sendRows = (base: string, token: string, rows: readonly KeptRow[]) 
   ask<{ rows: RowAnswer[] }>(base, token, 'rows', {
     rows: rows.map(({ phase, basis, row }) => ({ phase, basis, row })),
   });
+
+/** Sends a photo; the laptop gives it an id. */
+export async function sendPhoto(
+  base: string,
+  token: string,
+  photo: Blob,
+): Promise<Asked<{ pictureId: string }>> {
+  return ask<{ pictureId: string }>(base, token, 'picture', photo);
+}
 
 /** Asks the practice house for a run. */
 export const askPractice = (

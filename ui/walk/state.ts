@@ -3,7 +3,7 @@ import { WALK_SHAPE } from '@/core/job/walkShape';
 import type { WalkView } from '@/server/walk/view';
 import { newId } from '@/ui/job/newId';
 import { kept, type KeptDoor, type KeptRow } from './kept';
-import { askView, sendRows, type Asked } from './server';
+import { askView, sendPhoto, sendRows, type Asked } from './server';
 import type { Way } from './wayTerms';
 
 export type Screen =
@@ -92,6 +92,18 @@ export async function look(phase: WalkView['phase'] | null = getState().view?.ph
   });
 }
 
+/** Puts a photo on the laptop first: its row says which picture it is. One that is refused for good is told with its row. */
+async function sendPhotoOf({ base, token }: KeptDoor, row: KeptRow): Promise<Asked<{ pictureId: string }>> {
+  const { photo, ...plain } = row;
+  const asked = await sendPhoto(base, token, photo!);
+  if (asked.ok) await putRow({ ...plain, row: { ...row.row, text: asked.value.pictureId } });
+  else if (asked.status >= 400 && asked.status < 500 && asked.status !== 401 && asked.status !== 429) {
+    await putRow({ ...row, state: 'refused', words: asked.words });
+    return { ok: true, value: { pictureId: '' } };
+  }
+  return asked;
+}
+
 let sending = false;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let waitMs = FIRST_WAIT_MS;
@@ -113,7 +125,8 @@ export async function flush(): Promise<void> {
       const door = doors.find((d) => d.jobId === oldest?.jobId);
       if (!door) break;
       const waiting = rows.filter((r) => r.state === 'waiting' && r.jobId === door.jobId).slice(0, AT_ONCE);
-      const asked = await sendRows(door.base, door.token, waiting);
+      const photo = waiting.find((r) => r.photo);
+      const asked = photo ? await sendPhotoOf(door, photo) : await sendRows(door.base, door.token, waiting);
       if (!asked.ok) {
         setState({ reached: asked.status !== 0, trouble: asked.status === 0 ? null : asked.words });
         // A code that is no longer good is not tried again by itself.
@@ -127,6 +140,7 @@ export async function flush(): Promise<void> {
       }
       waitMs = FIRST_WAIT_MS;
       setState(shut.size > 0 ? { reached: true } : { reached: true, trouble: null });
+      if (!('rows' in asked.value)) continue;
       for (const answer of asked.value.rows) {
         const row = getState().rows.find((r) => r.id === answer.id);
         if (row) await putRow({ ...row, state: answer.ok ? 'sent' : 'refused', words: answer.words });
@@ -140,7 +154,11 @@ export async function flush(): Promise<void> {
 }
 
 /** Keeps something on the phone first, then sends it. Gives the id it has. */
-export async function record(kind: string, values: Record<string, unknown>): Promise<string | null> {
+export async function record(
+  kind: string,
+  values: Record<string, unknown>,
+  photo?: Blob,
+): Promise<string | null> {
   const { door, view } = getState();
   if (!door || !view) return null;
   const id = newId(kind === 'reading' ? 'rd' : 'ev');
@@ -152,6 +170,7 @@ export async function record(kind: string, values: Record<string, unknown>): Pro
     phase: view.phase,
     basis: view.basis,
     row: { kind, id, at, ...values },
+    ...(photo ? { photo } : {}),
     state: 'waiting',
     words: '',
   });
