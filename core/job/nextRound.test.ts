@@ -32,6 +32,19 @@ const AT = '2026-02-01T10:00:00Z';
 const begin = (rows: EvidenceRow[], taken: Remedy = remedy) =>
   nextRound({ site, plan, rows }, cause, taken, newId, AT);
 
+/** B stands nearer than it was meant to. */
+const moved: EvidenceRow = {
+  kind: 'move',
+  id: 'm',
+  at: AT,
+  by: '',
+  unitId: 'b',
+  place: place(6),
+  feed: null,
+  leftOut: false,
+  note: 'nearer',
+};
+
 test('nothing is begun where nothing is built', () => {
   expect(begin([])).toBeNull();
 });
@@ -58,17 +71,6 @@ test('what is done on site leaves the plan, and what costs nothing is no extra',
 });
 
 test('a unit that was moved counts as planned where the plan has it now', () => {
-  const moved: EvidenceRow = {
-    kind: 'move',
-    id: 'm',
-    at: AT,
-    by: '',
-    unitId: 'b',
-    place: place(6),
-    feed: null,
-    leftOut: false,
-    note: '',
-  };
   const there = { ...wired, units: [gateway, { ...far, place: place(6), feed: plainFeed('ethernet', 'a') }] };
   const rows = [sampleAcceptance(agreed), moved];
   const round = begin(rows, { ...remedy, proposal: { option: there, addedUnitIds: [] } })!;
@@ -77,17 +79,6 @@ test('a unit that was moved counts as planned where the plan has it now', () => 
 });
 
 describe('a round begun by mistake', () => {
-  const moved: EvidenceRow = {
-    kind: 'move',
-    id: 'm',
-    at: AT,
-    by: '',
-    unitId: 'b',
-    place: place(6),
-    feed: null,
-    leftOut: false,
-    note: 'nearer',
-  };
   const before = { plan, rows: [sampleAcceptance(agreed), moved] };
   const round = begin(before.rows)!;
   const rows = [...before.rows, ...round.rows];

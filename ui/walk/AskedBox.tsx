@@ -1,5 +1,6 @@
 /** @jsxImportSource preact */
 import type { ComponentChildren } from 'preact';
+import { saidRight, type Asked } from './asked';
 
 /** What is hard to believe of what was just read: it is kept, and counts once somebody says that it is right. */
 export function AskedBox({
@@ -22,5 +23,19 @@ export function AskedBox({
       </button>
       {children}
     </div>
+  );
+}
+
+/** The same for a reading of the meter that was just kept; nothing where none is asked about. */
+export function AskedReading({ asked, onSaid }: { asked: Asked | null; onSaid: () => void }) {
+  if (!asked) return null;
+  return (
+    <AskedBox
+      words={asked.words}
+      onRight={() => {
+        onSaid();
+        void saidRight(asked);
+      }}
+    />
   );
 }

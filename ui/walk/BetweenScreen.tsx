@@ -6,8 +6,8 @@ import { judgeTrace } from '@/core/readings/walkTrace';
 import { measureRuns, readingOf } from '@/meter/speed/runs';
 import type { WalkUnit } from '@/server/walk/view';
 import { newId } from '@/ui/job/newId';
-import { recordMeasured, saidRight, type Asked } from './asked';
-import { AskedBox } from './AskedBox';
+import { recordMeasured, type Asked } from './asked';
+import { AskedReading } from './AskedBox';
 import { PlanSketch } from './PlanSketch';
 import { askPractice } from './server';
 import { StoreyPicker, useStorey } from './Storeys';
@@ -205,15 +205,7 @@ export function BetweenScreen() {
           }}
         />
       )}
-      {asked && (
-        <AskedBox
-          words={asked.words}
-          onRight={() => {
-            setAsked(null);
-            void saidRight(asked);
-          }}
-        />
-      )}
+      <AskedReading asked={asked} onSaid={() => setAsked(null)} />
       {said && (
         <p class="said" role="status">
           {said}

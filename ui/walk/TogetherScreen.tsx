@@ -4,8 +4,8 @@ import { measureTogether } from '@/meter/speed/together';
 import { MeterFault } from '@/meter/speed/transfers';
 import type { WalkSpot } from '@/server/walk/view';
 import { newId } from '@/ui/job/newId';
-import { recordMeasured, saidRight, type Asked } from './asked';
-import { AskedBox } from './AskedBox';
+import { recordMeasured, type Asked } from './asked';
+import { AskedReading } from './AskedBox';
 import { askTogether } from './server';
 import { go } from './state';
 import { useWalk } from './useWalk';
@@ -145,15 +145,7 @@ export function TogetherScreen({ spot }: { spot: WalkSpot }) {
           )}
         </>
       )}
-      {asked && (
-        <AskedBox
-          words={asked.words}
-          onRight={() => {
-            setAsked(null);
-            void saidRight(asked);
-          }}
-        />
-      )}
+      <AskedReading asked={asked} onSaid={() => setAsked(null)} />
       {said && (
         <p class="said" role="status">
           {said}
