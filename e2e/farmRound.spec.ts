@@ -3,7 +3,7 @@ import { writeJobFile } from '../core/job/jobFile';
 import { openHouse, openSpot, phonePage } from './house';
 import { expect, test } from './test';
 
-const PORT = 4698;
+const PORT = 4688;
 const house = openHouse(PORT, '.tmp/farmRound.db');
 const { rowsOf, tokenFor, walkAt } = house;
 

@@ -5,7 +5,7 @@ import { HOUSE, openHouse, openSpot } from './house';
 import { PASSPHRASE } from './server';
 import { expect, test } from './test';
 
-const PORT = 4698;
+const PORT = 4687;
 const DB = '.tmp/phoneAccess.db';
 const house = openHouse(PORT, DB);
 const { newJob, readingsOf, rowsOf, tokenFor, walkAt } = house;

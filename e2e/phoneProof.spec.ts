@@ -2,7 +2,7 @@ import { openHouse, openSpot, phonePage } from './house';
 import { expect, test } from './test';
 import type { Page } from './test';
 
-const PORT = 4699;
+const PORT = 4689;
 const house = openHouse(PORT, '.tmp/phoneProof.db');
 const { newJob, readingsOf, rowsOf, tokenFor, walkAt } = house;
 

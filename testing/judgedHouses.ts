@@ -157,6 +157,8 @@ export function judgedJob(kind: HouseKind, seed: number): JudgedJob {
     labourMinorPerHour: pick(next, [0, 55_00, 95_00]),
     checkMinor: pick(next, [0, 20_00, 60_00]),
     people: pick(next, [2, 3, 4]),
+    // A firm that joins fast and cables slowly, in one house of four.
+    paces: seed % 4 === 1 ? { join: 0.4, place: 2, cable: 1.7 } : {},
     line: {
       ...emptyBrief().line,
       downMbps: slow ? 30 + 20 * next() : 250,

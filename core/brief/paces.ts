@@ -55,6 +55,9 @@ export const MOST_PACE = 4;
 export const paces = z.partialRecord(z.enum(WORK_GROUPS), z.number().min(LEAST_PACE).max(MOST_PACE));
 export type Paces = z.infer<typeof paces>;
 
+/** Minutes of a kind of work as the firm takes them. */
+export const atPace = (of: Paces, group: WorkGroup, usualMin: number): number => usualMin * (of[group] ?? 1);
+
 /** Paces without one of them. */
 export function withoutPace(of: Paces, group: WorkGroup): Paces {
   const { [group]: _, ...rest } = of;

@@ -147,15 +147,20 @@ const correction = z.strictObject({
   reason: z.string().min(1).max(300),
 });
 
-const step = z.strictObject({
-  kind: z.literal('step'),
-  ...base,
-  optionId: id,
-  stepKey: z.string().min(1).max(120),
-  /** Ticked or not, a serial, a note, or a photo by the id of its picture. */
-  act: z.enum(['done', 'undone', 'serial', 'note', 'photo']),
-  text: z.string().max(500),
-});
+const step = z
+  .strictObject({
+    kind: z.literal('step'),
+    ...base,
+    optionId: id,
+    stepKey: z.string().min(1).max(120),
+    /** Ticked or not, a serial, a note, or a photo by the id of its picture. */
+    act: z.enum(['done', 'undone', 'serial', 'note', 'photo']),
+    text: z.string().max(500),
+  })
+  .refine((r) => r.act !== 'photo' || id.safeParse(r.text).success, {
+    message: 'a photo is told by the id of its picture',
+    path: ['text'],
+  });
 
 /** One try of a place for a unit: where it stood, what its light said, what came in. */
 const placingTry = z.strictObject({

@@ -44,6 +44,9 @@ describe('several phones at once', () => {
     expect(togetherSpotWords(short!.spots.find((s) => !s.met)!)).toContain('needed');
     const [late] = told([run(1, one!.id), run(2, two!.id, { loadedMs: 9000 })]);
     expect(togetherSpotWords(late!.spots.find((s) => !s.met)!)).toContain('9000 of');
+    const [mute] = told([run(1, one!.id), run(2, two!.id, { loadedMs: null })]);
+    expect(mute!.held).toBe(false);
+    expect(togetherSpotWords(mute!.spots.find((s) => !s.met)!)).toContain('no round trip');
     const [half] = told([run(1, one!.id)]);
     expect(half!.held).toBe(false);
     expect(togetherWords(half!)).toContain('only 1 has told');

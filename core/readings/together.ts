@@ -55,7 +55,8 @@ function spotOf(site: Site, r: Reading, predictions: readonly Prediction[]): Tog
       downMbps,
       upMbps,
       latencyMs: r.loadedMs,
-      met: r.connected && meets({ downMbps, upMbps, latencyMs: r.loadedMs ?? 0 }, need),
+      // Round trips are always asked for: where none came back, nothing works there.
+      met: r.connected && r.loadedMs !== null && meets({ downMbps, upMbps, latencyMs: r.loadedMs }, need),
       reckonedOfTen: evening && evening.used > 0 ? Math.round((10 * evening.met) / evening.used) : null,
     },
   ];

@@ -13,13 +13,12 @@ export function togetherSpotWords({
 }: TogetherSpot): string {
   const read = `${number} ${name}: ${speedText(downMbps)} ↓ ${speedText(upMbps)} ↑ Mb/s`;
   if (met) return `${read}, enough`;
-  const late = latencyMs !== null && latencyMs > need.latencyMs;
   const few = downMbps < need.downMbps || upMbps < need.upMbps;
   const lacks = few
     ? `${speedText(need.downMbps)} ↓ ${speedText(need.upMbps)} ↑ needed`
-    : late
-      ? `${latencyMs.toFixed(0)} of ${need.latencyMs.toFixed(0)} ms`
-      : 'no connection';
+    : latencyMs === null
+      ? 'no round trip came back'
+      : `${latencyMs.toFixed(0)} of ${need.latencyMs.toFixed(0)} ms`;
   return `${read}, ${lacks}`;
 }
 

@@ -129,6 +129,8 @@ test('a photo at a step comes from a phone that was let in for the sheet, stays 
     act: 'photo',
     text: shown,
   };
+  const wrong = { ...row, id: 'photo-row-0', text: '../../elsewhere' };
+  expect(recordEvidence(OWNER, id, { against: null, rows: [wrong] }, db).ok).toBe(false);
   valueOf(recordEvidence(OWNER, id, { against: null, rows: [row] }, db));
   const { evidence } = opened(id, db).job;
   expect(photosAt(evidence, 'opt-air', 'boxes')).toEqual([shown]);

@@ -7,6 +7,7 @@ import { plan } from '@/core/plan/option/schema';
 import { site } from '@/core/site/model/schema';
 import { database, type Db } from '@/db/connection';
 import { findRow, rowsOfKind } from '@/db/evidence';
+import { findPicture } from '@/db/pictures';
 import { currentDocument, documentAt, findJob } from '@/db/jobs';
 import type { KnownPhone } from '../access/phones';
 import { AGAINST, storeEvidence, type Against, type Basis } from '../jobs/evidence';
@@ -114,6 +115,8 @@ function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string
     return 'A phone reads spots, the links of units and walks between them.';
   const subject = row.subject as Record<string, unknown> | undefined;
   if (kind === 'reading' && subject?.kind === 'together') return notTogether(phone, subject);
+  if (kind === 'step' && row.act === 'photo' && !findPicture(db, phone.jobId, String(row.text)))
+    return 'That photo is not on the laptop: take it again.';
   if (kind === 'step' && row.optionId !== acceptedId(db, phone.jobId))
     return 'The run sheet is of another option by now: load the page again.';
   if ((kind === 'try' || kind === 'move') && !unitsOf(db, phone.jobId).has(row.unitId))

@@ -1,5 +1,5 @@
 /** @jsxImportSource preact */
-import { useEffect, useState } from 'preact/hooks';
+import { useState } from 'preact/hooks';
 import { parseLinkText } from '@/core/intake/linkText';
 import { traceWords, waitText } from '@/core/readings/traceWords';
 import { judgeTrace } from '@/core/readings/walkTrace';
@@ -13,7 +13,7 @@ import { askPractice } from './server';
 import { StoreyPicker, useStorey } from './Storeys';
 import { go, look } from './state';
 import { useWalk } from './useWalk';
-import { beginWay, endUnseen, endWay, leaveWay, passOnWay } from './way';
+import { beginWay, endWay, leaveWay, passOnWay } from './way';
 import type { Trace, Way } from './wayTerms';
 
 /** A level somebody typed, or what the device prints about its link. */
@@ -105,20 +105,13 @@ export function BetweenScreen() {
   const [said, setSaid] = useState<string | null>(null);
   const [asked, setAsked] = useState<Asked | null>(null);
   const way = useWalk((s) => s.way);
+  const wayEnded = useWalk((s) => s.wayEnded);
   const [ids, setIds] = useState<[string, string]>([view.units[0]?.id ?? '', view.units[1]?.id ?? '']);
   const [from, to] = ids.map((id) => view.units.find((u) => u.id === id));
   const newest = view.walks[0];
   const here = way ? way.from.at.storeyId : newest?.marks[0]?.storeyId;
   const [storeyId, setStorey] = useStorey(here ?? from?.at.storeyId ?? null);
   const walked = !way ? newest : way.state === 'over' ? judgeTrace(way.trace) : undefined;
-  useEffect(() => {
-    const unseen = () => {
-      if (document.visibilityState === 'hidden' && endUnseen())
-        setSaid('The page was out of sight, so the walk was stopped: keep it in sight, and walk once more.');
-    };
-    document.addEventListener('visibilitychange', unseen);
-    return () => document.removeEventListener('visibilitychange', unseen);
-  }, []);
 
   async function practise() {
     setSaid('Walking');
@@ -206,6 +199,11 @@ export function BetweenScreen() {
         />
       )}
       <AskedReading asked={asked} onSaid={() => setAsked(null)} />
+      {wayEnded && !way && (
+        <p class="ask" role="status">
+          The page was out of sight, so the walk was stopped: keep it in sight, and walk once more.
+        </p>
+      )}
       {said && (
         <p class="said" role="status">
           {said}

@@ -18,12 +18,11 @@ const KIND: Record<string, string> = {
   isolation: 'test of a network',
 };
 
-/** Everything unsent as a file that the laptop reads back under Readings, From a file. */
+/** What is unsent, but for photos, which go by the network alone, as a file that the laptop reads back under Readings, From a file. */
 function save(all: readonly KeptRow[]): void {
   // A file is of one job: that of the oldest entry.
   const { jobId } = all[0]!;
-  // A photo goes by the network alone: it stays here until it is sent.
-  const rows = all.filter((r) => r.jobId === jobId && !r.photo);
+  const rows = all.filter((r) => r.jobId === jobId);
   const text = JSON.stringify({
     format: 'nestle-walk',
     version: 1,
@@ -145,9 +144,11 @@ export function HelpScreen() {
           <button type="button" class="quiet wide" onClick={() => void flush()}>
             Send now
           </button>
-          <button type="button" class="quiet wide" onClick={() => save(left)}>
-            Save them as a file
-          </button>
+          {left.some((r) => !r.photo) && (
+            <button type="button" class="quiet wide" onClick={() => save(left.filter((r) => !r.photo))}>
+              Save them as a file{left.some((r) => r.photo) ? ', without photos' : ''}
+            </button>
+          )}
         </>
       )}
       {noted.length > 0 && (

@@ -17,6 +17,9 @@ const laptop = {
     value: { rows: rows.map((r) => ({ id: r.id, ok: true, words: '' })) },
   }),
   view: (): Asked<WalkView> => ({ ok: true, value: viewOf('farm') }),
+  /** Photos that came. */
+  photos: 0,
+  picture: (): Asked<{ pictureId: string }> => ({ ok: true, value: { pictureId: `pic-${++laptop.photos}` } }),
 };
 const viewOf = (jobId: string) =>
   ({ jobId, phase: 'before', basis: { site: 1, plan: 1, evidence: 3 } }) as WalkView;
@@ -38,12 +41,14 @@ jest.unstable_mockModule('./server', () => ({
     laptop.sent.push({ token, ids: rows.map((r) => r.id) });
     return laptop.answer(token, rows);
   },
+  sendPhoto: async () => laptop.picture(),
 }));
 const { comeIn, discard, doorOf, flush, record, unsent, walk } = await import('./state');
 
 const door: KeptDoor = { jobId: 'farm', token: 'token-of-the-farm-123', base: '', usedAt: '' };
 const answerWell = laptop.answer;
 const viewWell = laptop.view;
+const pictureWell = laptop.picture;
 const none: Asked<never> = { ok: false, status: 0, words: 'The laptop does not answer.' };
 
 beforeEach(() => {
@@ -52,7 +57,7 @@ beforeEach(() => {
   held.rows.clear();
   held.views.clear();
   held.doors = [door];
-  Object.assign(laptop, { sent: [], answer: answerWell, view: viewWell });
+  Object.assign(laptop, { sent: [], answer: answerWell, view: viewWell, photos: 0, picture: pictureWell });
   walk.setState({ door, view: viewOf('farm'), rows: [], reached: true, trouble: null });
 });
 const settle = async () => {
@@ -73,6 +78,35 @@ describe('the door in an address', () => {
     [`http://10.0.0.4/walk/#t=${token}<script>`, null],
     ['not an address', null],
   ])('%s', (text, found) => expect(doorOf(text)).toEqual(found));
+});
+
+describe('a photo', () => {
+  const photo = new Blob(['picture']);
+  test('is on the laptop before its row says which it is, and is kept here until then', async () => {
+    laptop.picture = () => none;
+    const id = (await record('step', { stepKey: 'boxes', act: 'photo', text: '' }, photo))!;
+    await settle();
+    expect(held.rows.get(id)).toMatchObject({ state: 'waiting', photo });
+    expect(laptop.sent).toEqual([]);
+    laptop.picture = pictureWell;
+    let told: unknown = null;
+    laptop.answer = (token, rows) => {
+      told = rows[0]!.row.text;
+      return answerWell(token, rows);
+    };
+    await flush();
+    await settle();
+    expect([told, laptop.photos, held.rows.size]).toEqual(['pic-1', 1, 0]);
+  });
+  test('that is refused is told with its row, stays here, and holds up nothing else', async () => {
+    laptop.picture = () => ({ ok: false, status: 413, words: 'Take a smaller one.' });
+    const id = (await record('step', { stepKey: 'boxes', act: 'photo', text: '' }, photo))!;
+    await settle();
+    await take(1);
+    await settle();
+    expect(held.rows.get(id)).toMatchObject({ state: 'refused', words: 'Take a smaller one.', photo });
+    expect(laptop.sent).toHaveLength(1);
+  });
 });
 
 describe('what is recorded', () => {

@@ -24,6 +24,8 @@ export interface WalkState {
   screen: Screen;
   /** A walk from unit to unit that is not kept yet. */
   way: Way | null;
+  /** Whether the last one was ended since nobody saw the page. */
+  wayEnded: boolean;
   /** Whether the laptop answered when it was last asked. */
   reached: boolean;
   /** Why nothing can be shown or sent, in words; null while all is well. */
@@ -38,6 +40,7 @@ export const walk = createStore<WalkState>()(() => ({
   rows: [],
   screen: { kind: 'list' },
   way: null,
+  wayEnded: false,
   reached: true,
   trouble: null,
   ready: false,

@@ -25,6 +25,9 @@ export function beginWay(from: WalkUnit, to: WalkUnit): void {
   const { door } = getState();
   if (!door) return;
   leaveWay();
+  setState({ wayEnded: false });
+  // On whatever screen somebody is meanwhile.
+  document.addEventListener('visibilitychange', endUnseen);
   stop = new AbortController();
   beganMs = performance.now();
   setState({
@@ -69,9 +72,9 @@ export function leaveWay(): void {
   setState({ way: null });
 }
 
-/** A page nobody sees is slowed by the phone itself: what it says then is not of the house. Gives whether a walk was ended by that. */
-export function endUnseen(): boolean {
-  if (getState().way?.state !== 'underWay') return false;
+/** A page nobody sees is slowed by the phone itself: what it says then is not of the house. */
+function endUnseen(): void {
+  if (document.visibilityState !== 'hidden' || getState().way?.state !== 'underWay') return;
   leaveWay();
-  return true;
+  setState({ wayEnded: true });
 }

@@ -1,5 +1,5 @@
 import type { Brief } from '../../brief/brief';
-import { workGroupOf } from '../../brief/paces';
+import { atPace, workGroupOf } from '../../brief/paces';
 import { isSlowRun } from '../../site/check/slowRun';
 import { kitOf, type PlanContext } from '../network/context';
 import { radioEnd } from '../network/radios';
@@ -127,7 +127,7 @@ function adapterWork(context: PlanContext, option: Option): WorkItem[] {
 }
 
 /** Minutes a device of the brief takes, by whether it comes by itself. */
-export const deviceMin = (brief: Brief): number => usualDeviceMin(brief) * (brief.paces.devices ?? 1);
+export const deviceMin = (brief: Brief): number => atPace(brief.paces, 'devices', usualDeviceMin(brief));
 
 const usualDeviceMin = ({ policies }: Brief): number =>
   policies.key === 'keep' ? DEVICE_CAME_MIN : DEVICE_MIN;
@@ -204,7 +204,7 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
     item(READ_AFTER, readMin + LINK_TEST_MIN * others.length),
   ];
   // Hands go at the firm's own pace, where it has taken one from its jobs; waits are the kit's.
-  return usual.map((w) => ({ ...w, handsMin: w.handsMin * (brief.paces[workGroupOf(w.key)] ?? 1) }));
+  return usual.map((w) => ({ ...w, handsMin: atPace(brief.paces, workGroupOf(w.key), w.handsMin) }));
 }
 
 /** The readings before: work of the job that is done before the run sheet begins; and those after, its last step. */

@@ -1,3 +1,4 @@
+import { atPace } from '../../brief/paces';
 import { kitById } from '../../kit/catalogue/catalogue';
 import { priceFactor } from '../../kit/catalogue/priceFactor';
 import { cheapestPacking } from '../../kit/model/materialItems';
@@ -83,14 +84,15 @@ function leastAddedMinor(
   base: Option,
   today: Option,
 ): number {
-  const { labourMinorPerHour, catalogueRate, allowed } = context.brief;
+  const { labourMinorPerHour, catalogueRate, allowed, paces } = context.brief;
   const has = (o: Option, kitId: string) => o.units.filter((u) => u.kitId === kitId).length;
   const least = kits.map((id) => {
     const kit = kitById(id, context.ownKit)!;
     const wanted = has(base, id) - (allowed.reuseOldGear ? has(today, id) : 0);
     const packed = (n: number) => cheapestPacking(Math.max(0, n), kit.costMinor, kit.packs).costMinor;
     const more = Array.from({ length: most }, (_, k) => packed(wanted + k + 1) - packed(wanted));
-    return Math.min(...more) * priceFactor(kit, catalogueRate) + (kit.handsMin / 60) * labourMinorPerHour;
+    const joinMin = atPace(paces, 'join', kit.handsMin);
+    return Math.min(...more) * priceFactor(kit, catalogueRate) + (joinMin / 60) * labourMinorPerHour;
   });
   return Math.min(Infinity, ...least);
 }

@@ -3,6 +3,7 @@ import { hopOf, type Hop } from '../../plan/links/hop';
 import { cableRunOf } from '../../plan/network/cableRun';
 import { kitOf, type PlanContext } from '../../plan/network/context';
 import { withMoved } from '../../plan/network/movedUnit';
+import { atPace } from '../../brief/paces';
 import { endingOf, runMin } from '../../plan/cost/cableParts';
 import { parentIdOf, plainFeed } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
@@ -150,7 +151,8 @@ export function tryTable(context: PlanContext, option: Option, unit: Unit): TryT
         return shared + a.link.ownDb * b.link.ownDb * bands * near;
       }),
     ),
-    wireMin: run && !run.isBarred ? runMin(run, endingOf(context, run)) : null,
+    wireMin:
+      run && !run.isBarred ? atPace(context.brief.paces, 'cable', runMin(run, endingOf(context, run))) : null,
   };
 }
 
