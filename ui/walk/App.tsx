@@ -1,13 +1,9 @@
 /** @jsxImportSource preact */
-import { BetweenScreen } from './BetweenScreen';
 import { HelpScreen } from './HelpScreen';
 import { ListScreen } from './ListScreen';
 import { SpotScreen, UnitScreen } from './ReadScreen';
-import { SheetScreen } from './SheetScreen';
-import { SignScreen } from './SignScreen';
-import { StepScreen } from './StepScreen';
+import { BetweenScreen, SheetScreen, SignScreen, StepScreen, TogetherScreen } from './screens';
 import { go, unsent } from './state';
-import { TogetherScreen } from './TogetherScreen';
 import { useWalk } from './useWalk';
 
 /** Day or evening, kept by this browser. */

@@ -13,6 +13,7 @@ import { askPractice } from './server';
 import { StoreyPicker, useStorey } from './Storeys';
 import { go, look } from './state';
 import { useWalk } from './useWalk';
+import { WalkPath } from './WalkPath';
 import { beginWay, endWay, leaveWay, passOnWay } from './way';
 import type { Trace, Way } from './wayTerms';
 
@@ -160,7 +161,7 @@ export function BetweenScreen() {
           const spot = view.spots.find((s) => s.id === id);
           if (spot) passOnWay(`${spot.number} ${spot.name}`, spot.at);
         }}
-        walk={walked}
+        over={(unit) => walked && <WalkPath walk={walked} storeyId={storeyId} unit={unit} />}
       />
       {way?.state === 'underWay' && (
         <>

@@ -1,6 +1,5 @@
 /** @jsxImportSource preact */
-import { waitText } from '@/core/readings/traceWords';
-import { wayOn, type TraceJudged } from '@/core/readings/walkTrace';
+import type { ComponentChildren } from 'preact';
 import type { WalkView } from '@/server/walk/view';
 
 const MARGIN_M = 1;
@@ -11,14 +10,14 @@ export function PlanSketch({
   storeyId,
   spotId,
   onSpot,
-  walk,
+  over,
 }: {
   view: WalkView;
   storeyId: string | null;
   spotId: string | null;
   onSpot: (id: string) => void;
-  /** A walk to draw: the way passed, and where nothing came. */
-  walk?: Pick<TraceJudged, 'marks' | 'gaps' | 'steps'> | undefined;
+  /** Drawn over the storey and under its marks; marks keep their size by so many metres a pixel. */
+  over?: (unit: number) => ComponentChildren;
 }) {
   const storeys = view.storeys.filter((s) => (storeyId === null ? s.floorM === 0 : s.id === storeyId));
   const spots = view.spots.filter((s) => s.at.storeyId === storeyId);
@@ -45,7 +44,7 @@ export function PlanSketch({
           />
         </g>
       ))}
-      {walk && <WalkPath walk={walk} storeyId={storeyId} unit={unit} />}
+      {over?.(unit)}
       {units.map((u) => (
         <g key={u.id} transform={`translate(${u.at.xM} ${u.at.yM}) scale(${unit})`}>
           <circle class="lamp" r={10} />
@@ -67,46 +66,5 @@ export function PlanSketch({
         </g>
       ))}
     </svg>
-  );
-}
-
-/** The way of a walk on a storey, the places nothing came laid over it, and a tick where another way was taken. */
-function WalkPath({
-  walk,
-  storeyId,
-  unit,
-}: {
-  walk: Pick<TraceJudged, 'marks' | 'gaps' | 'steps'>;
-  storeyId: string | null;
-  unit: number;
-}) {
-  const endMs = walk.marks[walk.marks.length - 1]!.atMs;
-  const line = (fromMs: number, toMs: number): string => {
-    const points = wayOn(walk, storeyId, [fromMs, toMs]);
-    return points.length === 0
-      ? ''
-      : `M${points.map((p) => `${p.xM.toFixed(2)} ${p.yM.toFixed(2)}`).join('L')}`;
-  };
-  return (
-    <g class="way">
-      <path d={line(0, endMs)} stroke-width={3 * unit} />
-      {walk.gaps.map((g) => (
-        <path
-          key={g.atMs}
-          class="gap"
-          d={line(g.atMs, Math.min(endMs, g.atMs + g.ms))}
-          stroke-width={8 * unit}
-        >
-          <title>nothing for {waitText(g.ms)}</title>
-        </path>
-      ))}
-      {walk.steps
-        .filter((s) => s.storeyId === storeyId)
-        .map((s) => (
-          <circle key={s.atMs} class="step" cx={s.xM} cy={s.yM} r={6 * unit} stroke-width={2 * unit}>
-            <title>another way from here</title>
-          </circle>
-        ))}
-    </g>
   );
 }

@@ -1,7 +1,8 @@
 /** @jsxImportSource preact */
 import { render } from 'preact';
 import { App } from './App';
-import { start } from './state';
+import { loadSheetScreens } from './screens';
+import { start, walk } from './state';
 import './walk.css';
 import './screens.css';
 
@@ -10,6 +11,13 @@ try {
 } catch {
   // Without storage it is day.
 }
+// Whoever may see the run sheet has it without a network too.
+let hasSheet = false;
+walk.subscribe(({ view }) => {
+  if (hasSheet || view?.scope !== 'walkAndSheet') return;
+  hasSheet = true;
+  void loadSheetScreens();
+});
 render(<App />, document.getElementById('walk')!);
 void start().then(() => {
   // Read while there still is a network: it is wanted when there is none.
