@@ -105,3 +105,17 @@ export function sampleReading({
     ...values,
   };
 }
+
+/** A test that shows a guest network to be apart. */
+export const sampleIsolation = (more: Partial<RowOf<'isolation'>> = {}): RowOf<'isolation'> => ({
+  kind: 'isolation',
+  id: 'iso-0001',
+  at: AT,
+  by: '',
+  network: 'guest',
+  mainBefore: true,
+  mainAfter: true,
+  houseFromApart: false,
+  internetFromApart: true,
+  ...more,
+});

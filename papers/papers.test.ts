@@ -6,6 +6,7 @@ import { MATERIALS } from '@/core/kit/model/materialItems';
 import { moneyText } from '@/core/plan/cost/money';
 import { createPlanner } from '@/core/job/planner';
 import { alderCottage } from '@/demo/finished';
+import { sampleIsolation } from '@/demo/sampleRows';
 import type { Paper } from './blocks';
 import { plansOf } from './drawing';
 import { paperHtml } from './html';
@@ -117,6 +118,7 @@ describe('what was shown besides', () => {
   const run = { phase: 'after', stands: true, phones: 2, spots: [spot(1, true), spot(2, true)] };
   const walk = {
     phase: 'after',
+    stands: true,
     fromUnitId: a!.id,
     toUnitId: b!.id,
     changeover: 'changed',
@@ -139,22 +141,12 @@ describe('what was shown besides', () => {
     expect(said([{ ...run, spots: [spot(1, true), spot(2, false)] }], [])).toContain(
       'Not enough at 2 Spot 2',
     );
-    expect(said([{ ...run, stands: false }], [{ ...walk, phase: 'before' }])).not.toContain('Shown besides');
+    expect(said([{ ...run, stands: false }], [{ ...walk, stands: false }])).not.toContain('Shown besides');
     expect(said([], [{ ...walk, gaps: [] }], 'de')).toContain('ohne Lücke');
   });
   test('whether a guest network is apart, in the words of what was shown', () => {
     const brief = { ...job.brief, apart: ['guest' as const] };
-    const row = {
-      kind: 'isolation',
-      id: 'iso-0001',
-      at: '2026-05-19T10:00:00Z',
-      by: '',
-      network: 'guest',
-      mainBefore: true,
-      mainAfter: true,
-      houseFromApart: false,
-      internetFromApart: true,
-    } as const;
+    const row = sampleIsolation();
     const of = (evidence: PaperJob['evidence'], language: 'en' | 'de' = 'en') =>
       textOf(PAPERS['hand-over']({ ...ground, brief, evidence }, language));
     expect(of(job.evidence)).toContain('The guest network: not shown to be apart.');

@@ -11,7 +11,7 @@ export function togetherBlocks({ job, words, units, number }: PaperGround): Bloc
   const told = new Set<string>();
   const walked = walks.flatMap((w) => {
     const pair = `${w.fromUnitId} ${w.toUnitId}`;
-    if (w.phase !== 'after' || w.changeover === 'open' || told.has(pair)) return [];
+    if (w.phase !== 'after' || !w.stands || w.changeover === 'open' || told.has(pair)) return [];
     told.add(pair);
     const [from, to] = [letter(w.fromUnitId), letter(w.toUnitId)];
     if (w.changeover === 'sticks') return [words.walkSticks(from, to)];

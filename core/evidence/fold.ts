@@ -1,4 +1,3 @@
-import type { ApartNetwork } from '../brief/apart';
 import { countedOnce, isPractised, provesNothing, type ProvesNothing } from './proves';
 import type { EvidenceRows, Reading, RowOf, StateRow } from './rows';
 
@@ -54,7 +53,7 @@ export interface Evidence {
   /** What was chosen against spots that did not work and was not taken back, oldest first. */
   remedies: readonly RowOf<'remedy'>[];
   /** Whether networks that are to be apart are, the newest test of each. */
-  isolations: ReadonlyMap<ApartNetwork, RowOf<'isolation'>>;
+  isolations: ReadonlyMap<string, RowOf<'isolation'>>;
   /** Who signed for what was done, oldest first. */
   signed: readonly RowOf<'signOff'>[];
 }
@@ -85,7 +84,7 @@ function addUp(rows: EvidenceRows): Evidence {
   const devices = new Map<string, RowOf<'device'>>();
   const remedies = new Map<string, RowOf<'remedy'>>();
   const signed: RowOf<'signOff'>[] = [];
-  const isolations = new Map<ApartNetwork, RowOf<'isolation'>>();
+  const isolations = new Map<string, RowOf<'isolation'>>();
   const extras = new Map<string, RowOf<'extra'>>();
   let accepted: RowOf<'acceptance'> | null = null;
   for (const row of rows) {

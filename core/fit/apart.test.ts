@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { contextOf, gateway, option, place, unit } from '../../testing/sampleHouse';
-import { evidenceRow, type EvidenceRow } from '../evidence/rows';
+import { sampleIsolation } from '../../demo/sampleRows';
+import type { EvidenceRow } from '../evidence/rows';
 import { isolated } from '../evidence/isolation';
 import { plainFeed } from '../plan/option/feeds';
 import { workOf } from '../plan/cost/work';
@@ -10,24 +11,11 @@ import { settledBy } from './settled';
 const network = option(gateway, unit('B', place(8), plainFeed('ethernet', 'a')));
 const context = contextOf({});
 const wanted = { ...context, brief: { ...context.brief, apart: ['guest' as const, 'children' as const] } };
-const row = (more: Record<string, unknown> = {}): EvidenceRow =>
-  evidenceRow.parse({
-    kind: 'isolation',
-    id: `iso-${JSON.stringify(more).length}`,
-    at: '2026-06-03T10:00:00Z',
-    by: '',
-    network: 'guest',
-    mainBefore: true,
-    mainAfter: true,
-    houseFromApart: false,
-    internetFromApart: true,
-    ...more,
-  });
+const row = sampleIsolation;
 
 describe('a network that is apart', () => {
   test('is shown by what is reached and what is not; what reaches nothing anywhere shows nothing', () => {
-    const of = (more: Record<string, unknown>) =>
-      isolated(row(more) as Extract<EvidenceRow, { kind: 'isolation' }>);
+    const of = (more: Record<string, unknown>) => isolated(row(more));
     expect(of({})).toBe('apart');
     expect(of({ houseFromApart: true })).toBe('notApart');
     for (const missing of ['mainBefore', 'mainAfter', 'internetFromApart'])

@@ -56,7 +56,7 @@ function devicesSettled(step: Step, brief: Brief, rows: EvidenceRows): Settled |
 }
 
 function apartSettled(network: string, rows: EvidenceRows): Settled | null {
-  const row = [...evidenceOf(rows).isolations.values()].find((r) => r.network === network);
+  const row = evidenceOf(rows).isolations.get(network);
   if (!row) return null;
   switch (isolated(row)) {
     case 'apart':

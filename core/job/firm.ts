@@ -1,3 +1,4 @@
+import { groups, sum } from 'd3-array';
 import { z } from 'zod';
 import { LEAST_PACE, MOST_PACE, paces, type WorkGroup } from '../brief/paces';
 import { LOSS_DB } from '../radio/materials/constructionLoss';
@@ -40,62 +41,52 @@ export interface FirmLearnt {
   walls: { construction: string; jobs: number; shiftDb: number; sigmaDb: number; isOffered: boolean }[];
 }
 
-/** Lessons that hold a thing, gathered by it. */
-function gathered<T, K extends string>(lists: readonly (readonly T[])[], keyOf: (item: T) => K): [K, T[]][] {
-  const out = new Map<K, T[]>();
-  for (const item of lists.flat()) out.set(keyOf(item), [...(out.get(keyOf(item)) ?? []), item]);
-  return [...out];
-}
-
-const sumOf = <T>(list: readonly T[], of: (item: T) => number) =>
-  list.reduce((sum, item) => sum + of(item), 0);
-
 /** Adds up what jobs taught. What is offered rests on three jobs or more and is worth acting on. */
 export function firmLearnt(lessons: readonly Lesson[]): FirmLearnt {
-  const forecasts = (part: keyof Lesson['forecasts']) => sumOf(lessons, (l) => l.forecasts[part]);
+  const forecasts = (part: keyof Lesson['forecasts']) => sum(lessons, (l) => l.forecasts[part]);
   return {
     jobs: lessons.length,
     readAfter: lessons.filter((l) => l.readAfter).length,
     cameAgain: lessons.filter((l) => l.cameAgain).length,
     forecasts: { of: forecasts('of'), held: forecasts('held'), broken: forecasts('broken') },
-    kits: gathered(
-      lessons.map((l) => l.kits),
+    kits: groups(
+      lessons.flatMap((l) => l.kits),
       (k) => k.kitId,
     ).map(([kitId, list]) => {
-      const spots = sumOf(list, (k) => k.spots);
-      const share = Math.exp(sumOf(list, (k) => k.spots * k.meanLn) / Math.max(1, spots));
+      const spots = sum(list, (k) => k.spots);
+      const share = Math.exp(sum(list, (k) => k.spots * k.meanLn) / Math.max(1, spots));
       return { kitId, jobs: list.length, spots, share };
     }),
-    tries: gathered(
-      lessons.map((l) => l.tries),
+    tries: groups(
+      lessons.flatMap((l) => l.tries),
       (t) => t.kitId,
     ).map(([kitId, list]) => ({
       kitId,
-      units: sumOf(list, (t) => t.units),
-      tries: sumOf(list, (t) => t.tries),
+      units: sum(list, (t) => t.units),
+      tries: sum(list, (t) => t.tries),
     })),
-    work: gathered(
-      lessons.map((l) => l.work),
+    work: groups(
+      lessons.flatMap((l) => l.work),
       (w) => w.group,
-    ).map(([group, list]) => {
-      const pace = sumOf(list, (w) => w.realMin) / sumOf(list, (w) => w.usualMin);
+    ).map(([kind, list]) => {
+      const pace = sum(list, (w) => w.realMin) / sum(list, (w) => w.usualMin);
       return {
-        group,
+        group: kind,
         jobs: list.length,
-        steps: sumOf(list, (w) => w.steps),
+        steps: sum(list, (w) => w.steps),
         pace,
         isOffered: list.length >= FEWEST_JOBS && Math.abs(pace - 1) >= WORTH_PACE,
       };
     }),
-    walls: gathered(
-      lessons.map((l) => l.walls),
+    walls: groups(
+      lessons.flatMap((l) => l.walls),
       (w) => w.construction,
     ).map(([construction, list]) => {
       // Each house counts by how well its readings told it, and by how much houses differ.
       const weight = (w: (typeof list)[number]) => 1 / (w.sigmaDb ** 2 + HOUSES_DB ** 2);
-      const sum = sumOf(list, weight);
-      const shiftDb = sumOf(list, (w) => weight(w) * w.shiftDb) / sum;
-      const sigmaDb = 1 / Math.sqrt(sum);
+      const whole = sum(list, weight);
+      const shiftDb = sum(list, (w) => weight(w) * w.shiftDb) / whole;
+      const sigmaDb = 1 / Math.sqrt(whole);
       return {
         construction,
         jobs: list.length,

@@ -1,3 +1,4 @@
+import { group, mean, pairs } from 'd3-array';
 import { z } from 'zod';
 import { WORK_GROUPS, workGroupOf, type WorkGroup } from '../brief/paces';
 import { evidenceOf, ticksOf } from '../evidence/fold';
@@ -32,7 +33,7 @@ export const lesson = z.strictObject({
   work: z
     .array(z.strictObject({ group: z.enum(WORK_GROUPS), steps: count, usualMin: finite, realMin: finite }))
     .max(WORK_GROUPS.length),
-  /** Whether somebody had to come again: read after the work on more than one day, or a visit to a house of before. */
+  /** Whether somebody had to come again: read after the work at two visits, or a visit to a house of before. */
   cameAgain: z.boolean(),
   /** Whether anything was read after the work. */
   readAfter: z.boolean(),
@@ -46,6 +47,8 @@ const BREAK_TIMES = 4;
 const BREAK_MIN = 30;
 const TICKED_LATE_MIN = 0.5;
 const MIN_MS = 60_000;
+/** Readings so far apart are of two visits, ms (estimate). A date would not do: the day of one clock is the night of another. */
+const AWAY_MS = 8 * 60 * MIN_MS;
 
 /** How long hands took for each kind of work: from when a step could begin until it was ticked, on one day. */
 function workTimes(
@@ -66,23 +69,23 @@ function workTimes(
     if (!before) return;
     const fromMs = Math.max(before.atMs, ...step.after.map((key) => endOf.get(key) ?? 0));
     const realMin = (atMs - fromMs) / MIN_MS;
-    const group = workGroupOf(step.key);
-    const usualMin = step.handsMin / paceOf(group);
+    const kind = workGroupOf(step.key);
+    const usualMin = step.handsMin / paceOf(kind);
     if (usualMin <= 0 || realMin < TICKED_LATE_MIN || realMin > BREAK_TIMES * usualMin + BREAK_MIN) return;
-    const sum = sums.get(group) ?? { steps: 0, usualMin: 0, realMin: 0 };
-    sums.set(group, {
+    const sum = sums.get(kind) ?? { steps: 0, usualMin: 0, realMin: 0 };
+    sums.set(kind, {
       steps: sum.steps + 1,
       usualMin: sum.usualMin + usualMin,
       realMin: sum.realMin + realMin,
     });
   });
-  return [...sums].map(([group, sum]) => ({ group, ...sum }));
+  return [...sums].map(([kind, sum]) => ({ group: kind, ...sum }));
 }
 
 /** What the readings of a house told of its walls: those whose spread they narrowed. */
 function wallsTold(calibration: Derived['calibration']): Lesson['walls'] {
   if (!calibration) return [];
-  const { parameters, mean, covariance } = calibration.posterior;
+  const { parameters, mean: middle, covariance } = calibration.posterior;
   const names = new Set(parameters.flatMap((p) => asLoss(p)?.construction ?? []));
   return [...names].filter(isBuiltIn).flatMap((construction) => {
     const at = BANDS.map((band) => parameters.indexOf(lossParameter(construction, band))).filter(
@@ -92,18 +95,8 @@ function wallsTold(calibration: Derived['calibration']): Lesson['walls'] {
     if (at.length === 0 || five < 0) return [];
     const sigmaDb = Math.sqrt(covariance[five]![five]!);
     if (sigmaDb > TOLD_SHARE * lossSigmaDb(construction, LOSS_DB[construction][BAND_INDEX['5']])) return [];
-    return [{ construction, shiftDb: at.reduce((sum, i) => sum + mean[i]!, 0) / at.length, sigmaDb }];
+    return [{ construction, shiftDb: mean(at, (i) => middle[i]!)!, sigmaDb }];
   });
-}
-
-/** Things counted by kit. */
-function byKit<T>(list: readonly T[], kitOf: (item: T) => string | undefined): Map<string, T[]> {
-  const out = new Map<string, T[]>();
-  for (const item of list) {
-    const kitId = kitOf(item);
-    if (kitId !== undefined) out.set(kitId, [...(out.get(kitId) ?? []), item]);
-  }
-  return out;
 }
 
 /** What a job taught; null where nothing of it is of a real house: readings of a practice house teach nobody's firm. */
@@ -119,11 +112,15 @@ export function lessonOf(
   const servedBy = new Map((derived.built?.predictions ?? []).map((p) => [p.spotId, p.unitId]));
   const held = forecastsHeld(e.accepted?.forecast ?? [], derived.verdicts);
   const compared = held.filter((f) => f.forecast.downMbps > 0 && f.downMbps > 0);
-  const kits = byKit(compared, (f) => units.get(servedBy.get(f.spotId) ?? '')?.kitId);
-  const tried = byKit([...new Set(e.tries.map((t) => t.unitId))], (id) => units.get(id)?.kitId);
-  const daysAfter = new Set(
-    e.readings.flatMap((r) => (e.states.get(r.stateId)?.phase === 'after' ? r.at.slice(0, 10) : [])),
-  );
+  const kitOf = (unitId: string | null | undefined) => units.get(unitId ?? '')?.kitId ?? '';
+  const kits = group(compared, (f) => kitOf(servedBy.get(f.spotId)));
+  const tried = group(new Set(e.tries.map((t) => t.unitId)), kitOf);
+  // What stands in the network no more is nobody's kit.
+  kits.delete('');
+  tried.delete('');
+  const afterMs = e.readings
+    .flatMap((r) => (e.states.get(r.stateId)?.phase === 'after' ? Date.parse(r.at) : []))
+    .sort((x, y) => x - y);
   const ticks = ticksOf(job.evidence, e.accepted?.optionId ?? '');
   return {
     forecasts: {
@@ -134,7 +131,7 @@ export function lessonOf(
     kits: [...kits].map(([kitId, list]) => ({
       kitId,
       spots: list.length,
-      meanLn: list.reduce((sum, f) => sum + Math.log(f.downMbps / f.forecast.downMbps), 0) / list.length,
+      meanLn: mean(list, (f) => Math.log(f.downMbps / f.forecast.downMbps))!,
     })),
     walls: wallsTold(derived.calibration),
     tries: [...tried].map(([kitId, ids]) => ({
@@ -143,7 +140,7 @@ export function lessonOf(
       tries: e.tries.filter((t) => ids.includes(t.unitId)).length,
     })),
     work: workTimes(derived.steps, ticks, (group) => job.brief.paces[group] ?? 1),
-    cameAgain: job.brief.lastVisit !== null || daysAfter.size > 1,
+    cameAgain: job.brief.lastVisit !== null || pairs(afterMs).some(([x, y]) => y - x > AWAY_MS),
     readAfter: derived.verdicts.some((v) => v.after !== null),
   };
 }

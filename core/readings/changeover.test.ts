@@ -21,6 +21,7 @@ function walked(
   trips: [number, number | null][] = even,
   from = gateway.id,
   to = far.id,
+  stands = true,
 ) {
   const rows = [
     sampleState('a', 'after', network, { site }),
@@ -37,7 +38,7 @@ function walked(
       ...run,
     }),
   ];
-  return walksOf(context, rows, 'after', { option: network, kit: [] })[0]!;
+  return walksOf(context, rows, 'after', () => stands)[0]!;
 }
 
 describe('at the end of a walk', () => {
@@ -60,6 +61,11 @@ describe('at the end of a walk', () => {
     const fast = walked({ downMbps: 480, upMbps: 400 }, stepped);
     expect(slow.sticksChance!).toBeGreaterThan(fast.sticksChance! + 0.3);
     expect(fast.changeover).toBe('changed');
+  });
+  test('one of another network is judged in that, and says so', () => {
+    const then = walked({ rssiDbm: -38 }, stepped, gateway.id, far.id, false);
+    expect([then.stands, then.changeover]).toEqual([false, 'changed']);
+    expect(changeoverWords(then, network)).toContain('another network than stands now');
   });
   test('nothing is said where no answer came, or of a unit that is gone', () => {
     expect(walked({ connected: false }, [[0, null]]).sticksChance).toBeNull();

@@ -1,8 +1,8 @@
 import { linksOf } from '../plan/links/pipe';
 import { withTrials } from './trials';
-import type { Built } from '../evidence/built';
 import { evidenceOf } from '../evidence/fold';
-import type { EvidenceRows, Phase, Reading } from '../evidence/rows';
+import { thawed } from '../evidence/frozenNetwork';
+import type { EvidenceRows, Phase, Reading, StateRow } from '../evidence/rows';
 import type { PlanContext } from '../plan/network/context';
 import type { ClientTypeId, Place } from '../site/model/schema';
 import { allHeard, usualMbps, type ReadNetwork, type ReceivedLevel } from './receivedLevel';
@@ -21,6 +21,8 @@ export interface WalkJudged extends TraceJudged {
   /** Chance that it was still on another unit than the one it stood beside; null where that unit is not in the network. */
   sticksChance: number | null;
   changeover: Changeover;
+  /** Whether it was walked in the network as it stands. */
+  stands: boolean;
   /** What was read beside the unit it ended at. */
   end: { levelDbm: number | null; downMbps: number | null; bandSeen: Reading['bandSeen'] };
 }
@@ -92,12 +94,17 @@ function sticksChance(
 }
 
 /** The walk of a reading by itself; null where it is none. */
-function walkOf(r: Reading, phase: Phase): Omit<WalkJudged, 'sticksChance' | 'changeover'> | null {
+function walkOf(
+  r: Reading,
+  phase: Phase,
+  stands: boolean,
+): Omit<WalkJudged, 'sticksChance' | 'changeover'> | null {
   if (r.subject.kind !== 'walk' || !r.walk) return null;
   return {
     readingId: r.id,
     at: r.at,
     phase,
+    stands,
     fromUnitId: r.subject.fromUnitId,
     toUnitId: r.subject.toUnitId,
     end: { levelDbm: r.rssiDbm, downMbps: r.downMbps, bandSeen: r.bandSeen },
@@ -105,21 +112,36 @@ function walkOf(r: Reading, phase: Phase): Omit<WalkJudged, 'sticksChance' | 'ch
   };
 }
 
-/** The newest walks from unit to unit of a phase, judged in the network they were made in as it stands; the newest first. */
-export function walksOf(context: PlanContext, rows: EvidenceRows, phase: Phase, built: Built): WalkJudged[] {
+/** The newest walks from unit to unit of a phase, each judged in the network it was made in; the newest first. */
+export function walksOf(
+  context: PlanContext,
+  rows: EvidenceRows,
+  phase: Phase,
+  isNow: (state: StateRow) => boolean,
+): WalkJudged[] {
   const e = evidenceOf(rows);
-  const own = e.walks.filter((r) => e.states.get(r.stateId)?.phase === phase).slice(-MOST_WALKS);
-  if (own.length === 0) return [];
-  const option = withTrials(built.option, rows);
-  const then = { ...context, ownKit: built.kit };
-  const network: ReadNetwork = { context: then, option, links: linksOf(then, option) };
-  return own.reverse().flatMap((r) => {
-    const walk = walkOf(r, phase);
-    if (!walk) return [];
-    const device = r.device === 'wired' ? 'phone' : r.device;
-    const chance = r.connected ? sticksChance(network, walk, device) : null;
-    const changeover: Changeover =
-      chance === null ? 'open' : chance >= SAID ? 'sticks' : chance <= DENIED ? 'changed' : 'open';
-    return [{ ...walk, sticksChance: chance, changeover }];
-  });
+  const networks = new Map<string, ReadNetwork>();
+  const networkOf = (state: StateRow): ReadNetwork => {
+    const known = networks.get(state.id);
+    if (known) return known;
+    const { option: then, kit } = thawed(context.site, state);
+    const [option, own] = [withTrials(then, rows), { ...context, ownKit: kit }];
+    const made: ReadNetwork = { context: own, option, links: linksOf(own, option) };
+    networks.set(state.id, made);
+    return made;
+  };
+  return e.walks
+    .filter((r) => e.states.get(r.stateId)?.phase === phase)
+    .slice(-MOST_WALKS)
+    .reverse()
+    .flatMap((r) => {
+      const state = e.states.get(r.stateId)!;
+      const walk = walkOf(r, phase, isNow(state));
+      if (!walk) return [];
+      const device = r.device === 'wired' ? 'phone' : r.device;
+      const chance = r.connected ? sticksChance(networkOf(state), walk, device) : null;
+      const changeover: Changeover =
+        chance === null ? 'open' : chance >= SAID ? 'sticks' : chance <= DENIED ? 'changed' : 'open';
+      return [{ ...walk, sticksChance: chance, changeover }];
+    });
 }

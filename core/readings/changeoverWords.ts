@@ -8,6 +8,12 @@ const letterOf = (option: Pick<Option, 'units'>, unitId: string) =>
 
 /** Which unit the device was on at the end of a walk, with what that rests on and what would settle it. */
 export function changeoverWords(walk: WalkJudged, option: Pick<Option, 'units'>): string {
+  return walk.stands
+    ? endWords(walk, option)
+    : `${endWords(walk, option)} That was in another network than stands now.`;
+}
+
+function endWords(walk: WalkJudged, option: Pick<Option, 'units'>): string {
   const to = letterOf(option, walk.toUnitId);
   const read = walk.end.levelDbm === null ? '' : ` (${levelText(walk.end.levelDbm)} beside ${to})`;
   const settle =

@@ -1,4 +1,7 @@
 import type { Built } from '../evidence/built';
+import { freeze, networkHash } from '../evidence/frozenNetwork';
+import type { StateRow } from '../evidence/rows';
+import type { Site } from '../site/model/schema';
 import type { Prediction } from '../plan/predict/prediction';
 import type { SpotCause } from './causes';
 import { causesOf, type CausesGround } from './causesOf';
@@ -9,6 +12,12 @@ import { togetherOf, type TogetherRun } from './together';
 interface Reckoned {
   network: Built;
   evaluation: { predictions: readonly Prediction[] };
+}
+
+/** Whether a network that was read is the one that stands; its identity is worked out when it is first asked for. */
+function isNetwork(site: Site, { option, kit }: Built): (state: StateRow) => boolean {
+  let now: string | null = null;
+  return ({ hash }) => hash === (now ??= networkHash(freeze(site, option, kit).network, site));
 }
 
 /** What readings explain of a job. */
@@ -24,11 +33,14 @@ export interface Explained {
  */
 export function explained(ground: CausesGround, before: Reckoned, after: Reckoned | null): Explained {
   const { context, rows } = ground;
-  const of = (phase: 'before' | 'after', { network, evaluation }: Reckoned) => ({
-    causes: causesOf(ground, phase, network, evaluation),
-    walks: walksOf(context, rows, phase, network),
-    together: togetherOf(context.site, rows, phase, network, evaluation.predictions),
-  });
+  const of = (phase: 'before' | 'after', { network, evaluation }: Reckoned) => {
+    const isNow = isNetwork(context.site, network);
+    return {
+      causes: causesOf(ground, phase, network, evaluation),
+      walks: walksOf(context, rows, phase, isNow),
+      together: togetherOf(context.site, rows, phase, isNow, evaluation.predictions),
+    };
+  };
   const was = of('before', before);
   if (!after) return was;
   const built = of('after', after);

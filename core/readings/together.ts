@@ -1,9 +1,8 @@
+import { groups } from 'd3-array';
 import { meets } from '../plan/links/judge';
 import type { Prediction } from '../plan/predict/prediction';
-import type { Built } from '../evidence/built';
 import { evidenceOf } from '../evidence/fold';
-import { freeze, networkHash } from '../evidence/frozenNetwork';
-import { spotReadAt, type EvidenceRows, type Phase, type Reading } from '../evidence/rows';
+import { spotReadAt, type EvidenceRows, type Phase, type Reading, type StateRow } from '../evidence/rows';
 import { isReadAt } from '../evidence/takenAt';
 import { needOf, type Need } from '../site/model/needs';
 import type { Site } from '../site/model/schema';
@@ -67,20 +66,15 @@ export function togetherOf(
   site: Site,
   rows: EvidenceRows,
   phase: Phase,
-  built: Built,
+  isNow: (state: StateRow) => boolean,
   predictions: readonly Prediction[],
 ): TogetherRun[] {
   const e = evidenceOf(rows);
-  const runs = new Map<string, Reading[]>();
-  for (const r of e.together)
-    if (r.subject.kind === 'together' && e.states.get(r.stateId)?.phase === phase) {
-      const list = runs.get(r.subject.meetingId);
-      if (list) list.push(r);
-      else runs.set(r.subject.meetingId, [r]);
-    }
-  if (runs.size === 0) return [];
-  const now = networkHash(freeze(site, built.option, built.kit).network, site);
-  return [...runs]
+  const runs = groups(
+    e.together.filter((r) => e.states.get(r.stateId)?.phase === phase),
+    (r) => (r.subject.kind === 'together' ? r.subject.meetingId : ''),
+  );
+  return runs
     .map(([meetingId, list]): TogetherRun => {
       const first = list[0]!;
       const phones = first.subject.kind === 'together' ? first.subject.phones : 0;
@@ -95,9 +89,7 @@ export function togetherOf(
         held: new Set(spots.map((s) => s.spotId)).size >= phones && spots.every((s) => s.met),
         stands: list.every(
           (r) =>
-            e.states.get(r.stateId)?.hash === now &&
-            where(r) !== undefined &&
-            isReadAt(site, r, where(r)!.place),
+            isNow(e.states.get(r.stateId)!) && where(r) !== undefined && isReadAt(site, r, where(r)!.place),
         ),
       };
     })

@@ -1,4 +1,5 @@
 import { roomNameAt } from './roomName';
+import { distanceToWallM } from './rooms';
 import type { Obstacle, Place, Point, Site } from '../model/schema';
 
 /** What stands on the straight way between two places: doors by the rooms they join, and things by their names. */
@@ -20,14 +21,6 @@ function meetShare(a: Point, b: Point, c: Point, d: Point): number | null {
   const [wx, wy] = [c.xM - a.xM, c.yM - a.yM];
   const [t, s] = [(wx * vy - wy * vx) / cross, (wx * uy - wy * ux) / cross];
   return t >= 0 && t <= 1 && s >= 0 && s <= 1 ? s : null;
-}
-
-/** Distance of a point from a straight piece, m. */
-function offM(p: Point, a: Point, b: Point): number {
-  const [x, y] = [b.xM - a.xM, b.yM - a.yM];
-  const share = ((p.xM - a.xM) * x + (p.yM - a.yM) * y) / Math.max(1e-9, x * x + y * y);
-  const t = Math.max(0, Math.min(1, share));
-  return Math.hypot(p.xM - a.xM - t * x, p.yM - a.yM - t * y);
 }
 
 /** Doors and things the straight way between two places passes on their storeys, seen from above. */
@@ -60,7 +53,7 @@ export function between(site: Site, a: Place, b: Place): Between {
       storeys.has(o.storeyId) &&
       o.outline.some((p, i) => {
         const next = o.outline[(i + 1) % o.outline.length]!;
-        return offM(p, a, b) <= NEAR_M || meetShare(a, b, p, next) !== null;
+        return distanceToWallM(p, { a, b }) <= NEAR_M || meetShare(a, b, p, next) !== null;
       }),
   );
   return { doors, things };
