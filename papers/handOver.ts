@@ -6,6 +6,7 @@ import { listBlocks, type Block, type Paper, type PaperLanguage } from './blocks
 import { paperGround, type PaperGround, type PaperJob } from './job';
 import { priceBlocks } from './price';
 import { remedyText } from './remedy';
+import { keptCautions, stepTitle } from './steps';
 import { spotBlocks, spotList } from './spots';
 import { togetherBlocks } from './together';
 import { drawingBlocks, stayBlocks, triageBlocks, unitBlocks } from './units';
@@ -14,7 +15,8 @@ import { drawingBlocks, stayBlocks, triageBlocks, unitBlocks } from './units';
 const DRAWING_BOX = { widthPt: 480, heightPt: 330 };
 
 /** How the job stands, said before anything else: nobody signs for what is not there. */
-function summaryBlocks({ words, job, openSteps, missing, built, isAccepted }: PaperGround): Block[] {
+function summaryBlocks(g: PaperGround): Block[] {
+  const { words, job, openSteps, missing, built, isAccepted } = g;
   const { verdicts, headline } = job.derived;
   const dead = verdicts.filter((v) => v.wasDead);
   const gone = dead.filter((v) => v.gone);
@@ -24,7 +26,7 @@ function summaryBlocks({ words, job, openSteps, missing, built, isAccepted }: Pa
   if (!built || built.option.units.length === 0) open.push(words.nothingPlanned);
   else {
     if (!isAccepted) open.push(words.notAccepted);
-    if (openSteps.length > 0) open.push(words.openSteps(openSteps.length, openSteps[0]!.title));
+    if (openSteps.length > 0) open.push(words.openSteps(openSteps.length, stepTitle(g, openSteps[0]!.key)));
     if (missing.length > 0) open.push(words.missingDevices(missing.join(', ')));
     if (unread.length > 0) open.push(words.unread(spotList(unread)));
   }
@@ -151,6 +153,7 @@ export function handOver(job: PaperJob, language: PaperLanguage): Paper {
       ...drawingBlocks(g, DRAWING_BOX),
       ...unitBlocks(g),
       ...stayBlocks(g),
+      ...listBlocks(words.kept, keptCautions(g)),
       ...listBlocks(words.trouble, words.troubleItems(gateway)),
       ...triageBlocks(g),
       ...listBlocks(words.limits, limitItems(g)),

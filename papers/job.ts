@@ -42,7 +42,7 @@ export interface PaperGround {
   isAccepted: boolean;
   units: readonly Unit[];
   price: PriceNow | null;
-  openSteps: readonly { title: string }[];
+  openSteps: readonly { key: string }[];
   missing: readonly string[];
   number: (value: number, digits?: number) => string;
   speed: (mbps: number) => string;

@@ -13,6 +13,7 @@ import { paperHtml } from './html';
 import { PAPER_WORDS, type PaperJob } from './job';
 import { PAPERS } from './papers';
 import { goodsDe, lightDe } from './words/goodsDe';
+import { stepDe } from './words/workDe';
 import { paperPdf } from './pdf/pdf';
 import { sectionDrawing } from './section';
 import { drawingSvg } from './svg';
@@ -179,7 +180,31 @@ describe('what was shown besides', () => {
   });
 });
 
+test('cautions of the work that hold on are told, each once; what only holds while one works is not', () => {
+  const ids = [...new Set(derived.steps.flatMap((s) => s.cautions))];
+  for (const language of ['en', 'de'] as const) {
+    const { cautions, kept } = PAPER_WORDS[language];
+    const text = textOf(PAPERS['hand-over'](ground, language));
+    expect(text).toContain(kept);
+    expect(ids).toEqual(expect.arrayContaining(['buried', 'fibre', 'outdoorCable']));
+    for (const id of ids)
+      if (cautions[id] !== null) expect([id, text.split(cautions[id]).length]).toEqual([id, 2]);
+    expect(text).not.toContain(cautions.coaxKey!);
+  }
+  const nothing = { ...ground, evidence: [], shown: null, derived: { ...derived, built: null } };
+  expect(textOf(PAPERS['hand-over'](nothing, 'en'))).not.toContain(PAPER_WORDS.en.kept);
+});
+
 describe('languages', () => {
+  test('every step of a sheet has its name in German, with the unit it is for', () => {
+    const german = textOf(PAPERS.record(ground, 'de'));
+    const ticked = new Set(job.evidence.flatMap((r) => (r.kind === 'step' ? [r.stepKey] : [])));
+    expect(ticked.size).toBeGreaterThan(8);
+    for (const s of derived.steps) expect([s.key, stepDe(s.key, s.title, '')]).not.toEqual([s.key, s.title]);
+    for (const s of derived.steps) expect(german).not.toContain(s.title);
+    expect(german).toMatch(/Am Platz befestigen, Licht ablesen: C /);
+    expect(stepDe('own:1', 'Something of my own', '')).toBe('Something of my own');
+  });
   test('every text is there in each, and none is English by mistake', () => {
     const [en, de] = [PAPER_WORDS.en, PAPER_WORDS.de];
     const walk = (a: unknown, b: unknown, path: string) => {

@@ -7,6 +7,7 @@ import type { EvidenceRow, Reading } from '@/core/evidence/rows';
 import { forecastsHeld } from '@/core/readings/forecastHeld';
 import { cell, type Block, type Cell, type Paper, type PaperLanguage } from './blocks';
 import { paperGround, type PaperGround, type PaperJob } from './job';
+import { stepTitle } from './steps';
 import { backhaulText } from './units';
 
 /** When something was done, as the record has it: day and time where it is read. */
@@ -68,7 +69,7 @@ function doneRow(g: PaperGround, row: EvidenceRow): Cell[] | null {
     const s = job.site.spots.find((p) => p.id === id);
     return s ? `${s.number} ${s.name}` : id;
   };
-  const title = (key: string) => job.derived.steps.find((s) => s.key === key)?.title ?? key;
+  const title = (key: string) => stepTitle(g, key);
   const what = (): string | null => {
     switch (row.kind) {
       case 'step':

@@ -1,6 +1,7 @@
 import type { RemedyAct } from '@/core/evidence/agreement';
 import type { PaperWords } from './en';
 import { goodsDe, lightDe } from './goodsDe';
+import { CAUTIONS_KEPT_DE, stepDe } from './workDe';
 
 /** Was vor Ort getan wurde, je nach Abhilfe. */
 const ACTS: Readonly<Record<RemedyAct, string>> = {
@@ -22,6 +23,7 @@ export const de: PaperWords = {
   mbps: 'Mbit/s',
   goods: goodsDe,
   light: lightDe,
+  step: stepDe,
   notRead: 'nicht gemessen',
   notNoted: 'nicht notiert',
   noConnection: 'keine Verbindung',
@@ -34,7 +36,8 @@ export const de: PaperWords = {
   worse: (spots) => `Schlechter als vorher: ${spots}.`,
   notAccepted: 'Noch ist kein Vorschlag angenommen: Die Geräte unten sind ein Plan.',
   nothingPlanned: 'Noch ist nichts geplant oder eingebaut.',
-  openSteps: (n) => `Noch nicht eingebaut oder abgehakt: ${n} ${n === 1 ? 'Schritt' : 'Schritte'}.`,
+  openSteps: (n, next) =>
+    `Noch nicht eingebaut oder abgehakt: ${n} ${n === 1 ? 'Schritt' : 'Schritte'}, als nächster „${next}“.`,
   missingDevices: (names) => `Noch nicht im neuen Netz: ${names}.`,
   unread: (spots) => `Nach der Arbeit nicht gemessen: ${spots}.`,
   wrong: 'Was nicht ging',
@@ -135,6 +138,8 @@ export const de: PaperWords = {
     other: 'Zustimmung',
   },
   consent: (what, who, got) => `${what}${who ? `, ${who}` : ''}: ${got ? 'liegt vor' : 'fehlt noch'}`,
+  kept: 'Warnungen, die bleiben',
+  cautions: CAUTIONS_KEPT_DE,
   trouble: 'Wenn etwas nicht mehr geht',
   troubleItems: (gateway) => [
     'Das Licht eines Geräts hat sich geändert: nachsehen, ob es Strom hat, drei Minuten warten. Immer noch falsch: zehn Sekunden ausschalten.',

@@ -7,6 +7,8 @@ import type { Light } from '@/core/kit/model/details';
 import type { ActivityId } from '@/core/site/model/needs';
 import type { ClientTypeId } from '@/core/site/model/schema';
 import type { Verdict } from '@/core/site/model/verdict';
+import type { CautionId } from '@/core/fit/cautions';
+import { CAUTIONS_KEPT_EN } from './workEn';
 
 /**
  * Every text of the papers for the customer in English. Another language is one more file of this shape: what it must hold is the
@@ -20,6 +22,8 @@ export const en = {
   /** A part or unit by its name in the catalogue, and how a light looks. */
   goods: (label: string): string => label,
   light: (shows: string): string => shows,
+  /** A step of the run sheet by its key, by what it is called there and by the unit or spot it is about. */
+  step: (_key: string, told: string, _about: string): string => told,
   notRead: 'not read',
   notNoted: 'not noted',
   noConnection: 'no connection',
@@ -136,6 +140,8 @@ export const en = {
   } satisfies Record<Brief['consents'][number]['what'], string>,
   consent: (what: string, who: string, got: boolean) =>
     `${what}${who ? `, ${who}` : ''}: ${got ? 'given' : 'not given yet'}`,
+  kept: 'Cautions that stay',
+  cautions: CAUTIONS_KEPT_EN as Readonly<Record<CautionId, string | null>>,
   trouble: 'When something stops working',
   troubleItems: (gateway: string) => [
     'A unit whose light has changed: see that it has power, wait three minutes. Still wrong: switch it off for ten seconds.',
