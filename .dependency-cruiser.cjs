@@ -138,7 +138,7 @@ module.exports = {
       to: {
         path: '^(app|ui|core|meter|server|db|workers)/',
         pathNot:
-          '^(ui/walk/|ui/job/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits|together|transfers|trips)|core/evidence/(askedReason|walkBounds)|core/fit/(cautions|lights|marks|progress|serials|trouble)|core/intake/(linkText|listingLines)|core/job/walkShape|core/kit/model/lightLook|core/plan/cost/duration|core/readings/(doubts|quickRun|traceWords|tries|walkTrace)|core/site/model/levelText|core/stats/median)',
+          '^(ui/walk/|ui/job/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits|together|transfers|trips)|core/evidence/(askedReason|walkBounds)|core/fit/(cautions|crewWords|lights|marks|progress|serials|trouble)|core/intake/(linkText|listingLines)|core/job/walkShape|core/kit/model/lightLook|core/plan/cost/duration|core/readings/(doubts|enough|quickRun|traceWords|tries|walkTrace)|core/site/model/levelText|core/stats/median)',
         dependencyTypesNot: ['type-only'],
       },
     },

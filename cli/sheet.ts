@@ -1,9 +1,8 @@
 import { acceptedOption, asBuilt } from '../core/evidence/built';
 import { ticksOf } from '../core/evidence/fold';
 import { CAUTIONS } from '../core/fit/cautions';
-import { dayForTwoMin } from '../core/fit/day';
 import { beginOf, clockText, progressOf } from '../core/fit/progress';
-import { totalMin } from '../core/fit/schedule';
+import { crewOf, otherCrewMin, totalMin } from '../core/fit/schedule';
 import { settledBy } from '../core/fit/settled';
 import type { JobFile } from '../core/job/jobFile';
 import { createPlanner } from '../core/job/planner';
@@ -28,11 +27,13 @@ export function sheetReport(job: JobFile) {
     job: job.name,
     option: option?.name ?? null,
     isAccepted: accepted !== null,
+    crew: crewOf(steps),
     dayMin: totalMin(steps),
-    forTwoMin: dayForTwoMin(steps),
+    otherCrewMin: otherCrewMin(steps),
     steps: day.map((s) => ({
       key: s.key,
       title: s.title,
+      who: s.who,
       standing: s.standing,
       at: s.fromMs === null ? null : clockText(s.fromMs),
       isBeforeVisit: s.beforeVisit,
@@ -40,6 +41,7 @@ export function sheetReport(job: JobFile) {
       waitMin: s.waitMin,
       waitLabel: s.waitLabel,
       acts: s.acts.map((a) => a.words),
+      hand: s.hand,
       notes: s.notes,
       good: s.good,
       cautions: s.cautions.map((c) => CAUTIONS[c]),
@@ -52,9 +54,10 @@ export function sheetLines(report: ReturnType<typeof sheetReport>): string {
   if (report.steps.length === 0) return 'No run sheet: place a unit on the line in Plan first.';
   const mark = { done: '[x]', open: '[ ]', again: '[!]' } as const;
   return [
-    `${report.job}, “${report.option ?? ''}”${report.isAccepted ? '' : ', not accepted yet'}: ${minutesText(report.dayMin)} for one, about ${minutesText(report.forTwoMin)} for two`,
+    `${report.job}, “${report.option ?? ''}”${report.isAccepted ? '' : ', not accepted yet'}: ${minutesText(report.dayMin)} for ${report.crew}, about ${minutesText(report.otherCrewMin)} for ${report.crew === 'one' ? 'two' : 'one'}`,
     ...report.steps.flatMap((s) => [
-      `${mark[s.standing]} ${s.isBeforeVisit ? 'before' : (s.at ?? '     ')} ${s.title}, ${minutesText(s.handsMin)}${s.waitMin > 0 ? `, then ${s.waitLabel ?? 'a wait'} ${minutesText(s.waitMin)}` : ''}`,
+      `${mark[s.standing]} ${s.isBeforeVisit ? 'before' : (s.at ?? '     ')} ${s.who === null ? '' : `(${s.who}) `}${s.title}, ${minutesText(s.handsMin)}${s.waitMin > 0 ? `, then ${s.waitLabel ?? 'a wait'} ${minutesText(s.waitMin)}` : ''}`,
+      ...(s.hand.length === 0 ? [] : [`      In hand: ${s.hand.join(', ')}`]),
       ...s.acts.map((a, i) => `      ${i + 1}. ${a}`),
       ...s.notes.map((n) => `      ${n}`),
       ...(s.good === '' ? [] : [`      Good: ${s.good}`]),

@@ -31,6 +31,8 @@ export const policies = z.strictObject({
   bands: z.enum(['one', 'perBand']).default('one'),
   /** How copper is ended: fixed sockets, plugs on cable from the reel, or leads in stocked lengths. */
   cables: z.enum(['sockets', 'plugs', 'leads']).default('sockets'),
+  /** How many do the work on the day. */
+  crew: z.enum(['one', 'two']).default('one'),
 });
 export type Policies = z.infer<typeof policies>;
 
@@ -259,6 +261,7 @@ export function emptyBrief(): Brief {
       key: 'new',
       bands: 'one',
       cables: 'sockets',
+      crew: 'one',
     },
     offer: { ...NO_OFFER },
     labourMinorPerHour: 55_00,

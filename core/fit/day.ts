@@ -1,5 +1,4 @@
-import type { CautionId } from './cautions';
-import type { DayFrom, ScheduledStep, Step } from './step';
+import type { DayFrom, Step } from './step';
 
 /** Most steps that are tried at one moment of the day; the most pressing come first. */
 const MOST_TRIED = 6;
@@ -16,7 +15,7 @@ interface Day {
 }
 
 /** Steps as numbers, with what each waits for and how long the day is at least once it begins. */
-interface Work {
+export interface Work {
   steps: readonly Step[];
   before: readonly (readonly number[])[];
   /** When what it waits for that is behind us is through, min. */
@@ -25,7 +24,8 @@ interface Work {
   tailMin: readonly number[];
 }
 
-function workOf(steps: readonly Step[], from: DayFrom): Work {
+/** Steps as numbers, each with what it waits for and the way behind it. */
+export function workOf(steps: readonly Step[], from: DayFrom): Work {
   const number = new Map(steps.map((s, i) => [s.key, i]));
   const before = steps.map((s) => s.after.flatMap((k) => number.get(k) ?? []));
   const next = steps.map((): number[] => []);
@@ -48,7 +48,8 @@ function workOf(steps: readonly Step[], from: DayFrom): Work {
   return { steps, before, freeAtMin, tailMin };
 }
 
-const readyAt = (work: Work, day: Pick<Day, 'doneAt'>, i: number): number =>
+/** When a step may begin, min; infinite while something it waits for is open. */
+export const readyAt = (work: Work, day: Pick<Day, 'doneAt'>, i: number): number =>
   work.before[i]!.reduce((latest, k) => Math.max(latest, day.doneAt.get(k) ?? Infinity), work.freeAtMin[i]!);
 
 /** Goes on with a step; the day waits for it where it is not ready. */
@@ -192,48 +193,4 @@ export function restMin(sheet: readonly Step[]): number {
   let day: Day = { now: 0, doneAt: new Map(), open: onDay.map((_, i) => i) };
   for (let i = 0; i < onDay.length; i++) day = goOn(work, day, i);
   return Math.max(0, ...day.doneAt.values());
-}
-
-/** Cautions of steps that want a second person anyway. */
-const BOTH: readonly CautionId[] = ['ladder', 'loft'];
-
-/**
- * Length of a day for two, min: whoever is free takes what is ready and has the longest way behind it, a ladder or a loft takes
- * both (list scheduling, not proven shortest), and never longer than for one.
- */
-export function dayForTwoMin(sheet: readonly ScheduledStep[]): number {
-  const onDay = sheet.filter((s) => !s.beforeVisit);
-  const alone = Math.max(0, ...onDay.map((s) => s.waitEndMin));
-  const work = workOf(onDay, { nowMin: 0, doneAtMin: new Map() });
-  const doneAt = new Map<number, number>();
-  const free: [number, number] = [0, 0];
-  let end = 0;
-  const open = new Set(onDay.keys());
-  while (open.size > 0) {
-    const now = Math.min(...free);
-    const who = free[0] <= free[1] ? 0 : 1;
-    let pick = -1;
-    let soonest = Infinity;
-    for (const i of open) {
-      const at = readyAt(work, { doneAt }, i);
-      soonest = Math.min(soonest, at);
-      if (at <= now && (pick < 0 || work.tailMin[i]! > work.tailMin[pick]!)) pick = i;
-    }
-    if (pick < 0) {
-      // A circle of predecessors cannot be worked through; nobody plans one.
-      if (soonest === Infinity) return alone;
-      free[who] = Math.max(now, soonest);
-      continue;
-    }
-    const step = onDay[pick]!;
-    const both = step.cautions.some((c) => BOTH.includes(c));
-    const start = both ? Math.max(...free) : now;
-    const hands = start + step.handsMin;
-    if (both) free[0] = free[1] = hands;
-    else free[who] = hands;
-    doneAt.set(pick, hands + step.waitMin);
-    end = Math.max(end, hands + step.waitMin);
-    open.delete(pick);
-  }
-  return Math.min(alone, end);
 }

@@ -2,11 +2,12 @@ import { describe, expect, test } from '@jest/globals';
 import { step as planned, type ScheduledStep, type Step } from './step';
 import type { Ticks } from '../evidence/fold';
 import { firstSaid, overMin, progressOf } from './progress';
+import { schedule } from './schedule';
 
 const step = (key: string, startMin: number, more: Partial<Step>): ScheduledStep => {
   const work = planned(key, key, 10, more);
   const handsEndMin = startMin + work.handsMin;
-  return { ...work, startMin, handsEndMin, waitEndMin: handsEndMin + work.waitMin };
+  return { ...work, who: null, startMin, handsEndMin, waitEndMin: handsEndMin + work.waitMin };
 };
 const T0 = Date.parse('2026-06-10T09:00:00Z');
 const MIN = 60_000;
@@ -21,6 +22,24 @@ const DAY = [
   step('clip', 30, { handsMin: 20, cautions: ['mains', 'ladder'] }),
   step('join', 90, { after: ['drill', 'clip'] }),
 ];
+
+test('for two, what the other does meanwhile is told, and the rest of the day is planned for two', () => {
+  const work = ['a', 'b', 'c'].map((key) => planned(key, key, 30));
+  const sheet = schedule([...work, planned('up', 'Up', 20, { cautions: ['ladder'], after: ['a'] })], 'two');
+  const start = progressOf(sheet, ticks({}), T0, T0);
+  expect([start.current!.who, start.meanwhile!.who]).toEqual(['first', 'second']);
+  expect(start.meanwhile!.fromMs).toBe(start.current!.fromMs);
+  expect(start.dayLeftMin).toBe(80);
+  const later = progressOf(
+    sheet,
+    ticks({ [start.current!.key]: 30, [start.meanwhile!.key]: 30 }),
+    T0 + 30 * MIN,
+    T0,
+  );
+  expect(later.day.filter((s) => s.standing === 'open').map((s) => s.who)).toContain('both');
+  expect(later.dayLeftMin).toBe(50);
+  expect(progressOf(schedule(work), ticks({}), T0, T0).meanwhile).toBeUndefined();
+});
 
 describe('how far the run sheet has come', () => {
   test('hands-on work and the day are two figures: waits are worked through', () => {

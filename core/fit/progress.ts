@@ -2,7 +2,7 @@ import type { Ticks } from '../evidence/fold';
 import type { CautionId } from './cautions';
 import { restMin } from './day';
 import { doneAt, standingOf, type Standing } from './done';
-import { minutesBetween, schedule, totalMin } from './schedule';
+import { crewOf, minutesBetween, schedule, totalMin } from './schedule';
 import type { Settled } from './settled';
 import type { DayFrom, ScheduledStep, Step } from './step';
 
@@ -25,6 +25,8 @@ export interface Progress {
   day: DayStep[];
   /** The step that comes next; undefined when all are done. */
   current: DayStep | undefined;
+  /** On a day for two what the other does meanwhile; undefined where it takes both, or nothing is left for the other. */
+  meanwhile: DayStep | undefined;
   /** Its place in the day, from 1. */
   currentNumber: number | undefined;
   /** Hands-on work of what is open, min. */
@@ -51,6 +53,7 @@ export function progressOf(
       return at === null ? [] : [[s.key, Date.parse(at)] as const];
     }),
   );
+  const crew = crewOf(steps);
   const begun = steps.some((s) => !s.beforeVisit && doneMs.has(s.key));
   // A day that has begun goes on from now; one that has not, from when it is to begin.
   const startMs = begun ? nowMs : beginsMs;
@@ -64,7 +67,7 @@ export function progressOf(
     ),
   };
   const planned = begun
-    ? schedule(steps, from).filter((s) => !doneMs.has(s.key))
+    ? schedule(steps, crew, from).filter((s) => !doneMs.has(s.key))
     : steps.filter((s) => !doneMs.has(s.key));
   const done = steps
     .filter((s) => doneMs.has(s.key))
@@ -94,9 +97,13 @@ export function progressOf(
   return {
     day: [...done, ...open],
     current,
+    meanwhile:
+      current === undefined || current.who === null || current.who === 'both'
+        ? undefined
+        : open.find((s) => s.who !== null && s.who !== 'both' && s.who !== current.who),
     currentNumber: current && done.length + 1,
     handsLeftMin: open.filter((s) => !s.beforeVisit).reduce((sum, s) => sum + s.handsMin, 0),
-    dayLeftMin: begun ? totalMin(planned) : restMin(open),
+    dayLeftMin: begun || crew === 'two' ? totalMin(planned) : restMin(open),
   };
 }
 

@@ -8,6 +8,7 @@ import { apartSteps } from './apartSteps';
 import { adapterSteps, adaptersStepsOf } from './adapterSteps';
 import { cableStep, entryStep, wireSteps } from './cableSteps';
 import { called, fittingOf, isOnBench, joinsTo, recipeOf, type Fitting } from './fitting';
+import { handOf } from './hand';
 import { deviceLines, type DeviceLine } from './devices';
 import { lineSteps } from './lineSteps';
 import type { ScheduledStep, Step } from './step';
@@ -139,7 +140,11 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
       after: ['names', 'old', 'devices', 'devicesFirst', ...option.wiredSpots.map((w) => `wire:${w.spotId}`)],
     }),
   ];
-  return steps.map((s) => ({ ...s, after: [...new Set(s.after.map((k) => joinedIn.get(k) ?? k))] }));
+  return steps.map((s) => ({
+    ...s,
+    hand: handOf(fitting, s),
+    after: [...new Set(s.after.map((k) => joinedIn.get(k) ?? k))],
+  }));
 }
 
 /**
@@ -151,4 +156,4 @@ export const runSheet = (
   context: PlanContext,
   option: Option,
   today: Option | null = null,
-): ScheduledStep[] => schedule(stepsOf(context, option, today));
+): ScheduledStep[] => schedule(stepsOf(context, option, today), context.brief.policies.crew);

@@ -3,8 +3,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { priceOf } from '../plan/cost/price';
 import type { Step } from './step';
-import { minutesBetween, schedule, totalMin } from './schedule';
-import { dayForTwoMin, restMin } from './day';
+import { crewOf, minutesBetween, otherCrewMin, schedule, totalMin } from './schedule';
+import { restMin } from './day';
 import { step } from './step';
 
 const job = fc
@@ -106,29 +106,62 @@ describe('the time line of one pair of hands', () => {
     const boot = step('boot', 'Boot', 5, { waitMin: 20 });
     const cable = step('cable', 'Cable', 15);
     const join = step('join', 'Join', 5, { after: ['boot'] });
-    const rest = schedule([boot, cable, join], { nowMin: 30, doneAtMin: new Map([['boot', 40]]) });
+    const rest = schedule([boot, cable, join], 'one', { nowMin: 30, doneAtMin: new Map([['boot', 40]]) });
     expect(rest.map((s) => [s.key, s.startMin])).toEqual([
       ['cable', 30],
       ['join', 45],
     ]);
     // With nothing to fill it, the wait is waited out.
-    expect(schedule([boot, join], { nowMin: 30, doneAtMin: new Map([['boot', 40]]) })[0]!.startMin).toBe(40);
+    expect(
+      schedule([boot, join], 'one', { nowMin: 30, doneAtMin: new Map([['boot', 40]]) })[0]!.startMin,
+    ).toBe(40);
   });
   test('for two it is never longer than for one, and never shorter than half the hands or the longest way', () => {
     fc.assert(
       fc.property(job, (steps) => {
         const sheet = schedule(steps);
-        const two = dayForTwoMin(sheet);
+        const forTwo = schedule(steps, 'two');
+        const two = totalMin(forTwo);
         const hands = steps.reduce((sum, s) => sum + s.handsMin, 0);
-        expect(two).toBeLessThanOrEqual(totalMin(sheet));
+        expect(two).toBeLessThanOrEqual(totalMin(sheet) + 1e-9);
         expect(two).toBeGreaterThanOrEqual(hands / 2 - 1e-9);
         for (const s of steps) expect(two).toBeGreaterThanOrEqual(s.handsMin + s.waitMin);
+        expect(otherCrewMin(sheet)).toBe(two);
       }),
     );
     const [a, b] = [step('a', 'A', 30), step('b', 'B', 30)];
-    expect(dayForTwoMin(schedule([a, b]))).toBe(30);
+    expect(totalMin(schedule([a, b], 'two'))).toBe(30);
     // A ladder takes both.
-    expect(dayForTwoMin(schedule([a, { ...b, cautions: ['ladder'] }]))).toBe(60);
+    const up = schedule([a, { ...b, cautions: ['ladder'] }], 'two');
+    expect(totalMin(up)).toBe(60);
+    expect(up.map((s) => s.who)).toContain('both');
+    expect([crewOf(schedule([a])), crewOf(up)]).toEqual(['one', 'two']);
+  });
+  test('nobody does two things at once, a ladder has both, and nothing begins before what it waits for', () => {
+    const high = job.chain((steps) =>
+      fc
+        .array(fc.boolean(), { minLength: steps.length, maxLength: steps.length })
+        .map((isHigh) =>
+          steps.map((s, i): Step => ({ ...s, cautions: isHigh[i] ? ['ladder'] : ['drilling'] })),
+        ),
+    );
+    fc.assert(
+      fc.property(high, (steps) => {
+        const sheet = schedule(steps, 'two');
+        expect(sheet.map((s) => s.key).sort()).toEqual(steps.map((s) => s.key).sort());
+        const doneAt = new Map(sheet.map((s) => [s.key, s.waitEndMin]));
+        for (const s of sheet) {
+          for (const k of s.after) expect(s.startMin).toBeGreaterThanOrEqual(doneAt.get(k)! - 1e-9);
+          if (s.who === 'both') expect(s.cautions).toContain('ladder');
+        }
+        for (const me of ['first', 'second'] as const) {
+          const mine = sheet.filter((s) => s.who === me || s.who === 'both');
+          mine.forEach((s, i) => {
+            if (i > 0) expect(s.startMin).toBeGreaterThanOrEqual(mine[i - 1]!.handsEndMin - 1e-9);
+          });
+        }
+      }),
+    );
   });
   test('what is done before the visit takes no minute of the day', () => {
     const sheet = schedule([step('consents', 'C', 5, { beforeVisit: true }), step('boxes', 'B', 4)]);

@@ -1,33 +1,60 @@
+import type { Policies } from '../brief/brief';
+import { sharedDay } from './crew';
 import { shortestOrder } from './day';
 import type { DayFrom, ScheduledStep, Step } from './step';
 
 const FROM_START: DayFrom = { nowMin: 0, doneAtMin: new Map() };
 
+/** How many do the work. */
+export type Crew = Policies['crew'];
+
 /**
- * Puts steps on one person's time line so that the day is short: waits run beside hands-on work, and a short wait is waited
- * out where what it leads to is pressing (`day.ts`). Steps done before the visit come first and take no minute of it. Equal
- * days keep the order of the list. Steps naming an unknown predecessor do not wait for it. With `from` a day that has begun
- * goes on: steps that are done are left out.
+ * Puts steps on the time line of one person, or of two, so that the day is short: waits run beside hands-on work, and a short wait
+ * is waited out where what it leads to is pressing (`day.ts`, `crew.ts`). Steps done before the visit come first and take no minute
+ * of it. Equal days keep the order of the list. Steps naming an unknown predecessor do not wait for it. With `from` a day that has
+ * begun goes on: steps that are done are left out.
  */
-export function schedule(steps: readonly Step[], from: DayFrom = FROM_START): ScheduledStep[] {
+export function schedule(
+  steps: readonly Step[],
+  crew: Crew = 'one',
+  from: DayFrom = FROM_START,
+): ScheduledStep[] {
   const before = steps.filter((s) => s.beforeVisit);
   const onDay = steps.filter((s) => !s.beforeVisit && !from.doneAtMin.has(s.key));
-  let nowMin = from.nowMin;
-  const doneAt = new Map(from.doneAtMin);
   const order = shortestOrder(onDay, from);
+  const none = { startMin: 0, who: null, handsEndMin: 0, waitEndMin: 0 };
   return [
-    ...before.map((s) => ({ ...s, startMin: 0, handsEndMin: 0, waitEndMin: 0 })),
-    ...order.map((i): ScheduledStep => {
-      const s = onDay[i]!;
-      const startMin = s.after.reduce((latest, k) => Math.max(latest, doneAt.get(k) ?? 0), nowMin);
-      const handsEndMin = startMin + s.handsMin;
-      const waitEndMin = handsEndMin + s.waitMin;
-      nowMin = handsEndMin;
-      doneAt.set(s.key, waitEndMin);
-      return { ...s, startMin, handsEndMin, waitEndMin };
-    }),
+    ...before.map((s) => ({ ...s, ...none })),
+    ...(crew === 'two' ? sharedDay(onDay, from, order) : alone(onDay, from, order)).map(
+      ({ at, who, startMin }): ScheduledStep => {
+        const s = onDay[at]!;
+        const handsEndMin = startMin + s.handsMin;
+        return { ...s, who, startMin, handsEndMin, waitEndMin: handsEndMin + s.waitMin };
+      },
+    ),
   ];
 }
+
+/** One person's day in an order, with when each step begins. */
+function alone(steps: readonly Step[], from: DayFrom, order: readonly number[]) {
+  let nowMin = from.nowMin;
+  const doneAt = new Map(from.doneAtMin);
+  return order.map((at) => {
+    const s = steps[at]!;
+    const startMin = s.after.reduce((latest, k) => Math.max(latest, doneAt.get(k) ?? 0), nowMin);
+    nowMin = startMin + s.handsMin;
+    doneAt.set(s.key, nowMin + s.waitMin);
+    return { at, who: null, startMin };
+  });
+}
+
+/** How many a schedule was made for. */
+export const crewOf = (steps: readonly Pick<ScheduledStep, 'who'>[]): Crew =>
+  steps.some((s) => s.who !== null) ? 'two' : 'one';
+
+/** Length of the same day with the other crew, min. */
+export const otherCrewMin = (steps: readonly ScheduledStep[]): number =>
+  totalMin(schedule(steps, crewOf(steps) === 'one' ? 'two' : 'one'));
 
 /** Length of a schedule, min. */
 export function totalMin(steps: readonly ScheduledStep[]): number {

@@ -3,7 +3,7 @@ import { evidenceOf, serialAt } from '../evidence/fold';
 import { isolated } from '../evidence/isolation';
 import type { EvidenceRows } from '../evidence/rows';
 import type { Option } from '../plan/option/schema';
-import { RUNS_WANTED } from '../readings/judgeRuns';
+import { RUNS_WANTED } from '../readings/enough';
 import type { SpotVerdict } from '../readings/spotVerdicts';
 import { missingDevices } from './devices';
 import { serialStepOf } from './serials';

@@ -9,6 +9,7 @@ import { kitOf, planContext } from '../plan/network/context';
 import { plainFeed } from '../plan/option/feeds';
 import type { Option, Unit } from '../plan/option/schema';
 import type { Place } from '../site/model/schema';
+import { packedByStep } from './hand';
 import { runSheet, stepsOf } from './runSheet';
 import { totalMin } from './schedule';
 
@@ -98,6 +99,27 @@ const contextOf = ({ joining, names, adapters, line }: Omit<Case, 'option'>) =>
   });
 
 describe('every kit, way of working and backhaul', () => {
+  test('each step names what it takes: its own unit, what fixes it, what its cautions want; the van holds each once', () => {
+    fc.assert(
+      fc.property(cases, ({ option, ...c }) => {
+        const steps = stepsOf(contextOf(c), option);
+        for (const s of steps) {
+          expect(new Set(s.hand).size).toBe(s.hand.length);
+          const carried = s.acts.flatMap((a) => (a.verb === 'carry' ? [a.unitId] : []));
+          for (const id of carried) {
+            const { letter } = option.units.find((u) => u.id === id)!;
+            expect(s.hand.some((h) => h === letter || h.startsWith(`${letter} `))).toBe(true);
+          }
+          if (s.cautions.includes('drilling')) expect(s.hand).toContain('detector for pipes and cables');
+          if (s.cautions.includes('ladder')) expect(s.hand).toContain('ladder');
+          if (s.cautions.includes('mains')) expect(s.hand).toContain('voltage tester');
+        }
+        const packed = packedByStep(steps).flatMap((p) => p.items);
+        expect([...packed].sort()).toEqual([...new Set(steps.flatMap((s) => s.hand))].sort());
+      }),
+      { numRuns: 60 },
+    );
+  });
   test('the acts, carried out on units that behave as their kit says, end with each joined, at its place, on its backhaul', () => {
     fc.assert(
       fc.property(cases, (c) => {

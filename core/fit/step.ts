@@ -1,6 +1,7 @@
 import type { Joining, LightSign } from '../kit/model/details';
 import type { Act } from './acts';
 import type { CautionId } from './cautions';
+import type { Who } from './crewWords';
 
 /** How a unit joins, with the names a person knows the two ends by. */
 export interface JoinAt {
@@ -30,6 +31,8 @@ export interface Step {
   acts: Act[];
   /** What to know beside it. */
   notes: string[];
+  /** What it takes, for the hands. */
+  hand: string[];
   /** How one sees that it went well. */
   good: string;
   handsMin: number;
@@ -53,6 +56,8 @@ export interface Step {
 export interface ScheduledStep extends Step {
   /** Minutes from the start of the day's work. */
   startMin: number;
+  /** Who of two does it; null on a day for one. */
+  who: Who | null;
   handsEndMin: number;
   waitEndMin: number;
 }
@@ -75,6 +80,7 @@ export function step(key: string, title: string, handsMin: number, more: StepMor
     title,
     acts: [],
     notes: [],
+    hand: [],
     good: '',
     handsMin,
     waitMin: 0,

@@ -29,7 +29,7 @@ import { nextReading, type NextReading } from '../readings/nextReading';
 import { oddReadings, type OddReading } from '../readings/outliers';
 import { standingOf } from '../readings/standing';
 import { headlineOf, verdictsOf, type Headline, type SpotVerdict } from '../readings/spotVerdicts';
-import { RUNS_WANTED } from '../readings/judgeRuns';
+import { RUNS_WANTED } from '../readings/enough';
 import { withTrials } from '../readings/trials';
 import { channelsFor } from './channelsFor';
 import { briefKey, countRead, placesRead } from './plannerKeys';

@@ -4,6 +4,7 @@ import type { Reading } from '../evidence/rows';
 import type { Need } from '../site/model/needs';
 import type { Verdict } from '../site/model/verdict';
 import { median } from '../stats/median';
+import { RUNS_WANTED, enoughRunsMet } from './enough';
 import type { LineTest } from './line';
 
 /** A run as it counts for internet use: through the house to the line. */
@@ -39,14 +40,6 @@ export interface PhaseResult {
   /** Every run as it counts, in its order: down and up, Mb/s. */
   downsMbps: readonly number[];
   upsMbps: readonly number[];
-}
-
-/** Fewest runs that prove a spot. */
-export const RUNS_WANTED = 3;
-
-/** Three of three serve; at two of three one more is asked for, and three of four (and any such share of more) count. */
-export function enoughRunsMet(met: number, runs: number): boolean {
-  return runs >= RUNS_WANTED && (runs === RUNS_WANTED ? met === RUNS_WANTED : met >= Math.ceil(0.75 * runs));
 }
 
 /** What runs scatter by, as a natural logarithm, before any are seen (estimate), counted as two runs of it. */

@@ -7,7 +7,8 @@ import { sampleReading, sampleRound, sampleState, sampleStrike } from '../../dem
 import type { EvidenceRow, Reading } from '../evidence/rows';
 import { median } from '../stats/median';
 import { verdictsOf, type SpotVerdict } from './spotVerdicts';
-import { enoughRunsMet, judgeRuns } from './judgeRuns';
+import { enoughRunsMet, twoMoreTell } from './enough';
+import { judgeRuns } from './judgeRuns';
 import type { Standing } from './standing';
 
 const run = sampleReading;
@@ -48,6 +49,26 @@ test.each([
   [4, 5, true],
   [3, 5, false],
 ])('%i of %i runs: enough %s', (met, runs, enough) => expect(enoughRunsMet(met, runs)).toBe(enough));
+
+test('a run or two more is asked for in a wait only where it could still change what is said', () => {
+  for (const [met, runs] of [
+    [0, 0],
+    [1, 1],
+    [2, 2],
+    [1, 2],
+    [2, 3],
+  ] as const)
+    expect([met, runs, twoMoreTell(met, runs)]).toEqual([met, runs, true]);
+  for (const [met, runs] of [
+    [0, 1],
+    [0, 2],
+    [1, 3],
+    [0, 3],
+    [3, 3],
+    [3, 4],
+  ] as const)
+    expect([met, runs, twoMoreTell(met, runs)]).toEqual([met, runs, false]);
+});
 
 describe('one phase', () => {
   test('serves, tight, short, silent', () => {

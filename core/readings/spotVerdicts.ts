@@ -10,7 +10,8 @@ import type { EvidenceRows, Reading } from '../evidence/rows';
 import { isReadAt, placeNow } from '../evidence/takenAt';
 import { TOUCH_WORDS, type Touch } from '../plan/predict/touch';
 import { lineTest, type LineTest } from './line';
-import { judgeRuns, RUNS_WANTED, type PhaseResult } from './judgeRuns';
+import { RUNS_WANTED } from './enough';
+import { judgeRuns, type PhaseResult } from './judgeRuns';
 import { builtStates, type Standing } from './standing';
 import { type Verdict, VERDICTS } from '../site/model/verdict';
 

@@ -19,7 +19,7 @@ import { traceWords } from '@/core/readings/traceWords';
 import { isComplainedOf } from '@/core/readings/doubts';
 import { placeAt, triedOf, type Tried, type TryTable } from '@/core/readings/tries';
 import { expectedOf } from '@/core/readings/expected';
-import { RUNS_WANTED } from '@/core/readings/judgeRuns';
+import { RUNS_WANTED } from '@/core/readings/enough';
 import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/walkingRoute';
 import { storeysById } from '@/core/site/model/levels';
 import { activitiesLabel, type Need } from '@/core/site/model/needs';

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { askedAtSpots } from '@/core/evidence/asked';
 import { suspectWord } from '@/core/readings/causeWords';
 import { type SpotVerdict } from '@/core/readings/spotVerdicts';
-import { RUNS_WANTED } from '@/core/readings/judgeRuns';
+import { RUNS_WANTED } from '@/core/readings/enough';
 import type { Spot } from '@/core/site/model/schema';
 import { useAsItWas, useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';

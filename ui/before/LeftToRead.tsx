@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { lineIsOfAnotherHour } from '@/core/readings/lineHour';
-import { RUNS_WANTED } from '@/core/readings/judgeRuns';
+import { RUNS_WANTED } from '@/core/readings/enough';
 import { useDerived } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 

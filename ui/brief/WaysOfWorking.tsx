@@ -45,6 +45,10 @@ const CABLES: Choice<'cables'>[] = [
   { value: 'plugs', label: 'from the reel, plugs' },
   { value: 'leads', label: 'ready-made leads in stocked lengths' },
 ];
+const CREWS: Choice<'crew'>[] = [
+  { value: 'one', label: 'one person' },
+  { value: 'two', label: 'two: a shorter day, the same hands-on hours' },
+];
 
 const BANDS: Choice<'bands'>[] = [
   { value: 'one', label: 'one name for all bands' },
@@ -135,6 +139,12 @@ export function WaysOfWorking() {
           value={policies.cables}
           options={CABLES}
           onChange={(cables) => set({ cables })}
+        />
+        <SelectField
+          label="On the day"
+          value={policies.crew}
+          options={CREWS}
+          onChange={(crew) => set({ crew })}
         />
       </div>
     </section>

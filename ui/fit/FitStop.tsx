@@ -3,8 +3,9 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { ScheduledStep } from '@/core/fit/step';
-import { totalMin } from '@/core/fit/schedule';
+import { crewOf, otherCrewMin, totalMin } from '@/core/fit/schedule';
 import { moneyText } from '@/core/plan/cost/money';
+import { twoMoreTell } from '@/core/readings/enough';
 import { useAccepted, useBuilt, useDerived, useOption } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
 import { hoursText, minutesText } from '@/core/plan/cost/duration';
@@ -12,7 +13,6 @@ import { useAccept } from '@/ui/job/useAccept';
 import { Button } from '@/ui/pieces/Button';
 import { Problem } from '@/ui/pieces/Problem';
 import { PrintedSheet } from './PrintedSheet';
-import { dayForTwoMin } from '@/core/fit/day';
 import { offlineBudget } from '@/core/fit/devices';
 import { firstSaid, overMin } from '@/core/fit/progress';
 import { amountText, changeText } from '@/core/plan/cost/parts';
@@ -21,6 +21,7 @@ import { PriceTable } from '@/ui/offer/PriceTable';
 import { usePriceNow } from '@/ui/offer/usePriceNow';
 import { BeforeVisit } from './BeforeVisit';
 import { Serials } from './Serials';
+import { Packing } from './Packing';
 import { StepRow } from './StepRow';
 import { useDay } from './useDay';
 import { VanTable } from './VanTable';
@@ -42,7 +43,12 @@ export function FitStop() {
   // What is built otherwise on the day stands where it stands; the price is that of what was agreed to.
   const built = useBuilt();
   const as = built && accepted ? built.option : option;
-  const { day, current, currentNumber, handsLeftMin, dayLeftMin, settled, nowMs } = useDay(steps, as);
+  const { day, current, meanwhile, currentNumber, handsLeftMin, dayLeftMin, settled, nowMs } = useDay(
+    steps,
+    as,
+  );
+  const forTwo = crewOf(steps) === 'two';
+  const otherMin = useMemo(() => otherCrewMin(steps), [steps]);
   const inFull = useMemo(() => firstSaid(day), [day]);
   const [problem, setProblem] = useState<string | null>(null);
   const evaluation = option ? derived?.options[option.id] : undefined;
@@ -73,6 +79,9 @@ export function FitStop() {
     begun && current !== undefined && current.fromMs !== null && nowMs !== null
       ? (current.fromMs - nowMs) / 60_000
       : 0;
+  const telling = (derived?.verdicts ?? []).filter((v) =>
+    twoMoreTell(v.after?.runsMet ?? 0, v.after?.runs ?? 0),
+  ).length;
   const offline = offlineBudget(steps, brief);
   const over = brief.hours ? overMin(steps, brief.hours) : 0;
   return (
@@ -117,9 +126,14 @@ export function FitStop() {
               {current ? `Step ${currentNumber} of ${steps.length}` : 'All steps done'}
             </h2>
             <p className="mt-1 text-lg">{current ? current.title : 'Read the same spots again.'}</p>
+            {meanwhile && (
+              <p className="mt-1" data-meanwhile={meanwhile.key}>
+                The second meanwhile: {meanwhile.title}
+              </p>
+            )}
             <p className="mt-1 text-ink-2">
               {current
-                ? `${minutesText(handsLeftMin)} of hands-on work left, ${minutesText(dayLeftMin)} with its waits; the whole day is ${minutesText(totalMin(steps))}, about ${minutesText(dayForTwoMin(steps))} for two.`
+                ? `${minutesText(handsLeftMin)} of hands-on work left, ${minutesText(dayLeftMin)} with its waits; the whole day is ${minutesText(totalMin(steps))}${forTwo ? ' for two' : ''}, about ${minutesText(otherMin)} for ${forTwo ? 'one' : 'two'}.`
                 : ''}
             </p>
             {waitsMin >= 3 && (
@@ -128,7 +142,9 @@ export function FitStop() {
                 <Link className="link" href={`/jobs/${jobId}/after`}>
                   read spots meanwhile
                 </Link>
-                .
+                {telling > 0
+                  ? `: at ${telling} of them a run still tells something.`
+                  : ': none of them needs another run.'}
               </p>
             )}
             {offline.othersMin + offline.mattersMin > 0 && (
@@ -189,6 +205,7 @@ export function FitStop() {
               </tbody>
             </table>
             <VanTable cables={evaluation.cables} option={option} />
+            <Packing steps={steps} />
             {price && <PriceTable price={price} />}
             {since && (
               <p className="mt-1 text-mains">

@@ -1,5 +1,6 @@
 'use client';
 import { CAUTIONS, REMINDERS } from '@/core/fit/cautions';
+import { WHO_WORDS } from '@/core/fit/crewWords';
 import { LIGHT_WORDS } from '@/core/fit/lights';
 import { portMap } from '@/core/fit/portMap';
 import { clockText, firstSaid, type DayStep } from '@/core/fit/progress';
@@ -49,6 +50,10 @@ export function PrintedSheet({
               <td className="w-8 py-1 text-lg leading-none">☐</td>
               <td className="py-1 pr-3">
                 <strong>{s.title}</strong>
+                {s.who !== null && <span> ({WHO_WORDS[s.who]})</span>}
+                {s.hand.length > 0 && (
+                  <span className="block text-[9.5pt] text-ink-2">In hand: {s.hand.join(', ')}.</span>
+                )}
                 {s.acts.length > 0 && (
                   <ol className="list-decimal pl-5">
                     {s.acts.map((a) => (

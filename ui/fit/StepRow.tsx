@@ -3,6 +3,7 @@ import { Check } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { CONSENT_LABEL } from '@/core/brief/brief';
+import { WHO_WORDS } from '@/core/fit/crewWords';
 import { heldOf } from '@/core/fit/held';
 import { clockText, type DayStep } from '@/core/fit/progress';
 import { comparesSerials, serialStepOf } from '@/core/fit/serials';
@@ -118,8 +119,12 @@ export function StepRow({
           </button>
           <span className="fig shrink-0 text-[13px] text-ink-2">{minutesText(step.handsMin)}</span>
         </div>
+        {step.who !== null && !done && <p className="pl-7 text-[13px]">{WHO_WORDS[step.who]}</p>}
         {isOpen && (
           <div className="mt-1 pl-7">
+            {step.hand.length > 0 && !done && (
+              <p className="mb-1 text-ink-2">In hand: {step.hand.join(', ')}.</p>
+            )}
             <ol className="list-decimal pl-5">
               {step.acts.map((a) => (
                 <li key={a.words}>{a.words}</li>

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { Phase } from '@/core/evidence/rows';
-import { RUNS_WANTED } from '@/core/readings/judgeRuns';
+import { RUNS_WANTED } from '@/core/readings/enough';
 import type { Progress, RunResult } from '@/meter/speed/client';
 import { measureRuns, readingOf, runWords } from '@/meter/speed/runs';
 import { problemText, send } from '@/ui/job/requests';

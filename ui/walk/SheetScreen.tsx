@@ -1,7 +1,9 @@
 /** @jsxImportSource preact */
 import { clockText } from '@/core/fit/progress';
 import { minutesText } from '@/core/plan/cost/duration';
+import { twoMoreTell } from '@/core/readings/enough';
 import { dayOn, type WalkDayStep } from './day';
+import { runsAt } from './runs';
 import { go, unsent } from './state';
 import { useNow } from './useNow';
 import { useWalk } from './useWalk';
@@ -34,8 +36,14 @@ export function SheetScreen() {
   const rows = useWalk((s) => s.rows);
   const left = useWalk((s) => unsent(s).length);
   const now = useNow(10_000);
-  const { day, current, currentNumber, dayLeftMin } = dayOn(view, rows, now);
-  const unread = view.spots.filter((s) => s.runs.length < view.runsWanted).length;
+  const { day, current, meanwhile, currentNumber, dayLeftMin } = dayOn(view, rows, now);
+  const unread = view.spots.filter((s) => {
+    const runs = runsAt(view, rows, s.runs, s.id);
+    const met = runs.filter(
+      (r) => (r.downMbps ?? 0) >= s.need.downMbps && (r.upMbps ?? 0) >= s.need.upMbps,
+    ).length;
+    return twoMoreTell(met, runs.length);
+  }).length;
   // Between two pieces of work there is time for readings.
   const waits =
     current !== undefined &&
@@ -61,7 +69,7 @@ export function SheetScreen() {
           Nothing for the hands until {clockText(current.fromMs!)}.{' '}
           {unread > 0 && (
             <button type="button" class="wide" onClick={() => go({ kind: 'list' })}>
-              Read meanwhile: {unread} {unread === 1 ? 'spot lacks' : 'spots lack'} runs
+              Read meanwhile: runs at {unread} {unread === 1 ? 'spot' : 'spots'} still tell something
             </button>
           )}
         </p>
@@ -71,6 +79,14 @@ export function SheetScreen() {
           <button type="button" class="main" onClick={() => go({ kind: 'step', key: current.key })}>
             {currentNumber}. {current.title}
           </button>
+          {meanwhile && (
+            <p>
+              The second meanwhile:{' '}
+              <button type="button" class="wide" onClick={() => go({ kind: 'step', key: meanwhile.key })}>
+                {meanwhile.title}
+              </button>
+            </p>
+          )}
           <p class="quietly">
             {open.length} {open.length === 1 ? 'step' : 'steps'} left, {minutesText(dayLeftMin)} with{' '}
             {open.length === 1 ? 'its wait' : 'their waits'}.

@@ -1,6 +1,7 @@
 /** @jsxImportSource preact */
 import { useState } from 'preact/hooks';
 import { CAUTIONS } from '@/core/fit/cautions';
+import { WHO_WORDS } from '@/core/fit/crewWords';
 import { markOfPlace } from '@/core/fit/marks';
 import { LIGHT_WORDS } from '@/core/fit/lights';
 import { comparesSerials } from '@/core/fit/serials';
@@ -113,6 +114,12 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
           step.waitMin > 0 &&
           `, then ${step.waitLabel} ${waitsUntil ? `until ${waitsUntil}` : minutesText(step.waitMin)}`}
       </p>
+      {step.who !== null && <p class="quietly">For {WHO_WORDS[step.who]}</p>}
+      {step.hand.length > 0 && !done && (
+        <p>
+          <strong>In hand:</strong> {step.hand.join(', ')}
+        </p>
+      )}
       {step.standing === 'again' && (
         <p class="ask" role="note">
           Ticked before it was changed: it is to be done again.
