@@ -166,6 +166,19 @@ export const de: PaperWords = {
         : `${network}: nicht gezeigt, dass es getrennt ist.`,
   networkName: (name) =>
     `Sein Name: ${name}. Der Schlüssel gehört allein Ihnen: Er steht auf keinem unserer Papiere.`,
+  keySheet: {
+    title: 'Namen und Schlüssel',
+    scan: 'Die Kamera eines Telefons auf einen Code richten, um beizutreten.',
+    note: 'Wer dieses Blatt hat, kommt hinein. Es wird einmal gedruckt; es liegt, wo Gäste es nicht sehen.',
+    kinds: {
+      network: 'Das Netz',
+      guest: 'Das Gästenetz',
+      children: 'Das Kindernetz',
+      admin: 'Kennwort einer Einrichtungsseite',
+    },
+    name: 'Name',
+    key: 'Schlüssel',
+  },
   price: 'Preis',
   agreed: (option, by, when) =>
     `„${option}“ wurde am ${when}${by ? ` von ${by}` : ''} angenommen. Teile und Preis gelten, wie sie damals waren.`,

@@ -2,6 +2,7 @@ import type { ApartNetwork } from '@/core/brief/apart';
 import type { Brief } from '@/core/brief/brief';
 import type { CauseWord, RemedyAct } from '@/core/evidence/agreement';
 import type { Isolated } from '@/core/evidence/isolation';
+import type { KeyKind } from '@/core/job/keyBox';
 import type { FeedKind } from '@/core/kit/model/schema';
 import type { Light } from '@/core/kit/model/details';
 import type { ActivityId } from '@/core/site/model/needs';
@@ -170,6 +171,19 @@ export const en = {
         ? `${network} is not apart: on ${when} the house was reached from there.`
         : `${network}: not shown to be apart.`,
   networkName: (name: string) => `Its name: ${name}. The key is yours alone: it stands on no paper of ours.`,
+  keySheet: {
+    title: 'Names and keys',
+    scan: 'Point a phone’s camera at a code to join.',
+    note: 'Whoever holds this sheet is let in. It is printed once; keep it where guests do not see it.',
+    kinds: {
+      network: 'The network',
+      guest: 'The guest network',
+      children: 'The children’s network',
+      admin: 'Password of a set-up page',
+    } satisfies Record<KeyKind, string>,
+    name: 'Name',
+    key: 'Key',
+  },
   price: 'Price',
   agreed: (option: string, by: string, when: string) =>
     `“${option}” was accepted${by ? ` by ${by}` : ''} on ${when}. Its parts and price stand as they were then.`,

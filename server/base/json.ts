@@ -30,3 +30,12 @@ export function objectOf(bytes: Uint8Array): Outcome<Record<string, unknown>> {
   if (tooDeep(value)) return refuse(400, `The request is nested deeper than ${MOST_NESTED} levels.`);
   return { ok: true, value: value as Record<string, unknown> };
 }
+
+/** A stored text as what it should be; null where it is damaged or of another version. */
+export function storedAs<T>(json: string, as: { safeParse: (v: unknown) => { data?: T } }): T | null {
+  try {
+    return as.safeParse(JSON.parse(json)).data ?? null;
+  } catch {
+    return null;
+  }
+}

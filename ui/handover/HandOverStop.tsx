@@ -10,6 +10,7 @@ import { Button } from '@/ui/pieces/Button';
 import { PaperView } from '@/ui/pieces/PaperView';
 import { SelectField } from '@/ui/pieces/fields';
 import { Downloads } from './Downloads';
+import { KeyBox } from './KeyBox';
 import { HandOverExtras } from './HandOverExtras';
 import { SignOff } from './SignOff';
 
@@ -77,6 +78,7 @@ export function HandOverStop() {
       <div className="no-print mx-auto flex max-w-[900px] flex-col gap-4 px-4 pb-6">
         <SignOff />
         <HandOverExtras />
+        <KeyBox />
         <Downloads />
       </div>
     </div>
