@@ -1,3 +1,4 @@
+import { powerOfRadio } from '../core/plan/network/radioPower';
 import type { Built } from '@/core/evidence/built';
 import { adapterOutlets } from '@/core/feed/powerline';
 import { parentIdOf } from '@/core/plan/option/feeds';
@@ -85,7 +86,7 @@ export function practiceUnits(site: Site, { option, kit }: Built): PracticeUnit[
       {
         id: unit.id,
         place: unit.place,
-        eirpDbm: access.map((r, b) => (r ? Math.min(r.eirpDbm, MOST_EIRP_DBM[b]!) : null)),
+        eirpDbm: access.map((r, b) => (r ? Math.min(powerOfRadio(unit, r), MOST_EIRP_DBM[b]!) : null)),
         gainDbi: [...UNIT_GAIN_DBI] as Triple,
         widthMhz: BANDS.map((band, b) =>
           Math.min(

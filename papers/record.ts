@@ -27,7 +27,7 @@ function unitRows(g: PaperGround): Cell[][] {
       const set = u.radios[band];
       const has = kitById(u.kitId, built.kit)?.radios.some((r) => r.role === 'access' && r.band === band);
       if (!has) return [];
-      return [words.channel(band, set?.channel ?? null, set?.widthMhz ?? null)];
+      return [words.channel(band, set?.channel ?? null, set?.widthMhz ?? null, set?.powerDbm ?? null)];
     });
     return [
       cell(u.letter, { strong: true }),

@@ -38,6 +38,7 @@ const BY_KEY: Readonly<Record<string, WorkGroup>> = {
   roles: 'network',
   names: 'network',
   apart: 'network',
+  power: 'network',
   devices: 'devices',
   devicesFirst: 'devices',
   readBefore: 'reading',

@@ -84,6 +84,8 @@ function ofKind(step: Pick<Step, 'key' | 'cautions' | 'acts'>): string[] {
       return ['labels and pen', 'camera'];
     case 'boxes':
       return ['the shopping list'];
+    case 'power':
+      return ['phone or laptop'];
     case 'network':
     case 'apart':
       return ['the customer’s paper for names and keys'];

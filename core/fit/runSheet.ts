@@ -8,6 +8,7 @@ import { apartSteps } from './apartSteps';
 import { adapterSteps, adaptersStepsOf } from './adapterSteps';
 import { cableStep, entryStep, wireSteps } from './cableSteps';
 import { called, fittingOf, isOnBench, joinsTo, recipeOf, type Fitting } from './fitting';
+import { powerSteps } from './powerStep';
 import { handOf } from './hand';
 import { deviceLines, type DeviceLine } from './devices';
 import { lineSteps } from './lineSteps';
@@ -111,6 +112,7 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
         .slice(0, MOST_MARK),
       after: others.flatMap((u) => [`place:${u.id}`, joinKey(u)]),
     }),
+    ...powerSteps(fitting),
     ...apartSteps(fitting),
     ...deviceSteps(fitting, ['names']),
     ...(isUnplugging(context, option, today)
@@ -137,7 +139,14 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
       acts: [look('The line by cable first.'), look('Same place, same device, three runs a spot.')],
       notes: ['It is entered in After, and ticked by itself once every spot has its runs.'],
       good: 'Every spot that was dead has its runs in After.',
-      after: ['names', 'old', 'devices', 'devicesFirst', ...option.wiredSpots.map((w) => `wire:${w.spotId}`)],
+      after: [
+        'names',
+        'power',
+        'old',
+        'devices',
+        'devicesFirst',
+        ...option.wiredSpots.map((w) => `wire:${w.spotId}`),
+      ],
     }),
   ];
   return steps.map((s) => ({

@@ -276,6 +276,6 @@ export const de: PaperWords = {
   recordChannels: 'Kanäle',
   recordPortsShort: 'Anschlüsse',
   recordPorts: 'Anschlüsse und Kanäle',
-  channel: (band, channel, widthMhz) =>
-    `${band} GHz: ${[channel === null ? '' : `Kanal ${channel}`, widthMhz === null ? '' : `${widthMhz} MHz`].filter(Boolean).join(', ') || 'automatisch'}`,
+  channel: (band, channel, widthMhz, powerDbm) =>
+    `${band} GHz: ${[channel === null ? '' : `Kanal ${channel}`, widthMhz === null ? '' : `${widthMhz} MHz`, powerDbm === null ? '' : `${powerDbm} dBm`].filter(Boolean).join(', ') || 'automatisch'}`,
 };

@@ -285,8 +285,8 @@ export const en = {
   recordChannels: 'Channels',
   recordPortsShort: 'Ports',
   recordPorts: 'Ports and channels',
-  channel: (band: string, channel: number | null, widthMhz: number | null) =>
-    `${band} GHz: ${[channel === null ? '' : `channel ${channel}`, widthMhz === null ? '' : `${widthMhz} MHz`].filter(Boolean).join(', ') || 'automatic'}`,
+  channel: (band: string, channel: number | null, widthMhz: number | null, powerDbm: number | null) =>
+    `${band} GHz: ${[channel === null ? '' : `channel ${channel}`, widthMhz === null ? '' : `${widthMhz} MHz`, powerDbm === null ? '' : `${powerDbm} dBm`].filter(Boolean).join(', ') || 'automatic'}`,
 };
 
 /** What a language of the papers must say. */

@@ -51,6 +51,7 @@ const STEPS: Readonly<Record<string, string>> = {
   wire: 'Ein Endgerät ans Kabel nehmen',
   join: 'Verbinden',
   place: 'Am Platz befestigen, Licht ablesen',
+  power: 'Sendeleistung senken, damit Endgeräte an der Tür loslassen',
   names: 'Jedes Gerät nach seinem Platz benennen',
   devicesFirst: 'Zuerst die Endgeräte, auf die es ankommt',
   devices: 'Die anderen Endgeräte, eines nach dem anderen',

@@ -5,6 +5,7 @@ import { kitOf, type PlanContext } from '../network/context';
 import { radioEnd } from '../network/radios';
 import { dataRunOf, isCable, parentIdOf } from '../option/feeds';
 import { gatewayOf } from '../option/graph';
+import { turnedDown } from '../network/radioPower';
 import type { Option, Unit } from '../option/schema';
 import { ROLE_MIN, rolesToSet } from '../network/routing';
 import { radarWaitS } from '../../radio/link/regions';
@@ -56,6 +57,8 @@ const GATEWAY_HANDS_MIN = 6;
 const START_MIN = 2;
 /** Setting up a network beside that of the house, and showing that it is apart (estimate). */
 const APART_MIN = 7;
+/** Finding and setting the power of a radio on its page (estimate). */
+const POWER_MIN = 2;
 /** The wired test; three runs at a spot with the walk there; a link read under load (estimates). */
 const LINE_TEST_MIN = 6;
 const SPOT_MIN = 5;
@@ -142,6 +145,12 @@ function deviceWork(brief: Brief): WorkItem[] {
   ];
 }
 
+/** Minutes to turn radios down where that is planned. */
+function powerWork(context: PlanContext, option: Option): WorkItem[] {
+  const radios = option.units.flatMap((u) => turnedDown(u, kitOf(context, u))).length;
+  return radios === 0 ? [] : [item('power', POWER_MIN * radios)];
+}
+
 /** Minutes to bring the line to a gateway that stands elsewhere than its entry. */
 function entryWork(context: PlanContext, option: Option, today: Option | null): WorkItem[] {
   const lead = entryLeadOf(context, option, today);
@@ -198,6 +207,7 @@ export function workOf(context: PlanContext, option: Option, today: Option | nul
       ];
     }),
     item('names', 1 + count),
+    ...powerWork(context, option),
     ...brief.apart.map((network) => item(`apart:${network}`, APART_MIN)),
     ...(unplugs ? [item('old', OLD_TEST_MIN)] : []),
     ...deviceWork(brief),

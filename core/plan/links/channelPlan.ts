@@ -3,6 +3,7 @@ import { allowedChannels, planChannels, type ChannelUser } from '../../radio/lin
 import type { KitRadio } from '../../kit/model/schema';
 import { hearEachOther } from './airtime';
 import { kitOf, type PlanContext } from '../network/context';
+import { powerOfRadio } from '../network/radioPower';
 import { meshRadios, partnerOf, settingKey } from '../network/radios';
 import type { Option, RadioSetting, Unit } from '../option/schema';
 import { parentIdOf } from '../option/feeds';
@@ -71,7 +72,7 @@ export function withChannels(context: PlanContext, option: Option): Option {
       band: radio.band,
       widthMhz,
       outdoors: kitOf(context, unit).outdoor,
-      eirpDbm: radio.eirpDbm,
+      eirpDbm: powerOfRadio(unit, radio),
       sameAs: leader.unit.id === unit.id ? null : userId(leader),
       fixed: unit.byHand?.includes(settingKey(radio)) ? unit.radios[settingKey(radio)]?.channel : undefined,
     };
@@ -87,7 +88,12 @@ export function withChannels(context: PlanContext, option: Option): Option {
     if (channel === undefined) continue;
     const { unit, radio } = owners.get(user.id)!;
     if (user.fixed !== undefined) continue;
-    const setting: RadioSetting = { channel, widthMhz: user.widthMhz as RadioSetting['widthMhz'] };
+    const setting: RadioSetting = {
+      // How strong it sends is no matter of its channel, and stays.
+      ...unit.radios[settingKey(radio)],
+      channel,
+      widthMhz: user.widthMhz as RadioSetting['widthMhz'],
+    };
     chosen.set(unit, { ...(chosen.get(unit) ?? unit.radios), [settingKey(radio)]: setting });
   }
   return { ...option, units: option.units.map((u) => ({ ...u, radios: chosen.get(u) ?? u.radios })) };

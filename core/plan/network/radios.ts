@@ -20,7 +20,7 @@ export function radioEnd(unit: Unit, kit: KitItem, radio: KitRadio): RadioEnd {
     standard: radio.standard,
     streams: radio.streams,
     maxWidthMhz: radio.maxWidthMhz,
-    eirpDbm: radio.eirpDbm,
+    eirpDbm: Math.min(radio.eirpDbm, setting?.powerDbm ?? Infinity),
     antenna: kit.antenna,
     channel: setting?.channel ?? (inTheOpen ? OPEN_CHANNEL_5 : DEFAULT_CHANNEL[radio.band]),
     widthMhz: setting?.widthMhz ?? Math.min(radio.maxWidthMhz, DEFAULT_WIDTH_MHZ[BAND_INDEX[radio.band]]),

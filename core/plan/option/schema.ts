@@ -56,6 +56,8 @@ export type RadioKey = z.infer<typeof radioKey>;
 export const radioSetting = z.strictObject({
   channel: channelNumber,
   widthMhz,
+  /** What it sends with, dBm EIRP, where it is turned down below what its kit could. */
+  powerDbm: z.number().min(0).max(36).optional(),
 });
 export type RadioSetting = z.infer<typeof radioSetting>;
 

@@ -8,6 +8,7 @@ import { fixesOf, type Fix } from './fixes';
 import { remediesOf, type Remedy } from './remedies';
 import { compareFeeds, type FeedAnswer } from './backhauls';
 import { servedOf } from '../../site/model/verdict';
+import { leastPower, type LeastPower } from './leastPower';
 import { goodPlacesOf, type GoodPlace } from './goodPlaces';
 import { gatewayChoices, type GatewayChoice } from './gatewayPlaces';
 import { type RulePlan, planByRule } from './ruleOfThumb';
@@ -21,6 +22,7 @@ export type Question =
   | { kind: 'goodPlaces'; option: Option; kitId: string }
   | { kind: 'gateway'; option: Option }
   | { kind: 'routing'; option: Option }
+  | { kind: 'leastPower'; option: Option }
   | { kind: 'rule'; ruleId: string; locked: readonly Unit[] }
   | { kind: 'fixes'; option: Option; spotId: string }
   | { kind: 'tries'; option: Option; unitId: string }
@@ -38,6 +40,7 @@ export interface Answers {
   goodPlaces: GoodPlace[];
   gateway: GatewayChoice[];
   routing: PricedRouting[];
+  leastPower: LeastPower;
   rule: RulePlan | null;
   fixes: Fix[];
   tries: TryTable | null;
@@ -72,6 +75,8 @@ export async function answer<K extends Question['kind']>(
             hours: e.price.hours,
           };
         });
+      case 'leastPower':
+        return leastPower(context, q.option, pause);
       case 'fixes':
         return fixesOf(context, today, q.option, q.spotId, pause);
       case 'remedies':

@@ -4,6 +4,7 @@ import { AreaServed } from './AreaServed';
 import { Notices } from './PlanNotices';
 import { PortLines } from './PortLines';
 import { RouterWays } from './RouterWays';
+import { WhereItSticks } from './WhereItSticks';
 
 /** What a practitioner would object to, who routes, what of the house is served, what is in the ports. */
 export function Review() {
@@ -15,6 +16,8 @@ export function Review() {
       <Notices />
       <h3 className="head2 mt-2">Who routes</h3>
       <RouterWays option={option} />
+      <h3 className="head2 mt-2">Where devices stick</h3>
+      <WhereItSticks option={option} />
       <h3 className="head2 mt-2">Area served</h3>
       <AreaServed option={option} />
       <h3 className="head2 mt-2">Ports and power</h3>

@@ -1,6 +1,7 @@
 'use client';
 import type { KitItem, KitRadio } from '@/core/kit/model/schema';
 import { channelChoices } from '@/core/plan/links/channelPlan';
+import { LEAST_POWER_DBM, POWER_STEP_DB } from '@/core/plan/network/radioPower';
 import { settingKey } from '@/core/plan/network/radios';
 import type { RadioKey, Unit } from '@/core/plan/option/schema';
 import { useJob, useJobStore, shownOption } from '@/ui/job/store';
@@ -8,6 +9,7 @@ import { SelectField } from '@/ui/pieces/fields';
 import { usePlanLine } from '@/ui/job/derived';
 
 const PLANNED = '';
+const MOST = '';
 
 /** A unit with a radio set by hand, or given back to planning. */
 function withHand(
@@ -18,7 +20,32 @@ function withHand(
 ): Unit {
   const others = (unit.byHand ?? []).filter((k) => k !== key);
   if (channel === null) return { ...unit, byHand: others };
-  return { ...unit, byHand: [...others, key], radios: { ...unit.radios, [key]: { channel, widthMhz } } };
+  const setting = { ...unit.radios[key], channel, widthMhz };
+  return { ...unit, byHand: [...others, key], radios: { ...unit.radios, [key]: setting } };
+}
+
+/** A unit with a radio at its most, or turned down. */
+function withPower(unit: Unit, key: RadioKey, powerDbm: number | null): Unit {
+  const set = unit.radios[key];
+  if (!set) return unit;
+  const { powerDbm: _, ...rest } = set;
+  return {
+    ...unit,
+    radios: { ...unit.radios, [key]: powerDbm === null ? rest : { ...rest, powerDbm } },
+  };
+}
+
+/** Powers a radio can be set to: its most, and steps below it; what was set some other way is one of them. */
+function powersOf(unit: Unit, radio: KitRadio): { value: string; label: string }[] {
+  const now = unit.radios[settingKey(radio)]?.powerDbm;
+  const steps = [1, 2, 3, 4]
+    .map((i) => radio.eirpDbm - i * POWER_STEP_DB)
+    .filter((dBm) => dBm >= LEAST_POWER_DBM);
+  const all = now === undefined || steps.includes(now) ? steps : [...steps, now].sort((a, b) => b - a);
+  return [
+    { value: MOST, label: `its most, ${radio.eirpDbm} dBm` },
+    ...all.map((dBm) => ({ value: String(dBm), label: `${dBm} dBm` })),
+  ];
 }
 
 /** The channel of each radio of a unit: planned with all others, or set by hand. */
@@ -63,9 +90,33 @@ export function Channels({ unit, kit }: { unit: Unit; kit: KitItem }) {
       />
     );
   };
+  const power = (radio: KitRadio) => {
+    const key = settingKey(radio);
+    const set = unit.radios[key];
+    if (radio.role !== 'access' || !set) return null;
+    return (
+      <SelectField
+        key={`${key} power`}
+        label={`${key} GHz, power`}
+        value={set.powerDbm === undefined ? MOST : String(set.powerDbm)}
+        options={powersOf(unit, radio)}
+        onChange={(value) =>
+          setOption((o) => ({
+            ...o,
+            units: o.units.map((u) =>
+              u.id === unit.id ? withPower(u, key, value === MOST ? null : Number(value)) : u,
+            ),
+          }))
+        }
+      />
+    );
+  };
   return (
     <div className="mt-2">
-      <div className="grid grid-cols-3 gap-x-3 gap-y-2">{kit.radios.map(field)}</div>
+      <div className="grid grid-cols-3 gap-x-3 gap-y-2">
+        {kit.radios.map(field)}
+        {kit.radios.map(power)}
+      </div>
       <p className="mt-1 text-[13px] text-ink-2">
         Channels are planned as units come and go.{' '}
         <button type="button" className="link" onClick={planAnew}>
