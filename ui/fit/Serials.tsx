@@ -4,6 +4,7 @@ import type { Option } from '@/core/plan/option/schema';
 import { kitById } from '@/core/kit/catalogue/catalogue';
 import { useJob } from '@/ui/job/store';
 import { SerialField } from './SerialField';
+import { SerialPhoto } from './SerialPhoto';
 import { serialStepOf } from '@/core/fit/serials';
 
 /** A serial for each unit, beside its name: typed from the boxes before anything hangs on a wall. */
@@ -29,6 +30,7 @@ export function Serials({ option }: { option: Option }) {
           </li>
         ))}
       </ul>
+      <SerialPhoto optionId={option.id} units={units} />
     </details>
   );
 }
