@@ -129,11 +129,14 @@ const REPORTS = {
     option: text.nullable(),
     isAccepted: z.boolean(),
     dayMin: number,
-    forTwoMin: number,
+    crew: z.enum(['one', 'two']),
+    otherCrewMin: number,
     steps: z.array(
       z.object({
         key: text,
         title: text,
+        who: z.enum(['first', 'second', 'both']).nullable(),
+        hand: z.array(text),
         standing: z.enum(['done', 'open', 'again']),
         at: text.nullable(),
         isBeforeVisit: z.boolean(),

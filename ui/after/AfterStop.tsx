@@ -25,6 +25,7 @@ import { BackhaulsPanel } from './BackhaulsPanel';
 import { BeforeAfterChart } from './BeforeAfterChart';
 import { CompareSheet } from './CompareSheet';
 import { resultOf, runsText, stillToRead } from './result';
+import type { Begun } from './RoundBegun';
 import { SpotDetail } from './SpotDetail';
 import { TogetherPanel } from './TogetherPanel';
 import { WalksPanel } from './WalksPanel';
@@ -35,6 +36,7 @@ const NO_RUNS: readonly TogetherRun[] = [];
 
 /** After: the Before sheet again, with the network as built; the verdict per spot, "gone" only on evidence. */
 export function AfterStop() {
+  const [begun, setBegun] = useState<Begun | null>(null);
   const spots = useJob((s) => s.site.spots);
   const jobId = useJob((s) => s.id);
   const ownKit = useJob((s) => s.plan.ownKit);
@@ -74,11 +76,20 @@ export function AfterStop() {
               note:
                 [v?.after ? runsText(v) : '', askedWords(asked.get(spot.id))].filter(Boolean).join(', ') ||
                 undefined,
-              detail: <SpotDetail spot={spot} verdict={v} prediction={prediction} network={network} />,
+              detail: (
+                <SpotDetail
+                  spot={spot}
+                  verdict={v}
+                  prediction={prediction}
+                  network={network}
+                  begun={begun}
+                  onBegun={setBegun}
+                />
+              ),
             });
           })
         : [],
-    [facts, network, asked],
+    [facts, network, asked, begun],
   );
   useNextKey(
     facts

@@ -1,10 +1,9 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { nextRound, takenBack, type NextRound } from '@/core/job/nextRound';
+import { nextRound } from '@/core/job/nextRound';
 import { minutesText } from '@/core/plan/cost/duration';
 import { moneyText } from '@/core/plan/cost/money';
-import type { EvidenceRows } from '@/core/evidence/rows';
-import type { Option, Plan } from '@/core/plan/option/schema';
+import type { Option } from '@/core/plan/option/schema';
 import type { SpotCause } from '@/core/readings/causes';
 import type { Remedy } from '@/core/suggest/questions/remedies';
 import { useBuilt } from '@/ui/job/derived';
@@ -15,6 +14,7 @@ import { useRecord } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
 import { speedText } from '@/ui/pieces/format';
 import { Problem } from '@/ui/pieces/Problem';
+import { runsAt, type Begun } from './RoundBegun';
 
 /** The numbers of spots that have to be read again, in a few words. */
 function ReadAgain({ ids }: { ids: readonly string[] }) {
@@ -26,20 +26,21 @@ function ReadAgain({ ids }: { ids: readonly string[] }) {
   return <>read again {numbers.join(', ') || 'nothing else'}</>;
 }
 
-/** A round that was just begun, with how the job stood before it. */
-interface Begun {
-  round: NextRound;
-  before: { plan: Plan; rows: EvidenceRows };
-}
-
 /** What the remedies of a spot are, and one press that begins the next round with one of them. */
-export function Remedies({ cause, option }: { cause: SpotCause; option: Option }) {
+export function Remedies({
+  cause,
+  option,
+  onBegun,
+}: {
+  cause: SpotCause;
+  option: Option;
+  onBegun: (begun: Begun) => void;
+}) {
   const store = useJobStore();
   const record = useRecord();
   const built = useBuilt();
   const currency = useJob((s) => s.brief.currency);
   const [busy, setBusy] = useState(false);
-  const [begun, setBegun] = useState<Begun | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const { spotId } = cause;
   // The chance of a cause moves a little with every run: the remedies are asked for anew where the cause is another.
@@ -62,35 +63,8 @@ export function Remedies({ cause, option }: { cause: SpotCause; option: Option }
     setProblem(failed);
     // The plan as the store has it: what belongs together with the change was done there.
     if (!failed && round)
-      setBegun({ round: { ...round, plan: store.getState().plan }, before: { plan, rows: evidence } });
+      onBegun({ spotId, runs: runsAt(evidence, spotId), round: { ...round, plan: store.getState().plan }, before: { plan, rows: evidence } });
   }
-  async function takeBack({ round, before }: Begun) {
-    if (busy) return;
-    setBusy(true);
-    const { plan, evidence, setPlan } = store.getState();
-    const back = takenBack({ plan, rows: evidence }, round, before, newId, new Date().toISOString());
-    const failed = back
-      ? await record.rows(back.rows)
-      : 'The plan was changed or something was fitted since: the round stands. Change the plan in Plan.';
-    if (!failed && back && round.plan !== before.plan) setPlan(() => back.plan);
-    setBusy(false);
-    setProblem(failed);
-    if (!failed) setBegun(null);
-  }
-  if (begun)
-    return (
-      <div className="mt-1 border-l-4 border-l-fibre pl-2" role="status">
-        <p>
-          {begun.round.plan === begun.before.plan
-            ? 'The next round has begun: do it, then read this spot again.'
-            : 'The next round has begun: the plan holds it, Fit has its steps and what to buy, its price is an extra nobody has agreed to yet.'}
-        </p>
-        <Button className="mt-1" disabled={busy} onClick={() => void takeBack(begun)}>
-          Take the round back
-        </Button>
-        <Problem words={problem} className="mt-1" />
-      </div>
-    );
   if (!remedies)
     return (
       <p className="mt-1 text-ink-2" role="status">

@@ -6,6 +6,7 @@ import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import type { Spot } from '@/core/site/model/schema';
 import { VERDICT_WORDS } from '@/core/site/model/verdict';
 import { useBuilt, useDerived, useOption } from '@/ui/job/derived';
+import { useJob } from '@/ui/job/store';
 import { useAccept } from '@/ui/job/useAccept';
 import { speedText } from '@/ui/pieces/format';
 import { CauseText } from '@/ui/readings/CauseText';
@@ -14,6 +15,7 @@ import { ReadingForm } from '@/ui/readings/ReadingForm';
 import { Remarks } from '@/ui/readings/Remarks';
 import { RunList } from '@/ui/readings/RunList';
 import { Remedies } from './Remedies';
+import { RoundBegun, runsAt, type Begun } from './RoundBegun';
 import { Story } from './Story';
 
 /** A spot in After, open: its story, what it was put down to and what would mend it, its runs and the next one. */
@@ -22,16 +24,22 @@ export function SpotDetail({
   verdict: v,
   prediction: p,
   network,
+  begun,
+  onBegun,
 }: {
   spot: Spot;
   verdict: SpotVerdict | undefined;
   prediction: Prediction | undefined;
   network: Built;
+  /** The round that was begun here last, whichever spot it was for. */
+  begun: Begun | null;
+  onBegun: (begun: Begun | null) => void;
 }) {
   const option = useOption();
   const isBuilt = useBuilt() !== null;
   const { derived } = useDerived();
   const { ensure } = useAccept();
+  const runs = useJob((s) => runsAt(s.evidence, spot.id));
   const narrow = p?.pipe[p.narrowest];
   const cause = derived?.causes.find((c) => c.spotId === spot.id && c.phase === 'after');
   return (
@@ -64,10 +72,12 @@ export function SpotDetail({
           <strong className="font-semibold">Missing:</strong> {v.missing.join('; ')}.
         </p>
       )}
-      {cause ? (
+      {begun?.spotId === spot.id && begun.runs === runs ? (
+        <RoundBegun begun={begun} onBack={() => onBegun(null)} />
+      ) : cause ? (
         <>
           <CauseText cause={cause} option={network.option} />
-          {isBuilt && <Remedies key={spot.id} cause={cause} option={network.option} />}
+          {isBuilt && <Remedies key={spot.id} cause={cause} option={network.option} onBegun={onBegun} />}
         </>
       ) : (
         v?.after &&
