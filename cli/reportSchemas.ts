@@ -130,7 +130,8 @@ const REPORTS = {
     isAccepted: z.boolean(),
     dayMin: number,
     crew: z.enum(['one', 'two']),
-    otherCrewMin: number,
+    forOneMin: number,
+    forTwoMin: number,
     steps: z.array(
       z.object({
         key: text,

@@ -3,6 +3,7 @@ import { ticksOf } from '../core/evidence/fold';
 import { CAUTIONS } from '../core/fit/cautions';
 import { beginOf, clockText, progressOf } from '../core/fit/progress';
 import { crewOf, otherCrewMin, totalMin } from '../core/fit/schedule';
+import type { ScheduledStep } from '../core/fit/step';
 import { settledBy } from '../core/fit/settled';
 import type { JobFile } from '../core/job/jobFile';
 import { createPlanner } from '../core/job/planner';
@@ -29,7 +30,7 @@ export function sheetReport(job: JobFile) {
     isAccepted: accepted !== null,
     crew: crewOf(steps),
     dayMin: totalMin(steps),
-    otherCrewMin: otherCrewMin(steps),
+    ...dayForEach(steps),
     steps: day.map((s) => ({
       key: s.key,
       title: s.title,
@@ -49,12 +50,20 @@ export function sheetReport(job: JobFile) {
   };
 }
 
+/** Length of the day for one and for two, min. */
+function dayForEach(steps: readonly ScheduledStep[]): { forOneMin: number; forTwoMin: number } {
+  const [own, other] = [totalMin(steps), otherCrewMin(steps)];
+  return crewOf(steps) === 'one'
+    ? { forOneMin: own, forTwoMin: other }
+    : { forOneMin: other, forTwoMin: own };
+}
+
 /** The same in words. */
 export function sheetLines(report: ReturnType<typeof sheetReport>): string {
   if (report.steps.length === 0) return 'No run sheet: place a unit on the line in Plan first.';
   const mark = { done: '[x]', open: '[ ]', again: '[!]' } as const;
   return [
-    `${report.job}, “${report.option ?? ''}”${report.isAccepted ? '' : ', not accepted yet'}: ${minutesText(report.dayMin)} for ${report.crew}, about ${minutesText(report.otherCrewMin)} for ${report.crew === 'one' ? 'two' : 'one'}`,
+    `${report.job}, “${report.option ?? ''}”${report.isAccepted ? '' : ', not accepted yet'}: ${minutesText(report.dayMin)} for ${report.crew}, about ${report.crew === 'one' ? `${minutesText(report.forTwoMin)} for two` : `${minutesText(report.forOneMin)} for one`}`,
     ...report.steps.flatMap((s) => [
       `${mark[s.standing]} ${s.isBeforeVisit ? 'before' : (s.at ?? '     ')} ${s.who === null ? '' : `(${s.who}) `}${s.title}, ${minutesText(s.handsMin)}${s.waitMin > 0 ? `, then ${s.waitLabel ?? 'a wait'} ${minutesText(s.waitMin)}` : ''}`,
       ...(s.hand.length === 0 ? [] : [`      In hand: ${s.hand.join(', ')}`]),

@@ -63,7 +63,12 @@ export function Remedies({
     setProblem(failed);
     // The plan as the store has it: what belongs together with the change was done there.
     if (!failed && round)
-      onBegun({ spotId, runs: runsAt(evidence, spotId), round: { ...round, plan: store.getState().plan }, before: { plan, rows: evidence } });
+      onBegun({
+        spotId,
+        runs: runsAt(evidence, spotId),
+        round: { ...round, plan: store.getState().plan },
+        before: { plan, rows: evidence },
+      });
   }
   if (!remedies)
     return (

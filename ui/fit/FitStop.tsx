@@ -3,6 +3,7 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { ScheduledStep } from '@/core/fit/step';
+import { builtExtra } from '@/core/evidence/builtExtra';
 import { crewOf, otherCrewMin, totalMin } from '@/core/fit/schedule';
 import { moneyText } from '@/core/plan/cost/money';
 import { twoMoreTell } from '@/core/readings/enough';
@@ -50,8 +51,16 @@ export function FitStop() {
   const forTwo = crewOf(steps) === 'two';
   const otherMin = useMemo(() => otherCrewMin(steps), [steps]);
   const inFull = useMemo(() => firstSaid(day), [day]);
-  const [problem, setProblem] = useState<string | null>(null);
   const evaluation = option ? derived?.options[option.id] : undefined;
+  const rows = useJob((s) => s.evidence);
+  const proposed = useMemo(
+    () =>
+      option && evaluation && derived?.built
+        ? builtExtra(rows, brief, option, evaluation, derived.built)
+        : null,
+    [rows, brief, option, evaluation, derived],
+  );
+  const [problem, setProblem] = useState<string | null>(null);
   const price = usePriceNow(evaluation);
   if (option && !derived)
     return (
@@ -217,7 +226,7 @@ export function FitStop() {
                 . Record an extra, or accept it anew in Plan.
               </p>
             )}
-            {price?.accepted && <Extras price={price} />}
+            {price?.accepted && <Extras price={price} proposed={proposed} />}
             <p className="mt-1 text-[13px] text-ink-2">
               {price?.accepted ? 'Parts and price as agreed to.' : 'Prices and times are estimates.'} As
               planned: {hoursText(hours)} of hands-on work, {hoursText(hours - measuringHours)} of it fitting

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { MOST_MINOR } from '@/core/brief/brief';
 import { minorDigits, moneyText } from '@/core/plan/cost/money';
+import type { BuiltExtra } from '@/core/evidence/builtExtra';
 import type { PriceNow } from '@/core/evidence/agreed';
 import { useRecord } from '@/ui/job/useRecord';
 import { Button } from '@/ui/pieces/Button';
@@ -10,7 +11,7 @@ import { newId } from '@/ui/job/newId';
 import { Problem } from '@/ui/pieces/Problem';
 
 /** What comes on top of what was agreed to, each with who agreed; a row that is taken back stays in the evidence. */
-export function Extras({ price }: { price: PriceNow }) {
+export function Extras({ price, proposed = null }: { price: PriceNow; proposed?: BuiltExtra | null }) {
   const record = useRecord();
   const { currency } = price.agreed;
   const minor = 10 ** minorDigits(currency);
@@ -69,6 +70,23 @@ export function Extras({ price }: { price: PriceNow }) {
         </Button>
       </div>
       <Problem words={problem} className="mt-1" />
+      {proposed && (
+        <p className="mt-1 border-l-2 border-l-lamp pl-2" data-proposed-extra>
+          {proposed.what}: {moneyText(proposed.minor, currency)} before tax{' '}
+          {proposed.minor < 0 ? 'less' : 'more'} than planned, and no extra yet.{' '}
+          <button
+            type="button"
+            className="link"
+            onClick={() => {
+              setWhat(proposed.what);
+              setAmount(proposed.minor / minor);
+              setProblem(null);
+            }}
+          >
+            Fill it in
+          </button>
+        </p>
+      )}
       {price.extras.length > 0 && (
         <ul className="mt-1">
           {price.extras.map((x) => (

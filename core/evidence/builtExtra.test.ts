@@ -1,0 +1,88 @@
+import { expect, test } from '@jest/globals';
+import { quillfeatherFarm } from '../../demo/farm';
+import { evaluate } from '../plan/evaluate/evaluate';
+import { planContext } from '../plan/network/context';
+import { plainFeed } from '../plan/option/feeds';
+import type { Option } from '../plan/option/schema';
+import { priceToAgree } from './agreed';
+import { builtExtra } from './builtExtra';
+import type { EvidenceRow, RowOf } from './rows';
+
+const job = quillfeatherFarm();
+const context = planContext(job);
+const { brief } = job;
+const option: Option = {
+  ...job.plan.options[0]!,
+  units: job.plan.options[0]!.units.map((u) =>
+    u.id === 'b' ? { ...u, feed: plainFeed('ethernet', 'a') } : u,
+  ),
+};
+const at = '2026-06-03T10:00:00Z';
+const planned = evaluate(context, option, job.plan.today);
+const accepted: RowOf<'acceptance'> = {
+  kind: 'acceptance',
+  id: 'ac',
+  at,
+  by: '',
+  optionId: option.id,
+  optionName: option.name,
+  forecast: [],
+  note: '',
+  price: priceToAgree(brief, planned),
+};
+const move = (id: string, more: Partial<RowOf<'move'>>): RowOf<'move'> => ({
+  kind: 'move',
+  id,
+  at,
+  by: '',
+  unitId: 'b',
+  place: null,
+  feed: null,
+  leftOut: false,
+  note: '',
+  ...more,
+});
+const extra = (id: string, what: string, minor: number): RowOf<'extra'> => ({
+  kind: 'extra',
+  id,
+  at,
+  by: '',
+  what,
+  minor,
+  agreedBy: '',
+  replacesId: null,
+});
+const b = option.units.find((u) => u.id === 'b')!;
+const place = { ...b.place, xM: b.place.xM + 3 };
+const builtWith = (change: Partial<typeof b>): Option => ({
+  ...option,
+  units: option.units.map((u) => (u.id === 'b' ? { ...u, ...change } : u)),
+});
+const said = (rows: readonly EvidenceRow[], built: Option) =>
+  builtExtra(rows, brief, option, planned, evaluate(context, built, job.plan.today));
+
+test('what a move costs is proposed once: with an extra taken for it nothing is left, moved back it is a credit', () => {
+  const moved = builtWith({ place });
+  const rows = [accepted, move('m1', { place })];
+  const first = said(rows, moved)!;
+  expect(first.minor).toBe(evaluate(context, moved, job.plan.today).price.totalMinor - planned.price.totalMinor);
+  expect(first.minor).not.toBe(0);
+  expect(first.what).toMatch(/^As built: B moved, [+−]/);
+  const taken = [...rows, extra('x1', first.what, first.minor)];
+  expect(said(taken, moved)).toBeNull();
+  expect(said([...taken, move('m2', {})], option)).toEqual({
+    what: 'As built: as planned again',
+    minor: -first.minor,
+  });
+  // Another extra is none of its business.
+  expect(said([...rows, extra('x2', 'A lead for the printer', 900)], moved)).toEqual(first);
+});
+
+test('a unit that was left out is a credit, and before anybody agreed nothing is proposed', () => {
+  const without: Option = { ...option, units: option.units.filter((u) => u.id !== 'b') };
+  const credit = said([accepted, move('m1', { leftOut: true })], without)!;
+  expect(credit.minor).toBeLessThan(0);
+  expect(credit.what).toContain('B left out');
+  expect(said([move('m1', { leftOut: true })], without)).toBeNull();
+  expect(said([accepted], option)).toBeNull();
+});
