@@ -65,7 +65,9 @@ test('what a move costs is proposed once: with an extra taken for it nothing is 
   const moved = builtWith({ place });
   const rows = [accepted, move('m1', { place })];
   const first = said(rows, moved)!;
-  expect(first.minor).toBe(evaluate(context, moved, job.plan.today).price.totalMinor - planned.price.totalMinor);
+  expect(first.minor).toBe(
+    evaluate(context, moved, job.plan.today).price.totalMinor - planned.price.totalMinor,
+  );
   expect(first.minor).not.toBe(0);
   expect(first.what).toMatch(/^As built: B moved, [+−]/);
   const taken = [...rows, extra('x1', first.what, first.minor)];

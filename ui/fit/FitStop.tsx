@@ -214,7 +214,7 @@ export function FitStop() {
               </tbody>
             </table>
             <VanTable cables={evaluation.cables} option={option} />
-            <Packing steps={steps} />
+            <Packing steps={steps} option={option} />
             {price && <PriceTable price={price} />}
             {since && (
               <p className="mt-1 text-mains">

@@ -9,6 +9,7 @@ import { remediesOf, type Remedy } from './remedies';
 import { compareFeeds, type FeedAnswer } from './backhauls';
 import { servedOf } from '../../site/model/verdict';
 import { leastPower, type LeastPower } from './leastPower';
+import { sparesOf, type Spares } from './spares';
 import { goodPlacesOf, type GoodPlace } from './goodPlaces';
 import { gatewayChoices, type GatewayChoice } from './gatewayPlaces';
 import { type RulePlan, planByRule } from './ruleOfThumb';
@@ -23,6 +24,7 @@ export type Question =
   | { kind: 'gateway'; option: Option }
   | { kind: 'routing'; option: Option }
   | { kind: 'leastPower'; option: Option }
+  | { kind: 'spares'; option: Option }
   | { kind: 'rule'; ruleId: string; locked: readonly Unit[] }
   | { kind: 'fixes'; option: Option; spotId: string }
   | { kind: 'tries'; option: Option; unitId: string }
@@ -41,6 +43,7 @@ export interface Answers {
   gateway: GatewayChoice[];
   routing: PricedRouting[];
   leastPower: LeastPower;
+  spares: Spares;
   rule: RulePlan | null;
   fixes: Fix[];
   tries: TryTable | null;
@@ -77,6 +80,8 @@ export async function answer<K extends Question['kind']>(
         });
       case 'leastPower':
         return leastPower(context, q.option, pause);
+      case 'spares':
+        return sparesOf(context, q.option, today, pause);
       case 'fixes':
         return fixesOf(context, today, q.option, q.spotId, pause);
       case 'remedies':

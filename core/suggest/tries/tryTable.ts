@@ -48,7 +48,7 @@ function levelFor(hop: Hop, mbps: number): number {
 }
 
 /** Chance that a prediction meets its need in both directions, by its ranges. */
-function chanceOf({ need, downMbps, upMbps, downRangeMbps, upRangeMbps }: Prediction): number {
+export function chanceOf({ need, downMbps, upMbps, downRangeMbps, upRangeMbps }: Prediction): number {
   const one = (middle: number, [low, high]: readonly [number, number], wants: number): number => {
     if (middle <= 0) return 0;
     const sigma = Math.log(Math.max(high, 1e-3) / Math.max(low, 1e-3)) / (2 * Z90);
@@ -80,7 +80,7 @@ function placesNear(
 }
 
 /** A unit with its backhaul told as certainly good: what is left unsure is the air to the devices. */
-const asIfFed = (option: Option, unitId: string): Option => ({
+export const asIfFed = (option: Option, unitId: string): Option => ({
   ...option,
   units: option.units.map((u) =>
     u.id === unitId && u.feed.kind !== 'line'
