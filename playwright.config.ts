@@ -24,6 +24,8 @@ export default defineConfig({
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
+        // Fewer and larger collections of young objects: an eighth of the time of a page that is looked at closely.
+        '--js-flags=--max-semi-space-size=64 --min-semi-space-size=32',
       ],
     },
   },
