@@ -1,56 +1,23 @@
 import { expect, test } from '@jest/globals';
-import { practiceJob } from '../../../demo/practiceJob';
+import { stickyHouse } from '../../../testing/stickyHouse';
 import { runSheet } from '../../fit/runSheet';
 import { workOf } from '../../plan/cost/work';
 import { withChannels } from '../../plan/links/channelPlan';
 import { planContext, type PlanContext } from '../../plan/network/context';
 import { LEAST_POWER_DBM, powerOfRadio, turnedDown } from '../../plan/network/radioPower';
 import { kitById } from '../../kit/catalogue/catalogue';
-import { feedTo } from '../../plan/option/placing';
-import type { Option, Unit } from '../../plan/option/schema';
+import type { Option } from '../../plan/option/schema';
 import { predictOption } from '../../plan/predict/predict';
 import { meets } from '../../plan/links/judge';
 import { leastPower } from './leastPower';
 
 const noPause = () => Promise.resolve();
 
-/** A house with two units that do not hand over: the router, and a wired box beside the spot farthest from it. */
+/** The sticky house as it is planned. */
 function houseOf(seed: number, kitId: string): { context: PlanContext; option: Option } {
-  const job = practiceJob('power', { seed, difficulty: 'usual' });
-  const a: Unit = { ...job.plan.today.units[0]!, id: 'a', kitId: 'provider-router' };
-  const off = (s: (typeof job.site.spots)[number]) =>
-    Math.hypot(s.place.xM - a.place.xM, s.place.yM - a.place.yM) +
-    (s.place.storeyId === a.place.storeyId ? 0 : 4);
-  const far = job.site.spots
-    .filter((s) => s.place.storeyId !== null)
-    .reduce((most, s) => (off(s) > off(most) ? s : most));
-  const place = { ...far.place, xM: far.place.xM + 1.2, heightM: 1.2 };
-  const b: Unit = {
-    ...a,
-    id: 'b',
-    letter: 'B',
-    name: 'Far',
-    kitId,
-    place,
-    feed: feedTo(job.site, 'ethernet', a, place),
-  };
-  const site = {
-    ...job.site,
-    spots: job.site.spots.map((s) => ({
-      ...s,
-      client: 'laptop' as const,
-      activities: [
-        { activity: 'film4k' as const, count: 2 },
-        { activity: 'hdCall' as const, count: 1 },
-      ],
-    })),
-  };
-  const line = { ...job.brief.line, downMbps: 250, upMbps: 50 };
-  const context = planContext({ ...job, site, brief: { ...job.brief, line } });
-  return {
-    context,
-    option: withChannels(context, { id: 'o', name: 'O', units: [a, b], wiredSpots: [] }),
-  };
+  const job = stickyHouse(seed, kitId);
+  const context = planContext(job);
+  return { context, option: withChannels(context, job.plan.options[0]!) };
 }
 
 test('turned down, devices let go and every spot works as before; what is set has its step and its minutes', async () => {

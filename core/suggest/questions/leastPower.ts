@@ -2,6 +2,7 @@ import { kitOf, type PlanContext } from '../../plan/network/context';
 import { settingKey } from '../../plan/network/radios';
 import { LEAST_POWER_DBM, POWER_STEP_DB, loweredUnit, powerOfRadio } from '../../plan/network/radioPower';
 import type { Option, Unit } from '../../plan/option/schema';
+import { withChannels } from '../../plan/links/channelPlan';
 import { predictOption } from '../../plan/predict/predict';
 import type { Prediction } from '../../plan/predict/prediction';
 import { meets } from '../../plan/links/judge';
@@ -58,8 +59,6 @@ function loweredBy(context: PlanContext, unit: Unit, dB: number): Lowered[] {
     const fromDbm = powerOfRadio(unit, radio);
     const toDbm = Math.max(LEAST_POWER_DBM, fromDbm - dB);
     if (radio.role !== 'access' || toDbm >= fromDbm) return [];
-    // What is on an automatic channel has no setting yet that could carry a power.
-    if (!unit.radios[settingKey(radio)]) return [];
     return [{ unitId: unit.id, letter: unit.letter, band: radio.band, fromDbm, toDbm }];
   });
 }
@@ -71,9 +70,14 @@ function loweredBy(context: PlanContext, unit: Unit, dB: number): Lowered[] {
  */
 export async function leastPower(
   context: PlanContext,
-  option: Option,
+  asked: Option,
   pause: () => Promise<void>,
 ): Promise<LeastPower> {
+  // A power is set with a channel: what is on automatic gets its channel first.
+  const isTuned = asked.units.every((u) =>
+    kitOf(context, u).radios.every((r) => r.role !== 'access' || u.radios[settingKey(r)]),
+  );
+  const option = isTuned ? asked : withChannels(context, asked);
   const start = predictOption(context, option);
   const now = stuckIn(start);
   let best = { option, stuck: now };
@@ -103,5 +107,5 @@ export async function leastPower(
     best = found;
     lowered.push(...found.radios);
   }
-  return { now, then: best.stuck, lowered, option: lowered.length === 0 ? option : best.option };
+  return { now, then: best.stuck, lowered, option: lowered.length === 0 ? asked : best.option };
 }
