@@ -62,7 +62,7 @@ test('where devices stick, the power that frees them and its step; the day for t
   const id = await taken(request, writeJobFile({ ...stickyHouse(1, 'provider-router'), pictures: [] }));
   await page.goto(`/jobs/${id}/plan`);
   await page.getByRole('tab', { name: /^Review/ }).click();
-  await expect(page.getByText(/^To A: a device from there may stay on it at/)).toBeVisible();
+  await expect(page.getByText(/^A device that comes from A may stay on it at/)).toBeVisible();
   await page.getByRole('button', { name: 'Set it, with its step in Fit' }).click();
   await expect(page.getByText('Nowhere: where a device may stay')).toBeVisible();
   expect(await seriousInBoth(page)).toEqual([]);

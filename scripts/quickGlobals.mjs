@@ -23,13 +23,15 @@ const NAMES = [
   'Uint32Array',
   'Uint8Array',
 ];
-const DECLARED = (name) => new RegExp(`\\b(?:class|function|const|let|var|import)\\s+${name}\\b|\\bas ${name}\\b`);
+const DECLARED = (name) =>
+  new RegExp(`\\b(?:class|function|const|let|var|import)\\s+${name}\\b|\\bas ${name}\\b`);
 const IMPORTED = (name) => new RegExp(`import[^;]*\\{[^}]*\\b${name}\\b[^}]*\\}\\s*from`);
 
 /** The names of a module that are the language's own. */
 const namesIn = (code) =>
   NAMES.filter(
-    (name) => new RegExp(`\\b${name}\\b`).test(code) && !DECLARED(name).test(code) && !IMPORTED(name).test(code),
+    (name) =>
+      new RegExp(`\\b${name}\\b`).test(code) && !DECLARED(name).test(code) && !IMPORTED(name).test(code),
   );
 
 function withConstants(result) {
@@ -41,7 +43,7 @@ function withConstants(result) {
 
 const OWN = readFileSync(new URL(import.meta.url));
 
-export default {
+const transformer = {
   createTransformer(options) {
     const inner = swc.createTransformer(options);
     return {
@@ -57,3 +59,4 @@ export default {
     };
   },
 };
+export default transformer;

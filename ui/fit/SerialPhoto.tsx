@@ -1,5 +1,5 @@
 'use client';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { photosAt } from '@/core/evidence/fold';
 import { serialStepOf } from '@/core/fit/serials';
 import { labelSaid, type LabelSaid } from '@/core/intake/labelCodes';
@@ -14,7 +14,6 @@ const NOTHING = 'No code was found on it: nearer, straight on, without glare, th
 
 /** Reads serials off photos of labels, here or as the phone sent them; nothing is noted before somebody says whose it is. */
 export function SerialPhoto({ optionId, units }: { optionId: string; units: readonly Unit[] }) {
-  const id = useId();
   const jobId = useJob((s) => s.id);
   const sent = useJob((s) => photosAt(s.evidence, optionId, 'labels'));
   const [said, setSaid] = useState<LabelSaid | null>(null);
@@ -33,21 +32,20 @@ export function SerialPhoto({ optionId, units }: { optionId: string; units: read
   }
   return (
     <div className="mt-2">
-      <label className="lab" htmlFor={id}>
+      <label className="btn focus-within:outline-2">
         Read them from photos of the labels
+        <input
+          type="file"
+          accept="image/*"
+          multiple
+          className="sr-only"
+          disabled={busy}
+          onChange={(e) => {
+            void read([...(e.target.files ?? [])].map((f) => Promise.resolve<Blob>(f)));
+            e.target.value = '';
+          }}
+        />
       </label>
-      <input
-        id={id}
-        type="file"
-        accept="image/*"
-        multiple
-        className="text-[13.5px]"
-        disabled={busy}
-        onChange={(e) => {
-          void read([...(e.target.files ?? [])].map((f) => Promise.resolve<Blob>(f)));
-          e.target.value = '';
-        }}
-      />
       {sent.length > 0 && (
         <Button
           className="mt-1"

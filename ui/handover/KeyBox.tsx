@@ -1,6 +1,6 @@
 'use client';
 import { KeyRound, Printer } from 'lucide-react';
-import { useCallback, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
   LEAST_PASSPHRASE,
   keyProblem,
@@ -33,12 +33,17 @@ export function KeyBox() {
   const [kept, setKept] = useState<Kept | null | undefined>(undefined);
   const [problem, setProblem] = useState<string | null>(null);
   const [asks, setAsks] = useState(false);
-  const look = useCallback(async () => {
-    const got = await get<{ kept: Kept | null }>(path);
-    if (got.ok) setKept(got.value.kept);
-    setProblem(got.ok ? null : problemText(got.problems));
+  useEffect(() => {
+    let isHere = true;
+    void get<{ kept: Kept | null }>(path).then((got) => {
+      if (!isHere) return;
+      if (got.ok) setKept(got.value.kept);
+      else setProblem(problemText(got.problems));
+    });
+    return () => {
+      isHere = false;
+    };
   }, [path]);
-  useEffect(() => void look(), [look]);
   return (
     <section className="panel px-4 py-3" aria-labelledby="ho-keys">
       <h2 id="ho-keys" className="head2">

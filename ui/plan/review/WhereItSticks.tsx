@@ -27,8 +27,8 @@ export function WhereItSticks({ option }: { option: Option }) {
       <ul>
         {units.map((id) => (
           <li key={id}>
-            To {letter(id)}: a device from there may stay on it at{' '}
-            {spotsOf(found.now.filter((s) => s.unitId === id))}, and gets too little.
+            A device that comes from {letter(id)} may stay on it at{' '}
+            {spotsOf(found.now.filter((s) => s.unitId === id))}, and gets too little there.
           </li>
         ))}
       </ul>
