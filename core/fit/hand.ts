@@ -2,6 +2,7 @@ import { kitOf } from '../plan/network/context';
 import type { CautionId } from './cautions';
 import type { Fitting } from './fitting';
 import type { Mount } from '../kit/model/details';
+import { placeKey } from './placing';
 import type { Step } from './step';
 
 /** What fixes a unit where it goes. */
@@ -35,8 +36,13 @@ function unitInHand(fitting: Fitting, unitId: string, withSupply: boolean): stri
   return [`${unit.letter}${supply}`];
 }
 
+/** Whether a step puts a unit in a place its cable was brought to by another. */
+const isLaidTo = (fitting: Fitting, { key }: Pick<Step, 'key'>, unitId: string): boolean =>
+  key === placeKey({ id: unitId }) &&
+  fitting.option.units.some((u) => u.id === unitId && u.feed.kind === 'ethernet');
+
 /** What each act takes. */
-function ofActs(fitting: Fitting, step: Pick<Step, 'acts'>): string[] {
+function ofActs(fitting: Fitting, step: Pick<Step, 'acts' | 'key'>): string[] {
   const carried = step.acts.flatMap((a) => (a.verb === 'carry' ? [a.unitId] : []));
   return step.acts.flatMap((a): string[] => {
     switch (a.verb) {
@@ -49,8 +55,8 @@ function ofActs(fitting: Fitting, step: Pick<Step, 'acts'>): string[] {
             ? []
             : unitInHand(fitting, a.unitId, a.from.by === 'own');
       case 'lead':
-        // A cable that was laid before is there already.
-        return a.to.at === 'outlet' || a.words.startsWith('Its cable') ? [] : ['patch lead'];
+        // The cable to its place was laid before it, and is there already.
+        return a.to.at === 'outlet' || isLaidTo(fitting, step, a.unitId) ? [] : ['patch lead'];
       case 'mount': {
         const unit = fitting.option.units.find((u) => u.id === a.unitId);
         return unit ? [...TO_MOUNT[kitOf(fitting.context, unit).mount]] : [];

@@ -38,7 +38,7 @@ describe('what a job taught', () => {
     // Read and the like come with no hands of their own: those with some are ticked, each when it could be done.
     const steps = derived.steps.filter((s) => !s.beforeVisit && s.handsMin > 2);
     const optionId = job.plan.options[0]!.id;
-    const ticked = (minutes: readonly number[]): Lesson['work'] => {
+    const ticked = (minutes: readonly number[], crew: 'one' | 'two' = 'one'): Lesson['work'] => {
       let ms = Date.parse('2026-05-04T08:00:00Z');
       const free = new Map<string, number>();
       const rows = job.evidence.filter((r) => r.kind !== 'step');
@@ -57,12 +57,16 @@ describe('what a job taught', () => {
           text: mark,
         }));
       });
-      return lessonOf({ ...job, evidence: [...rows, ...ticks] }, derived)!.work;
+      const policies = { ...job.brief.policies, crew };
+      const then = { ...job, brief: { ...job.brief, policies }, evidence: [...rows, ...ticks] };
+      return lessonOf(then, derived)!.work;
     };
     const double = steps.map((s) => 2 * s.handsMin);
     const sums = ticked(double);
     for (const w of sums) expect(w.realMin / w.usualMin).toBeCloseTo(2, 1);
     expect(sums.reduce((n, w) => n + w.steps, 0)).toBe(steps.length - 1);
+    // Of two who tick side by side nobody can tell whose minutes they are.
+    expect(ticked(double, 'two')).toEqual([]);
     // All at once in the evening; and with a long break before each.
     expect(ticked(steps.map(() => 0))).toEqual([]);
     expect(ticked(steps.map((s) => 5 * s.handsMin + 60))).toEqual([]);

@@ -139,7 +139,11 @@ export function lessonOf(
       units: ids.length,
       tries: e.tries.filter((t) => ids.includes(t.unitId)).length,
     })),
-    work: workTimes(derived.steps, ticks, (group) => job.brief.paces[group] ?? 1),
+    // Of two who tick side by side nobody can tell whose minutes lie between two ticks.
+    work:
+      job.brief.policies.crew === 'two'
+        ? []
+        : workTimes(derived.steps, ticks, (group) => job.brief.paces[group] ?? 1),
     cameAgain: job.brief.lastVisit !== null || pairs(afterMs).some(([x, y]) => y - x > AWAY_MS),
     readAfter: derived.verdicts.some((v) => v.after !== null),
   };

@@ -58,7 +58,13 @@ test('turned down, devices let go and every spot works as before; what is set ha
 test('where units hand over nothing sticks, and nothing is turned down', async () => {
   const { context, option } = houseOf(1, 'mesh-dual');
   const mesh = { ...option, units: option.units.map((u) => ({ ...u, kitId: 'mesh-dual' })) };
-  expect(await leastPower(context, mesh, noPause)).toEqual({ now: [], then: [], lowered: [], option: mesh });
+  expect(await leastPower(context, mesh, noPause)).toEqual({
+    now: [],
+    then: [],
+    lowered: [],
+    untried: 0,
+    option: mesh,
+  });
 });
 
 test('channels planned anew keep a power that was set', () => {

@@ -8,6 +8,8 @@ import type { Prediction } from '../../plan/predict/prediction';
 import { meets } from '../../plan/links/judge';
 import type { Band } from '../../radio/link/bands';
 
+/** Units that are tried, those most stick to first. */
+const MOST_UNITS = 8;
 /** Steps that are tried at each unit: down to a sixteenth of its power. */
 const MOST_STEPS = 4;
 
@@ -34,6 +36,8 @@ export interface LeastPower {
   /** What still sticks with that power. */
   then: Stuck[];
   lowered: Lowered[];
+  /** Units devices stick to that were not tried: those fewest stick to. */
+  untried: number;
   /** The option with it set; the very same where nothing is to be gained. */
   option: Option;
 }
@@ -85,7 +89,7 @@ export async function leastPower(
   for (const s of now) held.set(s.unitId, (held.get(s.unitId) ?? 0) + 1);
   const order = [...held].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1)).map(([id]) => id);
   const lowered: Lowered[] = [];
-  for (const unitId of order) {
+  for (const unitId of order.slice(0, MOST_UNITS)) {
     const unit = option.units.find((u) => u.id === unitId)!;
     let found: { option: Option; stuck: Stuck[]; radios: Lowered[] } | null = null;
     for (let step = 1; step <= MOST_STEPS; step++) {
@@ -107,5 +111,6 @@ export async function leastPower(
     best = found;
     lowered.push(...found.radios);
   }
-  return { now, then: best.stuck, lowered, option: lowered.length === 0 ? asked : best.option };
+  const untried = Math.max(0, order.length - MOST_UNITS);
+  return { now, then: best.stuck, lowered, untried, option: lowered.length === 0 ? asked : best.option };
 }

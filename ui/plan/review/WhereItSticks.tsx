@@ -32,6 +32,11 @@ export function WhereItSticks({ option }: { option: Option }) {
           </li>
         ))}
       </ul>
+      {found.untried > 0 && (
+        <p className="text-ink-2">
+          Less power was tried at the units most stick to; {found.untried} more were left.
+        </p>
+      )}
       {found.lowered.length === 0 ? (
         <p className="mt-1 text-ink-2">
           Less power frees none of them without a loss elsewhere. Wi-Fi off and on at the device does; units
