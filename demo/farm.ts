@@ -55,7 +55,7 @@ function farmBrief(): Brief {
       date: '2026-05-28',
       exclusions: 'Electrician’s work, making good of plaster, anything in the barn beside the camera.',
     },
-    oldRouter: { telephone: true, alarm: false, forwardedPort: false },
+    oldRouter: { telephone: true, alarm: false, forwardedPort: false, sheet: [] },
     complaints: [
       { id: 'cp-1', words: 'I teach live from the kiln room and the lesson drops out.', spotId: 'spot-7' },
       { id: 'cp-2', words: 'In the attic large files take all night.', spotId: 'spot-4' },

@@ -55,6 +55,30 @@ test('a serial is read off a photo of its label, noted for whose it is said to b
   await expect(page.getByText('No code was found on it')).toBeVisible();
 });
 
+test('the old router’s sheet is written down before it goes and ticked off line by line', async ({
+  page,
+  request,
+}) => {
+  const id = await taken(request, writeJobFile(quillfeatherFarm()));
+  await page.goto(`/jobs/${id}/fit`);
+  const [ask, old] = ['ask', 'old'].map((key) => page.locator(`[data-step="${key}"]`));
+  await ask!.getByRole('button', { name: 'Ask what hangs on the old router' }).click();
+  await ask!.getByRole('button', { name: 'Line', exact: true }).click();
+  await ask!.getByLabel('Line 1', { exact: true }).fill('7');
+  await ask!.getByRole('button', { name: 'Line', exact: true }).click();
+  await ask!.getByLabel('Line 2 is').selectOption({ label: 'Forwarded port' });
+  await ask!.getByLabel('Line 2', { exact: true }).fill('8443 to the camera box');
+  await old!.getByRole('button', { name: /^Test telephone, alarm/ }).click();
+  await expect(old!).toContainText('Of the old router’s sheet is open: VLAN of the line: 7; Forwarded port');
+  await old!.getByLabel('VLAN of the line: 7 became').selectOption('set');
+  await old!.getByLabel('Forwarded port: 8443 to the camera box became').selectOption('dropped');
+  await expect(old!).not.toContainText('is open');
+  await expect(page.getByRole('banner').getByRole('status')).toHaveText(/^saved/);
+  await page.reload();
+  await old!.getByRole('button', { name: /^Test telephone, alarm/ }).click();
+  await expect(old!.getByLabel('VLAN of the line: 7 became')).toHaveValue('set');
+});
+
 test('where devices stick, the power that frees them and its step; the day for two; what is in hand, the van and its spares', async ({
   page,
   request,

@@ -180,6 +180,20 @@ describe('what was shown besides', () => {
   });
 });
 
+test('the record holds the old router’s sheet with what became of it', () => {
+  const sheet = [
+    { id: 'ol1', kind: 'port' as const, text: '8443 to the camera', became: 'dropped' as const },
+  ];
+  const brief = { ...job.brief, oldRouter: { ...job.brief.oldRouter, sheet } };
+  expect(textOf(PAPERS.record({ ...ground, brief }, 'en'))).toContain(
+    'Forwarded port: 8443 to the camera (not wanted any more)',
+  );
+  expect(textOf(PAPERS.record({ ...ground, brief }, 'de'))).toContain(
+    'Weitergeleiteter Port: 8443 to the camera (nicht mehr gewünscht)',
+  );
+  expect(textOf(PAPERS.record(ground, 'en'))).not.toContain(PAPER_WORDS.en.recordOld);
+});
+
 test('cautions of the work that hold on are told, each once; what only holds while one works is not', () => {
   const ids = [...new Set(derived.steps.flatMap((s) => s.cautions))];
   for (const language of ['en', 'de'] as const) {

@@ -5,7 +5,7 @@ import { serialStepOf } from '@/core/fit/serials';
 import { isolated } from '@/core/evidence/isolation';
 import type { EvidenceRow, Reading } from '@/core/evidence/rows';
 import { forecastsHeld } from '@/core/readings/forecastHeld';
-import { cell, type Block, type Cell, type Paper, type PaperLanguage } from './blocks';
+import { cell, listBlocks, type Block, type Cell, type Paper, type PaperLanguage } from './blocks';
 import { paperGround, type PaperGround, type PaperJob } from './job';
 import { stepTitle } from './steps';
 import { backhaulText } from './units';
@@ -185,6 +185,12 @@ export function recordPaper(job: PaperJob, language: PaperLanguage): Paper {
         widths: [0.07, 0.33, 0.16, 0.24, 0.2],
         rows: unitRows(g),
       },
+      ...listBlocks(
+        words.recordOld,
+        job.brief.oldRouter.sheet.map(
+          (l) => `${words.oldLines[l.kind]}: ${l.text || '–'} (${words.oldBecame[l.became]})`,
+        ),
+      ),
       { kind: 'heading', text: `${words.recordSteps} (${ticked})` },
       { kind: 'table', head: [c.when, c.what, c.who], widths: [0.2, 0.62, 0.18], rows: done },
       ...forecastBlocks(g),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { id, place } from '../site/model/schema';
 import { APART_NETWORKS } from './apart';
+import { MOST_OLD_LINES, oldRouterLine } from './oldRouter';
 import { paces } from './paces';
 import { bandId, regionId, subBand } from '../site/model/radioTerms';
 
@@ -164,6 +165,8 @@ export const brief = z.strictObject({
     alarm: z.boolean(),
     /** Whether something is reached from outside through a forwarded port. */
     forwardedPort: z.boolean().default(false),
+    /** What it was set to, written down before it goes. */
+    sheet: z.array(oldRouterLine).max(MOST_OLD_LINES).default([]),
   }),
   complaints: z
     .array(
@@ -247,7 +250,7 @@ export function emptyBrief(): Brief {
     paperLanguage: 'en',
     devices: [],
     hours: null,
-    oldRouter: { telephone: false, alarm: false, forwardedPort: false },
+    oldRouter: { telephone: false, alarm: false, forwardedPort: false, sheet: [] },
     complaints: [],
     paces: {},
     policies: {

@@ -156,7 +156,7 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
                 : []),
             ],
             notes: [
-              'The old router’s sheet, noted below before it goes: log-in and VLAN of the line, address range, reserved addresses, forwarded ports, telephone numbers, what is plugged into which port.',
+              'The old router’s sheet, written down before it goes: log-in and VLAN of the line, address range, reserved addresses, forwarded ports, telephone numbers, what is plugged into which port.',
             ],
             good: 'Agreed with the customer, tested afterwards.',
             cautions: ['phoneAlarm'],

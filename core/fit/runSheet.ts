@@ -1,3 +1,4 @@
+import { oldLineText } from '../brief/oldRouter';
 import type { PlanContext } from '../plan/network/context';
 import { isUnplugging } from '../plan/cost/work';
 import { kitOf } from '../plan/network/context';
@@ -127,6 +128,9 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
               look('Telephone and alarm are asked about once more, whatever the brief says.'),
               look(
                 'The old router’s sheet, line by line: each is set on the new one, or not wanted any more.',
+              ),
+              ...context.brief.oldRouter.sheet.flatMap((l) =>
+                l.became === 'dropped' ? [] : [look(`${oldLineText(l)}.`)],
               ),
             ],
             good: 'What worked before works again.',

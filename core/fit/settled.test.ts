@@ -3,6 +3,8 @@ import { quillfeatherFarm } from '../../demo/farm';
 import { sampleStep } from '../../demo/sampleRows';
 import type { EvidenceRow } from '../evidence/rows';
 import type { SpotVerdict } from '../readings/spotVerdicts';
+import { planContext } from '../plan/network/context';
+import { runSheet } from './runSheet';
 import { settledBy } from './settled';
 import { step } from './step';
 
@@ -29,6 +31,30 @@ const device = (deviceId: string, joined: boolean, at = '2026-06-10T12:00:00Z'):
 });
 const of = (rows: readonly EvidenceRow[], verdicts: readonly SpotVerdict[]) =>
   settledBy(steps, job.brief, option!, rows, verdicts);
+
+test('the old router’s sheet: what is open is named, and stands among the acts until nobody wants it', () => {
+  const sheet = [
+    { id: 'ol1', kind: 'vlan' as const, text: '7', became: 'set' as const },
+    { id: 'ol2', kind: 'port' as const, text: '8443 to the camera box', became: 'open' as const },
+    { id: 'ol3', kind: 'range' as const, text: '192.168.2.x', became: 'dropped' as const },
+  ];
+  const brief = { ...job.brief, oldRouter: { ...job.brief.oldRouter, sheet } };
+  const old = [step('old', 'Old', 10)];
+  expect(settledBy(old, brief, option!, [], []).get('old')).toEqual({
+    isDone: false,
+    lacks: 'Of the old router’s sheet is open: Forwarded port: 8443 to the camera box.',
+  });
+  const told = runSheet(planContext({ ...job, brief }), option!, job.plan.today)
+    .find((s) => s.key === 'old')!
+    .acts.map((a) => a.words);
+  expect(told).toEqual(
+    expect.arrayContaining(['VLAN of the line: 7.', 'Forwarded port: 8443 to the camera box.']),
+  );
+  expect(told.join()).not.toContain('192.168.2.x');
+  const closed = sheet.map((l) => ({ ...l, became: 'set' as const }));
+  const done = { ...brief, oldRouter: { ...brief.oldRouter, sheet: closed } };
+  expect(settledBy(old, done, option!, [], []).has('old')).toBe(false);
+});
 
 test('After that lacks runs says at which spots, and no step is settled by nothing', () => {
   const said = of([], read(0));

@@ -1,4 +1,5 @@
 import type { Brief } from '../brief/brief';
+import { oldLineText, openOldLines } from '../brief/oldRouter';
 import { evidenceOf, serialAt } from '../evidence/fold';
 import { isolated } from '../evidence/isolation';
 import type { EvidenceRows } from '../evidence/rows';
@@ -55,6 +56,14 @@ function devicesSettled(step: Step, brief: Brief, rows: EvidenceRows): Settled |
   return { isDone: true, at, why: 'Every device is on the network.' };
 }
 
+/** What of the old router's sheet is still open; its tests are ticked by hand all the same. */
+function oldRouterSettled({ oldRouter }: Pick<Brief, 'oldRouter'>): Settled | null {
+  const open = openOldLines(oldRouter.sheet);
+  return open.length === 0
+    ? null
+    : { isDone: false, lacks: `Of the old router’s sheet is open: ${open.map(oldLineText).join('; ')}.` };
+}
+
 function apartSettled(network: string, rows: EvidenceRows): Settled | null {
   const row = evidenceOf(rows).isolations.get(network);
   if (!row) return null;
@@ -95,9 +104,11 @@ export function settledBy(
             ? devicesSettled(s, brief, rows)
             : s.key.startsWith('apart:')
               ? apartSettled(s.key.slice('apart:'.length), rows)
-              : s.serialOf.length > 0
-                ? labelsSettled(rows, option, s.serialOf)
-                : null;
+              : s.key === 'old'
+                ? oldRouterSettled(brief)
+                : s.serialOf.length > 0
+                  ? labelsSettled(rows, option, s.serialOf)
+                  : null;
       return said ? [[s.key, said] as const] : [];
     }),
   );

@@ -24,6 +24,10 @@ test('the same house, later: what was built is today’s network, nothing is cla
     'B wireless',
     'C fibre',
   ]);
+  // The sheet of a router that is gone is not that of the one that goes next.
+  const sheet = [{ id: 'ol1', kind: 'vlan' as const, text: '7', became: 'set' as const }];
+  const noted = { ...old, brief: { ...old.brief, oldRouter: { ...old.brief.oldRouter, sheet } } };
+  expect(copyOf(noted, 'revisit').brief.oldRouter.sheet).toEqual([]);
   // B is where it was built, not where it was planned.
   const [meant, moved] = evidenceOf(old.evidence).tries;
   expect(again.plan.today.units[1]!.place).toEqual(moved!.place);

@@ -47,6 +47,8 @@ export function revisitOf(job: JobFile): JobFile {
       ...brief,
       visitDate: null,
       complaints: [],
+      // What goes next time is what was put in this time.
+      oldRouter: { ...brief.oldRouter, sheet: [] },
       consents: brief.consents.map((c) => ({ ...c, got: false })),
       offer: { ...brief.offer, number: '', date: null },
       lastVisit: leftAs(job, built),

@@ -1,5 +1,6 @@
 import type { ApartNetwork } from '@/core/brief/apart';
 import type { Brief } from '@/core/brief/brief';
+import { OLD_ROUTER_LABEL, type OldRouterLine } from '@/core/brief/oldRouter';
 import type { CauseWord, RemedyAct } from '@/core/evidence/agreement';
 import type { Isolated } from '@/core/evidence/isolation';
 import type { KeyKind } from '@/core/job/keyBox';
@@ -281,6 +282,13 @@ export const en = {
   forecastBroken: 'said to work and does not',
   withOthers: (phones: number) => `${phones} at once`,
   recordRuns: 'All runs that count',
+  recordOld: 'The old router’s sheet',
+  oldLines: OLD_ROUTER_LABEL,
+  oldBecame: {
+    open: 'open',
+    set: 'set on the new one',
+    dropped: 'not wanted any more',
+  } satisfies Record<OldRouterLine['became'], string>,
   recordSteps: 'Steps, notes and tries',
   recordChannels: 'Channels',
   recordPortsShort: 'Ports',

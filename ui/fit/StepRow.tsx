@@ -17,6 +17,7 @@ import { DeviceTicks } from './DeviceTicks';
 import { StepNotes } from './StepNotes';
 import { LightTable } from './LightTable';
 import { NotGood } from './NotGood';
+import { OldRouterSheet, OldRouterTicks } from './OldRouterSheet';
 import { SerialField } from './SerialField';
 import { TickQuestion } from './TickQuestion';
 import { Tries } from './Tries';
@@ -143,6 +144,8 @@ export function StepRow({
               </p>
             )}
             {step.key === 'consents' && <OpenConsents />}
+            {step.key === 'ask' && <OldRouterSheet />}
+            {step.key === 'old' && <OldRouterTicks />}
             {(step.key === 'devices' || step.key === 'devicesFirst') && (
               <DeviceTicks matters={step.key === 'devicesFirst'} />
             )}

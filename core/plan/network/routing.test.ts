@@ -49,7 +49,7 @@ describe('who routes', () => {
     expect(words(option({ ...gateway, role: 'bridge' })).join()).toContain('blocks: A cannot be bridged');
   });
   test('a telephone on a box that goes or is bridged is agreed on', () => {
-    const brief = { oldRouter: { telephone: true, alarm: false, forwardedPort: true } };
+    const brief = { oldRouter: { telephone: true, alarm: false, forwardedPort: true, sheet: [] } };
     const today = option(provider);
     expect(words(option(gateway), contextOf({ brief }), today).join()).toContain(
       'hangs the telephone and a port that is forwarded',

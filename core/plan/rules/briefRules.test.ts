@@ -109,7 +109,7 @@ describe('what hangs on the old router', () => {
   };
   const hanging = contextOf((b) => ({
     ...b,
-    oldRouter: { telephone: true, alarm: true, forwardedPort: false },
+    oldRouter: { telephone: true, alarm: true, forwardedPort: false, sheet: [] },
   }));
   test('is named where the plan takes that router off the line', () => {
     expect(words(hanging, option(), today)).toEqual([
