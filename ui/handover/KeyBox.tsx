@@ -133,7 +133,12 @@ function KeyDialog({
   }, [kept, isOpen, keys]);
   // Over plain http from another machine a page may not seal anything.
   if (!globalThis.isSecureContext)
-    return <p className="mt-3">Names and keys are shown and sealed on the machine that runs Nestle alone.</p>;
+    return (
+      <p className="mt-3">
+        Names and keys are shown and sealed on the machine that runs Nestle, or over https: not over a network
+        anybody can listen to.
+      </p>
+    );
   const busily = async (work: () => Promise<void>) => {
     if (busy) return;
     setBusy(true);
