@@ -22,7 +22,6 @@ test('the farm: its pottery is not gone, the cause and a remedy, the second roun
   browser,
   request,
 }) => {
-  test.setTimeout(240_000);
   const url = house.url();
   const post = (path: string, data: unknown) =>
     request.post(`${url}/api/jobs${path}`, {

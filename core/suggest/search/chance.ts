@@ -31,13 +31,20 @@ interface SpotChance {
   chance: number;
 }
 
+/** What would lower a risk before anything is bought. */
+interface Risk {
+  words: string;
+  /** Letter of the unit whose link is to be tried; null where it is something else. */
+  tryLetter: string | null;
+}
+
 /** How likely a plan does what it says, over everything that is unsure at once. */
 export interface Chance {
   /** That every spot works, alone and at the busy hour. */
   whole: number;
   spots: readonly SpotChance[];
   /** The spot that carries the risk, and what would lower it most before anything is bought; null where nothing is at risk. */
-  risk: { spotId: string; number: number; name: string; chance: number; words: string } | null;
+  risk: (Risk & { spotId: string; number: number; name: string; chance: number }) | null;
 }
 
 /** Joint draws of a house with few spots, and of any other: the chance is then good to about 0.011 and 0.025. */
@@ -292,18 +299,19 @@ export function chanceOf(context: PlanContext, option: Option, as: Partial<Drawi
   ].sort((a, b) => a.number - b.number);
   const worst = [...spots].sort((a, b) => a.chance - b.chance)[0];
   const risk = worst && worst.chance < SURE ? worst : null;
-  return { whole: whole / draws, spots, risk: risk && { ...risk, words: remedy(option, ways, risk.spotId) } };
+  return { whole: whole / draws, spots, risk: risk && { ...risk, ...remedy(option, ways, risk.spotId) } };
 }
 
 /** What would lower the risk of a spot most before anything is bought: the unsurest link of its pipe is read or tried. */
-function remedy(option: Option, ways: readonly Ways[], spotId: string): string {
+function remedy(option: Option, ways: readonly Ways[], spotId: string): Risk {
   const way = ways.find((w) => w.spot.id === spotId)?.ways[0];
-  if (!way) return 'No unit of the plan reaches it.';
+  const only = (words: string): Risk => ({ words, tryLetter: null });
+  if (!way) return only('No unit of the plan reaches it.');
   const spread = (l: UnsureLink) => Math.hypot(l.sigmaDb / 8, l.sigmaLn);
   const link = [...way.pipe].sort((a, b) => spread(b) - spread(a))[0];
   const letter = option.units.find((u) => u.id === link?.part.unitId)?.letter ?? '';
-  if (!link || spread(link) === 0) return 'Nothing on its way is unsure: it is short of what it needs.';
+  if (!link || spread(link) === 0) return only('Nothing on its way is unsure: it is short of what it needs.');
   return link.part.kind === 'air'
-    ? `Stand a unit from the van where ${letter} is planned and read at this spot.`
-    : `Try the link of ${letter} before it is bought.`;
+    ? only(`Stand a unit from the van where ${letter} is planned and read at this spot.`)
+    : { words: `Try the link of ${letter} before it is bought.`, tryLetter: letter || null };
 }

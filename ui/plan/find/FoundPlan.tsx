@@ -9,6 +9,7 @@ import type { Proposal } from '@/core/suggest/choices/added';
 import { proofWords } from '@/core/suggest/search/proofWords';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
+import { useOpenTrial } from '../point/useAdopt';
 import { usePointing } from '../point/usePointing';
 import type { Found, SoFar } from './useSearch';
 
@@ -25,6 +26,7 @@ export function FoundPlan({
   const currency = useJob((s) => s.brief.currency);
   const brief = useJob((s) => s.brief);
   const point = usePointing();
+  const openTrial = useOpenTrial();
   const { plan: d, policy } = found;
   if (!d)
     return (
@@ -38,6 +40,7 @@ export function FoundPlan({
   const taken = { priceMinor: price.totalMinor, chance: d.chance.whole };
   const surer = surerPlans(taken, d.others, brief);
   const take = full === undefined ? () => onAdopt(d, policy.label) : null;
+  const tried = d.chance.risk?.tryLetter ?? null;
   const checks = d.evaluation.notices.filter((n) => n.severity === 'check');
   return (
     <li className="border-t border-rule" data-suggested={policy.id} data-price={price.totalMinor}>
@@ -77,6 +80,17 @@ export function FoundPlan({
               {d.reasons.length > 0 ? '. ' : ''}
               {d.chance.risk?.words}
             </p>
+            {tried && full === undefined && (
+              <Button
+                className="mt-1"
+                onClick={() => {
+                  onAdopt(d, policy.label);
+                  openTrial(tried);
+                }}
+              >
+                Adopt it and try the link of {tried}
+              </Button>
+            )}
           </details>
           {checks.length > 0 && (
             <details className="fig text-[13px] leading-snug">

@@ -3,6 +3,7 @@ import { useCallback } from 'react';
 import { adopted, takenInto, type Proposal } from '@/core/suggest/choices/added';
 import { newId } from '@/ui/job/newId';
 import { useJob, useJobStore } from '@/ui/job/store';
+import { useOpenUnit } from './useOpenUnit';
 import { MOST_OPTIONS } from '@/core/plan/option/schema';
 
 /** Why nothing more can be adopted; undefined where something can. */
@@ -31,4 +32,20 @@ export function useAdopt(): (proposal: Proposal, name: string) => string {
 export function useTake(): (proposal: Proposal) => void {
   const setOption = useJob((s) => s.setOption);
   return useCallback((proposal) => setOption((o) => takenInto(o, proposal, newId)), [setOption]);
+}
+
+/** Leads to the unit with a letter in the option that was adopted last, where the trial of its link is. */
+export function useOpenTrial(): (letter: string) => void {
+  const store = useJobStore();
+  const open = useOpenUnit();
+  return useCallback(
+    (letter) => {
+      const unit = store
+        .getState()
+        .plan.options.at(-1)
+        ?.units.find((u) => u.letter === letter);
+      if (unit) open(unit.id);
+    },
+    [store, open],
+  );
 }

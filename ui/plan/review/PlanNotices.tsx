@@ -1,10 +1,10 @@
 'use client';
-import { memo, useCallback, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { noticeLines } from '@/core/plan/compare/noticeLines';
 import { TOUCH_WORDS } from '@/core/plan/predict/touch';
 import { useAccepted, useDerived } from '@/ui/job/derived';
-import { shownOption, useJobStore } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
+import { useOpenUnit } from '../point/useOpenUnit';
 
 /** Proofs that what was changed in the accepted option ends, said before anything is built. */
 export const EndedProofs = memo(function EndedProofs() {
@@ -27,20 +27,9 @@ export const EndedProofs = memo(function EndedProofs() {
 
 /** What a practitioner would object to and what is full at the busy hour: one line a cause, each with the units that mend it. */
 export const Notices = memo(function Notices() {
-  const store = useJobStore();
   const { shown, of } = useDerived();
   const lines = useMemo(() => (shown && of ? noticeLines(shown, of) : []), [shown, of]);
-  const open = useCallback(
-    (unitId: string) => {
-      const state = store.getState();
-      const place = shownOption(state)?.units.find((u) => u.id === unitId)?.place;
-      if (!place) return;
-      state.select({ kind: 'unit', id: unitId });
-      if (place.storeyId) state.showStorey(place.storeyId);
-      state.set({ lookAt: { xM: place.xM, yM: place.yM }, bench: 'unit' });
-    },
-    [store],
-  );
+  const open = useOpenUnit();
   if (lines.length === 0) return <p>Nothing to object to, and nothing is full at the busy hour.</p>;
   return (
     <ul
