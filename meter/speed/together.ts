@@ -20,12 +20,16 @@ export interface TogetherResult {
 
 const tenth = (v: number) => Math.round(v * 10) / 10;
 
-/** A second's samples as one: speeds of a transfer after its ramp. */
-const settled = (mbps: readonly number[]): number => median(mbps.slice(RAMP_MS / SAMPLE_MS)) ?? 0;
+/** The samples of a transfer as one, after its ramp; of a phone so busy that it took hardly any, of those it has. */
+function settled(mbps: readonly number[]): number {
+  const after = mbps.slice(RAMP_MS / SAMPLE_MS);
+  return median(after.length > 0 ? after : mbps) ?? 0;
+}
 
 /**
  * Measures for the same time as others do: from a moment on, `startsInMs` from now, eight seconds down and eight up, full all the time,
- * with round trips beside. What comes to nothing is 0; only a meter that refuses rejects with `MeterFault`.
+ * with round trips beside. What comes to nothing is 0; a meter that refuses, or that answers and does not say what arrived, rejects
+ * with `MeterFault`.
  */
 export async function measureTogether(
   at: MeterAt,
@@ -92,6 +96,10 @@ export async function measureTogether(
       onProgress('up', up[up.length - 1] ?? null);
     });
     if (signal.aborted) throw new MeterFault('Stopped.');
+    // Asked beside full streams it may wait for its turn until they end: what came in the last seconds, or at all, is asked for now.
+    up = await arrived(run).catch(() => up);
+    if (up.length === 0 && trips.length > 0)
+      throw new MeterFault('The laptop did not say what arrived: run it once more.');
     const loadedMs = median(trips);
     return {
       downMbps: tenth(settled(down)),
