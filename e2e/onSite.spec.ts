@@ -52,7 +52,7 @@ test('a serial is read off a photo of its label, noted for whose it is said to b
   await page
     .getByLabel('Read them from photos of the labels')
     .setInputFiles([{ name: 'x.png', mimeType: 'image/png', buffer: Buffer.from('no picture') }]);
-  await expect(page.getByText('No code was found on it')).toBeVisible();
+  await expect(page.getByText('1 of 1 could not be read as a picture')).toBeVisible();
 });
 
 test('the old router’s sheet is written down before it goes and ticked off line by line', async ({
@@ -101,8 +101,10 @@ test('where devices stick, the power that frees them and its step; the day for t
   await expect(step).toContainText('In hand: phone or laptop');
   const where = page.getByRole('region', { name: 'Where we are' });
   await expect(where).toContainText(/the whole day is .* for two, about .* for one/);
-  await expect(where).toContainText('The second meanwhile:');
-  await expect(page.locator('[data-step]').getByText('the second', { exact: true }).first()).toBeVisible();
+  await expect(where).toContainText('Meanwhile the second:');
+  await expect(
+    page.locator('[data-step]').getByText('for the second', { exact: true }).first(),
+  ).toBeVisible();
   await page.getByText('The van: spares, and what each step wants').click();
   await expect(page.getByText(/^Finished today with what the plan has: \d+ %/)).toBeVisible();
   await expect(page.getByRole('table', { name: 'Spares' })).toContainText('One more: Router');
@@ -118,7 +120,7 @@ test('where devices stick, the power that frees them and its step; the day for t
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`/walk/#t=${token}`);
   await page.getByRole('button', { name: /^Run sheet/ }).click();
-  await expect(page.getByText('The second meanwhile:')).toBeVisible();
+  await expect(page.getByText('Meanwhile the second:')).toBeVisible();
   await page.getByRole('button', { name: /Turn the power down/ }).click();
   await expect(page.getByRole('paragraph').filter({ hasText: 'In hand:' })).toContainText('phone or laptop');
 });

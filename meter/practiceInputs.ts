@@ -1,5 +1,5 @@
-import { powerOfRadio } from '../core/plan/network/radioPower';
 import type { Built } from '@/core/evidence/built';
+import { powerOfRadio } from '@/core/plan/network/radios';
 import { adapterOutlets } from '@/core/feed/powerline';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import type { Unit } from '@/core/plan/option/schema';

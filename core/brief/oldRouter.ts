@@ -21,6 +21,11 @@ export const OLD_ROUTER_LABEL: Readonly<Record<OldRouterKind, string>> = {
   plugged: 'Plugged into a port',
   other: 'Something else',
 };
+export const OLD_BECAME_LABEL = {
+  open: 'open',
+  set: 'set on the new one',
+  dropped: 'not wanted any more',
+} as const satisfies Record<'open' | 'set' | 'dropped', string>;
 export const MOST_OLD_LINES = 40;
 
 /** A line of the old router's sheet, and what became of it on the new one. No password belongs here. */

@@ -9,7 +9,8 @@ import { evidenceOf } from './fold';
 import type { EvidenceRows, RowOf } from './rows';
 import type { AgreedPrice } from './agreement';
 
-interface Priced {
+/** What of an evaluation a price is made of. */
+export interface Priced {
   parts: readonly PartLine[];
   price: OptionPrice;
   cables: readonly LaidCable[];

@@ -65,6 +65,8 @@ export const extra = z.strictObject({
   minor: z.number().int().min(-MOST_MINOR).max(MOST_MINOR),
   agreedBy: z.string().max(120),
   replacesId: id.nullable(),
+  /** Whether it is for what was built otherwise than planned. */
+  asBuilt: z.literal(true).optional(),
 });
 
 /** What a spot that did not work was put down to, and what was chosen against it: with it a new round begins. */

@@ -42,7 +42,7 @@ const move = (id: string, more: Partial<RowOf<'move'>>): RowOf<'move'> => ({
   note: '',
   ...more,
 });
-const extra = (id: string, what: string, minor: number): RowOf<'extra'> => ({
+const extra = (id: string, what: string, minor: number, asBuilt?: true): RowOf<'extra'> => ({
   kind: 'extra',
   id,
   at,
@@ -51,6 +51,7 @@ const extra = (id: string, what: string, minor: number): RowOf<'extra'> => ({
   minor,
   agreedBy: '',
   replacesId: null,
+  ...(asBuilt && { asBuilt }),
 });
 const b = option.units.find((u) => u.id === 'b')!;
 const place = { ...b.place, xM: b.place.xM + 3 };
@@ -70,7 +71,7 @@ test('what a move costs is proposed once: with an extra taken for it nothing is 
   );
   expect(first.minor).not.toBe(0);
   expect(first.what).toMatch(/^As built: B moved, [+−]/);
-  const taken = [...rows, extra('x1', first.what, first.minor)];
+  const taken = [...rows, extra('x1', 'B to the other side, as we said', first.minor, true)];
   expect(said(taken, moved)).toBeNull();
   expect(said([...taken, move('m2', {})], option)).toEqual({
     what: 'As built: as planned again',

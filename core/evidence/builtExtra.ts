@@ -1,21 +1,12 @@
+import { sum } from 'd3-array';
 import type { Brief } from '../brief/brief';
-import type { LaidCable } from '../plan/cost/cables';
-import { changeText, type PartLine } from '../plan/cost/parts';
-import type { OptionPrice } from '../plan/cost/price';
+import { changeText } from '../plan/cost/parts';
 import type { Option } from '../plan/option/schema';
-import { priceToAgree, sinceAgreed } from './agreed';
+import { priceToAgree, sinceAgreed, type Priced } from './agreed';
 import { evidenceOf } from './fold';
 import type { EvidenceRows } from './rows';
 
-/** How an extra for what was built otherwise begins: by it those that were taken already are known. */
-const AS_BUILT = 'As built: ';
 const MOST_WORDS = 80;
-
-interface Priced {
-  parts: readonly PartLine[];
-  price: OptionPrice;
-  cables: readonly LaidCable[];
-}
 
 /** An extra, or a credit, that what was built on the day comes to. */
 export interface BuiltExtra {
@@ -41,12 +32,12 @@ export function builtExtra(
     const move = moves.get(u.id);
     return move !== undefined && (move.leftOut || move.place !== null || move.feed !== null);
   });
-  const taken = extras.filter((x) => x.what.startsWith(AS_BUILT)).reduce((sum, x) => sum + x.minor, 0);
+  const taken = sum(extras, (x) => (x.asBuilt ? x.minor : 0));
   const since = sinceAgreed(priceToAgree(brief, planned), built);
   const minor = (since?.netMinor ?? 0) - taken;
   if (minor === 0) return null;
   const parts = (since?.parts ?? []).map((p) => `${changeText(p, brief.lengthUnit)} ${p.label}`);
   const letters = moved.map((u) => (moves.get(u.id)!.leftOut ? `${u.letter} left out` : `${u.letter} moved`));
-  const what = `${AS_BUILT}${[...letters, ...parts].join(', ') || 'as planned again'}`;
+  const what = `As built: ${[...letters, ...parts].join(', ') || 'as planned again'}`;
   return { what: what.length > MOST_WORDS ? `${what.slice(0, MOST_WORDS - 1)}…` : what, minor };
 }

@@ -46,7 +46,7 @@ export function adapterSteps({ context, option, timed }: Fitting): Step[] {
             notes: ['What is ticked in Survey (filter in, splitter rated) is left out here by itself.'],
             good: 'Filters in, splitters rated, nothing open. Tick the filter in Survey.',
             cautions: ['coaxKey'],
-            mark: toDo.join(' ').slice(0, MOST_MARK),
+            mark: toDo.join(' '),
           }),
         ]
       : []),
@@ -72,13 +72,10 @@ export function adapterSteps({ context, option, timed }: Fitting): Step[] {
           waitLabel: 'The adapters find each other',
           cautions: powerline ? ['strip', 'powerlineKey'] : ['coaxKey', 'supply'],
           unitId: g.units[0]!.id,
-          mark: g.outletIds.join(' ').slice(0, MOST_MARK),
+          mark: g.outletIds.join(' '),
           lights: ADAPTER_LIGHTS,
           after: powerline ? ['network'] : ['network', 'coax'],
         });
       }),
   ];
 }
-
-/** Longest mark of a step, characters: what a tick has room for. */
-const MOST_MARK = 400;

@@ -3,15 +3,20 @@ import type { CautionId } from './cautions';
 import type { Who } from './crewWords';
 import type { DayFrom, Step } from './step';
 
-/** A step of a day for two: its place in the list, who does it, and when their hands begin, min. */
-export interface Shared {
+/** A step of a day: its place in the list, and when hands begin on it, min. */
+export interface Begins {
   at: number;
-  who: Who;
   startMin: number;
+}
+
+/** A step of a day for two, with who does it. */
+export interface Shared extends Begins {
+  who: Who;
 }
 
 /** Cautions of steps that want a second person anyway. */
 const BOTH: readonly CautionId[] = ['ladder', 'loft'];
+const takesBoth = (step: Pick<Step, 'cautions'>): boolean => step.cautions.some((c) => BOTH.includes(c));
 
 /** A day for two in which whoever is free takes what is ready and ranks highest; null where steps wait for each other in a circle. */
 function listed(
@@ -40,7 +45,7 @@ function listed(
       continue;
     }
     const step = work.steps[pick]!;
-    const both = step.cautions.some((c) => BOTH.includes(c));
+    const both = takesBoth(step);
     const startMin = both ? Math.max(...free) : now;
     const handsEnd = startMin + step.handsMin;
     if (both) free[0] = free[1] = handsEnd;
@@ -53,37 +58,24 @@ function listed(
   return { day, endMin };
 }
 
-/** One person's day with the second beside it where two are needed: what a day for two is never longer than. */
-function byOne(work: Work, from: DayFrom, order: readonly number[]): { day: Shared[]; endMin: number } {
-  const doneAt = new Map<number, number>();
-  let now = from.nowMin;
-  let endMin = 0;
-  const day = order.map((i): Shared => {
-    const step = work.steps[i]!;
-    const at = readyAt(work, { doneAt }, i);
-    const startMin = at === Infinity ? now : Math.max(now, at);
-    now = startMin + step.handsMin;
-    doneAt.set(i, now + step.waitMin);
-    endMin = Math.max(endMin, now + step.waitMin);
-    return { at: i, who: step.cautions.some((c) => BOTH.includes(c)) ? 'both' : 'first', startMin };
-  });
-  return { day, endMin };
-}
-
 /**
  * A short day for two: whoever is free takes what is ready, by the longest way behind it, by that and its own wait, or in the order
  * of one person's day, whichever ends soonest (list scheduling, not proven shortest); a ladder or a loft takes both. Never longer
  * than for one.
  */
-export function sharedDay(steps: readonly Step[], from: DayFrom, orderOfOne: readonly number[]): Shared[] {
+export function sharedDay(steps: readonly Step[], from: DayFrom, ofOne: readonly Begins[]): Shared[] {
   const work = workOf(steps, from);
-  const placeIn = new Map(orderOfOne.map((i, at) => [i, at]));
+  const placeIn = new Map(ofOne.map(({ at }, place) => [at, place]));
   const ranks = [
     (i: number) => work.tailMin[i]!,
     (i: number) => work.tailMin[i]! + work.steps[i]!.waitMin,
     (i: number) => -placeIn.get(i)!,
   ];
-  let best = byOne(work, from, orderOfOne);
+  const endOf = ({ at, startMin }: Begins) => startMin + steps[at]!.handsMin + steps[at]!.waitMin;
+  let best = {
+    day: ofOne.map((b): Shared => ({ ...b, who: takesBoth(steps[b.at]!) ? 'both' : 'first' })),
+    endMin: Math.max(0, ...ofOne.map(endOf)),
+  };
   for (const rank of ranks) {
     const found = listed(work, from, rank);
     if (found && found.endMin < best.endMin) best = found;

@@ -22,7 +22,7 @@ const FOR_CAUTION: Readonly<Partial<Record<CautionId, readonly string[]>>> = {
   mains: ['voltage tester'],
   dataPlate: ['cable tester', 'voltage tester'],
   loft: ['lamp, mask and gloves'],
-  ladder: ['ladder', 'a second person'],
+  ladder: ['ladder'],
   fibre: ['box for shards'],
   outdoorCable: ['seals for the entry'],
 };
@@ -32,8 +32,8 @@ function unitInHand(fitting: Fitting, unitId: string, withSupply: boolean): stri
   const unit = fitting.option.units.find((u) => u.id === unitId);
   if (!unit) return [];
   const kit = kitOf(fitting.context, unit);
-  const supply = !withSupply || kit.mount === 'plugIn' ? '' : kit.poe === null ? ' with its supply' : '';
-  return [`${unit.letter}${supply}`];
+  const hasSupply = withSupply && kit.mount !== 'plugIn' && kit.poe === null;
+  return [hasSupply ? `${unit.letter} with its supply` : unit.letter];
 }
 
 /** Whether a step puts a unit in a place its cable was brought to by another. */

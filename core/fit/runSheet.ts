@@ -30,10 +30,7 @@ function deviceSteps({ context, timed }: Fitting, placed: readonly string[]): St
               look([`${d.name}${d.network ? ` to “${d.network}”` : ''}.`, ...d.words].join(' ')),
             ),
             good: 'Each does what it did before.',
-            mark: own
-              .map((d) => d.id)
-              .join(' ')
-              .slice(0, MOST_MARK),
+            mark: own.map((d) => d.id).join(' '),
             after: [...after],
           }),
         ];
@@ -52,9 +49,6 @@ function deviceSteps({ context, timed }: Fitting, placed: readonly string[]): St
     ),
   ];
 }
-
-/** Longest mark of a step, characters. */
-const MOST_MARK = 400;
 
 /** Units in the order they are fed: parents first, then by letter. */
 function feedOrder(option: Option): Unit[] {
@@ -107,10 +101,7 @@ export function stepsOf(context: PlanContext, option: Option, today: Option | nu
     timed('names', 'Name every unit by its place', {
       acts: others.map((u) => look(called(u))),
       good: 'The set-up page shows places, not serials.',
-      mark: others
-        .map((u) => u.name)
-        .join(' ')
-        .slice(0, MOST_MARK),
+      mark: others.map((u) => u.name).join(' '),
       after: others.flatMap((u) => [`place:${u.id}`, joinKey(u)]),
     }),
     ...powerSteps(fitting),

@@ -1,5 +1,6 @@
 import type { Policies } from '../brief/brief';
-import { sharedDay } from './crew';
+import { sharedDay, type Begins } from './crew';
+import type { Who } from './crewWords';
 import { shortestOrder } from './day';
 import type { DayFrom, ScheduledStep, Step } from './step';
 
@@ -19,24 +20,25 @@ export function schedule(
   crew: Crew = 'one',
   from: DayFrom = FROM_START,
 ): ScheduledStep[] {
-  const before = steps.filter((s) => s.beforeVisit);
   const onDay = steps.filter((s) => !s.beforeVisit && !from.doneAtMin.has(s.key));
-  const order = shortestOrder(onDay, from);
+  const ofOne = alone(onDay, from, shortestOrder(onDay, from));
   const none = { startMin: 0, who: null, handsEndMin: 0, waitEndMin: 0 };
   return [
-    ...before.map((s) => ({ ...s, ...none })),
-    ...(crew === 'two' ? sharedDay(onDay, from, order) : alone(onDay, from, order)).map(
-      ({ at, who, startMin }): ScheduledStep => {
-        const s = onDay[at]!;
-        const handsEndMin = startMin + s.handsMin;
-        return { ...s, who, startMin, handsEndMin, waitEndMin: handsEndMin + s.waitMin };
-      },
-    ),
+    ...steps.filter((s) => s.beforeVisit).map((s) => ({ ...s, ...none })),
+    ...timed(onDay, crew === 'two' ? sharedDay(onDay, from, ofOne) : ofOne),
   ];
 }
 
+/** Steps with the times they begin at and are through. */
+const timed = (steps: readonly Step[], day: readonly (Begins & { who?: Who })[]): ScheduledStep[] =>
+  day.map(({ at, startMin, who = null }) => {
+    const s = steps[at]!;
+    const handsEndMin = startMin + s.handsMin;
+    return { ...s, who, startMin, handsEndMin, waitEndMin: handsEndMin + s.waitMin };
+  });
+
 /** One person's day in an order, with when each step begins. */
-function alone(steps: readonly Step[], from: DayFrom, order: readonly number[]) {
+function alone(steps: readonly Step[], from: DayFrom, order: readonly number[]): Begins[] {
   let nowMin = from.nowMin;
   const doneAt = new Map(from.doneAtMin);
   return order.map((at) => {
@@ -44,7 +46,7 @@ function alone(steps: readonly Step[], from: DayFrom, order: readonly number[]) 
     const startMin = s.after.reduce((latest, k) => Math.max(latest, doneAt.get(k) ?? 0), nowMin);
     nowMin = startMin + s.handsMin;
     doneAt.set(s.key, nowMin + s.waitMin);
-    return { at, who: null, startMin };
+    return { at, startMin };
   });
 }
 
@@ -52,9 +54,13 @@ function alone(steps: readonly Step[], from: DayFrom, order: readonly number[]) 
 export const crewOf = (steps: readonly Pick<ScheduledStep, 'who'>[]): Crew =>
   steps.some((s) => s.who !== null) ? 'two' : 'one';
 
-/** Length of the same day with the other crew, min. */
-export const otherCrewMin = (steps: readonly ScheduledStep[]): number =>
-  totalMin(schedule(steps, crewOf(steps) === 'one' ? 'two' : 'one'));
+/** Length of the same day with the other crew, min; the order of one person's day is taken as it stands. */
+export function otherCrewMin(steps: readonly ScheduledStep[]): number {
+  if (crewOf(steps) === 'two') return totalMin(schedule(steps));
+  const onDay = steps.filter((s) => !s.beforeVisit);
+  const ofOne = onDay.map(({ startMin }, at) => ({ at, startMin }));
+  return totalMin(timed(onDay, sharedDay(onDay, FROM_START, ofOne)));
+}
 
 /** Length of a schedule, min. */
 export function totalMin(steps: readonly ScheduledStep[]): number {

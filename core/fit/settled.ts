@@ -87,29 +87,41 @@ function apartSettled(network: string, rows: EvidenceRows): Settled | null {
   }
 }
 
+/** What evidence says of a step; null where it says nothing. */
+function settledOf(
+  step: Step,
+  brief: Brief,
+  option: Option,
+  rows: EvidenceRows,
+  verdicts: readonly SpotVerdict[],
+): Settled | null {
+  const [kind, about] = step.key.split(':');
+  switch (kind) {
+    case 'read':
+      return readSettled(rows, verdicts);
+    case 'devices':
+    case 'devicesFirst':
+      return devicesSettled(step, brief, rows);
+    case 'apart':
+      return apartSettled(about!, rows);
+    case 'old':
+      return oldRouterSettled(brief);
+    default:
+      return step.serialOf.length > 0 ? labelsSettled(rows, option, step.serialOf) : null;
+  }
+}
+
 /** What evidence says of the steps it can settle: that After is full, that every device is back, and which serials are not noted. */
-export function settledBy(
+export const settledBy = (
   steps: readonly Step[],
   brief: Brief,
   option: Option,
   rows: EvidenceRows,
   verdicts: readonly SpotVerdict[],
-): Map<string, Settled> {
-  return new Map(
+): Map<string, Settled> =>
+  new Map(
     steps.flatMap((s) => {
-      const said =
-        s.key === 'read'
-          ? readSettled(rows, verdicts)
-          : s.key === 'devices' || s.key === 'devicesFirst'
-            ? devicesSettled(s, brief, rows)
-            : s.key.startsWith('apart:')
-              ? apartSettled(s.key.slice('apart:'.length), rows)
-              : s.key === 'old'
-                ? oldRouterSettled(brief)
-                : s.serialOf.length > 0
-                  ? labelsSettled(rows, option, s.serialOf)
-                  : null;
+      const said = settledOf(s, brief, option, rows, verdicts);
       return said ? [[s.key, said] as const] : [];
     }),
   );
-}

@@ -71,12 +71,15 @@ export interface DayFrom {
 /** What a step may have beside what most of them have; its mark where it is ticked as one thing. */
 export type StepMore = Partial<Step> & { mark?: string };
 
+/** Longest mark of a step, characters: what a tick has room for. */
+const MOST_MARK = 400;
+
 /** A step with what most of them have not. */
 export function step(key: string, title: string, handsMin: number, more: StepMore = {}): Step {
   const { mark = '', ...rest } = more;
   return {
     key,
-    ticks: [{ key, mark }],
+    ticks: [{ key, mark: mark.slice(0, MOST_MARK) }],
     title,
     acts: [],
     notes: [],

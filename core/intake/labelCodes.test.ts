@@ -10,11 +10,13 @@ test('serials and addresses are told apart from wares and words', () => {
       code('A0B1C2D3E4F5'),
       code('SN: 22A7-4410-9F'),
       code('2231XK00417'),
+      code('SNOW20417'),
       code('router'),
       code('S/N=22A7-4410-9F,MAC:a0-b1-c2-d3-e4-f5', 'QRCode'),
     ]),
   ).toEqual({
-    serials: ['22A7-4410-9F', '2231XK00417'],
+    // Only what stands behind a colon or the like is taken for what is named before it.
+    serials: ['22A7-4410-9F', '2231XK00417', 'SNOW20417'],
     addresses: ['A0:B1:C2:D3:E4:F5'],
     heldKey: false,
   });

@@ -16,7 +16,7 @@ export interface LabelSaid {
 
 /** Codes that name a kind of ware, not one piece of it (GS1 General Specifications). */
 const WARE = /^(EAN|UPC)/i;
-const SERIAL = /^(?:S\/?N|SER(?:IAL)?(?:\s?(?:NO|NUMBER))?)\s*[:=#.]?\s*(.+)$/i;
+const SERIAL = /^(?:S\/?N|SER(?:IAL)?(?:\s?(?:NO|NUMBER))?)[\s:=#.]+(.+)$/i;
 const ADDRESS = /^(?:MAC|HW|WLAN|LAN)?\s*[:=]?\s*((?:[0-9A-F]{2}[:-]?){5}[0-9A-F]{2})$/i;
 const SECRET = /^(?:WIFI:|P:|T:|S:|PW|PASS|KEY|PIN|PSK|WPA|WEP|SSID|PWD|ADMIN)/i;
 /** A plain word that could be a serial: letters and digits, at least two of those. */

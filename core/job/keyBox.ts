@@ -15,6 +15,12 @@ export const MOST_KEYS = 8;
 /** What a key is for. */
 export const KEY_KINDS = ['network', 'guest', 'children', 'admin'] as const;
 export type KeyKind = (typeof KEY_KINDS)[number];
+export const KEY_KIND_LABEL: Readonly<Record<KeyKind, string>> = {
+  network: 'The network',
+  guest: 'The guest network',
+  children: 'The children’s network',
+  admin: 'Password of a set-up page',
+};
 
 /** A name and its key, in the clear: only ever in the memory of the page that shows it. */
 const namedKey = z.strictObject({

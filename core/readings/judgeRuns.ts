@@ -4,7 +4,7 @@ import type { Reading } from '../evidence/rows';
 import type { Need } from '../site/model/needs';
 import type { Verdict } from '../site/model/verdict';
 import { median } from '../stats/median';
-import { RUNS_WANTED, enoughRunsMet } from './enough';
+import { RUNS_WANTED, enoughRunsMet, speedsMeet } from './enough';
 import type { LineTest } from './line';
 
 /** A run as it counts for internet use: through the house to the line. */
@@ -92,11 +92,10 @@ export function judgeRuns(readings: readonly Reading[], line: LineTest, need: Ne
   const downMbps = median(runs.map((r) => r.downMbps))!;
   const upMbps = median(runs.map((r) => r.upMbps))!;
   const latencyMs = median(runs.map((r) => r.latencyMs).filter((v) => v !== null));
-  const speedMet = (r: Run) => r.downMbps >= need.downMbps && r.upMbps >= need.upMbps;
   const runsMet = runs.filter(
-    (r) => speedMet(r) && r.latencyMs !== null && r.latencyMs <= need.latencyMs,
+    (r) => speedsMeet(r, need) && r.latencyMs !== null && r.latencyMs <= need.latencyMs,
   ).length;
-  const unjudged = runs.filter((r) => speedMet(r) && r.latencyMs === null).length;
+  const unjudged = runs.filter((r) => speedsMeet(r, need) && r.latencyMs === null).length;
   const medianMet =
     downMbps >= need.downMbps && upMbps >= need.upMbps && (latencyMs === null || latencyMs <= need.latencyMs);
   const missing: string[] = [];

@@ -1,9 +1,9 @@
 import type { ApartNetwork } from '@/core/brief/apart';
 import type { Brief } from '@/core/brief/brief';
-import { OLD_ROUTER_LABEL, type OldRouterLine } from '@/core/brief/oldRouter';
+import { OLD_BECAME_LABEL, OLD_ROUTER_LABEL, type OldRouterLine } from '@/core/brief/oldRouter';
 import type { CauseWord, RemedyAct } from '@/core/evidence/agreement';
 import type { Isolated } from '@/core/evidence/isolation';
-import type { KeyKind } from '@/core/job/keyBox';
+import { KEY_KIND_LABEL } from '@/core/job/keyBox';
 import type { FeedKind } from '@/core/kit/model/schema';
 import type { Light } from '@/core/kit/model/details';
 import type { ActivityId } from '@/core/site/model/needs';
@@ -176,12 +176,7 @@ export const en = {
     title: 'Names and keys',
     scan: 'Point a phone’s camera at a code to join.',
     note: 'Whoever holds this sheet is let in. It is printed once; keep it where guests do not see it.',
-    kinds: {
-      network: 'The network',
-      guest: 'The guest network',
-      children: 'The children’s network',
-      admin: 'Password of a set-up page',
-    } satisfies Record<KeyKind, string>,
+    kinds: KEY_KIND_LABEL,
     name: 'Name',
     key: 'Key',
   },
@@ -284,11 +279,7 @@ export const en = {
   recordRuns: 'All runs that count',
   recordOld: 'The old router’s sheet',
   oldLines: OLD_ROUTER_LABEL,
-  oldBecame: {
-    open: 'open',
-    set: 'set on the new one',
-    dropped: 'not wanted any more',
-  } satisfies Record<OldRouterLine['became'], string>,
+  oldBecame: OLD_BECAME_LABEL as Readonly<Record<OldRouterLine['became'], string>>,
   recordSteps: 'Steps, notes and tries',
   recordChannels: 'Channels',
   recordPortsShort: 'Ports',

@@ -54,6 +54,8 @@ export interface WalkSpot {
   isKnownBad: boolean;
   /** Runs of this phase that count here already. */
   runs: WalkRun[];
+  /** How many of them meet the need, round trip and all. */
+  runsMet: number;
   /** Verdict of this phase in words; null before any run. */
   verdict: string | null;
 }
@@ -257,6 +259,7 @@ export function walkView(
         expected: expectedOf(predictions.get(spot.id), derived.calibration),
         isKnownBad: isComplainedOf(job.brief, spot),
         // The same runs as the proof on the laptop counts: of every round that stands, where the spot is, at a time that proves.
+        runsMet: own?.runsMet ?? 0,
         runs: runsOf(
           e.bySpot.get(spot.id) ?? [],
           (r) =>

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { ScheduledStep } from '@/core/fit/step';
 import { builtExtra } from '@/core/evidence/builtExtra';
+import { WHO_WORDS } from '@/core/fit/crewWords';
 import { crewOf, otherCrewMin, totalMin } from '@/core/fit/schedule';
 import { moneyText } from '@/core/plan/cost/money';
 import { twoMoreTell } from '@/core/readings/enough';
@@ -137,7 +138,7 @@ export function FitStop() {
             <p className="mt-1 text-lg">{current ? current.title : 'Read the same spots again.'}</p>
             {meanwhile && (
               <p className="mt-1" data-meanwhile={meanwhile.key}>
-                The second meanwhile: {meanwhile.title}
+                Meanwhile {WHO_WORDS[meanwhile.who!]}: {meanwhile.title}
               </p>
             )}
             <p className="mt-1 text-ink-2">
@@ -152,8 +153,8 @@ export function FitStop() {
                   read spots meanwhile
                 </Link>
                 {telling > 0
-                  ? `: at ${telling} of them a run still tells something.`
-                  : ': none of them needs another run.'}
+                  ? `; at ${telling} of them a run still tells something.`
+                  : '; none of them needs another run.'}
               </p>
             )}
             {offline.othersMin + offline.mattersMin > 0 && (

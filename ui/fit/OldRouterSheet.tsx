@@ -1,6 +1,7 @@
 'use client';
 import {
   MOST_OLD_LINES,
+  OLD_BECAME_LABEL,
   OLD_ROUTER_KINDS,
   OLD_ROUTER_LABEL,
   oldLineText,
@@ -13,11 +14,10 @@ import { SelectField, TextField } from '@/ui/pieces/fields';
 import { ListEditor } from '@/ui/pieces/ListEditor';
 
 const KINDS = OLD_ROUTER_KINDS.map((value) => ({ value, label: OLD_ROUTER_LABEL[value] }));
-const BECAME: { value: OldRouterLine['became']; label: string }[] = [
-  { value: 'open', label: 'open' },
-  { value: 'set', label: 'set on the new one' },
-  { value: 'dropped', label: 'not wanted any more' },
-];
+const BECAME = (['open', 'set', 'dropped'] as const).map((value) => ({
+  value,
+  label: OLD_BECAME_LABEL[value],
+}));
 
 function useSheet() {
   const sheet = useJob((s) => s.brief.oldRouter.sheet);

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { photosAt } from '@/core/evidence/fold';
 import { serialStepOf } from '@/core/fit/serials';
-import { labelSaid, type LabelSaid } from '@/core/intake/labelCodes';
+import { labelSaid, type CodeRead, type LabelSaid } from '@/core/intake/labelCodes';
 import type { Unit } from '@/core/plan/option/schema';
 import { useJob } from '@/ui/job/store';
 import { useRecord } from '@/ui/job/useRecord';
@@ -23,12 +23,20 @@ export function SerialPhoto({ optionId, units }: { optionId: string; units: read
     if (busy || pictures.length === 0) return;
     setBusy(true);
     setSaid(null);
-    const codes = [];
-    for (const picture of pictures) codes.push(...((await readCodes(await picture)) ?? []));
-    const found = labelSaid(codes);
+    const looked: (CodeRead[] | null)[] = [];
+    // One after the other: a photo as it comes from a camera takes tens of megabytes while it is read.
+    for (const picture of pictures) looked.push(await picture.then(readCodes).catch(() => null));
+    const found = labelSaid(looked.flatMap((codes) => codes ?? []));
+    const unread = looked.filter((codes) => codes === null).length;
     setBusy(false);
     setSaid(found);
-    setProblem(found.serials.length === 0 && found.addresses.length === 0 ? NOTHING : null);
+    setProblem(
+      unread > 0
+        ? `${unread} of ${looked.length} could not be read as a picture: take it again as JPEG or PNG, under 30 MB.`
+        : found.serials.length + found.addresses.length === 0
+          ? NOTHING
+          : null,
+    );
   }
   return (
     <div className="mt-2">

@@ -4,6 +4,7 @@ import { moneyText } from '@/core/plan/cost/money';
 import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
+import { Working } from '@/ui/pieces/Working';
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
@@ -12,12 +13,7 @@ export function SparesList({ option }: { option: Option }) {
   const currency = useJob((s) => s.brief.currency);
   const question = useMemo(() => ({ kind: 'spares' as const, option }), [option]);
   const found = useAsk<'spares'>(question);
-  if (!found)
-    return (
-      <p className="text-ink-2" role="status">
-        Working it out.
-      </p>
-    );
+  if (!found) return <Working />;
   return (
     <>
       <p className="mt-1">

@@ -120,7 +120,7 @@ export function StepRow({
           </button>
           <span className="fig shrink-0 text-[13px] text-ink-2">{minutesText(step.handsMin)}</span>
         </div>
-        {step.who !== null && !done && <p className="pl-7 text-[13px]">{WHO_WORDS[step.who]}</p>}
+        {step.who !== null && !done && <p className="pl-7 text-[13px]">for {WHO_WORDS[step.who]}</p>}
         {isOpen && (
           <div className="mt-1 pl-7">
             {step.hand.length > 0 && !done && (

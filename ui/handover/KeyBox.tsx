@@ -1,14 +1,8 @@
 'use client';
 import { KeyRound, Printer } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import {
-  LEAST_PASSPHRASE,
-  keyProblem,
-  openKeys,
-  sealKeys,
-  type NamedKey,
-  type SealedKeys,
-} from '@/core/job/keyBox';
+import { LEAST_PASSPHRASE, keyProblem, openKeys, sealKeys, type NamedKey } from '@/core/job/keyBox';
+import type { KeptBox } from '@/server/jobs/keyBox';
 import { get, problemText, remove, send } from '@/ui/job/requests';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
@@ -19,23 +13,18 @@ import { Problem } from '@/ui/pieces/Problem';
 import { KeyList } from './KeyList';
 import { KeySheet, printKeys } from './KeySheet';
 
-interface Kept {
-  box: SealedKeys;
-  keptAt: string;
-}
-
 /** Keys that lie open on an unattended screen are put away after this, ms. */
 const SHOWN_MS = 5 * 60_000;
 
 /** Names and keys of the customer: on paper as a rule, here only for who wants them kept, under a passphrase nobody keeps. */
 export function KeyBox() {
   const path = `/api/jobs/${useJob((s) => s.id)}/key-box`;
-  const [kept, setKept] = useState<Kept | null | undefined>(undefined);
+  const [kept, setKept] = useState<KeptBox | null | undefined>(undefined);
   const [problem, setProblem] = useState<string | null>(null);
   const [asks, setAsks] = useState(false);
   useEffect(() => {
     let isHere = true;
-    void get<{ kept: Kept | null }>(path).then((got) => {
+    void get<{ kept: KeptBox | null }>(path).then((got) => {
       if (!isHere) return;
       if (got.ok) setKept(got.value.kept);
       else setProblem(problemText(got.problems));
@@ -102,9 +91,9 @@ function KeyDialog({
   path,
   onKept,
 }: {
-  kept: Kept | null;
+  kept: KeptBox | null;
   path: string;
-  onKept: (kept: Kept) => void;
+  onKept: (kept: KeptBox) => void;
 }) {
   const jobId = useJob((s) => s.id);
   const job = useJob((s) => s.name);
@@ -142,8 +131,13 @@ function KeyDialog({
   const busily = async (work: () => Promise<void>) => {
     if (busy) return;
     setBusy(true);
-    await work();
-    setBusy(false);
+    try {
+      await work();
+    } catch {
+      wrong('This browser could not do it: nothing was kept. Open Nestle in another one and try again.');
+    } finally {
+      setBusy(false);
+    }
   };
   const open = () =>
     busily(async () => {

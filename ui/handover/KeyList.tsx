@@ -1,14 +1,9 @@
 'use client';
-import { Plus, Trash2 } from 'lucide-react';
-import { KEY_KINDS, MOST_KEYS, keyProblem, type KeyKind, type NamedKey } from '@/core/job/keyBox';
-import { Button } from '@/ui/pieces/Button';
+import { KEY_KINDS, KEY_KIND_LABEL, MOST_KEYS, keyProblem, type NamedKey } from '@/core/job/keyBox';
+import { ListEditor } from '@/ui/pieces/ListEditor';
+import { SelectField, TextField } from '@/ui/pieces/fields';
 
-const KIND_WORDS: Readonly<Record<KeyKind, string>> = {
-  network: 'The network',
-  guest: 'Guest network',
-  children: 'Children’s network',
-  admin: 'Password of a set-up page',
-};
+const KINDS = KEY_KINDS.map((value) => ({ value, label: KEY_KIND_LABEL[value] }));
 
 /** Names and keys being typed: in the memory of this page alone. */
 export function KeyList({
@@ -22,34 +17,36 @@ export function KeyList({
     onChange(keys.map((k, i) => (i === at ? { ...k, ...values } : k)));
   const free = KEY_KINDS.find((kind) => !keys.some((k) => k.kind === kind)) ?? 'admin';
   return (
-    <fieldset className="mt-3">
-      <legend className="lab">Names and keys</legend>
-      <ul className="space-y-2">
-        {keys.map((k, i) => {
+    <div className="mt-3">
+      <ListEditor
+        head={<h3 className="lab">Names and keys</h3>}
+        adds="Key"
+        most={MOST_KEYS}
+        items={keys.map((k, i) => ({ ...k, id: String(i) }))}
+        onAdd={() => onChange([...keys, { kind: free, name: '', key: '' }])}
+        onRemove={({ id }) => onChange(keys.filter((_, i) => String(i) !== id))}
+        removes={(_, i) => `Take key ${i + 1} out`}
+        fieldsClass="min-w-0 flex-1"
+        fields={(k, i) => {
           const wrong = k.name === '' && k.key === '' ? null : keyProblem(k);
           return (
-            <li key={i}>
-              <div className="grid grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)_minmax(0,1.2fr)_auto] items-center gap-2">
-                <select
-                  className="field"
-                  aria-label={`What key ${i + 1} is for`}
+            <>
+              <div className="grid grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)_minmax(0,1.2fr)] items-center gap-2">
+                <SelectField
+                  hideLabel
+                  label={`What key ${i + 1} is for`}
                   value={k.kind}
-                  onChange={(e) => set(i, { kind: e.target.value as KeyKind })}
-                >
-                  {KEY_KINDS.map((kind) => (
-                    <option key={kind} value={kind}>
-                      {KIND_WORDS[kind]}
-                    </option>
-                  ))}
-                </select>
-                <input
-                  className="field"
-                  aria-label={`Name ${i + 1}`}
-                  placeholder="name"
-                  maxLength={64}
-                  value={k.name}
-                  onChange={(e) => set(i, { name: e.target.value })}
+                  options={KINDS}
+                  onChange={(kind) => set(i, { kind })}
                 />
+                <TextField
+                  hideLabel
+                  label={`Name ${i + 1}`}
+                  placeholder="name"
+                  value={k.name}
+                  onChange={(name) => set(i, { name: name.slice(0, 64) })}
+                />
+                {/* No browser corrects a key, or sends it somewhere to be looked up. */}
                 <input
                   className="field font-mono"
                   aria-label={`Key ${i + 1}`}
@@ -61,23 +58,12 @@ export function KeyList({
                   aria-invalid={wrong !== null}
                   onChange={(e) => set(i, { key: e.target.value })}
                 />
-                <Button
-                  aria-label={`Take key ${i + 1} out`}
-                  onClick={() => onChange(keys.filter((_, at) => at !== i))}
-                >
-                  <Trash2 size={15} aria-hidden="true" />
-                </Button>
               </div>
               {wrong && <p className="text-[13px] text-mains">{wrong}</p>}
-            </li>
+            </>
           );
-        })}
-      </ul>
-      {keys.length < MOST_KEYS && (
-        <Button className="mt-2" onClick={() => onChange([...keys, { kind: free, name: '', key: '' }])}>
-          <Plus size={15} aria-hidden="true" /> One more
-        </Button>
-      )}
-    </fieldset>
+        }}
+      />
+    </div>
   );
 }

@@ -60,7 +60,7 @@ export function useRecord() {
   const extra = useCallback(
     (
       at: { id: string; at: string },
-      values: Pick<RowOf<'extra'>, 'what' | 'minor' | 'agreedBy' | 'replacesId'>,
+      values: Pick<RowOf<'extra'>, 'what' | 'minor' | 'agreedBy' | 'replacesId' | 'asBuilt'>,
     ) => post(null, [{ kind: 'extra', by: '', ...at, ...values }]),
     [post],
   );

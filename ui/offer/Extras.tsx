@@ -19,6 +19,8 @@ export function Extras({ price, proposed = null }: { price: PriceNow; proposed?:
   const [amount, setAmount] = useState<number | null>(null);
   const [agreedBy, setAgreedBy] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  /** Whether what is being typed began as what was built otherwise: it is that whatever it is called then. */
+  const [isAsBuilt, setIsAsBuilt] = useState(false);
   const [busy, setBusy] = useState(false);
   const at = () => ({ id: newId('ex'), at: new Date().toISOString() });
   async function add() {
@@ -32,12 +34,14 @@ export function Extras({ price, proposed = null }: { price: PriceNow; proposed?:
       minor: Math.round(amount * minor),
       agreedBy: agreedBy.trim().slice(0, 120),
       replacesId: null,
+      ...(isAsBuilt && { asBuilt: true }),
     });
     setBusy(false);
     setProblem(failed);
     if (failed !== null) return;
     setWhat('');
     setAmount(null);
+    setIsAsBuilt(false);
   }
   return (
     <form
@@ -80,6 +84,7 @@ export function Extras({ price, proposed = null }: { price: PriceNow; proposed?:
             onClick={() => {
               setWhat(proposed.what);
               setAmount(proposed.minor / minor);
+              setIsAsBuilt(true);
               setProblem(null);
             }}
           >

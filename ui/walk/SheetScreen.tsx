@@ -1,7 +1,8 @@
 /** @jsxImportSource preact */
+import { WHO_WORDS } from '@/core/fit/crewWords';
 import { clockText } from '@/core/fit/progress';
 import { minutesText } from '@/core/plan/cost/duration';
-import { twoMoreTell } from '@/core/readings/enough';
+import { speedsMeet, twoMoreTell } from '@/core/readings/enough';
 import { dayOn, type WalkDayStep } from './day';
 import { runsAt } from './runs';
 import { go, unsent } from './state';
@@ -39,10 +40,9 @@ export function SheetScreen() {
   const { day, current, meanwhile, currentNumber, dayLeftMin } = dayOn(view, rows, now);
   const unread = view.spots.filter((s) => {
     const runs = runsAt(view, rows, s.runs, s.id);
-    const met = runs.filter(
-      (r) => (r.downMbps ?? 0) >= s.need.downMbps && (r.upMbps ?? 0) >= s.need.upMbps,
-    ).length;
-    return twoMoreTell(met, runs.length);
+    // What is still here has not been judged: by its speeds it may meet.
+    const own = runs.slice(s.runs.length).filter((r) => speedsMeet(r, s.need)).length;
+    return twoMoreTell(s.runsMet + own, runs.length);
   }).length;
   // Between two pieces of work there is time for readings.
   const waits =
@@ -81,7 +81,7 @@ export function SheetScreen() {
           </button>
           {meanwhile && (
             <p>
-              The second meanwhile:{' '}
+              Meanwhile {WHO_WORDS[meanwhile.who!]}:{' '}
               <button type="button" class="wide" onClick={() => go({ kind: 'step', key: meanwhile.key })}>
                 {meanwhile.title}
               </button>

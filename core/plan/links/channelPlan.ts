@@ -3,8 +3,7 @@ import { allowedChannels, planChannels, type ChannelUser } from '../../radio/lin
 import type { KitRadio } from '../../kit/model/schema';
 import { hearEachOther } from './airtime';
 import { kitOf, type PlanContext } from '../network/context';
-import { powerOfRadio } from '../network/radioPower';
-import { meshRadios, partnerOf, settingKey } from '../network/radios';
+import { meshRadios, partnerOf, powerOfRadio, settingKey } from '../network/radios';
 import type { Option, RadioSetting, Unit } from '../option/schema';
 import { parentIdOf } from '../option/feeds';
 

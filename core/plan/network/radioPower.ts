@@ -1,14 +1,12 @@
 import type { KitItem, KitRadio } from '../../kit/model/schema';
-import { settingKey } from './radios';
+import { powerOfRadio, settingKey } from './radios';
 import type { Unit } from '../option/schema';
 
 /** Set-up pages know power in steps of about this, dB, and none goes lower than this, dBm EIRP (estimates). */
 export const POWER_STEP_DB = 3;
 export const LEAST_POWER_DBM = 8;
-
-/** What a radio of a unit sends with, dBm EIRP: its own, or less where it was turned down. */
-export const powerOfRadio = (unit: Pick<Unit, 'radios'>, radio: KitRadio): number =>
-  Math.min(radio.eirpDbm, unit.radios[settingKey(radio)]?.powerDbm ?? Infinity);
+/** Steps a radio is turned down by at most: to a sixteenth of its power. */
+export const MOST_POWER_STEPS = 4;
 
 /** A unit whose radios for devices send with so much less than now; one on an automatic channel stays as it is. */
 export function loweredUnit(unit: Unit, kit: KitItem, dB: number): Unit {

@@ -11,6 +11,10 @@ export const OPEN_CHANNEL_5 = 100;
 export const settingKey = (radio: KitRadio): keyof Unit['radios'] =>
   radio.role === 'backhaul' ? 'backhaul' : radio.band;
 
+/** What a radio of a unit sends with, dBm EIRP: its own, or less where it was turned down. */
+export const powerOfRadio = (unit: Pick<Unit, 'radios'>, radio: KitRadio): number =>
+  Math.min(radio.eirpDbm, unit.radios[settingKey(radio)]?.powerDbm ?? Infinity);
+
 /** A radio of a placed unit with its settings, ready for a link. */
 export function radioEnd(unit: Unit, kit: KitItem, radio: KitRadio): RadioEnd {
   const setting: RadioSetting | undefined = unit.radios[settingKey(radio)];
@@ -20,7 +24,7 @@ export function radioEnd(unit: Unit, kit: KitItem, radio: KitRadio): RadioEnd {
     standard: radio.standard,
     streams: radio.streams,
     maxWidthMhz: radio.maxWidthMhz,
-    eirpDbm: Math.min(radio.eirpDbm, setting?.powerDbm ?? Infinity),
+    eirpDbm: powerOfRadio(unit, radio),
     antenna: kit.antenna,
     channel: setting?.channel ?? (inTheOpen ? OPEN_CHANNEL_5 : DEFAULT_CHANNEL[radio.band]),
     widthMhz: setting?.widthMhz ?? Math.min(radio.maxWidthMhz, DEFAULT_WIDTH_MHZ[BAND_INDEX[radio.band]]),

@@ -1,6 +1,6 @@
 import { kitOf, type PlanContext } from '../../plan/network/context';
-import { settingKey } from '../../plan/network/radios';
-import { LEAST_POWER_DBM, POWER_STEP_DB, loweredUnit, powerOfRadio } from '../../plan/network/radioPower';
+import { powerOfRadio, settingKey } from '../../plan/network/radios';
+import { MOST_POWER_STEPS, POWER_STEP_DB, loweredUnit } from '../../plan/network/radioPower';
 import type { Option, Unit } from '../../plan/option/schema';
 import { withChannels } from '../../plan/links/channelPlan';
 import { predictOption } from '../../plan/predict/predict';
@@ -10,8 +10,6 @@ import type { Band } from '../../radio/link/bands';
 
 /** Units that are tried, those most stick to first. */
 const MOST_UNITS = 8;
-/** Steps that are tried at each unit: down to a sixteenth of its power. */
-const MOST_STEPS = 4;
 
 /** A radio that is to send with less. */
 export interface Lowered {
@@ -57,19 +55,16 @@ const isNoWorse = (now: readonly Prediction[], then: readonly Prediction[]): boo
     (p, i) => works(then[i]!) >= works(p) && (p.verdict === 'noSignal' || then[i]!.verdict !== 'noSignal'),
   );
 
-/** Radios of a unit that serve devices and can send with so much less. */
-function loweredBy(context: PlanContext, unit: Unit, dB: number): Lowered[] {
-  return kitOf(context, unit).radios.flatMap((radio): Lowered[] => {
-    const fromDbm = powerOfRadio(unit, radio);
-    const toDbm = Math.max(LEAST_POWER_DBM, fromDbm - dB);
-    if (radio.role !== 'access' || toDbm >= fromDbm) return [];
-    return [{ unitId: unit.id, letter: unit.letter, band: radio.band, fromDbm, toDbm }];
+/** Radios that send with less in one state of a unit than in another. */
+const loweredIn = (context: PlanContext, was: Unit, is: Unit): Lowered[] =>
+  kitOf(context, was).radios.flatMap((radio): Lowered[] => {
+    const [fromDbm, toDbm] = [powerOfRadio(was, radio), powerOfRadio(is, radio)];
+    return toDbm < fromDbm ? [{ unitId: was.id, letter: was.letter, band: radio.band, fromDbm, toDbm }] : [];
   });
-}
 
 /**
  * The least that units have to be turned down so that devices let go of them where another serves better, every spot working as
- * before: unit by unit, the one most stick to first, each as little as frees most. At most `MOST_STEPS` predictions a unit; `pause`
+ * before: unit by unit, the one most stick to first, each as little as frees most. At most `MOST_POWER_STEPS` predictions a unit; `pause`
  * is awaited between them.
  */
 export async function leastPower(
@@ -92,16 +87,12 @@ export async function leastPower(
   for (const unitId of order.slice(0, MOST_UNITS)) {
     const unit = option.units.find((u) => u.id === unitId)!;
     let found: { option: Option; stuck: Stuck[]; radios: Lowered[] } | null = null;
-    for (let step = 1; step <= MOST_STEPS; step++) {
+    for (let step = 1; step <= MOST_POWER_STEPS; step++) {
       await pause();
-      const radios = loweredBy(context, unit, step * POWER_STEP_DB);
+      const less = loweredUnit(unit, kitOf(context, unit), step * POWER_STEP_DB);
+      const radios = loweredIn(context, unit, less);
       if (radios.length === 0) break;
-      const tried = {
-        ...best.option,
-        units: best.option.units.map((u) =>
-          u.id === unitId ? loweredUnit(u, kitOf(context, u), step * POWER_STEP_DB) : u,
-        ),
-      };
+      const tried = { ...best.option, units: best.option.units.map((u) => (u.id === unitId ? less : u)) };
       const then = predictOption(context, tried);
       if (!isNoWorse(start, then)) break;
       const stuck = stuckIn(then);

@@ -1,6 +1,7 @@
 import { rollup } from 'd3-array';
 import { kitById } from '../../kit/catalogue/catalogue';
 import { pricedKit } from '../../kit/catalogue/priceFactor';
+import type { FeedKind } from '../../kit/model/schema';
 import { partsOf } from '../../plan/cost/parts';
 import { kitOf, type PlanContext } from '../../plan/network/context';
 import { cableRunOf } from '../../plan/network/cableRun';
@@ -17,6 +18,8 @@ const DEAD_ON_ARRIVAL = 0.015;
 /** A spare that raises the chance by less is not worth its room in the van. */
 const LEAST_RAISED = 0.003;
 const MOST_SPARES = 6;
+/** Backhauls beside those over the air that may give less than is reckoned. */
+const MAY_FAIL: readonly FeedKind[] = ['powerline', 'coax', 'bridge'];
 
 /** Something taken along that is not in the plan, and what it does for the day. */
 export interface Spare {
@@ -51,7 +54,7 @@ function findsPlace({ places, covarianceDb2 }: TryTable): number {
   return best.reduce((a, b) => a + b, 0) / best.length;
 }
 
-/** Chance that a backhaul over mains or coax carries what it is there for; the air to the devices is taken as it is. */
+/** Chance that a backhaul over mains, coax or a bridge carries what it is there for; the air to the devices is taken as it is. */
 function carries(context: PlanContext, option: Option, unit: Unit): number {
   const now = predictOption(context, option);
   const fed = predictOption(context, asIfFed(option, unit.id));
@@ -93,7 +96,7 @@ export async function sparesOf(
     if (unit.feed.kind === 'wireless') {
       const table = tryTable(context, option, unit);
       links.push({ unit, chance: table ? findsPlace(table) : 0 });
-    } else if (unit.feed.kind === 'powerline' || unit.feed.kind === 'coax')
+    } else if (MAY_FAIL.includes(unit.feed.kind))
       links.push({ unit, chance: carries(context, option, unit) });
   }
   const had = new Set(today.units.map((u) => u.id));

@@ -6,6 +6,7 @@ import type { Option } from '@/core/plan/option/schema';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
 import { ChoiceTable } from '../point/ChoiceTable';
+import { Working } from '@/ui/pieces/Working';
 
 const ROLE_WORDS = {
   modem: 'is a modem',
@@ -26,12 +27,7 @@ export function RouterWays({ option }: { option: Option }) {
     const role = u && roleOf({ ownKit }, option, u);
     return u && role ? [`${u.letter} ${ROLE_WORDS[role]}`] : [];
   });
-  if (!choices)
-    return (
-      <p className="text-ink-2" role="status">
-        Working it out.
-      </p>
-    );
+  if (!choices) return <Working />;
   return (
     <>
       <p>

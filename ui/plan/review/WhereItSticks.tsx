@@ -5,6 +5,7 @@ import type { Stuck } from '@/core/suggest/questions/leastPower';
 import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
 import { Button } from '@/ui/pieces/Button';
+import { Working } from '@/ui/pieces/Working';
 
 const spotsOf = (list: readonly Stuck[]) => list.map((s) => `${s.number} ${s.name}`).join(', ');
 
@@ -13,12 +14,7 @@ export function WhereItSticks({ option }: { option: Option }) {
   const setOption = useJob((s) => s.setOption);
   const question = useMemo(() => ({ kind: 'leastPower' as const, option }), [option]);
   const found = useAsk<'leastPower'>(question);
-  if (!found)
-    return (
-      <p className="text-ink-2" role="status">
-        Working it out.
-      </p>
-    );
+  if (!found) return <Working />;
   const letter = (id: string) => option.units.find((u) => u.id === id)?.letter ?? '';
   const units = [...new Set(found.now.map((s) => s.unitId))];
   if (units.length === 0) return <p>Nowhere: where a device may stay on another unit, that one will do.</p>;

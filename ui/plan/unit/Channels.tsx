@@ -1,7 +1,7 @@
 'use client';
 import type { KitItem, KitRadio } from '@/core/kit/model/schema';
 import { channelChoices } from '@/core/plan/links/channelPlan';
-import { LEAST_POWER_DBM, POWER_STEP_DB } from '@/core/plan/network/radioPower';
+import { LEAST_POWER_DBM, MOST_POWER_STEPS, POWER_STEP_DB } from '@/core/plan/network/radioPower';
 import { settingKey } from '@/core/plan/network/radios';
 import type { RadioKey, Unit } from '@/core/plan/option/schema';
 import { useJob, useJobStore, shownOption } from '@/ui/job/store';
@@ -38,9 +38,10 @@ function withPower(unit: Unit, key: RadioKey, powerDbm: number | null): Unit {
 /** Powers a radio can be set to: its most, and steps below it; what was set some other way is one of them. */
 function powersOf(unit: Unit, radio: KitRadio): { value: string; label: string }[] {
   const now = unit.radios[settingKey(radio)]?.powerDbm;
-  const steps = [1, 2, 3, 4]
-    .map((i) => radio.eirpDbm - i * POWER_STEP_DB)
-    .filter((dBm) => dBm >= LEAST_POWER_DBM);
+  const steps = Array.from(
+    { length: MOST_POWER_STEPS },
+    (_, i) => radio.eirpDbm - (i + 1) * POWER_STEP_DB,
+  ).filter((dBm) => dBm >= LEAST_POWER_DBM);
   const all = now === undefined || steps.includes(now) ? steps : [...steps, now].sort((a, b) => b - a);
   return [
     { value: MOST, label: `its most, ${radio.eirpDbm} dBm` },
