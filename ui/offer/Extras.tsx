@@ -76,7 +76,7 @@ export function Extras({ price, proposed = null }: { price: PriceNow; proposed?:
       <Problem words={problem} className="mt-1" />
       {proposed && (
         <p className="mt-1 border-l-2 border-l-lamp pl-2" data-proposed-extra>
-          {proposed.what}: {moneyText(proposed.minor, currency)} before tax{' '}
+          {proposed.what}: {moneyText(Math.abs(proposed.minor), currency)} before tax{' '}
           {proposed.minor < 0 ? 'less' : 'more'} than planned, and no extra yet.{' '}
           <button
             type="button"

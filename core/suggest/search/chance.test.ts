@@ -2,6 +2,9 @@ import { expect, test } from '@jest/globals';
 import { judgedJob } from '../../../testing/judgedHouses';
 import { bestByTrying } from '../../../testing/outsideJudge';
 import { plainChance } from '../../../testing/plainChance';
+import { quillfeatherFarm } from '../../../demo/farm';
+import { planContext } from '../../plan/network/context';
+import { plainFeed } from '../../plan/option/feeds';
 import { chanceOf, wholeChance } from './chance';
 
 test('is what plain draws through the whole model give, evening and bands of hops included', () => {
@@ -18,4 +21,25 @@ test('is what plain draws through the whole model give, evening and bands of hop
     expect(spot.chance).toBeLessThanOrEqual(spot.alone);
     expect(spot.chance).toBeGreaterThanOrEqual(stated);
   }
+});
+
+test('the risk leads to the trial of a backhaul over the air where that is what is unsure, and to the spot where that is', () => {
+  const job = quillfeatherFarm();
+  const bench = job.site.spots.find((s) => s.number === 8)!;
+  const context = planContext({ ...job, site: { ...job.site, spots: [bench] } });
+  const [a, b] = job.plan.options[0]!.units;
+  // In the studio a step from the spot, heard over the yard through stone.
+  const far = {
+    ...b!,
+    place: { ...bench.place, xM: bench.place.xM + 0.8 },
+    feed: plainFeed('wireless', a!.id),
+  };
+  expect(chanceOf(context, { ...job.plan.options[0]!, units: [a!, far] }).risk).toMatchObject({
+    number: 8,
+    tryLetter: 'B',
+    words: 'Try the link of B before it is bought.',
+  });
+  const near = chanceOf(context, { ...job.plan.options[0]!, units: [a!] }).risk;
+  expect(near).toMatchObject({ tryLetter: null });
+  expect(near!.words).toContain('read at this spot');
 });

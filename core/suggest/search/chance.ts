@@ -311,7 +311,8 @@ function remedy(option: Option, ways: readonly Ways[], spotId: string): Risk {
   const link = [...way.pipe].sort((a, b) => spread(b) - spread(a))[0];
   const letter = option.units.find((u) => u.id === link?.part.unitId)?.letter ?? '';
   if (!link || spread(link) === 0) return only('Nothing on its way is unsure: it is short of what it needs.');
-  return link.part.kind === 'air'
+  // The air to the device is read at its spot; a backhaul over the air is a link that can be tried like any other.
+  return link === way.air?.link
     ? only(`Stand a unit from the van where ${letter} is planned and read at this spot.`)
     : { words: `Try the link of ${letter} before it is bought.`, tryLetter: letter || null };
 }
