@@ -1,3 +1,4 @@
+import { speedText } from '../core/site/model/speedText';
 import type { PredictReport, VerifyReport, surveyReport } from './reports';
 import { VERDICT_WORDS } from '../core/site/model/verdict';
 
@@ -14,16 +15,14 @@ export function table(rows: string[][]): string {
     .join('\n');
 }
 
-export const speed = (mbps: number) => (mbps < 10 ? mbps.toFixed(1) : mbps.toFixed(0));
-
 export function predictLines(report: PredictReport): string {
   const rows = report.spots.map((s) => [
     String(s.number),
     s.name,
     s.band ? `${s.band} GHz` : '–',
     s.rssiDbm === null ? '–' : `${s.rssiDbm.toFixed(0)} dBm`,
-    `${speed(s.downMbps)} (${speed(s.downRangeMbps[0])}–${speed(s.downRangeMbps[1])}) of ${speed(s.needDownMbps)}`,
-    `${speed(s.upMbps)} (${speed(s.upRangeMbps[0])}–${speed(s.upRangeMbps[1])}) of ${speed(s.needUpMbps)}`,
+    `${speedText(s.downMbps)} (${speedText(s.downRangeMbps[0])}–${speedText(s.downRangeMbps[1])}) of ${speedText(s.needDownMbps)}`,
+    `${speedText(s.upMbps)} (${speedText(s.upRangeMbps[0])}–${speedText(s.upRangeMbps[1])}) of ${speedText(s.needUpMbps)}`,
     [VERDICT_WORDS[s.verdict], ...(s.runs > 0 ? ['read'] : []), ...(s.evening ? [s.evening] : [])].join(', '),
     s.heldBackBy,
   ]);
@@ -44,7 +43,7 @@ export function predictLines(report: PredictReport): string {
 
 export function verifyLines(report: VerifyReport): string {
   const phase = (p: { downMbps: number; upMbps: number; runs: number } | null) =>
-    p ? `${speed(p.downMbps)}/${speed(p.upMbps)} Mb/s, ${p.runs} runs` : 'not read';
+    p ? `${speedText(p.downMbps)}/${speedText(p.upMbps)} Mb/s, ${p.runs} runs` : 'not read';
   const rows = report.spots.map((s) => [
     String(s.number),
     s.name,
@@ -75,23 +74,23 @@ export function explainLines(s: PredictReport['spots'][number]): string {
   const lines = [`${s.number} ${s.name}: ${VERDICT_WORDS[s.verdict]}, decided by ${s.decidedBy}.`];
   if (s.band && s.rssiDbm !== null)
     lines.push(
-      `Its device uses ${s.band} GHz at ${s.rssiDbm.toFixed(0)} dBm, link rate ${speed(s.phyMbps)} Mb/s (estimate).`,
+      `Its device uses ${s.band} GHz at ${s.rssiDbm.toFixed(0)} dBm, link rate ${speedText(s.phyMbps)} Mb/s (estimate).`,
     );
   for (const part of s.pipe)
     lines.push(
-      `  ${part.label}: ${speed(part.downMbps)} down, ${speed(part.upMbps)} up Mb/s, ${part.latencyMs.toFixed(1)} ms${part.measured ? ', measured' : ''}. ${part.because}.`,
+      `  ${part.label}: ${speedText(part.downMbps)} down, ${speedText(part.upMbps)} up Mb/s, ${part.latencyMs.toFixed(1)} ms${part.measured ? ', measured' : ''}. ${part.because}.`,
     );
   lines.push(
-    `Together ${speed(s.downMbps)} down (${speed(s.downRangeMbps[0])} to ${speed(s.downRangeMbps[1])}) of ${speed(s.needDownMbps)}, ${speed(s.upMbps)} up (${speed(s.upRangeMbps[0])} to ${speed(s.upRangeMbps[1])}) of ${speed(s.needUpMbps)} Mb/s, ${s.latencyMs.toFixed(0)} ms under load.`,
+    `Together ${speedText(s.downMbps)} down (${speedText(s.downRangeMbps[0])} to ${speedText(s.downRangeMbps[1])}) of ${speedText(s.needDownMbps)}, ${speedText(s.upMbps)} up (${speedText(s.upRangeMbps[0])} to ${speedText(s.upRangeMbps[1])}) of ${speedText(s.needUpMbps)} Mb/s, ${s.latencyMs.toFixed(0)} ms under load.`,
   );
   lines.push(
     s.decidedBy === 'latency'
       ? `Held back by the round trip of ${s.heldBackBy}.`
-      : `Held back by ${s.heldBackBy}; without that limit it would get ${speed(s.wouldGiveMbps)} Mb/s, then held back by ${s.thenHeldBackBy}.`,
+      : `Held back by ${s.heldBackBy}; without that limit it would get ${speedText(s.wouldGiveMbps)} Mb/s, then held back by ${s.thenHeldBackBy}.`,
   );
   if (s.stuck)
     lines.push(
-      `A device that does not let go may get ${speed(s.stuck.downMbps)} down, ${speed(s.stuck.upMbps)} up.`,
+      `A device that does not let go may get ${speedText(s.stuck.downMbps)} down, ${speedText(s.stuck.upMbps)} up.`,
     );
   if (s.problem) lines.push(`${s.problem}.`);
   return lines.join('\n');

@@ -213,7 +213,6 @@ test('the whole farm with sockets and coax takes at most 500 clicks and key grou
     await hand.key('s');
     for (const s of spots) await hand.at(s.place.xM, s.place.yM);
   }
-  await hand.button('Shortest walk');
   await hand.button('Neighbours');
   await hand.button('Paste a listing');
   await hand.fill(

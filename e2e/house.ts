@@ -38,10 +38,10 @@ export function openHouse(port: number, db: string) {
     start: async () => {
       server = await startServer(port, db, false, true);
     },
-    async newJob(request: APIRequestContext): Promise<string> {
+    async newJob(request: APIRequestContext, job: JobFile = realFarm()): Promise<string> {
       const made = await request.post(`${server.url}/api/jobs/import`, {
         headers: { 'content-type': 'application/json' },
-        data: JSON.stringify(realFarm()),
+        data: JSON.stringify(job),
       });
       expect(made.status()).toBe(200);
       return ((await made.json()) as { id: string }).id;

@@ -1,3 +1,4 @@
+import { capital } from '@/core/site/model/capital';
 import type { Block, Cell } from './blocks';
 import { cell } from './blocks';
 import type { PaperGround } from './job';
@@ -7,8 +8,6 @@ import type { PhaseResult } from '@/core/readings/judgeRuns';
 /** "4 Barn, 7 Loft". */
 export const spotList = (verdicts: readonly Pick<SpotVerdict, 'number' | 'name'>[]): string =>
   verdicts.map((v) => `${v.number} ${v.name}`).join(', ');
-
-const capital = (text: string) => text.charAt(0).toLocaleUpperCase() + text.slice(1);
 
 /** What is done at a spot, in the words of the customer's language. */
 export function activitiesText({ job, words }: PaperGround, spotId: string): string {

@@ -60,7 +60,7 @@ const builtWith = (change: Partial<typeof b>): Option => ({
   units: option.units.map((u) => (u.id === 'b' ? { ...u, ...change } : u)),
 });
 const said = (rows: readonly EvidenceRow[], built: Option) =>
-  builtExtra(rows, brief, option, planned, evaluate(context, built, job.plan.today));
+  builtExtra(rows, brief, option, evaluate(context, built, job.plan.today));
 
 test('what a move costs is proposed once: with an extra taken for it nothing is left, moved back it is a credit', () => {
   const moved = builtWith({ place });
@@ -74,7 +74,7 @@ test('what a move costs is proposed once: with an extra taken for it nothing is 
   const taken = [...rows, extra('x1', 'B to the other side, as we said', first.minor, true)];
   expect(said(taken, moved)).toBeNull();
   expect(said([...taken, move('m2', {})], option)).toEqual({
-    what: 'As built: as planned again',
+    what: 'Since agreed: as agreed again',
     minor: -first.minor,
   });
   // Another extra is none of its business.
@@ -88,4 +88,32 @@ test('a unit that was left out is a credit, and before anybody agreed nothing is
   expect(credit.what).toContain('B left out');
   expect(said([move('m1', { leftOut: true })], without)).toBeNull();
   expect(said([accepted], option)).toBeNull();
+});
+
+test('what was planned since it was agreed to is proposed as well, without what is the extra of a remedy', () => {
+  const more: Option = { ...option, units: [...option.units, { ...b, id: 'c', letter: 'C', place }] };
+  const rows = [accepted];
+  const first = said(rows, more)!;
+  expect(first.what).toMatch(/^Since agreed: \+1/);
+  expect(first.minor).toBe(
+    evaluate(context, more, job.plan.today).price.totalMinor - planned.price.totalMinor,
+  );
+  const label = 'C by Cat 6A from A';
+  const remedy: RowOf<'remedy'> = {
+    kind: 'remedy',
+    id: 'rm',
+    at,
+    by: '',
+    spotId: 'spot-1',
+    cause: 'backhaul',
+    unitId: null,
+    act: null,
+    label,
+    downMbps: 100,
+    upMbps: 50,
+    minor: first.minor,
+  };
+  // As an earlier version kept it: the extra does not say that it is for what was built.
+  expect(said([...rows, remedy, extra('x1', label, first.minor)], more)).toBeNull();
+  expect(said([...rows, extra('x1', label, first.minor)], more)).toEqual(first);
 });

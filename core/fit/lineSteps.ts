@@ -1,3 +1,4 @@
+import { capital } from '../site/model/capital';
 import { CONSENT_LABEL, type Brief } from '../brief/brief';
 import type { KitRole } from '../kit/model/details';
 import { kitOf } from '../plan/network/context';
@@ -169,7 +170,7 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
       ? [
           timed(
             'modem',
-            `${upperFirst(LINE_BOX[brief.line.kind])}: old router out, the lead to ${gateway.letter} in`,
+            `${capital(LINE_BOX[brief.line.kind])}: old router out, the lead to ${gateway.letter} in`,
             {
               acts: lineActs(fitting),
               notes: [
@@ -280,5 +281,3 @@ export function lineSteps(fitting: Fitting, entry: Step | null): Step[] {
     }),
   ];
 }
-
-const upperFirst = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -59,6 +59,7 @@ export function nextRound(
       minor: remedy.minor,
       agreedBy: '',
       replacesId: null,
+      ...(remedy.proposal && { asBuilt: true }),
     });
   if (!remedy.proposal || !accepted) return { plan, rows: told };
   const then = takenInto(accepted, remedy.proposal, newId);

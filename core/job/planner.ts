@@ -34,6 +34,7 @@ import { withTrials } from '../readings/trials';
 import { channelsFor } from './channelsFor';
 import { briefKey, countRead, placesRead } from './plannerKeys';
 import type { Documents } from './settle';
+import { walked } from '../site/geometry/walkingRoute';
 import { lru, numberOf } from '../stats/lru';
 
 /** Everything that is computed of a job, as plain data: it can go from one thread to another. */
@@ -62,6 +63,8 @@ export interface Derived extends Explained {
   built: Evaluation | null;
   verdicts: readonly SpotVerdict[];
   headline: Headline;
+  /** Spots in the order they are walked, as ids. */
+  walk: readonly string[];
   /** The run sheet of the accepted option, else of the one asked for. */
   steps: readonly ScheduledStep[];
 }
@@ -112,6 +115,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
     }
   >(3);
   const sheets = lru<string, readonly ScheduledStep[]>(8);
+  const walks = lru<string, readonly string[]>(2);
   const tables = lru<string, readonly TryTable[]>(4);
   const engines = lru<string, ShadeEngine>(3);
   const areaEngines = lru<string, AreaEngine>(2);
@@ -229,6 +233,7 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
         verdicts,
         ...said,
         headline,
+        walk: walks(`${numberOf(site)}`, () => walked(site).map((s) => s.id)),
         steps: worked
           ? sheets(`${key} ${JSON.stringify([worked, plan.today.units])}`, () =>
               runSheet(context, worked, plan.today),

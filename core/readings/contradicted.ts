@@ -1,5 +1,6 @@
+import { capital } from '../site/model/capital';
 import { mean } from 'd3-array';
-import { asked, betterFit, capital, labelOf, takes, type Contradiction } from './contradictionWords';
+import { asked, betterFit, labelOf, takes, type Contradiction } from './contradictionWords';
 import type { PlanContext } from '../plan/network/context';
 import { asLoss, priorSigma } from '../radio/learning/beliefs';
 import type { Calibration, Observation } from '../radio/learning/calibration';

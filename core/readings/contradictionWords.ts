@@ -1,3 +1,4 @@
+import { capital } from '../site/model/capital';
 import { mean } from 'd3-array';
 import { constructionLossDb } from '../radio/materials/constructionLoss';
 import { roomNameAt } from '../site/geometry/roomName';
@@ -62,7 +63,6 @@ function wallWords(site: Site, wall: Wall): string {
 
 export const takes = (moreDb: number, than: string): string =>
   `takes ${Math.abs(moreDb).toFixed(0)} dB ${moreDb > 0 ? 'more' : 'less'} than ${than}`;
-export const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
 export const labelOf = (site: Site, construction: string): string =>
   inSentence(describeConstruction(construction, site.customConstructions).label);
 

@@ -5,6 +5,7 @@ import { NOT_LET_IN, isOurToken, knownPhone, wasOurAddress, type KnownPhone } fr
 import { answered, done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 import { askThread } from '../thread/ask';
 import { practise } from '../requests/practise';
+import { newestOf } from '../walk/newest';
 import { takePicture } from '../walk/pictures';
 import { takeWalkRows } from '../walk/rows';
 import { readyTogether } from '../walk/together';
@@ -82,6 +83,11 @@ export async function answerWalk(
   if (!phone.ok) return reply(response, phone);
   try {
     if (what === 'job' && request.method === 'GET') return reply(response, await view(phone.value, url));
+    if (what === 'newest' && request.method === 'GET')
+      return reply(
+        response,
+        answered(() => done(newestOf(phone.value.jobId))),
+      );
     if (what === 'rows' && request.method === 'POST') {
       const body = await readJson(sentBy(request), ROWS_BODY);
       return reply(response, body.ok ? await patiently(() => takeWalkRows(phone.value, body.value)) : body);

@@ -20,12 +20,13 @@ import { isComplainedOf } from '@/core/readings/doubts';
 import { placeAt, triedOf, type Tried, type TryTable } from '@/core/readings/tries';
 import { expectedOf } from '@/core/readings/expected';
 import { RUNS_WANTED } from '@/core/readings/enough';
-import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/walkingRoute';
+import { inWalkingOrder } from '@/core/site/geometry/walkingRoute';
 import { storeysById } from '@/core/site/model/levels';
 import { activitiesLabel, type Need } from '@/core/site/model/needs';
-import type { ClientTypeId, Place, Site, Spot } from '@/core/site/model/schema';
+import type { ClientTypeId, Place } from '@/core/site/model/schema';
 import type { PhoneScope } from '../access/phones';
 import type { OpenJob } from '../jobs/loaded';
+import { newestMark } from './newest';
 import { signingOf, type WalkSigning } from './signing';
 import { VERDICT_WORDS } from '@/core/site/model/verdict';
 
@@ -91,6 +92,8 @@ export interface WalkView {
   /** Whether this is a practice house, whose readings are made up. */
   practice: boolean;
   basis: Basis;
+  /** What of the job this was made from, as `newestOf` tells it: another word, and there is something new. */
+  newest: string;
   /** Runs that prove something. */
   runsWanted: number;
   line: { downMbps: number; upMbps: number; measured: boolean };
@@ -147,15 +150,6 @@ export type WalkStep = ScheduledStep & { held: HeldAt | null };
 const MOST_RUNS = 12;
 const hundredth = (v: number) => Math.round(v * 100) / 100;
 
-/** Most spots a walk is looked for by itself; a person orders more of them in Survey. */
-const MOST_ROUTED = 40;
-
-/** Spots in the order they are walked: as the survey says, else the shortest walk. */
-function walked(site: Site): Spot[] {
-  if (site.walk.length > 0 || site.spots.length > MOST_ROUTED) return inWalkingOrder(site);
-  return inWalkingOrder({ spots: site.spots, walk: walkingRoute(site) });
-}
-
 /** The phase a walk is in unless somebody says otherwise: after, once something of the accepted plan is done. */
 function phaseOf(open: OpenJob): Phase {
   const e = evidenceOf(open.job.evidence);
@@ -205,6 +199,7 @@ export function walkView(
   // The sheet is of the network as it is being built, whichever phase is read.
   const building = networkIn('after', site, plan, evidence)?.option ?? option;
   const isSheet = asked.scope === 'walkAndSheet' && optionId !== null;
+  const lastNumber = evidence.reduce((n, r) => Math.max(n, r.received?.number ?? 0), 0);
   return {
     shape: WALK_SHAPE,
     jobId: open.id,
@@ -214,11 +209,8 @@ export function walkView(
     phase,
     phases,
     practice: site.practice !== undefined,
-    basis: {
-      site: open.revisions.site,
-      plan: open.revisions.plan,
-      evidence: evidence.reduce((n, r) => Math.max(n, r.received?.number ?? 0), 0),
-    },
+    basis: { site: open.revisions.site, plan: open.revisions.plan, evidence: lastNumber },
+    newest: newestMark(open.revisions, lastNumber),
     runsWanted: RUNS_WANTED,
     line: known
       ? { downMbps: test.downMbps!, upMbps: test.upMbps!, measured: true }
@@ -239,7 +231,7 @@ export function walkView(
           ]),
       })),
     ),
-    spots: walked(site).map((spot): WalkSpot => {
+    spots: inWalkingOrder({ spots: site.spots, walk: derived.walk }).map((spot): WalkSpot => {
       const verdict = verdicts.get(spot.id);
       const own = phase === 'after' ? verdict?.after : verdict?.before;
       return {

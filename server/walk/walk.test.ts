@@ -7,6 +7,7 @@ import { readDocument, saveAct } from '../jobs/documents';
 import { recordEvidence } from '../jobs/evidence';
 import { farm, opened, valueOf } from '../../testing/sampleJobs';
 import { samplePhone as phone, walkViewOf as viewOf } from '../../testing/samplePhones';
+import { newestOf } from './newest';
 import { takeWalkFile, takeWalkRows } from './rows';
 import type { Basis } from './view';
 
@@ -51,6 +52,21 @@ describe('what a phone sees', () => {
     expect(view.spots[0]!.runs).toHaveLength(3);
     expect(view.spots.some((s) => s.expected !== null)).toBe(true);
     expect(view.units).toMatchObject([{ letter: 'A', fed: false }]);
+  });
+  test('is new as soon as a document or the evidence is, and not before', () => {
+    const db = openDatabase(':memory:');
+    const job = farm(db);
+    const first = viewOf(db, job);
+    expect(newestOf(job, db).newest).toBe(first.newest);
+    send(db, phone(job), first.basis, [reading('rd-new-0001')]);
+    const read = viewOf(db, job);
+    expect(newestOf(job, db).newest).toBe(read.newest);
+    expect(read.newest).not.toBe(first.newest);
+    const brief = valueOf(readDocument(OWNER, job, 'brief', db));
+    const document = { ...(brief.document as object), visitDate: '2026-06-11' };
+    valueOf(saveAct(OWNER, job, { brief: { baseRevision: brief.revision, document } }, db));
+    expect(newestOf(job, db).newest).not.toBe(read.newest);
+    expect(newestOf(job, db).newest).toBe(viewOf(db, job).newest);
   });
   test('nothing of the brief, of keys or of other jobs', () => {
     const db = openDatabase(':memory:');

@@ -58,7 +58,10 @@ export function AfterStop() {
     () => new Map((evaluation?.predictions ?? []).map((p) => [p.spotId, p])),
     [evaluation],
   );
-  const facts = useMemo(() => factsOf(spots, derived?.verdicts, predictions), [spots, derived, predictions]);
+  const facts = useMemo(
+    () => factsOf(spots, derived?.verdicts, predictions, derived?.walk),
+    [spots, derived, predictions],
+  );
   const evidence = useJob((s) => s.evidence);
   const asked = useMemo(() => askedAtSpots(evidence, 'after'), [evidence]);
   const rows = useMemo(

@@ -74,8 +74,8 @@ export function BeforeStop() {
   const shade = useShade(network, useSheetQuestion(storeyId, null));
   const verdicts = derived?.verdicts;
   const facts = useMemo(
-    () => factsOf(spots, verdicts, predictionsToday),
-    [spots, verdicts, predictionsToday],
+    () => factsOf(spots, verdicts, predictionsToday, derived?.walk),
+    [spots, verdicts, predictionsToday, derived?.walk],
   );
   const evidence = useJob((s) => s.evidence);
   const asked = useMemo(() => askedAtSpots(evidence, 'before'), [evidence]);

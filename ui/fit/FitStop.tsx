@@ -55,11 +55,8 @@ export function FitStop() {
   const evaluation = option ? derived?.options[option.id] : undefined;
   const rows = useJob((s) => s.evidence);
   const proposed = useMemo(
-    () =>
-      option && evaluation && derived?.built
-        ? builtExtra(rows, brief, option, evaluation, derived.built)
-        : null,
-    [rows, brief, option, evaluation, derived],
+    () => (option && derived?.built ? builtExtra(rows, brief, option, derived.built) : null),
+    [rows, brief, option, derived],
   );
   const [problem, setProblem] = useState<string | null>(null);
   const price = usePriceNow(evaluation);

@@ -1,5 +1,14 @@
 'use client';
-import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from 'react';
 import { asBuilt, asItWas, type Built } from '@/core/evidence/built';
 import { evidenceOf } from '@/core/evidence/fold';
 import type { RowOf } from '@/core/evidence/rows';
@@ -7,7 +16,7 @@ import type { Derived } from '@/core/job/planner';
 import type { Evaluation } from '@/core/plan/evaluate/evaluate';
 import type { Option } from '@/core/plan/option/schema';
 import { openPlanLine, type PlanLine, type Worked } from './planWorker';
-import { shownOption, useJob, useJobStore, type JobState } from './store';
+import { shownOption, useJob, useJobStore, type JobState, type JobStore } from './store';
 import type { Prediction } from '@/core/plan/predict/prediction';
 
 /**
@@ -30,6 +39,9 @@ export interface JobNumbers {
 const NumbersContext = createContext<JobNumbers | null>(null);
 /** The worker by itself: who only asks it is not drawn anew with every answer. */
 const LineContext = createContext<PlanLine | null>(null);
+/** Waits for numbers of the job as it stands; words where there can be none. */
+type WhenWorked = () => Promise<Worked | string>;
+const WhenContext = createContext<WhenWorked | null>(null);
 const NONE: ReadonlyMap<string, Prediction> = new Map();
 const byId = (list: readonly Prediction[] | undefined) =>
   list ? new Map(list.map((p) => [p.spotId, p])) : NONE;
@@ -49,6 +61,7 @@ export function DerivedProvider({ children }: { children: ReactNode }) {
       line.close();
     };
   }, [store]);
+  const whenWorked = useWaiting(store, answered?.worked ?? null, fault);
   const shownId = useJob((s) => shownOption(s)?.id ?? null);
   const value = useMemo((): JobNumbers => {
     const worked = answered?.worked ?? null;
@@ -66,9 +79,40 @@ export function DerivedProvider({ children }: { children: ReactNode }) {
   }, [answered, shownId, fault]);
   return (
     <LineContext.Provider value={answered?.line ?? null}>
-      <NumbersContext.Provider value={value}>{children}</NumbersContext.Provider>
+      <WhenContext.Provider value={whenWorked}>
+        <NumbersContext.Provider value={value}>{children}</NumbersContext.Provider>
+      </WhenContext.Provider>
     </LineContext.Provider>
   );
+}
+
+/** Whether numbers are of the documents as they stand. */
+const isOfNow = ({ of }: Worked, s: JobState): boolean =>
+  of.site === s.site && of.plan === s.plan && of.brief === s.brief;
+
+/** Waits, above all stops: who leaves one while it waits is waited for all the same. */
+function useWaiting(store: JobStore, worked: Worked | null, fault: string | null): WhenWorked {
+  const now = useRef({ worked, fault });
+  const waiting = useRef<(() => void)[]>([]);
+  useEffect(() => {
+    now.current = { worked, fault };
+    for (const go of waiting.current.splice(0)) go();
+  }, [worked, fault]);
+  return useCallback(async () => {
+    for (;;) {
+      const { worked: last, fault: words } = now.current;
+      if (last && isOfNow(last, store.getState())) return last;
+      if (words !== null) return words;
+      await new Promise<void>((go) => waiting.current.push(go));
+    }
+  }, [store]);
+}
+
+/** Waits for the numbers of the job as it stands: what is kept as agreed is never that of a moment before. */
+export function useWhenWorked(): WhenWorked {
+  const when = useContext(WhenContext);
+  if (!when) throw new Error('no job is open here');
+  return when;
 }
 
 export function useDerived(): JobNumbers {
@@ -83,14 +127,7 @@ export const usePlanLine = (): PlanLine | null => useContext(LineContext);
 /** Whether what is shown is older than the hand. */
 export function useSettling(): boolean {
   const { worked } = useDerived();
-  return useJob(
-    (s: JobState) =>
-      worked === null ||
-      worked.of.site !== s.site ||
-      worked.of.plan !== s.plan ||
-      worked.of.brief !== s.brief ||
-      worked.of.evidence !== s.evidence,
-  );
+  return useJob((s: JobState) => worked === null || !isOfNow(worked, s) || worked.of.evidence !== s.evidence);
 }
 
 /** The option being looked at, as it stands in the drag preview. */

@@ -1,3 +1,4 @@
+import { inWalkingOrder } from '@/core/site/geometry/walkingRoute';
 import type { SpotVerdict } from '@/core/readings/spotVerdicts';
 import type { PhaseResult } from '@/core/readings/judgeRuns';
 import type { Need } from '@/core/site/model/needs';
@@ -14,16 +15,19 @@ export interface RowFacts {
   prediction: Prediction | undefined;
 }
 
-/** Facts of every spot in the order of their numbers. */
+/** Facts of every spot, in the order they are walked where that is given, else of their numbers. */
 export function factsOf(
   spots: readonly Spot[],
   verdicts: readonly SpotVerdict[] | undefined,
   predictions: ReadonlyMap<string, Prediction>,
+  walk: readonly string[] = [],
 ): RowFacts[] {
   const byId = new Map((verdicts ?? []).map((v) => [v.spotId, v]));
-  return [...spots]
-    .sort((a, b) => a.number - b.number)
-    .map((spot) => ({ spot, verdict: byId.get(spot.id), prediction: predictions.get(spot.id) }));
+  return inWalkingOrder({ spots, walk }).map((spot) => ({
+    spot,
+    verdict: byId.get(spot.id),
+    prediction: predictions.get(spot.id),
+  }));
 }
 
 export type Direction = 'down' | 'up';

@@ -77,7 +77,7 @@ export function Extras({ price, proposed = null }: { price: PriceNow; proposed?:
       {proposed && (
         <p className="mt-1 border-l-2 border-l-lamp pl-2" data-proposed-extra>
           {proposed.what}: {moneyText(Math.abs(proposed.minor), currency)} before tax{' '}
-          {proposed.minor < 0 ? 'less' : 'more'} than planned, and no extra yet.{' '}
+          {proposed.minor < 0 ? 'less' : 'more'} than agreed to, and no extra yet.{' '}
           <button
             type="button"
             className="link"

@@ -1,5 +1,6 @@
 /** @jsxImportSource preact */
 import type { ComponentChildren } from 'preact';
+import { speedText } from '@/core/site/model/speedText';
 import type { WalkSpot, WalkUnit, WalkView } from '@/server/walk/view';
 import { NotePad } from './NotePad';
 import { RunPad } from './RunPad';
@@ -7,7 +8,7 @@ import { runsAt, type ShownRun } from './runs';
 import { go, record } from './state';
 import { useWalk } from './useWalk';
 
-const mbps = (v: number | null) => (v === null ? '–' : v < 10 ? v.toFixed(1) : v.toFixed(0));
+const mbps = (v: number | null) => (v === null ? '–' : speedText(v));
 
 function RunLines({ runs }: { runs: readonly ShownRun[] }) {
   if (runs.length === 0) return <p class="quietly">Nothing read here yet: three runs are wanted.</p>;

@@ -2,7 +2,6 @@
 import { useState } from 'preact/hooks';
 import { CAUTIONS } from '@/core/fit/cautions';
 import { WHO_WORDS } from '@/core/fit/crewWords';
-import { markOfPlace } from '@/core/fit/marks';
 import { LIGHT_WORDS } from '@/core/fit/lights';
 import { comparesSerials } from '@/core/fit/serials';
 import { clockText } from '@/core/fit/progress';
@@ -10,8 +9,7 @@ import { minutesText } from '@/core/plan/cost/duration';
 import type { WalkView } from '@/server/walk/view';
 import { ApartTest } from './ApartTest';
 import { Countdown } from './Countdown';
-import { dayOn, devicesOn, serialsOn, triesOn, type WalkDayStep } from './day';
-import type { KeptRow } from './kept';
+import { dayOn, devicesOn, serialsOn, type WalkDayStep } from './day';
 import { LightMark } from './LightMark';
 import { NotePad } from './NotePad';
 import { NotGood } from './NotGood';
@@ -43,22 +41,13 @@ function Lights({ step }: { step: WalkDayStep }) {
 }
 
 /** Ticks or unticks all a step stands for; what it was done for goes with it. */
-async function tick(
-  view: WalkView,
-  step: WalkDayStep,
-  done: boolean,
-  rows: readonly KeptRow[],
-): Promise<void> {
-  const tries = step.held && view.tries.find((t) => t.table.unitId === step.held!.unitId);
-  const at = tries ? triesOn(tries, view, rows).at : null;
-  // It was moved on this phone, and the sheet does not know yet: it is ticked for where it stands.
-  const place = at === null ? null : tries!.table.places[at]!.place;
+async function tick(view: WalkView, step: WalkDayStep, done: boolean): Promise<void> {
   for (const t of step.ticks)
     await record('step', {
       optionId: view.optionId,
       stepKey: t.key,
       act: done ? 'done' : 'undone',
-      text: done ? (place ? markOfPlace({ kitId: step.held!.kitId, place }) : t.mark) : '',
+      text: done ? t.mark : '',
     });
 }
 
@@ -89,7 +78,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
   const settled = new Map(view.settled).get(step.key);
   const finish = async () => {
     setAsks(false);
-    await tick(view, step, true, rows);
+    await tick(view, step, true);
     go({ kind: 'sheet' });
   };
   const isDevices = step.key === 'devices' || step.key === 'devicesFirst';
@@ -153,7 +142,7 @@ export function StepScreen({ stepKey }: { stepKey: string }) {
       {tries && !done && <Tries tries={tries} step={step} />}
       {settled && <p class="quietly">{settled.isDone ? settled.why : settled.lacks}</p>}
       {settled?.isDone ? null : done ? (
-        <button type="button" class="quiet wide" onClick={() => void tick(view, step, false, rows)}>
+        <button type="button" class="quiet wide" onClick={() => void tick(view, step, false)}>
           Not done after all
         </button>
       ) : (

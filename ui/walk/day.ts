@@ -1,5 +1,6 @@
 import { progressOf, type DayStep, type Progress } from '@/core/fit/progress';
 import type { Tick } from '@/core/evidence/fold';
+import { markOfPlace } from '@/core/fit/marks';
 import { placeAt, triedOf, type Tried } from '@/core/readings/tries';
 import type { Place } from '@/core/site/model/schema';
 import type { WalkStep, WalkTries, WalkView } from '@/server/walk/view';
@@ -39,6 +40,27 @@ export function serialsOn(view: WalkView, rows: readonly KeptRow[]): WalkView['s
   return view.serials.map((s) => ({ ...s, serial: own.get(s.stepKey) ?? s.serial }));
 }
 
+/** Where a unit was put on this phone, the newest of it; null where it was not moved here. */
+function movedHere({ table }: WalkTries, view: WalkView, rows: readonly KeptRow[]): Place | null {
+  const moves = ownOf(table.unitId, view, rows).filter((r) => r.row.kind === 'move');
+  const last = moves[moves.length - 1];
+  return last ? ((last.row.place as Place | null) ?? table.places[0]!.place) : null;
+}
+
+/** What is still on this phone of a unit. */
+const ownOf = (unitId: string, view: WalkView, rows: readonly KeptRow[]): KeptRow[] =>
+  rows.filter((r) => r.jobId === view.jobId && r.state !== 'refused' && r.row.unitId === unitId);
+
+/** A step as it is ticked: where its unit was moved on this phone, for where it stands now, though the sheet does not know yet. */
+function asMoved(step: WalkStep, view: WalkView, rows: readonly KeptRow[]): WalkStep {
+  const { held } = step;
+  const tries = held && view.tries.find((t) => t.table.unitId === held.unitId);
+  const place = tries ? movedHere(tries, view, rows) : null;
+  if (!held || !place) return step;
+  const mark = markOfPlace({ kitId: held.kitId, place });
+  return { ...step, ticks: step.ticks.map((t) => ({ ...t, mark })) };
+}
+
 /** The day as it goes, planned anew on the phone itself: it needs no network for it. */
 export function dayOn(
   view: WalkView,
@@ -46,7 +68,8 @@ export function dayOn(
   nowMs: number,
 ): Omit<Progress, 'day' | 'current'> & { day: WalkDayStep[]; current: WalkDayStep | undefined } {
   const settled = new Map(view.settled);
-  const progress = progressOf(view.steps, ticksOn(view, rows), nowMs, view.beginsMs, settled);
+  const steps = view.steps.map((s) => asMoved(s, view, rows));
+  const progress = progressOf(steps, ticksOn(view, rows), nowMs, view.beginsMs, settled);
   const held = new Map(view.steps.map((s) => [s.key, s.held]));
   const day = progress.day.map((s) => ({ ...s, held: held.get(s.key) ?? null }));
   return { ...progress, day, current: day.find((s) => s.key === progress.current?.key) };
@@ -58,13 +81,10 @@ export function triesOn(
   view: WalkView,
   rows: readonly KeptRow[],
 ): { tried: Tried[]; at: number | null } {
-  const own = rows.filter(
-    (r) => r.jobId === view.jobId && r.state !== 'refused' && r.row.unitId === table.unitId,
-  );
-  const tries = own.filter((r) => r.row.kind === 'try').map((r) => r.row as unknown as TryRow);
-  const moves = own.filter((r) => r.row.kind === 'move');
-  const last = moves[moves.length - 1];
-  const place = last ? ((last.row.place as Place | null) ?? table.places[0]!.place) : null;
+  const tries = ownOf(table.unitId, view, rows)
+    .filter((r) => r.row.kind === 'try')
+    .map((r) => r.row as unknown as TryRow);
+  const place = movedHere({ table, tried, at }, view, rows);
   return { tried: [...tried, ...triedOf(table, tries)], at: place ? placeAt(table, place) : at };
 }
 

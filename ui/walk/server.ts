@@ -42,6 +42,9 @@ async function ask<T>(base: string, token: string, path: string, body?: unknown)
 export const askView = (base: string, token: string, phase: WalkView['phase'] | null) =>
   ask<WalkView>(base, token, `job${phase ? `?phase=${phase}` : ''}`);
 
+/** Which state of the job there is to look at, in a word. */
+export const askNewest = (base: string, token: string) => ask<{ newest: string }>(base, token, 'newest');
+
 export const sendRows = (base: string, token: string, rows: readonly KeptRow[]) =>
   ask<{ rows: RowAnswer[] }>(base, token, 'rows', {
     rows: rows.map(({ phase, basis, row }) => ({ phase, basis, row })),

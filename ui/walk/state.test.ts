@@ -17,12 +17,15 @@ const laptop = {
     value: { rows: rows.map((r) => ({ id: r.id, ok: true, words: '' })) },
   }),
   view: (): Asked<WalkView> => ({ ok: true, value: viewOf('farm') }),
+  newest: (): Asked<{ newest: string }> => ({ ok: true, value: { newest: '1.1.1.3' } }),
+  /** How often the whole job was looked at. */
+  looks: 0,
   /** Photos that came. */
   photos: 0,
   picture: (): Asked<{ pictureId: string }> => ({ ok: true, value: { pictureId: `pic-${++laptop.photos}` } }),
 };
 const viewOf = (jobId: string) =>
-  ({ jobId, phase: 'before', basis: { site: 1, plan: 1, evidence: 3 } }) as WalkView;
+  ({ jobId, phase: 'before', basis: { site: 1, plan: 1, evidence: 3 }, newest: '1.1.1.3' }) as WalkView;
 
 jest.unstable_mockModule('./kept', () => ({
   kept: {
@@ -36,19 +39,24 @@ jest.unstable_mockModule('./kept', () => ({
   },
 }));
 jest.unstable_mockModule('./server', () => ({
-  askView: async () => laptop.view(),
+  askView: async () => {
+    laptop.looks++;
+    return laptop.view();
+  },
+  askNewest: async () => laptop.newest(),
   sendRows: async (_base: string, token: string, rows: readonly KeptRow[]) => {
     laptop.sent.push({ token, ids: rows.map((r) => r.id) });
     return laptop.answer(token, rows);
   },
   sendPhoto: async () => laptop.picture(),
 }));
-const { comeIn, discard, doorOf, flush, record, unsent, walk } = await import('./state');
+const { comeIn, discard, doorOf, flush, follow, go, record, unsent, walk } = await import('./state');
 
 const door: KeptDoor = { jobId: 'farm', token: 'token-of-the-farm-123', base: '', usedAt: '' };
 const answerWell = laptop.answer;
 const viewWell = laptop.view;
 const pictureWell = laptop.picture;
+const newestWell = laptop.newest;
 const none: Asked<never> = { ok: false, status: 0, words: 'The laptop does not answer.' };
 
 beforeEach(() => {
@@ -57,7 +65,15 @@ beforeEach(() => {
   held.rows.clear();
   held.views.clear();
   held.doors = [door];
-  Object.assign(laptop, { sent: [], answer: answerWell, view: viewWell, photos: 0, picture: pictureWell });
+  Object.assign(laptop, {
+    sent: [],
+    answer: answerWell,
+    view: viewWell,
+    photos: 0,
+    picture: pictureWell,
+    newest: newestWell,
+    looks: 0,
+  });
   walk.setState({ door, view: viewOf('farm'), rows: [], reached: true, trouble: null });
 });
 const settle = async () => {
@@ -78,6 +94,43 @@ describe('the door in an address', () => {
     [`http://10.0.0.4/walk/#t=${token}<script>`, null],
     ['not an address', null],
   ])('%s', (text, found) => expect(doorOf(text)).toEqual(found));
+});
+
+describe('what others change', () => {
+  const changed = (): Asked<{ newest: string }> => ({ ok: true, value: { newest: '1.1.2.3' } });
+  beforeEach(() => {
+    (globalThis as { scrollTo?: unknown }).scrollTo = () => {};
+    go({ kind: 'sheet' });
+  });
+  test('is looked at once there is something new, and not where there is nothing', async () => {
+    await follow();
+    expect(laptop.looks).toBe(0);
+    laptop.newest = changed;
+    laptop.view = () => ({ ok: true, value: { ...viewOf('farm'), newest: '1.1.2.3' } });
+    await follow();
+    await follow();
+    expect([laptop.looks, walk.getState().view?.newest]).toEqual([1, '1.1.2.3']);
+  });
+  test('is not looked for where something is read or signed', async () => {
+    laptop.newest = changed;
+    for (const screen of [{ kind: 'spot', id: 's' }, { kind: 'between' }, { kind: 'sign' }] as const) {
+      go(screen);
+      await follow();
+    }
+    expect(laptop.looks).toBe(0);
+  });
+  test('a laptop that does not answer is told, and that it is back; one that refuses says why', async () => {
+    laptop.newest = () => none;
+    await follow();
+    expect(walk.getState()).toMatchObject({ reached: false, trouble: null });
+    laptop.newest = newestWell;
+    await follow();
+    expect(walk.getState()).toMatchObject({ reached: true, trouble: null });
+    laptop.newest = () => ({ ok: false, status: 401, words: 'The code is no longer good.' });
+    await follow();
+    expect(walk.getState()).toMatchObject({ reached: true, trouble: 'The code is no longer good.' });
+    expect(laptop.looks).toBe(0);
+  });
 });
 
 describe('a photo', () => {

@@ -3,7 +3,7 @@ import { WALK_SHAPE } from '@/core/job/walkShape';
 import type { WalkView } from '@/server/walk/view';
 import { newId } from '@/ui/job/newId';
 import { kept, type KeptDoor, type KeptRow } from './kept';
-import { askView, sendPhoto, sendRows, type Asked } from './server';
+import { askNewest, askView, sendPhoto, sendRows, type Asked } from './server';
 import type { Way } from './wayTerms';
 
 export type Screen =
@@ -52,6 +52,8 @@ const { getState, setState } = walk;
 const AT_ONCE = 20;
 const FIRST_WAIT_MS = 2000;
 const LONGEST_WAIT_MS = 15_000;
+/** How often an open page asks whether something is new, ms. */
+const FOLLOW_MS = 10_000;
 
 export const unsent = (s: WalkState): readonly KeptRow[] => s.rows.filter((r) => r.state !== 'sent');
 
@@ -74,16 +76,17 @@ async function putRow(row: KeptRow): Promise<void> {
   setState({ rows: [...getState().rows.filter((r) => r.id !== row.id), row] });
 }
 
+/** Nothing came of asking: no answer at all, or one that refuses, told in its words. */
+const unanswered = ({ status, words }: { status: number; words: string }): void =>
+  setState({ reached: status !== 0, trouble: status === 0 ? null : words });
+
 /** Looks at the job anew; what was sent before and is in it now is let go. */
 export async function look(phase: WalkView['phase'] | null = getState().view?.phase ?? null): Promise<void> {
   const { door } = getState();
   if (!door) return;
   const before = getState().rows.filter((r) => r.state === 'sent');
   const asked = await askView(door.base, door.token, phase);
-  if (!asked.ok) {
-    setState({ reached: asked.status !== 0, trouble: asked.status === 0 ? null : asked.words });
-    return;
-  }
+  if (!asked.ok) return unanswered(asked);
   for (const r of before) await kept.dropRow(r.id);
   const gone = new Set(before.map((r) => r.id));
   await kept.putView(door.jobId, asked.value);
@@ -93,6 +96,19 @@ export async function look(phase: WalkView['phase'] | null = getState().view?.ph
     trouble: null,
     rows: getState().rows.filter((r) => !gone.has(r.id)),
   });
+}
+
+/** Screens on which what others change is looked for: on none of them is something measured or typed that a look would disturb. */
+const FOLLOWS: ReadonlySet<Screen['kind']> = new Set(['list', 'sheet', 'step']);
+
+/** Looks at the job anew where it has changed on the laptop or another phone since. */
+export async function follow(): Promise<void> {
+  const { door, view, screen, reached } = getState();
+  if (!door || !view || sending || !FOLLOWS.has(screen.kind)) return;
+  const asked = await askNewest(door.base, door.token);
+  if (!asked.ok) unanswered(asked);
+  else if (asked.value.newest !== view.newest) await look();
+  else if (!reached) setState({ reached: true, trouble: null });
 }
 
 /** Puts a photo on the laptop first: its row says which picture it is. One that is refused for good is told with its row. */
@@ -131,7 +147,7 @@ export async function flush(): Promise<void> {
       const photo = waiting.find((r) => r.photo);
       const asked = photo ? await sendPhotoOf(door, photo) : await sendRows(door.base, door.token, waiting);
       if (!asked.ok) {
-        setState({ reached: asked.status !== 0, trouble: asked.status === 0 ? null : asked.words });
+        unanswered(asked);
         // A code that is no longer good is not tried again by itself.
         if (asked.status === 401) {
           shut.add(door.jobId);
@@ -234,6 +250,9 @@ export async function start(): Promise<void> {
     if (unsent(getState()).length > 0) event.preventDefault();
   });
   document.addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'visible') void flush();
+    if (document.visibilityState === 'visible') void flush().then(follow);
   });
+  setInterval(() => {
+    if (document.visibilityState === 'visible') void follow();
+  }, FOLLOW_MS);
 }

@@ -1,31 +1,32 @@
-import { levelOf, storeysById } from '../model/levels';
+import { sum } from 'd3-array';
+import { storeysById } from '../model/levels';
 import type { Place, Site, Spot } from '../model/schema';
+import { walkingWaysM } from './walkingWays';
 
-/** Changing storey counts as this much way, m: each storey is walked once, from end to end. */
+/** Changing storey counts as this much more way, m: each storey is walked once, from end to end. */
 const CHANGE_M = 100;
-/** A metre to climb counts as this much way, m (estimate). */
-const CLIMB_M_PER_M = 6;
-/** Going out of one building and into another counts as this much more, m (estimate). */
+/** Going out of one building and into another counts as this much more, m (estimate): an outbuilding is visited once. */
 const DOOR_M = 15;
 
-/** What it takes to walk from one place to another, m. */
-function wayM(site: Site, a: Place, b: Place): number {
+/** What a change of storey or building counts for between places, m. */
+function changeM(site: Site): (a: Place, b: Place) => number {
   const storeys = storeysById(site);
   const inside = (p: Place) => (p.storeyId ? storeys.get(p.storeyId)?.building.id : null);
-  const flat = Math.hypot(a.xM - b.xM, a.yM - b.yM);
-  if (a.storeyId === b.storeyId) return flat;
-  const floor = (p: Place) => levelOf(site, { ...p, heightM: 0 });
-  if (inside(a) === inside(b)) return flat + CHANGE_M + CLIMB_M_PER_M * Math.abs(floor(a) - floor(b));
-  // Down to the ground, across, and up again.
-  return flat + CHANGE_M + DOOR_M + CLIMB_M_PER_M * (Math.abs(floor(a)) + Math.abs(floor(b)));
+  return (a, b) => (a.storeyId === b.storeyId ? 0 : CHANGE_M) + (inside(a) === inside(b) ? 0 : DOOR_M);
 }
 
-/** What a walk over spots in an order takes, from where the line enters, m with changes of storey weighed in. */
-export function walkCostM(site: Site, order: readonly Spot[]): number {
-  return order.reduce(
-    (sum, s, i) => sum + wayM(site, i === 0 ? site.lineEntry : order[i - 1]!.place, s.place),
-    0,
-  );
+/** What it takes from each to each of the place where the line enters, first, and of spots, m with changes of storey weighed in. */
+function waysBetween(site: Site, spots: readonly Spot[]): number[][] {
+  const places = [site.lineEntry, ...spots.map((s) => s.place)];
+  const change = changeM(site);
+  return walkingWaysM(site, places).map((row, i) => row.map((m, j) => m + change(places[i]!, places[j]!)));
+}
+
+/** Tells what a walk over the spots of a site in an order takes, from where the line enters, m with changes of storey weighed in. */
+export function walkCostM(site: Site): (order: readonly Spot[]) => number {
+  const ways = waysBetween(site, site.spots);
+  const at = new Map(site.spots.map((s, i) => [s.id, i + 1]));
+  return (order) => sum(order, (s, i) => ways[i === 0 ? 0 : at.get(order[i - 1]!.id)!]![at.get(s.id)!]!);
 }
 
 /** Most spots for which the very shortest walk is found. */
@@ -61,62 +62,76 @@ function shortest(ways: readonly (readonly number[])[], count: number): number[]
   return order;
 }
 
-/** Improves an order by turning stretches round and moving them, until nothing gets shorter. */
-function improve(ways: readonly (readonly number[])[], order: number[]): number[] {
-  const length = (o: readonly number[]) =>
-    o.reduce((sum, to, i) => sum + ways[i === 0 ? 0 : o[i - 1]! + 1]![to + 1]!, 0);
-  // Long pieces of many spots would take too long to try at every place.
-  const longest = order.length <= 40 ? order.length : 8;
-  let best = order;
-  let bestM = length(best);
-  const consider = (candidate: number[]): boolean => {
-    const m = length(candidate);
-    if (m >= bestM - 1e-9) return false;
-    [best, bestM] = [candidate, m];
+/** Longest stretch that is moved elsewhere as one. */
+const LONGEST = 8;
+
+/**
+ * Improves a path by turning stretches round and moving them, until nothing gets shorter; it begins at place 0 and ends anywhere.
+ * What a change saves is told from the few links it cuts and makes.
+ */
+function improve(ways: readonly (readonly number[])[], path: number[]): number[] {
+  const link = (i: number, j: number): number =>
+    path[i] === undefined || path[j] === undefined ? 0 : ways[path[i]]![path[j]]!;
+  /** Turns a stretch round where that is shorter. */
+  const turn = (i: number, j: number): boolean => {
+    if (link(i - 1, j) + link(i, j + 1) >= link(i - 1, i) + link(j, j + 1) - 1e-9) return false;
+    path = [...path.slice(0, i), ...path.slice(i, j + 1).reverse(), ...path.slice(j + 1)];
     return true;
   };
+  /** Moves a stretch behind another place where that is shorter. */
+  const move = (i: number, j: number, after: number): boolean => {
+    const cut = link(i - 1, i) + link(j, j + 1) + link(after, after + 1);
+    if (link(i - 1, j + 1) + link(after, i) + link(j, after + 1) >= cut - 1e-9) return false;
+    const piece = path.slice(i, j + 1);
+    path =
+      after < i
+        ? [...path.slice(0, after + 1), ...piece, ...path.slice(after + 1, i), ...path.slice(j + 1)]
+        : [...path.slice(0, i), ...path.slice(j + 1, after + 1), ...piece, ...path.slice(after + 1)];
+    return true;
+  };
+  const last = path.length - 1;
   for (let better = true; better;) {
     better = false;
-    for (let i = 0; i < best.length; i++)
-      for (let j = i + 1; j < best.length; j++) {
-        const turned = [...best.slice(0, i), ...best.slice(i, j + 1).reverse(), ...best.slice(j + 1)];
-        better = consider(turned) || better;
+    for (let i = 1; i <= last; i++)
+      for (let j = i; j <= last; j++) {
+        if (j > i && turn(i, j)) better = true;
+        if (j - i >= LONGEST) continue;
+        for (let after = 0; after <= last; after++)
+          if ((after < i - 1 || after > j) && move(i, j, after)) better = true;
       }
-    for (let i = 0; i < best.length; i++)
-      for (let length = 1; length <= Math.min(longest, best.length - i); length++)
-        for (let j = 0; j <= best.length - length; j++) {
-          const piece = best.slice(i, i + length);
-          const rest = best.filter((_, k) => k < i || k >= i + length);
-          better = consider([...rest.slice(0, j), ...piece, ...rest.slice(j)]) || better;
-        }
   }
-  return best;
+  return path;
 }
 
 /** The shortest walk over all spots (up to twelve; beyond that the shortest found), storey by storey, beginning where the line enters: their ids in order. */
 export function walkingRoute(site: Site): string[] {
   const spots = [...site.spots].sort((a, b) => a.number - b.number);
   if (spots.length < 2) return spots.map((s) => s.id);
-  const places = [site.lineEntry, ...spots.map((s) => s.place)];
-  const ways = places.map((a) => places.map((b) => wayM(site, a, b)));
+  const ways = waysBetween(site, spots);
   if (spots.length <= EXACT) return shortest(ways, spots.length).map((i) => spots[i]!.id);
-  const left = spots.map((_, i) => i);
-  const greedy: number[] = [];
+  const left = spots.map((_, i) => i + 1);
+  const greedy = [0];
   while (left.length > 0) {
-    const row = ways[greedy.length === 0 ? 0 : greedy[greedy.length - 1]! + 1]!;
+    const row = ways[greedy[greedy.length - 1]!]!;
     let at = 0;
     left.forEach((s, i) => {
-      if (row[s + 1]! < row[left[at]! + 1]!) at = i;
+      if (row[s]! < row[left[at]!]!) at = i;
     });
     greedy.push(...left.splice(at, 1));
   }
-  return improve(ways, greedy).map((i) => spots[i]!.id);
+  return improve(ways, greedy)
+    .slice(1)
+    .map((i) => spots[i - 1]!.id);
 }
 
 /** Spots in walking order: as the job says, those it does not name last, by number. */
-export function inWalkingOrder(site: Pick<Site, 'spots' | 'walk'>): Spot[] {
-  const rank = new Map(site.walk.map((id, i) => [id, i]));
-  return [...site.spots].sort(
+export function inWalkingOrder({ spots, walk }: { spots: readonly Spot[]; walk: readonly string[] }): Spot[] {
+  const rank = new Map(walk.map((id, i) => [id, i]));
+  return [...spots].sort(
     (a, b) => (rank.get(a.id) ?? Infinity) - (rank.get(b.id) ?? Infinity) || a.number - b.number,
   );
 }
+
+/** Spots as they are walked: in the order somebody gave them, else by the shortest walk. */
+export const walked = (site: Site): Spot[] =>
+  inWalkingOrder(site.walk.length > 0 ? site : { spots: site.spots, walk: walkingRoute(site) });

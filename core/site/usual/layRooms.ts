@@ -1,3 +1,4 @@
+import { capital } from '../model/capital';
 import { addSharedWall } from '../edit/walls';
 import { halfAlong } from '../geometry/innerArea';
 import { roomsOn } from '../geometry/rooms';
@@ -57,9 +58,6 @@ function linesOf(
   });
   return { ok: true, at };
 }
-
-/** A name as it stands on a plan. */
-const capital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
 
 /**
  * Lays typed rooms into a rectangular storey with nothing inside: walls of one construction between them, each named. Widths and

@@ -8,6 +8,7 @@ import { fixesOf, type Fix } from './fixes';
 import { remediesOf, type Remedy } from './remedies';
 import { compareFeeds, type FeedAnswer } from './backhauls';
 import { servedOf } from '../../site/model/verdict';
+import { guessesDecide, type GuessesDecide } from './guesses';
 import { leastPower, type LeastPower } from './leastPower';
 import { sparesOf, type Spares } from './spares';
 import { goodPlacesOf, type GoodPlace } from './goodPlaces';
@@ -25,6 +26,7 @@ export type Question =
   | { kind: 'routing'; option: Option }
   | { kind: 'leastPower'; option: Option }
   | { kind: 'spares'; option: Option }
+  | { kind: 'guesses'; option: Option }
   | { kind: 'rule'; ruleId: string; locked: readonly Unit[] }
   | { kind: 'fixes'; option: Option; spotId: string }
   | { kind: 'tries'; option: Option; unitId: string }
@@ -44,6 +46,7 @@ export interface Answers {
   routing: PricedRouting[];
   leastPower: LeastPower;
   spares: Spares;
+  guesses: GuessesDecide;
   rule: RulePlan | null;
   fixes: Fix[];
   tries: TryTable | null;
@@ -82,6 +85,8 @@ export async function answer<K extends Question['kind']>(
         return leastPower(context, q.option, pause);
       case 'spares':
         return sparesOf(context, q.option, today, pause);
+      case 'guesses':
+        return guessesDecide(context, q.option);
       case 'fixes':
         return fixesOf(context, today, q.option, q.spotId, pause);
       case 'remedies':

@@ -1,7 +1,8 @@
 'use client';
+import { useJob } from '@/ui/job/store';
 import { useDrawing, useDrawingStore } from './drawing';
 import { ToolChoice } from './ToolRow';
-import { PASSES, TOOLS } from './tools';
+import { PASSES, toolWords } from './tools';
 import { Button } from '@/ui/pieces/Button';
 
 /** What the tool in hand asks for and what it puts in, at the head of the sheet, never over the drawing. */
@@ -9,10 +10,12 @@ export function Hint() {
   const pass = useDrawing((s) => s.pass);
   const tool = useDrawing((s) => s.tool);
   const message = useDrawing((s) => s.message);
+  const region = useJob((s) => s.brief.region);
   return (
     <div className="flex min-h-9 shrink-0 items-center justify-between gap-3 border-b border-rule px-3 py-1">
       <p className="fig leading-tight text-ink-2" role="status">
-        {message || (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : TOOLS[tool].hint)}
+        {message ||
+          (tool === 'select' ? PASSES.find((p) => p.id === pass)!.about : toolWords(tool, region).hint)}
       </p>
       <div className="shrink-0">
         <ToolChoice />

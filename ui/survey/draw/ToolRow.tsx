@@ -4,7 +4,7 @@ import { SelectField } from '@/ui/pieces/fields';
 import { constructionChoices } from './constructionChoices';
 import { DISTURBERS } from './disturbers';
 import { useDrawing, useDrawingStore } from './drawing';
-import { TOOLS, toolsOf, type Tool } from './tools';
+import { TOOLS, toolWords, toolsOf, type Tool } from './tools';
 import { Button } from '@/ui/pieces/Button';
 
 const WITH_CONSTRUCTION: ReadonlySet<Tool> = new Set(['wall', 'room', 'paint']);
@@ -62,6 +62,7 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
   const drawing = useDrawingStore();
   const pass = useDrawing((s) => s.pass);
   const tool = useDrawing((s) => s.tool);
+  const region = useJob((s) => s.brief.region);
   return (
     <div role="group" aria-label="Drawing" className="flex flex-wrap gap-1">
       {pass === 'house' && (
@@ -75,10 +76,10 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
           className="px-1.5"
           aria-pressed={tool === t}
           aria-keyshortcuts={TOOLS[t].key}
-          title={`${TOOLS[t].hint} Key: ${TOOLS[t].key.length === 1 ? TOOLS[t].key.toUpperCase() : TOOLS[t].key}`}
+          title={`${toolWords(t, region).hint} Key: ${TOOLS[t].key.length === 1 ? TOOLS[t].key.toUpperCase() : TOOLS[t].key}`}
           onClick={() => drawing.getState().take(t)}
         >
-          {TOOLS[t].label}
+          {toolWords(t, region).label}
         </Button>
       ))}
     </div>

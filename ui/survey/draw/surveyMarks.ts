@@ -1,4 +1,6 @@
 'use client';
+import { capital } from '@/core/site/model/capital';
+import { mainsWords } from '@/core/site/model/mainsWords';
 import { useCallback, useMemo } from 'react';
 import { moveWalls } from '@/core/site/edit/walls';
 import type { DataRun, Place, Point, Site, Wall } from '@/core/site/model/schema';
@@ -41,6 +43,7 @@ function thingMarks(
   pass: Pass,
   shown: (place: Place) => boolean,
   entryFree: boolean,
+  panelWord: string,
 ): SheetMark[] {
   const out: SheetMark[] = [];
   const guessed = new Set(site.guessed);
@@ -61,7 +64,7 @@ function thingMarks(
     placed(site.interference, 'interference', 'interference', 'Disturber');
   if (pass !== 'wiring') return out;
   placed(site.outlets, 'outlet', 'outlet', 'Socket');
-  placed(site.panels, 'panel', 'panel', 'Panel');
+  placed(site.panels, 'panel', 'panel', panelWord);
   placed(site.coax.outlets, 'coaxOutlet', 'coaxOutlet', 'Coax outlet');
   placed(site.coax.splitters, 'splitter', 'splitter', 'Splitter');
   placed(site.jacks, 'jack', 'jackLoose', 'Jack');
@@ -172,6 +175,7 @@ export function useSurveyMarks(
   const selected = useJob((s) => s.selected);
   const also = useJob((s) => s.also);
   const units = useJob((s) => s.plan.today.units);
+  const panelWord = useJob((s) => capital(mainsWords(s.brief.region).panel));
   const { guessed, outlets, panels, interference, coax, dataRuns, jacks, lineEntry } = site;
   const entryFree = !units.some(
     (u) => Math.hypot(u.place.xM - lineEntry.xM, u.place.yM - lineEntry.yM) < 0.6,
@@ -183,8 +187,22 @@ export function useSurveyMarks(
         pass,
         shown,
         entryFree,
+        panelWord,
       ),
-    [guessed, outlets, panels, interference, coax, dataRuns, jacks, lineEntry, pass, shown, entryFree],
+    [
+      guessed,
+      outlets,
+      panels,
+      interference,
+      coax,
+      dataRuns,
+      jacks,
+      lineEntry,
+      pass,
+      shown,
+      entryFree,
+      panelWord,
+    ],
   );
   const grips = useMemo(() => {
     if (tool !== 'select') return [];

@@ -1,3 +1,7 @@
+import type { RegionId } from '@/core/radio/link/regions';
+import { capital } from '@/core/site/model/capital';
+import { mainsWords } from '@/core/site/model/mainsWords';
+
 /** Rounds of a survey, in working order; each shows its own marks and tools. */
 export const PASSES = [
   { id: 'trace', label: 'Trace', about: 'A picture or drawing of each storey to draw over; none is needed.' },
@@ -181,6 +185,13 @@ export const TOOLS = {
   },
 } as const satisfies Record<string, ToolAbout>;
 export type Tool = keyof typeof TOOLS;
+
+/** What a tool is called and asks for, in the words of the region a job is in. */
+export function toolWords(tool: Tool, region: RegionId): Pick<ToolAbout, 'label' | 'hint'> {
+  if (tool !== 'panel') return TOOLS[tool];
+  const { panel, subPanel } = mainsWords(region);
+  return { label: capital(panel), hint: `Press where the ${panel} or ${subPanel} is.` };
+}
 
 export const toolsOf = (pass: Pass): Tool[] =>
   (Object.keys(TOOLS) as Tool[]).filter((t) => TOOLS[t].pass === pass);

@@ -1,3 +1,4 @@
+import { mainsWords } from '@/core/site/model/mainsWords';
 import { wireLengthM } from '@/core/feed/ethernet';
 import type { Jack, Place, Point } from '@/core/site/model/schema';
 import { newId } from '@/ui/job/newId';
@@ -150,13 +151,14 @@ export function wiringTools({ job, pen, site, storeys, say, choose, place }: Han
     const at = place(p, HEIGHT_M.panel);
     const id = newId('pan');
     const first = site().panels.find((x) => x.fedFromId === null);
+    const words = mainsWords(job().brief.region);
     job().setSite((s) => ({
       ...s,
       panels: [
         ...s.panels,
         {
           id,
-          name: nameFor(s, at, first ? 'sub-panel' : 'panel', s.panels),
+          name: nameFor(s, at, first ? words.subPanel : words.panel, s.panels),
           place: at,
           fedFromId: first?.id ?? null,
         },

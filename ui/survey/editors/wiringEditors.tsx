@@ -1,4 +1,6 @@
 'use client';
+import { capital } from '@/core/site/model/capital';
+import { mainsWords } from '@/core/site/model/mainsWords';
 import type {
   CoaxPoint,
   DataRun,
@@ -76,19 +78,20 @@ export function OutletEditor({ outlet }: { outlet: Outlet }) {
 /** Name of a panel and what feeds it; its circuits are listed in the Wiring round. */
 export function PanelEditor({ panel }: { panel: Panel }) {
   const panels = useJob((s) => s.site.panels);
+  const words = useJob((s) => mainsWords(s.brief.region));
   const set = useChange('panels', panel.id);
   const options = panels
     .filter((p) => p.id !== panel.id && p.fedFromId !== panel.id)
     .map((p) => ({ value: p.id, label: p.name }));
   return (
-    <Editor title="Panel" thing={{ kind: 'panel', id: panel.id }} deleteLabel="panel">
+    <Editor title={capital(words.panel)} thing={{ kind: 'panel', id: panel.id }} deleteLabel={words.panel}>
       <FieldTable
         of={panel}
         set={set}
         table={[NAME, { select: 'fedFromId', label: 'Fed from', options, none: 'the street' }]}
       />
       <p className="fig col-span-2 border-l-2 border-mains pl-2 text-[13px] text-mains">
-        Look, do not open: work in a panel is for a licensed electrician where local rules say so.
+        Look, do not open: work in a {words.panel} is for a licensed electrician where local rules say so.
       </p>
     </Editor>
   );

@@ -6,9 +6,10 @@ import { readingsAt } from '@/core/evidence/fold';
 import { planAfterMerge } from '@/core/plan/option/moveUnits';
 import { mergeSpots } from '@/core/site/edit/mergeSpots';
 import { activitiesLabel } from '@/core/site/model/needs';
-import { inWalkingOrder, walkingRoute } from '@/core/site/geometry/walkingRoute';
+import { inWalkingOrder } from '@/core/site/geometry/walkingRoute';
 import type { Spot } from '@/core/site/model/schema';
 import { suggestSpots } from '@/core/site/check/suggestSpots';
+import { useDerived } from '@/ui/job/derived';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { thingsSelected } from '@/ui/job/selection';
 import { newId } from '@/ui/job/newId';
@@ -172,7 +173,9 @@ function Complaints() {
 export function SpotsPanel() {
   const store = useJobStore();
   const spots = useJob((s) => s.site.spots);
-  const walk = useJob((s) => s.site.walk);
+  const given = useJob((s) => s.site.walk);
+  const { derived } = useDerived();
+  const walk = given.length > 0 ? given : (derived?.walk ?? given);
   const selected = useJob((s) => s.selected);
   const also = useJob((s) => s.also);
   const setSite = useJob((s) => s.setSite);
@@ -184,14 +187,14 @@ export function SpotsPanel() {
   const move = useMemo(
     () => (id: string, by: 1 | -1) => {
       store.getState().setSite((s) => {
-        const ids = inWalkingOrder(s).map((x) => x.id);
+        const ids = inWalkingOrder({ spots: s.spots, walk }).map((x) => x.id);
         const at = ids.indexOf(id);
         const [other] = ids.splice(at + by, 1, id);
         ids.splice(at, 1, other!);
         return { ...s, walk: ids };
       });
     },
-    [store],
+    [store, walk],
   );
   return (
     <>
@@ -224,8 +227,13 @@ export function SpotsPanel() {
               </Button>
             )}
             <Button
-              disabled={spots.length < 2}
-              onClick={() => setSite((s) => ({ ...s, walk: walkingRoute(s) }))}
+              disabled={given.length === 0}
+              title={
+                given.length === 0
+                  ? 'It is the shortest: through doors, by the stairs, storey by storey'
+                  : undefined
+              }
+              onClick={() => setSite((s) => ({ ...s, walk: [] }))}
             >
               <Footprints size={15} aria-hidden="true" /> Shortest walk
             </Button>

@@ -2,6 +2,8 @@
 import { Plus, X } from 'lucide-react';
 import { CATALOGUE, kitById } from '@/core/kit/catalogue/catalogue';
 import { middleOf } from '@/core/site/geometry/rooms';
+import { capital } from '@/core/site/model/capital';
+import { mainsWords } from '@/core/site/model/mainsWords';
 import type { Circuit } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
 import { NameField, SelectField, Tick } from '@/ui/pieces/fields';
@@ -11,15 +13,11 @@ import { roomNameAt } from '@/core/site/geometry/roomName';
 import { CoaxTree } from './CoaxTree';
 import { Button } from '@/ui/pieces/Button';
 
+const PROTECTIONS: readonly Circuit['protection'][] = ['none', 'rcd', 'afci'];
 const LEGS = ['L1', 'L2', 'L3'].map((value) => ({ value: value as Circuit['leg'], label: value }));
-const PROTECTION: { value: Circuit['protection']; label: string }[] = [
-  { value: 'none', label: 'breaker only' },
-  { value: 'rcd', label: 'residual-current' },
-  { value: 'afci', label: 'arc-fault' },
-];
-
 function CircuitRow({ circuit }: { circuit: Circuit }) {
   const setSite = useJob((s) => s.setSite);
+  const words = useJob((s) => mainsWords(s.brief.region));
   const sockets = useJob((s) => s.site.outlets.filter((o) => o.circuitId === circuit.id).length);
   const set = (values: Partial<Circuit>) =>
     setSite((s) => ({
@@ -36,7 +34,7 @@ function CircuitRow({ circuit }: { circuit: Circuit }) {
       />
       <SelectField
         hideLabel
-        label={`Leg of ${circuit.name}`}
+        label={`${capital(words.leg)} of ${circuit.name}`}
         value={circuit.leg}
         options={LEGS}
         onChange={(leg) => set({ leg })}
@@ -45,7 +43,7 @@ function CircuitRow({ circuit }: { circuit: Circuit }) {
         hideLabel
         label={`Protection of ${circuit.name}`}
         value={circuit.protection}
-        options={PROTECTION}
+        options={PROTECTIONS.map((value) => ({ value, label: words.protection[value] }))}
         onChange={(protection) => set({ protection })}
       />
       <Tick label="old" checked={circuit.oldWiring} onChange={(oldWiring) => set({ oldWiring })} />
@@ -72,9 +70,12 @@ function Panels() {
   const circuits = useJob((s) => s.site.circuits);
   const setSite = useJob((s) => s.setSite);
   const select = useJob((s) => s.select);
+  const words = useJob((s) => mainsWords(s.brief.region));
   if (panels.length === 0)
     return (
-      <p className="text-ink-2">No panel yet. Press V and point at the main one: powerline depends on it.</p>
+      <p className="text-ink-2">
+        No {words.panel} yet. Press V and point at the main one: powerline depends on it.
+      </p>
     );
   return (
     <ul className="space-y-2">
