@@ -134,11 +134,11 @@ module.exports = {
       comment:
         'the phone loads neither sheet nor model, only what it needs to plan a day and judge a try: it is loaded at the edge of a bad network',
       severity: 'error',
-      from: { path: '^ui/walk/' },
+      from: { path: '^ui/walk/', pathNot: TESTS },
       to: {
         path: '^(app|ui|core|meter|server|db|workers)/',
         pathNot:
-          '^(ui/walk/|ui/job/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits|together|transfers|trips)|core/evidence/(askedReason|walkBounds)|core/fit/(cautions|crewWords|lights|marks|progress|serials|trouble)|core/intake/(linkText|listingLines)|core/job/walkShape|core/kit/model/lightLook|core/plan/cost/duration|core/readings/(doubts|enough|quickRun|traceWords|tries|walkTrace)|core/site/model/levelText|core/stats/median)',
+          '^(ui/walk/|ui/job/newId|app/tokens|meter/speed/(client|protocol|runs|samples|limits|together|transfers|trips)|core/evidence/(askedReason|walkBounds)|core/fit/(cautions|crewWords|lights|marks|progress|serials|trouble)|core/intake/(linkText|listingLines)|core/job/walkShape|core/kit/model/lightLook|core/plan/cost/duration|core/readings/(doubts|enough|quickRun|traceWords|tries|walkTrace)|core/site/model/(levelText|speedText)|core/stats/median)',
         dependencyTypesNot: ['type-only'],
       },
     },

@@ -64,16 +64,16 @@ export function ToolRow({ onBuilding }: { onBuilding: () => void }) {
   const tool = useDrawing((s) => s.tool);
   const region = useJob((s) => s.brief.region);
   return (
-    <div role="group" aria-label="Drawing" className="flex flex-wrap gap-1">
+    <div role="group" aria-label="Drawing" className="flex flex-wrap gap-0.5">
       {pass === 'house' && (
-        <Button className="px-1.5" onClick={onBuilding} aria-keyshortcuts="b">
+        <Button className="px-[5px]" onClick={onBuilding} aria-keyshortcuts="b">
           Building
         </Button>
       )}
       {(['select', ...toolsOf(pass)] as Tool[]).map((t) => (
         <Button
           key={t}
-          className="px-1.5"
+          className="px-[5px]"
           aria-pressed={tool === t}
           aria-keyshortcuts={TOOLS[t].key}
           title={`${toolWords(t, region).hint} Key: ${TOOLS[t].key.length === 1 ? TOOLS[t].key.toUpperCase() : TOOLS[t].key}`}

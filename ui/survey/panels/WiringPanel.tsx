@@ -230,11 +230,12 @@ export function WiringPanel() {
   const runs = useJob((s) => s.site.dataRuns);
   const jacks = useJob((s) => s.site.jacks);
   const select = useJob((s) => s.select);
+  const head = useJob((s) => `${capital(mainsWords(s.brief.region).panel)}s and circuits`);
   return (
     <>
       <ExistingGear />
-      <section className="panel shrink-0 p-3" aria-label="Panels and circuits">
-        <h2 className="head2 mb-1">Panels and circuits</h2>
+      <section className="panel shrink-0 p-3" aria-label={head}>
+        <h2 className="head2 mb-1">{head}</h2>
         <Panels />
         <LooseSockets />
       </section>
