@@ -144,6 +144,7 @@ for (const house of ['farm', 'larkspur', 'changed'] as const)
         );
     await page.goto(`/jobs/${job}/before`);
     await settled(page);
+    const onLaptop = new Map<number, string>();
     for (const { number, before } of verified.spots)
       if (before && before.downMbps > 0) {
         const said = (await page.locator(`[data-spot="${number}"]`).textContent())!;
@@ -151,5 +152,26 @@ for (const house of ['farm', 'larkspur', 'changed'] as const)
         // Where the round trip decides it is told instead of a speed.
         if (speed) expect([speedText(before.downMbps), speedText(before.upMbps)]).toContain(speed);
         else expect(said).toContain('round trip');
+        onLaptop.set(number, /works|tight|too slow|no signal/.exec(said)![0]);
       }
+
+    // The phone: the verdict of every spot and the steps of the sheet.
+    await page.goto(`/jobs/${job}/fit`);
+    await expect(page.locator('[data-step]').first()).toBeVisible();
+    const steps = await page.locator('[data-step]').count();
+    const code = await request.post(`/api/jobs/${job}/phones`, {
+      data: { name: 'Mia', scope: 'walkAndSheet', hours: 1 },
+    });
+    const { token } = (await code.json()) as { token: string };
+    await page.goto(`/walk/#t=${token}`);
+    const spots = page.getByRole('list', { name: 'Spots in walking order' });
+    await expect(spots.getByRole('button').first()).toBeVisible();
+    const phase = page.getByRole('button', { name: 'Before', exact: true });
+    if (await phase.isVisible()) await phase.click();
+    for (const [number, verdict] of onLaptop)
+      await expect(spots.getByRole('button', { name: new RegExp(`^${number}\\D`) })).toContainText(verdict);
+    if ((await page.getByRole('button', { name: 'Run sheet' }).count()) > 0) {
+      await page.getByRole('button', { name: 'Run sheet' }).click();
+      await expect(page.getByRole('list', { name: 'Steps' }).getByRole('listitem')).toHaveCount(steps);
+    }
   });
