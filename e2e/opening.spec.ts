@@ -31,7 +31,7 @@ test('a job that cannot be read says so and can be asked for again', async ({ pa
   await expect(page.getByRole('heading', { name: 'For whom' })).toBeVisible();
 });
 
-test('before there are numbers the head claims none', async ({ page }) => {
+test('before there are numbers none are claimed, and nothing is agreed to without them', async ({ page }) => {
   // The worker never comes, as on a device that is very slow.
   await page.addInitScript(() => {
     window.Worker = class extends EventTarget {
@@ -44,6 +44,19 @@ test('before there are numbers the head claims none', async ({ page }) => {
   await expect(page.getByRole('banner').getByText('working it out')).toBeVisible();
   for (const claim of ['no units', 'no plan', 'no evidence', 'unserved'])
     await expect(stops.getByText(claim)).toHaveCount(0);
+  // Nor does the hand-over say that something else was signed for, before it knows what stands there.
+  await page.goto('/jobs/alder/handover');
+  const sign = page.getByRole('region', { name: 'Sign' });
+  await expect(sign.getByRole('status')).toHaveText(
+    /^Signed by R\. Alder .*; working out what stands above\.$/,
+  );
+  // And what is accepted waits: nothing is agreed to without its price.
+  await page.goto('/jobs/farm/plan');
+  await page.getByRole('tab', { name: 'Options' }).click();
+  await page.getByRole('button', { name: 'Accept this option' }).click();
+  await expect(page.getByRole('button', { name: 'Accept this option' })).toBeDisabled();
+  const kept = await page.request.get('/api/jobs/farm/evidence?after=0');
+  expect(await kept.text()).not.toContain('"acceptance"');
 });
 
 test('an extreme job opens at every stop, and what is left out is said', async ({ page }) => {

@@ -60,10 +60,12 @@ export function SignOff() {
         Sign
       </h2>
       {last && (
-        <p className={isSame ? 'text-good' : 'text-mains'} role="status">
-          {isSame
-            ? `Signed by ${last.who} on ${dateText(last.at)}, as it stands above.`
-            : `${last.who} signed on ${dateText(last.at)} for something else than stands above now: it was read or changed since. Let it be signed again.`}
+        <p className={now === null ? '' : isSame ? 'text-good' : 'text-mains'} role="status">
+          {now === null
+            ? `Signed by ${last.who} on ${dateText(last.at)}; working out what stands above.`
+            : isSame
+              ? `Signed by ${last.who} on ${dateText(last.at)}, as it stands above.`
+              : `${last.who} signed on ${dateText(last.at)} for something else than stands above now: it was read or changed since. Let it be signed again.`}
         </p>
       )}
       <form
