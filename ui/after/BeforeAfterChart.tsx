@@ -59,7 +59,10 @@ export function BeforeAfterChart({ verdicts }: { verdicts: readonly SpotVerdict[
     const chart = new Chart(canvas.current, {
       type: 'line',
       data: {
-        labels: rows.map(({ v, up }) => `${v.number} ${v.name.slice(0, 18)} ${up ? '↑' : '↓'}`),
+        labels: rows.map(
+          ({ v, up }) =>
+            `${v.number} ${v.name.length > 20 ? `${v.name.slice(0, 19)}…` : v.name} ${up ? '↑' : '↓'}`,
+        ),
         datasets: [
           series('needed', (r) => r.need, {
             pointStyle: 'triangle',
