@@ -75,6 +75,11 @@ describe('ways on foot', () => {
     const [[, m]] = ways(site, [1, 1], [1, 1, 'u']) as [[number, number]];
     expect(m).toBeCloseTo(2 * Math.hypot(8, 4) + 6 * 3, 9);
   });
+  test('are straight in a house with more doors than are looked through, which is told at once', () => {
+    const doors = Array.from({ length: 400 }, (_, i) => door(`d${i}`, 'mid', 5));
+    const [[, m]] = ways(twoRooms(doors), [4.5, 1], [5.5, 1]) as [[number, number]];
+    expect(m).toBeCloseTo(1, 9);
+  });
   test('are the same both ways, and none is shorter than the straight line', () => {
     for (const site of [farmSite(), larkspurRow().site]) {
       const places = site.spots.map((s) => s.place);

@@ -1,6 +1,7 @@
 import { polygonCentroid } from 'd3-polygon';
 import { inside, levelOf, pairs, storeysById } from '../model/levels';
 import type { Opening, Place, Point, Site } from '../model/schema';
+import { apartM } from './apart';
 import { roomsOn } from './rooms';
 
 /** A metre to climb counts as this much way, m (estimate). */
@@ -11,7 +12,7 @@ const ROUND_M = 6;
 const STEP_M = 0.2;
 /** A door in an outer wall so far above or below the ground leads out, m; higher up it is a balcony. */
 const OUT_M = 1.8;
-/** Most doorways and places between which ways through doors are found; beyond that they are straight. */
+/** Most doorways and places together between which ways through doors are found; beyond that they are straight. */
 const MOST_NODES = 400;
 
 /** Somewhere one passes, and the spaces it belongs to: a room, what is left of a storey, the yard. */
@@ -24,8 +25,6 @@ interface Node {
 const STEP_OVER_M = 0.5;
 const isPassable = (o: Opening): boolean => o.kind !== 'window' && o.sillM <= STEP_OVER_M;
 
-const apart = (a: Point, b: Point) => Math.hypot(a.xM - b.xM, a.yM - b.yM);
-
 /** Height of the floor under a place above the ground, m. */
 const floorM = (site: Site, p: Place) => levelOf(site, { ...p, heightM: 0 });
 
@@ -35,7 +34,7 @@ function straightM(site: Site, a: Place, b: Place): number {
   const building = (p: Place) => (p.storeyId ? storeys.get(p.storeyId)?.building.id : null);
   const [up, down] = [floorM(site, a), floorM(site, b)];
   const climbM = building(a) === building(b) ? Math.abs(up - down) : Math.abs(up) + Math.abs(down);
-  return apart(a, b) + CLIMB_M_PER_M * climbM;
+  return apartM(a, b) + CLIMB_M_PER_M * climbM;
 }
 
 /** The space a point of a storey lies in; null where it is outside, above the ground. */
@@ -54,7 +53,7 @@ function doorways(site: Site): Node[] {
   return site.openings.filter(isPassable).flatMap((o): Node[] => {
     const w = walls.get(o.wallId);
     if (!w) return [];
-    const long = apart(w.a, w.b);
+    const long = apartM(w.a, w.b);
     const [dx, dy] = [(w.b.xM - w.a.xM) / long, (w.b.yM - w.a.yM) / long];
     const along = o.offsetM + o.widthM / 2;
     const at = { xM: w.a.xM + dx * along, yM: w.a.yM + dy * along };
@@ -90,16 +89,18 @@ function stairs(site: Site): [Node, Node, number][] {
  * shortest ways by Floyd (1962).
  */
 export function walkingWaysM(site: Site, places: readonly Place[]): number[][] {
+  // Counted before anything is looked for: of a very large house that alone would take long.
+  if (places.length + site.openings.filter(isPassable).length > MOST_NODES)
+    return places.map((a) => places.map((b) => straightM(site, a, b)));
   const flights = stairs(site);
   const nodes: Node[] = [
     ...places.map((p) => ({ at: p, spaces: [spaceAt(site, p.storeyId, p) ?? 'yard'] })),
     ...doorways(site),
     ...flights.flatMap(([foot, head]) => [foot, head]),
   ];
-  if (nodes.length > MOST_NODES) return places.map((a) => places.map((b) => straightM(site, a, b)));
   const ways = nodes.map((a, i) =>
     Float64Array.from(nodes, (b, j) =>
-      i === j ? 0 : a.spaces.some((s) => b.spaces.includes(s)) ? apart(a.at, b.at) : Infinity,
+      i === j ? 0 : a.spaces.some((s) => b.spaces.includes(s)) ? apartM(a.at, b.at) : Infinity,
     ),
   );
   flights.forEach(([, , climbM], i) => {

@@ -15,6 +15,7 @@ import { Button } from '@/ui/pieces/Button';
 
 const PROTECTIONS: readonly Circuit['protection'][] = ['none', 'rcd', 'afci'];
 const LEGS = ['L1', 'L2', 'L3'].map((value) => ({ value: value as Circuit['leg'], label: value }));
+
 function CircuitRow({ circuit }: { circuit: Circuit }) {
   const setSite = useJob((s) => s.setSite);
   const words = useJob((s) => mainsWords(s.brief.region));
