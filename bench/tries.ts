@@ -4,12 +4,13 @@
  */
 import highsLoader from 'highs';
 import { CATALOGUE } from '../core/kit/catalogue/catalogue';
-import type { PlanContext } from '../core/plan/network/context';
+import { kitOf, type PlanContext } from '../core/plan/network/context';
 import { withMoved } from '../core/plan/network/movedUnit';
 import { parentIdOf } from '../core/plan/option/feeds';
 import type { Option, Unit } from '../core/plan/option/schema';
-import { judgeTries, type Tried, type TryTable } from '../core/readings/tries';
+import { judgeTries, type Tried } from '../core/readings/tries';
 import type { Place, Spot } from '../core/site/model/schema';
+import { fits, isTaken, placesFor } from '../core/suggest/choices/places';
 import { POLICIES, type Policy } from '../core/suggest/choices/policies';
 import { solveWith, type LpSolver } from '../core/suggest/search/solver';
 import { suggest } from '../core/suggest/search/suggest';
@@ -41,18 +42,18 @@ function trulyAt(house: House, option: Option, unit: Unit, place: Place, spots: 
 
 /**
  * Tries by halving: first halfway between its uplink and the weak spot, then half the distance towards the uplink while the
- * light does not hold, towards the spot once it does.
+ * light does not hold, towards the spot once it does; of the places given, the nearest to where it would go.
  */
 function byHalving(
-  table: TryTable,
+  places: readonly Place[],
   uplink: Place,
   spots: readonly Spot[],
   truth: (i: number) => Truth,
 ): { n: number; found: boolean } {
   const between = (a: Place, b: Place): Place => ({ ...a, xM: (a.xM + b.xM) / 2, yM: (a.yM + b.yM) / 2 });
   const nearestTo = (to: Place, tried: ReadonlySet<number>) =>
-    table.places
-      .map((p, i) => ({ i, m: flatM(p.place, to) }))
+    places
+      .map((p, i) => ({ i, m: flatM(p, to) }))
       .filter(({ i }) => !tried.has(i))
       .sort((a, b) => a.m - b.m)[0];
   let at = nearestTo(between(spots[0]!.place, uplink), new Set())!.i;
@@ -60,7 +61,7 @@ function byHalving(
   for (let n = 1; ; n++) {
     const t = truth(at);
     if (t.served || n >= MOST_TRIES) return { n, found: t.served };
-    const here = table.places[at]!.place;
+    const here = places[at]!;
     const to = t.light === 'holds' ? (spots[0]?.place ?? uplink) : uplink;
     const next = nearestTo(between(here, to), tried);
     if (!next) return { n, found: false };
@@ -73,7 +74,11 @@ interface Count {
   cases: number;
   notEnough: number;
   tries: number;
+  /** Of the places of Nestle's own table, which it worked out to be worth a try. */
   halving: number;
+  /** Of all places of the house the unit fits, as one without the table does. */
+  halvingAnywhere: number;
+  foundAnywhere: number;
   found: number;
   foundHalving: number;
   stops: number;
@@ -89,17 +94,29 @@ function run(house: House, context: PlanContext, option: Option, count: Count): 
     const over = new Set(spotsOver(predictions, unit.id));
     const spots = house.dead.filter((s) => over.has(s.id));
     const uplink = option.units.find((u) => u.id === parentIdOf(unit.feed))!.place;
-    const known = new Map<number, Truth>();
-    const truth = (i: number): Truth => {
-      const t = known.get(i) ?? trulyAt(house, option, unit, table.places[i]!.place, spots);
-      known.set(i, t);
-      return t;
-    };
     if (spots.length === 0) continue;
+    const truthOver = (places: readonly Place[]) => {
+      const known = new Map<number, Truth>();
+      return (i: number): Truth => {
+        const t = known.get(i) ?? trulyAt(house, option, unit, places[i]!, spots);
+        known.set(i, t);
+        return t;
+      };
+    };
+    const listed = table.places.map((p) => p.place);
+    const truth = truthOver(listed);
     count.cases++;
     count.notEnough += Number(!truth(0).served);
-    const halving = byHalving(table, uplink, spots, truth);
+    const halving = byHalving(listed, uplink, spots, truth);
     count.halving += halving.n;
+    const kit = kitOf(context, unit);
+    const others = { ...option, units: option.units.filter((u) => u.id !== unit.id) };
+    const anywhere = placesFor(context, [kit])
+      .filter((c) => fits(kit, c) && !isTaken(others, c.place))
+      .map((c) => c.place);
+    const alone = byHalving(anywhere, uplink, spots, truthOver(anywhere));
+    count.halvingAnywhere += alone.n;
+    count.foundAnywhere += Number(alone.found);
     const tries: Tried[] = [];
     let at = 0;
     for (let n = 1; n <= MOST_TRIES; n++) {
@@ -136,6 +153,8 @@ export async function benchTries(houses: number, isHarsh: boolean): Promise<void
     notEnough: 0,
     tries: 0,
     halving: 0,
+    halvingAnywhere: 0,
+    foundAnywhere: 0,
     found: 0,
     foundHalving: 0,
     stops: 0,
@@ -161,7 +180,10 @@ export async function benchTries(houses: number, isHarsh: boolean): Promise<void
     `${seen} houses${isHarsh ? ', old and badly surveyed' : ''}: ${count.cases} units by air, ${count.notEnough} of them not good enough where they were planned`,
   );
   console.log(
-    `tries by halving ${count.halving}, by the table ${count.tries}: ${share(count.tries, count.halving)}`,
+    `tries by halving ${count.halvingAnywhere} (found ${count.foundAnywhere}), by the table ${count.tries} (found ${count.found}): ${share(count.tries, count.halvingAnywhere)}`,
+  );
+  console.log(
+    `tries by halving among the places of the table alone ${count.halving}: ${share(count.tries, count.halving)}`,
   );
   console.log(
     `moves after the first place: ${count.halving - count.cases} and ${count.tries - count.cases}: ${share(count.tries - count.cases, count.halving - count.cases)}`,

@@ -9,7 +9,7 @@ import type { Documents } from '../core/job/settle';
 import type { KitItem } from '../core/kit/model/schema';
 import type { ServedAnswer } from '../core/plan/shade/served';
 import type { SearchAsk, SearchProgress } from '../core/suggest/search/judged';
-import type { Answers, Question } from '../core/suggest/questions/answer';
+import type { JobAnswers, JobQuestion } from '../core/job/answer';
 import type { Option } from '../core/plan/option/schema';
 import type { ShadeAnswer, SheetQuestion } from '../core/plan/shade/shadeEngine';
 import { atOnce } from '../core/stats/atOnce';
@@ -23,7 +23,7 @@ const own = (): Planner => {
   return planner;
 };
 
-/** Answers with the time the work took here, ms. */
+/** JobAnswers with the time the work took here, ms. */
 const timed = <T>(work: () => T): T & { workMs: number } => {
   const start = performance.now();
   return Object.assign(work() as object, { workMs: performance.now() - start }) as T & { workMs: number };
@@ -104,11 +104,11 @@ const api = {
   stopSettling(asker: string): void {
     nextTurnOf(asker);
   },
-  /** Answers a question while the hand rests; null where it was given up meanwhile. */
-  async ask<K extends Question['kind']>(
-    question: Extract<Question, { kind: K }>,
+  /** JobAnswers a question while the hand rests; null where it was given up meanwhile. */
+  async ask<K extends JobQuestion['kind']>(
+    question: Extract<JobQuestion, { kind: K }>,
     asker: string,
-  ): Promise<Answers[K] | null> {
+  ): Promise<JobAnswers[K] | null> {
     const isGivenUp = askedLast(asker);
     const breath = breathing();
     try {

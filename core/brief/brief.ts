@@ -15,7 +15,7 @@ export const MOST_PEOPLE = 20;
 
 export const lineKind = z.enum(['fibre', 'cable', 'dsl', 'fixedWireless']);
 
-/** The schools of the job: practitioners disagree, the job decides. */
+/** Ways of working: practitioners disagree, the job decides. */
 export const policies = z.strictObject({
   feed: z.enum(['wireFirst', 'wirelessFirst', 'noDrilling', 'spendLeast']),
   names: z.enum(['one', 'two']),

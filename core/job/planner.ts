@@ -7,7 +7,7 @@ import { evaluate, type Evaluation } from '../plan/evaluate/evaluate';
 import type { KitItem } from '../kit/model/schema';
 import { sheetPipes } from '../plan/evaluate/sheetPipes';
 import { AreaEngine, type ServedAnswer } from '../plan/shade/served';
-import { answer, type Answers, type Question } from '../suggest/questions/answer';
+import { answerOfJob, type JobAnswers, type JobQuestion } from './answer';
 import type { TryTable } from '../readings/tries';
 import { tryTables } from '../suggest/tries/tryTable';
 import { suggest, type Suggestion } from '../suggest/search/suggest';
@@ -272,10 +272,10 @@ export function createPlanner(first: Documents & { evidence: EvidenceRows }) {
       return engine.serving(withTrials(option, rows), sheetPipes(docs.site, predictions), settle);
     },
     /** Answers what is asked about an option: its backhauls, places, ways with the router, rules of thumb. */
-    ask: <K extends Question['kind']>(
-      question: Extract<Question, { kind: K }>,
+    ask: <K extends JobQuestion['kind']>(
+      question: Extract<JobQuestion, { kind: K }>,
       pause: () => Promise<void>,
-    ): Promise<Answers[K]> => answer<K>(contextNow().context, docs.plan.today, question, pause),
+    ): Promise<JobAnswers[K]> => answerOfJob<K>(contextNow().context, docs.plan.today, question, pause),
     /** Where each unit of a network that is fed over the air could be tried, worked out once for it. */
     tryTables(option: Option): readonly TryTable[] {
       const { context, key } = contextNow();

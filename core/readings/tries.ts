@@ -118,8 +118,8 @@ function levelsAfter(table: TryTable, tries: readonly Tried[]): { dbm: number; s
   });
 }
 
-/** How alike it is whether different places serve the same spots: the same device, the same walls round it (estimate). */
-const SERVES_ALIKE = 0.8;
+/** How alike it is whether different places serve the same spots: the same device, the same walls round it (chosen of 0.8 and 0.9 on practice houses the bench of tries does not use). */
+const SERVES_ALIKE = 0.9;
 /** Surest a prediction may be of the air to a device, whatever its range says. */
 const MOST_SURE = 0.97;
 const COMMON = Array.from({ length: 25 }, (_, i) => -3 + i / 4);

@@ -8,7 +8,7 @@ import type { Documents } from '@/core/job/settle';
 import type { Option } from '@/core/plan/option/schema';
 import type { ShadeAnswer, SheetQuestion } from '@/core/plan/shade/shadeEngine';
 import type { ServedAnswer } from '@/core/plan/shade/served';
-import type { Answers, Question } from '@/core/suggest/questions/answer';
+import type { JobAnswers, JobQuestion } from '@/core/job/answer';
 import type { Suggestion } from '@/core/suggest/search/suggest';
 import type { SearchAsk, SearchProgress } from '@/core/suggest/search/judged';
 import type { PlanWorker } from '@/workers/plan.worker';
@@ -46,11 +46,11 @@ export interface PlanLine {
   served(network: Built, settle: boolean, asker: string): Promise<ServedAnswer | null>;
   /** Gives up what is being made exact for one who asked: the hand has gone on. */
   stopSettling(asker: string): void;
-  /** Answers a question about an option; null where the asker gave it up meanwhile, by asking anew or by `stopSettling`. */
-  ask<K extends Question['kind']>(
-    question: Extract<Question, { kind: K }>,
+  /** JobAnswers a question about an option; null where the asker gave it up meanwhile, by asking anew or by `stopSettling`. */
+  ask<K extends JobQuestion['kind']>(
+    question: Extract<JobQuestion, { kind: K }>,
     asker: string,
-  ): Promise<Answers[K] | null>;
+  ): Promise<JobAnswers[K] | null>;
   /** Searches the plan worth most; null where it was stopped or nothing can stand on the line. */
   suggest(
     ask: Omit<SearchAsk, 'pause' | 'progress'>,
@@ -209,9 +209,9 @@ export function openPlanLine(store: JobStore): PlanLine {
       }
     },
     stopSuggest: () => void remote.stopSuggest(),
-    ask: <K extends Question['kind']>(question: Extract<Question, { kind: K }>, asker: string) => {
+    ask: <K extends JobQuestion['kind']>(question: Extract<JobQuestion, { kind: K }>, asker: string) => {
       feed(stateOf(store.getState()));
-      const ask = remote.ask as unknown as (q: Question, by: string) => Promise<Answers[K] | null>;
+      const ask = remote.ask as unknown as (q: JobQuestion, by: string) => Promise<JobAnswers[K] | null>;
       return told(ask(question, asker));
     },
     close() {

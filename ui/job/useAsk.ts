@@ -1,19 +1,19 @@
 'use client';
 import { useId, useMemo } from 'react';
-import type { Answers, Question } from '@/core/suggest/questions/answer';
+import type { JobAnswers, JobQuestion } from '@/core/job/answer';
 import { usePlanLine } from './derived';
 import { useLatest } from './useLatest';
 
 /** What the worker says to a question about an option; null while it works, or where it could not answer. */
-export function useAsk<K extends Question['kind']>(
-  question: Extract<Question, { kind: K }> | null,
-): Answers[K] | null {
+export function useAsk<K extends JobQuestion['kind']>(
+  question: Extract<JobQuestion, { kind: K }> | null,
+): JobAnswers[K] | null {
   const line = usePlanLine();
   const asker = useId();
   const asking = useMemo(
     () =>
       line && {
-        first: async (q: Extract<Question, { kind: K }>) => {
+        first: async (q: Extract<JobQuestion, { kind: K }>) => {
           const value = await line.ask<K>(q, asker);
           return value === null ? null : { value };
         },

@@ -16,7 +16,7 @@ const school = (policies: Partial<typeof brief.policies>) => ({
   policies: { ...brief.policies, ...policies },
 });
 
-describe('the schools of the job decide how a new unit begins', () => {
+describe('the ways of working decide how a new unit begins', () => {
   test('wire first: fibre from building to building, Ethernet within, air where nothing may be drilled', () => {
     const feed = (b: typeof brief, place: typeof studio) => newUnit(site, b, option, kit, place, 'u').feed;
     expect(feed(brief, studio)).toMatchObject({ kind: 'fibre', parentId: 'a' });

@@ -110,7 +110,7 @@ export function freePlace(site: Site, option: Pick<Option, 'units'>, wanted: Pla
   return wanted;
 }
 
-/** A new unit: the first goes on the line where its kit may, later ones hang on the gateway as the job's schools say. */
+/** A new unit: the first goes on the line where its kit may, later ones hang on the gateway as the job's ways of working say. */
 export function newUnit(
   site: Site,
   brief: Brief,
