@@ -137,6 +137,44 @@ describe('the time line of one pair of hands', () => {
     expect(up.map((s) => s.who)).toContain('both');
     expect([crewOf(schedule([a])), crewOf(up)]).toEqual(['one', 'two']);
   });
+  test('for two it is the shortest there is for small jobs, whoever does what in whatever order', () => {
+    const shortest = (steps: readonly Step[]): number => {
+      const isHigh = (s: Step) => s.cautions.includes('ladder');
+      const from = (
+        left: readonly Step[],
+        free: readonly [number, number],
+        doneAt: ReadonlyMap<string, number>,
+      ): number => {
+        if (left.length === 0) return Math.max(0, ...doneAt.values());
+        return Math.min(
+          ...left.flatMap((s) => {
+            const ready = Math.max(0, ...s.after.map((k) => doneAt.get(k) ?? Infinity));
+            if (ready === Infinity) return [];
+            return (isHigh(s) ? ['both'] : ['first', 'second']).map((who) => {
+              const handsFree = who === 'both' ? Math.max(...free) : free[who === 'first' ? 0 : 1];
+              const end = Math.max(ready, handsFree) + s.handsMin;
+              return from(
+                left.filter((o) => o !== s),
+                [who === 'second' ? free[0] : end, who === 'first' ? free[1] : end],
+                new Map(doneAt).set(s.key, end + s.waitMin),
+              );
+            });
+          }),
+        );
+      };
+      return from(steps, [0, 0], new Map());
+    };
+    fc.assert(
+      fc.property(job, fc.integer({ min: 0, max: 31 }), (steps, high) => {
+        const few = steps.slice(0, 5).map((s, i): Step => ({
+          ...s,
+          cautions: (high >> i) % 2 === 1 ? ['ladder'] : [],
+        }));
+        expect(totalMin(schedule(few, 'two'))).toBeCloseTo(shortest(few), 9);
+      }),
+      { numRuns: 80 },
+    );
+  });
   test('nobody does two things at once, a ladder has both, and nothing begins before what it waits for', () => {
     const high = job.chain((steps) =>
       fc

@@ -46,7 +46,9 @@ export const TRIED_LIGHTS: readonly Light[] = ['holds', 'thin', 'lost'];
 /** Spread of a level that is read off a page, dB (estimate). */
 const READ_SIGMA_DB = 2;
 /** Minutes a try takes: unplug, carry, wait, read (estimate; practice says three to five). */
-export const TRY_MIN = 5;
+const TRY_MIN = 5;
+/** Minutes to go and read what it is there for, once its light holds (estimate). */
+const READ_MIN = 3;
 /** Below this no place is worth a try, however dear the wire. */
 const LEAST_CHANCE = 0.03;
 /** Chances that differ by less are the same. */
@@ -145,7 +147,7 @@ const wasGood = (t: Tried, p: TryPlace): boolean =>
 
 /**
  * What to do after some tries: it stays, the next place, or stop and give it a wire. A place is worth a try while its chance,
- * taken of the minutes the wire would take, is more than a try costs; so it is known before the visit when to stop.
+ * taken of the minutes the wire would take, is more than a try costs with the reading that settles it; so it is known before the visit when to stop.
  */
 export function judgeTries(table: TryTable, tries: readonly Tried[]): TryJudgement {
   const levels = levelsAfter(table, tries);
@@ -164,7 +166,8 @@ export function judgeTries(table: TryTable, tries: readonly Tried[]): TryJudgeme
   const worth = Math.max(0, ...open.map((i) => chances[i]!));
   // Of places that are as good as each other the nearest: they stand in the order one carries to them.
   const best = open.find((i) => chances[i]! >= worth - AS_GOOD) ?? null;
-  const isWorth = worth >= LEAST_CHANCE && (table.wireMin === null || worth * table.wireMin > TRY_MIN);
+  const isWorth =
+    worth >= LEAST_CHANCE && (table.wireMin === null || worth * table.wireMin > TRY_MIN + READ_MIN);
   if (best === null || !isWorth) return { levels, chances, says: 'stop', at: null };
   // Before anything is tried, the place it is planned at is the one, unless another is clearly likelier.
   if (tries.length === 0 && chances[0]! >= Math.min(SURE, worth - 0.1))
@@ -203,7 +206,7 @@ export function judgementWords(table: TryTable, judged: TryJudgement): string {
     case 'try':
       return `Try ${places[judged.at!]!.name} first: ${percent(judged.at!)}.`;
     case 'next':
-      return `Next: ${places[judged.at!]!.name}, ${percent(judged.at!)}. A try takes about ${TRY_MIN} minutes.`;
+      return `Next: ${places[judged.at!]!.name}, ${percent(judged.at!)}. A try takes about ${TRY_MIN} minutes, and ${READ_MIN} to read what it is for.`;
     case 'stop':
       return wireMin === null
         ? `Stop: no place within reach is worth a try. Another uplink than ${uplink}, or a unit between.`
