@@ -49,7 +49,7 @@ export function workOf(steps: readonly Step[], from: DayFrom): Work {
 }
 
 /** When a step may begin, min; infinite while something it waits for is open. */
-export const readyAt = (work: Work, day: Pick<Day, 'doneAt'>, i: number): number =>
+export const readyAt = (work: Work, day: { doneAt: ReadonlyMap<number, number> }, i: number): number =>
   work.before[i]!.reduce((latest, k) => Math.max(latest, day.doneAt.get(k) ?? Infinity), work.freeAtMin[i]!);
 
 /** Goes on with a step; the day waits for it where it is not ready. */

@@ -1,4 +1,5 @@
 import type { Point, Site } from '../../site/model/schema';
+import { partyWallsOnce } from '../../site/geometry/partyWalls';
 import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
 import type { PerBand } from '../link/bands';
@@ -66,7 +67,8 @@ function keepApart(openings: SceneOpening[]): void {
 }
 
 /** Compiles a site for propagation. Pure; walls of storeys that do not exist are left out (the site check names them). */
-export function buildScene(site: Site): Scene {
+export function buildScene(drawn: Site): Scene {
+  const site = partyWallsOnce(drawn);
   const constructionNames: string[] = [];
   const thicknessShares: number[] = [];
   const lossDb: PerBand[] = [];

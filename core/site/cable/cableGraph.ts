@@ -76,12 +76,12 @@ export class CableGraph {
     return (this.walls.get(storeyId) ?? []).find((w) => onto(w.a, w.b, p).offM < ON_WALL_M);
   }
 
-  /** Joins both sides of a wall at a point: through an opening, else drilled, unless it is barred. */
+  /** Joins both sides of a wall at a point: through an opening, else drilled, unless it is barred. A party wall is drawn for both. */
   protected pass(one: string, other: string, [a, b]: readonly [Face, Face], p: Point): void {
-    const wall = this.wallAt(a.storey.id, p);
-    if (isOpenAt(this.site, wall, p)) return this.link(one, other, 'opening', 0);
-    if (wall?.isBarred) return;
-    const wallIds = [wall?.id ?? `${a.storey.id} outline`];
+    const walls = [a, b].flatMap((f) => this.wallAt(f.storey.id, p) ?? []);
+    if (walls.some((w) => isOpenAt(this.site, w, p))) return this.link(one, other, 'opening', 0);
+    if (walls.some((w) => w.isBarred)) return;
+    const wallIds = [walls[0]?.id ?? `${a.storey.id} outline`];
     this.link(one, other, 'hole', 0, { wallIds, isEntry: a.out !== b.out });
   }
 }

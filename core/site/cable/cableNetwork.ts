@@ -106,10 +106,11 @@ export class CableNetwork extends CableGraph {
     });
     const places = lengthM < 3 * FROM_CORNER_M ? [lengthM / 2] : [FROM_CORNER_M, lengthM - FROM_CORNER_M];
     for (const m of places) this.throughWall(sides, at(m), 0.02);
-    const wall = this.wallAt(sides[0].storey.id, at(lengthM / 2));
-    if (!wall) return;
+    const walls = sides.flatMap((f) => this.wallAt(f.storey.id, at(lengthM / 2)) ?? []);
+    if (walls.length === 0) return;
     for (const o of this.site.openings) {
-      if (o.wallId !== wall.id || o.kind !== 'opening') continue;
+      const wall = walls.find((w) => w.id === o.wallId);
+      if (!wall || o.kind !== 'opening') continue;
       const share = (o.offsetM + o.widthM / 2) / apartM(wall.a, wall.b);
       const middle = {
         xM: wall.a.xM + (wall.b.xM - wall.a.xM) * share,

@@ -1,5 +1,7 @@
 import { apartM } from '../geometry/apart';
+import { adjoin } from '../geometry/partyWalls';
 import { roomsOn } from '../geometry/rooms';
+import { sharedStretch } from '../geometry/stretches';
 import { inside } from '../model/levels';
 import type { Building, Point, Site, Storey, Wall } from '../model/schema';
 import { onto } from './cableLegs';
@@ -106,8 +108,35 @@ function facesOn(site: Site, building: Building, storey: Storey): { faces: Face[
   return { faces: [...faces, ...outside], shared };
 }
 
+/** Floors of two buildings that differ by less than this are one level, m: a cable goes straight through. */
+const LEVEL_M = 1;
+
+/** Stretches of wall that two buildings share: the rooms on both sides of a party wall, with one hole between them. */
+function partyEdges(site: Site, shared: readonly SharedEdge[]): SharedEdge[] {
+  const outer = shared.filter(({ sides }) => sides[1].out);
+  const pairs = new Set(
+    site.buildings.flatMap((b, i) =>
+      site.buildings
+        .slice(i + 1)
+        .filter((o) => adjoin(b, o))
+        .map((o) => `${b.id} ${o.id}`),
+    ),
+  );
+  if (pairs.size === 0) return [];
+  return outer.flatMap((one) =>
+    outer.flatMap((other): SharedEdge[] => {
+      const [a, b] = [one.sides[0], other.sides[0]];
+      const isLevel = Math.abs(a.storey.floorLevelM - b.storey.floorLevelM) < LEVEL_M;
+      const both =
+        isLevel && pairs.has(`${a.building.id} ${b.building.id}`) ? sharedStretch(one, other) : null;
+      return both ? [{ ...both, sides: [a, b] }] : [];
+    }),
+  );
+}
+
 /** All sides of a site and what lies between them. */
 export function siteFaces(site: Site): { faces: Face[]; shared: SharedEdge[] } {
   const all = site.buildings.flatMap((b) => b.storeys.map((s) => facesOn(site, b, s)));
-  return { faces: all.flatMap((f) => f.faces), shared: all.flatMap((f) => f.shared) };
+  const shared = all.flatMap((f) => f.shared);
+  return { faces: all.flatMap((f) => f.faces), shared: [...shared, ...partyEdges(site, shared)] };
 }

@@ -1,4 +1,5 @@
 import { distanceToWallM, MEET_M } from '../geometry/rooms';
+import { uncovered } from '../geometry/stretches';
 import { SHORTEST_WALL_M, type Opening, type Point, type Site, type Wall } from '../model/schema';
 
 type NewId = (prefix: string) => string;
@@ -6,40 +7,11 @@ type NewId = (prefix: string) => string;
 const lengthM = (w: Pick<Wall, 'a' | 'b'>) => Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM);
 const near = (a: Point, b: Point) => Math.hypot(a.xM - b.xM, a.yM - b.yM) <= MEET_M;
 
-/** Stretches of a–b, as parts of its length, that walls lying along it already cover. */
-function covered(a: Point, b: Point, walls: readonly Wall[]): [number, number][] {
-  const dx = b.xM - a.xM;
-  const dy = b.yM - a.yM;
-  const length = Math.hypot(dx, dy);
-  const spans: [number, number][] = [];
-  for (const w of walls) {
-    const off = (p: Point) => Math.abs((p.xM - a.xM) * dy - (p.yM - a.yM) * dx) / length;
-    if (off(w.a) > MEET_M || off(w.b) > MEET_M) continue;
-    const part = (p: Point) => ((p.xM - a.xM) * dx + (p.yM - a.yM) * dy) / (length * length);
-    const [from, to] = [part(w.a), part(w.b)].sort((x, y) => x - y) as [number, number];
-    if (to > 0 && from < 1) spans.push([Math.max(0, from), Math.min(1, to)]);
-  }
-  return spans.sort((x, y) => x[0] - y[0]);
-}
-
 /** Adds a wall where none stands yet: stretches that lie along walls already there are shared, not doubled. */
 export function addSharedWall(site: Site, wall: Omit<Wall, 'id'>, newId: NewId): Site {
-  const { a, b } = wall;
-  const length = lengthM(wall);
-  if (length < SHORTEST_WALL_M) return site;
-  const spans = covered(
-    a,
-    b,
-    site.walls.filter((w) => w.storeyId === wall.storeyId),
-  );
-  const at = (t: number): Point => ({ xM: a.xM + t * (b.xM - a.xM), yM: a.yM + t * (b.yM - a.yM) });
-  const added: Wall[] = [];
-  let from = 0;
-  for (const [start, end] of [...spans, [1, 1] as const]) {
-    if ((start - from) * length >= SHORTEST_WALL_M)
-      added.push({ ...wall, id: newId('wal'), a: from === 0 ? a : at(from), b: start === 1 ? b : at(start) });
-    from = Math.max(from, end);
-  }
+  if (lengthM(wall) < SHORTEST_WALL_M) return site;
+  const along = site.walls.filter((w) => w.storeyId === wall.storeyId);
+  const added = uncovered(wall, along).map((s): Wall => ({ ...wall, ...s, id: newId('wal') }));
   return added.length > 0 ? { ...site, walls: [...site.walls, ...added] } : site;
 }
 

@@ -1,5 +1,6 @@
 import { buildingAt } from '../model/levels';
 import type { Building, Place, Site } from '../model/schema';
+import { adjoin } from './partyWalls';
 import { distanceToWallM } from './rooms';
 
 /** What hangs on an outer wall or under the eaves is no farther from it than this, m. */
@@ -31,8 +32,8 @@ export const isOnBarred = (site: Pick<Site, 'walls'>, { storeyId, xM, yM }: Plac
   storeyId === null &&
   site.walls.some((w) => w.isBarred === true && distanceToWallM({ xM, yM }, w) <= OWN_WALL_M);
 
-/** Whether two places belong to two buildings, or one of them to none. */
+/** Whether two places belong to two buildings with a yard between them, or one of them to none. */
 export function areApart(site: Pick<Site, 'buildings'>, from: Place, to: Place): boolean {
   const [a, b] = [ownBuilding(site, from), ownBuilding(site, to)];
-  return a === null || b === null || a.id !== b.id;
+  return a === null || b === null || (a.id !== b.id && !adjoin(a, b));
 }

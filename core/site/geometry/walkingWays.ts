@@ -44,6 +44,11 @@ function spaceAt(site: Site, storeyId: string | null, p: Point): string | null {
   const room = roomsOn(site, storey.id).findIndex((r) => inside(r.outline, p.xM, p.yM));
   if (room >= 0) return `${storey.id} ${room}`;
   if (inside(storey.outline, p.xM, p.yM)) return storey.id;
+  // Behind the outer wall may stand another building, wall to wall.
+  const beside = site.buildings
+    .flatMap((b) => b.storeys)
+    .find((s) => inside(s.outline, p.xM, p.yM) && Math.abs(s.floorLevelM - storey.floorLevelM) <= OUT_M / 2);
+  if (beside) return spaceAt(site, beside.id, p);
   return Math.abs(storey.floorLevelM) <= OUT_M ? 'yard' : null;
 }
 

@@ -1,0 +1,119 @@
+import { ownedBy } from '../../stats/lru';
+import { apartM } from './apart';
+import { sharedStretch, uncovered, type Stretch } from './stretches';
+import type { Building, Opening, Point, Site, Storey, Wall } from '../model/schema';
+
+/** Outer walls of two buildings that lie on each other for so long make them adjoin, m. */
+const LEAST_SHARED_M = 0.5;
+/** So much of the height of a wall has to stand beside the other for both to be one. */
+const LEAST_HEIGHT = 0.8;
+
+const sidesOf = ({ outline }: Storey): Stretch[] =>
+  outline.map((a, i) => ({ a, b: outline[(i + 1) % outline.length]! }));
+
+/** Most pairs of sides of two buildings that are compared: beyond that they count as apart. */
+const MOST_PAIRS = 20_000;
+
+const sidesOfAll = ownedBy((b: Building) => b.storeys.flatMap(sidesOf));
+const known = ownedBy((_: Building) => new WeakMap<Building, boolean>());
+
+function standsBeside(one: Building, other: Building): boolean {
+  const [sides, others] = [sidesOfAll(one), sidesOfAll(other)];
+  if (sides.length * others.length > MOST_PAIRS) return false;
+  return sides.some((side) =>
+    others.some((beside) => {
+      const both = sharedStretch(side, beside);
+      return both !== null && apartM(both.a, both.b) >= LEAST_SHARED_M;
+    }),
+  );
+}
+
+/** Whether two buildings stand wall to wall: a side of one lies along a side of the other. */
+export function adjoin(one: Building, other: Building): boolean {
+  const found = known(one).get(other) ?? standsBeside(one, other);
+  known(one).set(other, found);
+  return found;
+}
+
+/** Share of the height of a storey that another stands beside. */
+const besideShare = (s: Storey, other: Storey): number =>
+  (Math.min(s.floorLevelM + s.heightM, other.floorLevelM + other.heightM) -
+    Math.max(s.floorLevelM, other.floorLevelM)) /
+  s.heightM;
+
+/** How far along a wall a point of it lies, m. */
+const alongM = (wall: Stretch, p: Point): number => {
+  const length = apartM(wall.a, wall.b);
+  return (
+    ((p.xM - wall.a.xM) * (wall.b.xM - wall.a.xM) + (p.yM - wall.a.yM) * (wall.b.yM - wall.a.yM)) / length
+  );
+};
+
+const pointAt = (wall: Stretch, m: number): Point => {
+  const share = m / apartM(wall.a, wall.b);
+  return {
+    xM: wall.a.xM + share * (wall.b.xM - wall.a.xM),
+    yM: wall.a.yM + share * (wall.b.yM - wall.a.yM),
+  };
+};
+
+/** An opening as it lies in another wall that holds its middle; null where it does not. */
+function movedTo(wall: Wall, from: Wall, o: Opening, raisedM: number): Opening | null {
+  const ends = [o.offsetM, o.offsetM + o.widthM].map((m) => alongM(wall, pointAt(from, m)));
+  const length = apartM(wall.a, wall.b);
+  const [start, end] = [Math.max(0, Math.min(...ends)), Math.min(length, Math.max(...ends))];
+  if (end - start < o.widthM / 2) return null;
+  return {
+    ...o,
+    wallId: wall.id,
+    offsetM: start,
+    widthM: end - start,
+    sillM: Math.max(0, o.sillM + raisedM),
+  };
+}
+
+/**
+ * The site with each party wall once: where buildings stand wall to wall, a stretch that is drawn for both counts as it is drawn
+ * for the first of them, with the doors and windows of both. The same site where none adjoin.
+ */
+export function partyWallsOnce(site: Site): Site {
+  const { buildings } = site;
+  const beside = new Map<string, Building[]>();
+  buildings.forEach((b, i) => {
+    const earlier = buildings.slice(0, i).filter((o) => adjoin(b, o));
+    if (earlier.length > 0) beside.set(b.id, earlier);
+  });
+  if (beside.size === 0) return site;
+  const storeyOf = new Map(
+    buildings.flatMap((b) => b.storeys.map((s) => [s.id, { storey: s, building: b }])),
+  );
+  let { openings } = site;
+  const walls: Wall[] = [];
+  for (const wall of site.walls) {
+    const own = storeyOf.get(wall.storeyId);
+    const others = own && wall.heightM === null ? beside.get(own.building.id) : undefined;
+    if (!own || !others) {
+      walls.push(wall);
+      continue;
+    }
+    const near = others.flatMap((b) => b.storeys).filter((s) => besideShare(own.storey, s) >= LEAST_HEIGHT);
+    const along = site.walls.filter((w) => w.heightM === null && near.some((s) => s.id === w.storeyId));
+    const left = uncovered(wall, along).map((s, i): Wall => ({
+      ...wall,
+      ...s,
+      id: i === 0 ? wall.id : `${wall.id}~${i}`,
+    }));
+    walls.push(...left);
+    if (left.length === 1 && apartM(left[0]!.a, left[0]!.b) === apartM(wall.a, wall.b)) continue;
+    openings = openings.map((o) => {
+      if (o.wallId !== wall.id) return o;
+      for (const to of [...left, ...along]) {
+        const raisedM = own.storey.floorLevelM - storeyOf.get(to.storeyId)!.storey.floorLevelM;
+        const moved = sharedStretch(wall, to) && movedTo(to, wall, o, raisedM);
+        if (moved) return moved;
+      }
+      return o;
+    });
+  }
+  return { ...site, walls, openings };
+}
