@@ -1,4 +1,6 @@
 import type { Point, Site } from '../../site/model/schema';
+import { isOpenAir } from '../../site/geometry/openAir';
+import { roomsOn } from '../../site/geometry/rooms';
 import { partyWallsOnce } from '../../site/geometry/partyWalls';
 import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
@@ -161,7 +163,9 @@ export function buildScene(drawn: Site): Scene {
         const under = byLevel.slice(n + 1).map((above) => flat(above.outline));
         if (!isTop && under.some((o) => covers(o, outline))) return;
         const levelM = isTop ? eavesLevelM(b) : s.floorLevelM + s.heightM;
-        own.push({ id: isTop ? b.id : `${b.id} ${s.id}`, levelM, outline, holes: [], under, construction });
+        // A roof terrace is open above.
+        const holes = roomsOn(drawn, s.id).flatMap((r) => (isOpenAir(r.named) ? [flat(r.outline)] : []));
+        own.push({ id: isTop ? b.id : `${b.id} ${s.id}`, levelM, outline, holes, under, construction });
       });
     }
     slabs.push(...own);

@@ -1,5 +1,13 @@
 import { addSharedWall } from './walls';
-import type { Building, Place, Point, Site, Storey, Wall } from '../model/schema';
+import {
+  MOST_STOREYS,
+  type Building,
+  type Place,
+  type Point,
+  type Site,
+  type Storey,
+  type Wall,
+} from '../model/schema';
 
 type NewId = (prefix: string) => string;
 
@@ -24,7 +32,20 @@ export function storeyAbove(site: Pick<Site, 'buildings'>, storeyId: string): St
   return sorted[sorted.findIndex((s) => s.id === storeyId) + 1] ?? null;
 }
 
-const UP_NAMES = ['Ground', 'First', 'Second', 'Third', 'Fourth'];
+const UP_NAMES = [
+  'Ground',
+  'First',
+  'Second',
+  'Third',
+  'Fourth',
+  'Fifth',
+  'Sixth',
+  'Seventh',
+  'Eighth',
+  'Ninth',
+  'Tenth',
+  'Eleventh',
+];
 
 /** What a storey is called by how many are between it and the ground. */
 export const storeyNameAt = (index: number): string => UP_NAMES[index] ?? `Storey ${index + 1}`;
@@ -52,7 +73,8 @@ const isOutline = (outline: readonly Point[], w: Wall): boolean =>
 
 /**
  * Copies a storey to the one above: onto a new storey where it is the top one, else onto the one that is there, adding
- * only walls where none stands. `all` copies inner walls and openings too, otherwise only the outer walls.
+ * only walls where none stands. `all` copies inner walls and openings too, otherwise only the outer walls. A building that has as
+ * many storeys as it may stays as it is.
  */
 export function copyStoreyUp(
   site: Site,
@@ -64,6 +86,7 @@ export function copyStoreyUp(
   const from = building?.storeys.find((s) => s.id === storeyId);
   if (!building || !from) return { site, storeyId };
   const above = storeyAbove(site, storeyId);
+  if (!above && building.storeys.length >= MOST_STOREYS) return { site, storeyId };
   const target: Storey = above ?? {
     id: newId('sto'),
     name: freeName(building, byLevel(building.storeys).filter((s) => s.floorLevelM >= -0.5).length),
@@ -95,6 +118,7 @@ export function copyStoreyUp(
 export function addBasement(site: Site, buildingId: string, newId: NewId): { site: Site; storeyId: string } {
   const building = site.buildings.find((b) => b.id === buildingId)!;
   const lowest = byLevel(building.storeys)[0]!;
+  if (building.storeys.length >= MOST_STOREYS) return { site, storeyId: lowest.id };
   const heightM = 2.2;
   const storey: Storey = {
     id: newId('sto'),

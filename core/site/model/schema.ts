@@ -59,12 +59,15 @@ export const frame = z.strictObject({
   turnDeg: z.number().min(-360).max(360),
 });
 
+/** Most storeys of a building. */
+export const MOST_STOREYS = 12;
+
 export const building = z.strictObject({
   id,
   name: label,
   frame: frame.optional(),
   roof: z.strictObject({ construction: constructionId, riseM: z.number().min(0).max(15) }).nullable(),
-  storeys: z.array(storey).min(1, 'a building has at least one storey').max(12),
+  storeys: z.array(storey).min(1, 'a building has at least one storey').max(MOST_STOREYS),
 });
 export type Building = z.infer<typeof building>;
 

@@ -3,6 +3,7 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { addBoxBuilding, freeCorner } from '@/core/site/edit/plot';
 import { storeyNameAt } from '@/core/site/edit/storeys';
+import { MOST_STOREYS } from '@/core/site/model/schema';
 import { AGES, type AgeId } from '@/core/site/usual/ages';
 import { useJob } from '@/ui/job/store';
 import { NumberField, SelectField, TextField } from '@/ui/pieces/fields';
@@ -14,8 +15,6 @@ import { constructionChoices } from './constructionChoices';
 import { useDrawing, useDrawingStore } from './drawing';
 import { Button } from '@/ui/pieces/Button';
 
-/** Most storeys a building is begun with. */
-const MOST_STOREYS = 8;
 /** Yard left between a new building and the last one until it is moved, m. */
 const GAP_M = 6;
 

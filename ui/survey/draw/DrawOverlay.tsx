@@ -1,10 +1,12 @@
 'use client';
+import { useMemo } from 'react';
+import { dividingWall } from '@/core/site/edit/divide';
 import { exactLengthText, areaText } from '@/core/site/model/lengths';
 import type { SnapKind } from '@/core/site/geometry/snap';
 import { useJob } from '@/ui/job/store';
 import type { View } from '@/ui/sheet/useView';
 import { useDrawing } from './drawing';
-import { boxOf, distanceM } from './hand';
+import { boxOf, distanceM, openStoreys } from './hand';
 import { TOOLS } from './tools';
 
 const CAUGHT: Record<SnapKind, string> = {
@@ -25,6 +27,12 @@ export function DrawOverlay({ view }: { view: View }) {
   const cross = useDrawing((s) => s.cross);
   const caught = useDrawing((s) => s.caught);
   const unit = useJob((s) => s.brief.lengthUnit);
+  const site = useJob((s) => s.site);
+  const storeyId = useJob((s) => s.storeyId);
+  const walls = useMemo(() => {
+    const open = openStoreys(site, storeyId);
+    return site.walls.filter((w) => open.has(w.storeyId));
+  }, [site, storeyId]);
   if (tool === 'select' || !cross) return null;
   const px = (p: { xM: number; yM: number }) => [p.xM * view.k + view.x, p.yM * view.k + view.y] as const;
   const [x, y] = px(cross);
@@ -38,6 +46,7 @@ export function DrawOverlay({ view }: { view: View }) {
   } else if (from && !pending) words.push(exactLengthText(distanceM(from, cross), unit));
   if (CAUGHT[caught]) words.push(CAUGHT[caught]);
   const line = { stroke: 'var(--air)', strokeWidth: 2.4, fill: 'none' };
+  const divided = tool === 'divide' && from ? dividingWall(walls, from, cross) : null;
   return (
     <g pointerEvents="none" className="fig" data-caught={caught}>
       {points.length > 1 && <polyline points={points.map((p) => px(p).join(',')).join(' ')} {...line} />}
@@ -51,6 +60,16 @@ export function DrawOverlay({ view }: { view: View }) {
       )}
       {from && shape !== 'box' && !pending && (
         <line x1={px(from)[0]} y1={px(from)[1]} x2={x} y2={y} {...line} />
+      )}
+      {divided && (
+        <line
+          x1={px(divided.a)[0]}
+          y1={px(divided.a)[1]}
+          x2={px(divided.b)[0]}
+          y2={px(divided.b)[1]}
+          {...line}
+          strokeDasharray="6 4"
+        />
       )}
       {words.length > 0 && (
         <text

@@ -7,7 +7,7 @@ import { useDrawing, useDrawingStore } from './drawing';
 import { TOOLS, toolWords, toolsOf, type Tool } from './tools';
 import { Button } from '@/ui/pieces/Button';
 
-const WITH_CONSTRUCTION: ReadonlySet<Tool> = new Set(['wall', 'room', 'paint']);
+const WITH_CONSTRUCTION: ReadonlySet<Tool> = new Set(['wall', 'divide', 'room', 'paint']);
 
 /** What the tool in hand puts in: construction of walls, kind of obstacle or disturber. */
 export function ToolChoice() {

@@ -1,6 +1,7 @@
 import { addOpening, wallNear } from '@/core/site/edit/plot';
 import { addHole, storeyAbove } from '@/core/site/edit/storeys';
-import { addRoomBox } from '@/core/site/edit/walls';
+import { dividingWall } from '@/core/site/edit/divide';
+import { addRoomBox, addSharedWall } from '@/core/site/edit/walls';
 import { inside } from '@/core/site/model/levels';
 import { roomsOn } from '@/core/site/geometry/rooms';
 import { SHORTEST_WALL_M, type Point } from '@/core/site/model/schema';
@@ -46,6 +47,18 @@ export function houseTools({ job, pen, site, storeys, say, choose, begin, corner
       walls: [...s.walls, { id: newId('wal'), storeyId, a, b: p, construction, heightM: null }],
     }));
     begin(p);
+  }
+
+  function divide(p: Point): void {
+    const { storeyId } = job();
+    const { from, construction } = pen();
+    if (!storeyId) return say('Add a building first: a storey is divided.');
+    if (!from) return begin(p);
+    const walls = site().walls.filter((w) => storeys().has(w.storeyId));
+    const made = dividingWall(walls, from, p);
+    if (!made) return say('No wall to run up to on both sides: set the second point inside the same storey.');
+    pen().set({ from: null, message: '' });
+    job().setSite((s) => addSharedWall(s, { storeyId, ...made, construction, heightM: null }, newId));
   }
 
   function room(p: Point): void {
@@ -102,5 +115,5 @@ export function houseTools({ job, pen, site, storeys, say, choose, begin, corner
     say('');
   }
 
-  return { wall, room, stairs, roomName, paint, opening };
+  return { wall, divide, room, stairs, roomName, paint, opening };
 }

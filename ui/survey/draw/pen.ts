@@ -22,7 +22,7 @@ const STEP_PX = 1.5;
 const stepAt = (unit: LengthUnit, k: number): number =>
   STEPS_M[unit].find((m) => m * k >= STEP_PX) ?? STEPS_M[unit][STEPS_M[unit].length - 1]!;
 
-const CATCHING: ReadonlySet<Tool> = new Set(['wall', 'room', 'stairs', 'duct', 'hedge', 'align']);
+const CATCHING: ReadonlySet<Tool> = new Set(['wall', 'divide', 'room', 'stairs', 'duct', 'hedge', 'align']);
 
 const plain = (p: Point, stepM: number): Snap => ({
   at: { xM: onStep(p.xM, stepM), yM: onStep(p.yM, stepM) },
@@ -42,7 +42,7 @@ export function penAt(
 ): Snap {
   if (!CATCHING.has(tool) || (tool === 'align' && !from)) return plain(to, 0.01);
   const open = openStoreys(site, storeyId);
-  const chained = TOOLS[tool].shape === 'chain' || tool === 'hedge';
+  const chained = TOOLS[tool].shape === 'chain' || tool === 'hedge' || tool === 'divide';
   return snap({
     walls: site.walls.filter((w) => open.has(w.storeyId)),
     others: site.walls.filter((w) => !open.has(w.storeyId)),

@@ -29,6 +29,13 @@ const press = (...points: [number, number][]) => points.forEach(([xM, yM]) => pu
 const message = () => drawing.getState().message;
 const show = (storeyId: string) => store.getState().showStorey(storeyId);
 
+/** The middle of a room of the open storey, a little off so that no wall stands there. */
+const roomsMiddle = () =>
+  findRooms(
+    site().walls.filter((w) => w.storeyId === store.getState().storeyId),
+    [],
+  )[0]!.middle;
+
 /** Whatever is drawn, what is kept has to be sound: it goes to the server as it is. */
 function sound(): void {
   expect(siteSchema.safeParse(site()).error?.issues ?? []).toEqual([]);
@@ -38,6 +45,28 @@ function sound(): void {
 }
 
 describe('house tools', () => {
+  test('a line divides the room it is drawn in; one outside is refused in words', () => {
+    take('divide');
+    const before = site().walls.length;
+    const rooms = () =>
+      findRooms(
+        site().walls.filter((w) => w.storeyId === store.getState().storeyId),
+        [],
+      ).length;
+    const then = rooms();
+    const { outline } = site()
+      .buildings.flatMap((b) => b.storeys)
+      .find((s) => s.id === store.getState().storeyId)!;
+    const at = roomsMiddle();
+    press([at.xM, at.yM], [at.xM, at.yM + 0.3]);
+    expect(site().walls).toHaveLength(before + 1);
+    expect(rooms()).toBe(then + 1);
+    sound();
+    const east = Math.max(...outline.map((p) => p.xM));
+    press([east + 300, 0], [east + 301, 0]);
+    expect(message()).toContain('No wall to run up to');
+    expect(site().walls).toHaveLength(before + 1);
+  });
   test('walls go on from end to end; one without length is refused in words', () => {
     take('wall');
     const before = site().walls.length;

@@ -46,6 +46,13 @@ export const TOOLS = {
     shape: 'chain',
     hint: 'One end, then the next; or type a length and Enter, or an arrow for its direction. Escape ends.',
   },
+  divide: {
+    pass: 'house',
+    label: 'Divide',
+    key: '/',
+    shape: 'line',
+    hint: 'Two points of a line: a wall along it from wall to wall. An arrow after a typed length gives its direction.',
+  },
   door: { pass: 'house', label: 'Door', key: 'd', shape: 'point', hint: 'Press the wall it is in.' },
   window: { pass: 'house', label: 'Window', key: 'i', shape: 'point', hint: 'Press the wall it is in.' },
   gap: {
