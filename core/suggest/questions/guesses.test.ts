@@ -3,6 +3,8 @@ import { quickJob } from '../../job/quickJob';
 import { planContext } from '../../plan/network/context';
 import { predictOption } from '../../plan/predict/predict';
 import { meets } from '../../plan/links/judge';
+import { plainFeed } from '../../plan/option/feeds';
+import { wallThicknessM } from '../../site/model/constructions';
 import { guessesDecide } from './guesses';
 
 /** Three rooms in a row, as told over the telephone, with films in the farthest. */
@@ -33,22 +35,66 @@ function told(rooms: string) {
   return { ...job, site: { ...job.site, spots } };
 }
 
-test('names the spots that work because of doors nobody has looked at, and none once they were', () => {
-  let decided = 0;
-  for (const rooms of ['hall, lounge, study', 'hall, kitchen / dining, study / bedroom, bath']) {
+const HOUSES = ['hall, lounge, study', 'hall, kitchen / dining, study / bedroom, bath'];
+const today = { id: 't', name: 'Today', units: [], wiredSpots: [] };
+
+test('names the spots that work because of doors or walls nobody has looked at, and none once they were', () => {
+  const decided = { openings: 0, walls: 0 };
+  for (const rooms of HOUSES) {
     const job = told(rooms);
     const [option] = job.plan.options;
-    const found = guessesDecide(planContext(job), option!);
-    expect(found.openings).toBe(job.site.openings.length);
-    // The same house with its doors and windows walled up, by hand.
-    const walled = planContext({ ...job, site: { ...job.site, openings: [] } });
-    const works = (context: typeof walled) =>
+    const found = guessesDecide(planContext(job), option!, today);
+    expect([found.openings, found.walls]).toEqual([job.site.openings.length, job.site.walls.length]);
+    const works = (context: ReturnType<typeof planContext>) =>
       new Set(predictOption(context, option!).flatMap((p) => (meets(p, p.need) ? [p.spotId] : [])));
-    const [now, then] = [works(planContext(job)), works(walled)];
-    expect(found.spotIds).toEqual([...now].filter((id) => !then.has(id)));
-    decided += found.spotIds.length;
+    const now = works(planContext(job));
+    // The same house with its doors and windows walled up, and with walls of twice the thickness, by hand.
+    const walled = works(planContext({ ...job, site: { ...job.site, openings: [] } }));
+    const thick = works(
+      planContext({
+        ...job,
+        site: {
+          ...job.site,
+          walls: job.site.walls.map((w) => ({ ...w, thicknessM: 2 * wallThicknessM(w, []) })),
+        },
+      }),
+    );
+    expect(found.byOpenings).toEqual([...now].filter((id) => !walled.has(id)));
+    // Brick of twice the thickness takes twice as much, plaster not: what fails then fails here too.
+    expect(found.byWalls).toEqual(expect.arrayContaining([...now].filter((id) => !thick.has(id))));
+    decided.openings += found.byOpenings.length;
+    decided.walls += found.byWalls.length;
     const looked = planContext({ ...job, site: { ...job.site, guessed: [] } });
-    expect(guessesDecide(looked, option!)).toEqual({ openings: 0, spotIds: [] });
+    expect(guessesDecide(looked, option!, today)).toEqual({
+      openings: 0,
+      walls: 0,
+      byOpenings: [],
+      byWalls: [],
+      sockets: [],
+      overCircuits: [],
+    });
   }
-  expect(decided).toBeGreaterThan(0);
+  expect(decided.openings).toBeGreaterThan(0);
+  expect(decided.walls).toBeGreaterThan(0);
+});
+
+test('names sockets and circuits nobody has seen that something is plugged into or runs over', () => {
+  const job = told(HOUSES[1]!);
+  const [option] = job.plan.options;
+  const [first] = option!.units;
+  const [socket] = job.site.outlets.filter((o) => job.site.guessed.includes(o.id)).slice(-1);
+  const unit = { ...first!, id: 'b', letter: 'B', kitId: 'mesh-dual', place: socket!.place };
+  const plan = (kind: 'wireless' | 'powerline') => ({
+    ...option!,
+    units: [first!, { ...unit, feed: plainFeed(kind, first!.id) }],
+  });
+  const found = guessesDecide(planContext(job), plan('wireless'), today);
+  expect(found.sockets).toContainEqual({ name: socket!.name, plugs: ['B'] });
+  expect(found.overCircuits).toEqual([]);
+  expect(guessesDecide(planContext(job), plan('powerline'), today).overCircuits).toEqual(['B']);
+  const seen = { ...job, site: { ...job.site, guessed: [] } };
+  expect(guessesDecide(planContext(seen), plan('powerline'), today)).toMatchObject({
+    sockets: [],
+    overCircuits: [],
+  });
 });

@@ -11,10 +11,7 @@ import { WhereItSticks } from './WhereItSticks';
 /** What a practitioner would object to, who routes, what of the house is served, what is in the ports. */
 export function Review() {
   const option = useOption();
-  const hasGuesses = useJob(({ site }) => {
-    const guessed = new Set(site.guessed);
-    return site.openings.some((o) => guessed.has(o.id));
-  });
+  const hasGuesses = useJob(({ site }) => site.guessed.length > 0);
   if (!option || option.units.length === 0)
     return <p className="mt-1">Nothing is planned yet: there is nothing to review.</p>;
   return (
