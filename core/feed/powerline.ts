@@ -1,5 +1,6 @@
 import { roomsOn } from '../site/geometry/rooms';
 import { inside, levelOf } from '../site/model/levels';
+import { mainsWords, type MainsWords } from '../site/model/mainsWords';
 import type { Outlet, Place, Site } from '../site/model/schema';
 import { ETHERNET_TCP_SHARE } from './ethernet';
 
@@ -37,8 +38,11 @@ export interface PowerlineResult {
   factors: { label: string; factor: number }[];
 }
 
-/** Usable TCP of a powerline pair, Mb/s, and the factors it is the product of. */
-export function powerlineMbps(run: PowerlineRun): PowerlineResult {
+/** Usable TCP of a powerline pair, Mb/s, and the factors it is the product of, in the words of the mains where the job is. */
+export function powerlineMbps(
+  run: PowerlineRun,
+  { leg, subPanel, protection }: MainsWords = mainsWords('europe'),
+): PowerlineResult {
   const factors: PowerlineResult['factors'] = [
     { label: 'of the number on the box', factor: POWERLINE.boxShare },
   ];
@@ -46,10 +50,14 @@ export function powerlineMbps(run: PowerlineRun): PowerlineResult {
     if (times > 0) factors.push({ label, factor: factor ** times });
   };
   put('circuit boundaries after the first', POWERLINE.perBoundary, Math.max(0, run.boundaries - 1));
-  put('across phases or legs', POWERLINE.acrossLegs, run.acrossLegs ? 1 : 0);
+  put(`across ${leg}s`, POWERLINE.acrossLegs, run.acrossLegs ? 1 : 0);
   put('old wiring', POWERLINE.oldWiring, run.oldWiring ? 1 : 0);
-  put('through a sub-panel', POWERLINE.subPanel, run.subPanels);
-  put('behind arc-fault or residual-current protection', POWERLINE.protection, run.protectedCircuit ? 1 : 0);
+  put(`through a ${subPanel}`, POWERLINE.subPanel, run.subPanels);
+  put(
+    `behind ${protection.rcd} or ${protection.afci} protection`,
+    POWERLINE.protection,
+    run.protectedCircuit ? 1 : 0,
+  );
   put('on a surge strip', POWERLINE.strip, run.strips);
   factors.push({
     label: `${run.wireM.toFixed(0)} m of wire`,

@@ -1,3 +1,4 @@
+import { mainsWords } from '../site/model/mainsWords';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { quillfeatherFarm } from '../../demo/farm';
@@ -123,7 +124,7 @@ describe('powerline', () => {
   test.each([
     ['one circuit, no wire', {}, 180],
     ['two circuits', { boundaries: 2 }, 144],
-    ['through a sub-panel', { boundaries: 3, subPanels: 1 }, 180 * 0.8 ** 2 * 0.5],
+    ['through a sub-board', { boundaries: 3, subPanels: 1 }, 180 * 0.8 ** 2 * 0.5],
     ['across legs', { acrossLegs: true }, 90],
     ['old wiring', { oldWiring: true }, 108],
     ['behind protection', { protectedCircuit: true }, 126],
@@ -139,6 +140,17 @@ describe('powerline', () => {
     ['a port of 100', { portMbps: 100 }, 94.15],
   ])('%s', (_, more, mbps) => {
     expect(powerlineMbps({ ...run, ...more }).mbps).toBeCloseTo(mbps, 6);
+  });
+  test('the factors are told in the words of the mains where the job is', () => {
+    const bad = { ...run, boundaries: 3, subPanels: 1, acrossLegs: true, protectedCircuit: true };
+    const labels = (region: 'europe' | 'canada') =>
+      powerlineMbps(bad, mainsWords(region)).factors.map((f) => f.label);
+    expect(labels('europe')).toEqual(
+      expect.arrayContaining(['across phases', 'through a sub-board', 'behind RCD or AFDD protection']),
+    );
+    expect(labels('canada')).toEqual(
+      expect.arrayContaining(['across legs', 'through a sub-panel', 'behind GFCI or AFCI protection']),
+    );
   });
   test('the factors said are the factors used, and nothing makes it faster', () => {
     const some = fc.record({

@@ -7,6 +7,7 @@ import { ETHERNET_TCP_SHARE, copperRateMbps, ethernetGoodputMbps, runRateMbps } 
 import { coaxAttenuation, coaxTreeOf, mocaMbps } from '../../feed/coax';
 import { POWERLINE, powerlineMbps, powerlinePath } from '../../feed/powerline';
 import { HOP_LATENCY_MS } from '../../feed/chain';
+import { mainsWords } from '../../site/model/mainsWords';
 import type { KitItem } from '../../kit/model/schema';
 import { categoryLabel, dataRunOf, parentIdOf } from '../option/feeds';
 import type { Feed, FeedOf, Option, Unit } from '../option/schema';
@@ -152,7 +153,7 @@ function powerlineHop({ context, parent, child, childKit }: Ends): Hop {
     return deadHop(child, 'powerline', 'No power outlet is surveyed: add the two outlets in Survey.');
   const path = powerlinePath(site, near, far, childKit.powerlineBoxMbps ?? 1000, childKit.portMbps);
   if (!path.ok) return deadHop(child, 'powerline', path.reason);
-  const { mbps, factors } = powerlineMbps(path.run);
+  const { mbps, factors } = powerlineMbps(path.run, mainsWords(context.brief.region));
   const part = feedPart(
     child,
     { kind: 'powerline', near: near.name, far: far.name, factors },

@@ -77,7 +77,7 @@ describe('feeding the studio', () => {
     };
     const feed = at(withUnit(unit), 7).pipe.find((p) => p.kind === 'feed')!;
     expect(feed.mediumId).toBe('powerline:p-main');
-    expect(partBecause(feed, 'metres')).toContain('sub-panel');
+    expect(partBecause(feed, 'metres')).toContain('sub-board');
     expect(feed.downMbps).toBeGreaterThan(5);
     expect(feed.downMbps).toBeLessThan(60);
   });
