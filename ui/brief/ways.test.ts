@@ -15,7 +15,12 @@ const prices: PricedWays = {
 };
 const ways = waysOf(emptyBrief());
 const said = (way: string, now: string) =>
-  otherPrices(prices, ways.find((w) => w.way === way)!, now, 'EUR')?.replaceAll('\u00a0', ' ');
+  otherPrices(
+    prices,
+    ways.find((w) => w.way === way)!,
+    now,
+    'EUR',
+  )?.replaceAll('\u00a0', ' ');
 
 test('every other choice is told by what it takes more or less', () => {
   expect(said('key', 'new')).toBe('the old ones: EUR 20 less, 20 min shorter');
@@ -24,6 +29,11 @@ test('every other choice is told by what it takes more or less', () => {
   expect(said('joining', 'bench')).toBe('place first, then join: 1 h 15 longer');
   expect(said('names', 'one')).toBe('a separate name: the same price and day');
   expect(said('cables', 'sockets')?.split(' · ')).toHaveLength(2);
+});
+test('where none of several differs it is said once', () => {
+  const alike = { ...prices, cables: { sockets: same, plugs: same, leads: same } };
+  const cables = ways.find((w) => w.way === 'cables')!;
+  expect(otherPrices(alike, cables, 'sockets', 'EUR')).toBe('the others: the same price and day');
 });
 test('what only a search can price says nothing here, nor anything before there is an answer', () => {
   expect(said('feed', 'wireFirst')).toBeUndefined();

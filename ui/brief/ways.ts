@@ -58,13 +58,13 @@ const BANDS: Choice<'bands'>[] = [
 /** Old name and key or new ones, with what that takes for the devices of the brief. */
 function keyChoices(brief: Brief): Choice<'key'>[] {
   const count = brief.devices.length;
-  const takes = (key: Policies['key']) =>
+  const takes = (key: Policies['key'], otherwise: string) =>
     count === 0
-      ? ''
-      : `, ${minutesText(count * deviceMin({ ...brief, policies: { ...brief.policies, key } }))} for ${count} ${count === 1 ? 'device' : 'devices'}`;
+      ? otherwise
+      : `${minutesText(count * deviceMin({ ...brief, policies: { ...brief.policies, key } }))} for ${count} ${count === 1 ? 'device' : 'devices'}`;
   return [
-    { value: 'new', label: `new ones: every device is joined${takes('new')}` },
-    { value: 'keep', label: `the old ones: devices come by themselves${takes('keep')}` },
+    { value: 'new', label: `new ones: ${takes('new', 'every device is joined')}` },
+    { value: 'keep', label: `the old ones: ${takes('keep', 'devices come by themselves')}` },
   ];
 }
 
@@ -85,6 +85,8 @@ export const waysOf = (
   { way: 'crew', label: 'On the day', choices: CREWS },
 ];
 
+const SAME = 'the same price and day';
+
 /** What of a choice is its name: the words before what it is like. */
 const nameOf = ({ label }: Choice): string => label.split(':')[0]!;
 
@@ -102,7 +104,7 @@ export function otherPrices(
   const of = (prices as Readonly<Record<string, PricedWays[keyof PricedWays] | undefined>> | null)?.[way];
   const own = of?.[now];
   if (!of || !own) return null;
-  return choices
+  const others = choices
     .filter((c) => c.value !== now)
     .map((c) => {
       const there = of[c.value]!;
@@ -110,7 +112,8 @@ export function otherPrices(
         apart(there.totalMinor - own.totalMinor, (m) => moneyText(m, currency), 'more', 'less'),
         apart(Math.round(there.dayMin) - Math.round(own.dayMin), minutesText, 'longer', 'shorter'),
       ].filter((t) => t !== null);
-      return `${nameOf(c)}: ${said.length === 0 ? 'the same price and day' : said.join(', ')}`;
-    })
-    .join(' · ');
+      return { name: nameOf(c), said: said.length === 0 ? SAME : said.join(', ') };
+    });
+  if (others.length > 1 && others.every((o) => o.said === SAME)) return `the others: ${SAME}`;
+  return others.map((o) => `${o.name}: ${o.said}`).join(' · ');
 }

@@ -5,6 +5,7 @@ import { wallThicknessM, type CustomConstruction } from '@/core/site/model/const
 import type { Point, Wall } from '@/core/site/model/schema';
 import { placeLabels, type BlockedBox, type LabelWish, type PlacedLabel, type SoftLine } from './labels';
 import { useSettled } from '@/ui/pieces/useSettled';
+import { crowdedSpots } from './crowd';
 import { measuredWidth } from './measuredWidth';
 import { MARK_REACH_PX, type SheetMark } from './marks';
 
@@ -33,6 +34,8 @@ interface Labelled {
   custom: readonly CustomConstruction[];
   quietSpots: boolean;
   k: number;
+  /** What of the sheet is seen when it fits: names stay in it, px. Null before that is known. */
+  frame: BlockedBox | null;
 }
 
 /** Everything drawn in lines that names keep off, px. */
@@ -52,9 +55,11 @@ function linesOf({ walls, outlines, custom, k }: Labelled): SoftLine[] {
 }
 
 function place(labelled: Labelled) {
-  const { marks, rooms, quietSpots, k } = labelled;
+  const { marks, rooms, quietSpots, k, frame } = labelled;
+  const crowded = crowdedSpots(marks, k);
+  const reachOf = (m: SheetMark) => MARK_REACH_PX[m.kind] * (crowded.get(m.id) ?? 1);
   const blocked: BlockedBox[] = marks.map((m) => {
-    const reach = MARK_REACH_PX[m.kind];
+    const reach = reachOf(m);
     const [x, y] = [m.place.xM * k, m.place.yM * k];
     return { x0: x - reach, y0: y - reach, x1: x + reach, y1: y + reach };
   });
@@ -68,7 +73,7 @@ function place(labelled: Labelled) {
     text: m.name,
     x: m.place.xM * k,
     y: m.place.yM * k,
-    reach: MARK_REACH_PX[m.kind],
+    reach: reachOf(m),
     fontPx: m.kind === 'thing' ? 11.5 : 12.5,
   }));
   // A room named like a spot in it would say the same twice.
@@ -84,7 +89,8 @@ function place(labelled: Labelled) {
       reach: 0,
       fontPx: 12.5,
     }));
-  return placeLabels([...wishes, ...roomWishes], blocked, linesOf(labelled), measuredWidth);
+  const walls = linesOf(labelled);
+  return placeLabels([...wishes, ...roomWishes], { marks: blocked, walls, frame, widthOf: measuredWidth });
 }
 
 /** One name; it is put in its place by moving it whole, so that its letters are laid out once. */
@@ -129,10 +135,10 @@ const Placed = memo(function Placed({ labelled }: { labelled: Labelled }) {
  * Names of marks and rooms, placed so that no text lies over text or marks. They are placed anew when the hand
  * rests; until then they stay and scale with the sheet.
  */
-export function LabelLayer({ marks, rooms, walls, outlines, custom, quietSpots, k }: Labelled) {
+export function LabelLayer({ marks, rooms, walls, outlines, custom, quietSpots, k, frame }: Labelled) {
   const labelled = useMemo(
-    () => ({ marks, rooms, walls, outlines, custom, quietSpots, k }),
-    [marks, rooms, walls, outlines, custom, quietSpots, k],
+    () => ({ marks, rooms, walls, outlines, custom, quietSpots, k, frame }),
+    [marks, rooms, walls, outlines, custom, quietSpots, k, frame],
   );
   // Nothing is placed before a browser can measure text.
   const settled = useSettled(labelled, REST_MS);

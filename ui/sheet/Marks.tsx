@@ -1,11 +1,12 @@
 'use client';
 import { useDrag } from '@use-gesture/react';
-import { memo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
+import { memo, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import type { Place } from '@/core/site/model/schema';
 import { sameThing } from '@/core/site/edit/things';
 import { useJob, useJobStore, type JobState } from '@/ui/job/store';
 import { thingsSelected, type Selection } from '@/ui/job/selection';
 import { sameMark, type SheetMark } from './marks';
+import { crowdedSpots } from './crowd';
 import { nextMark } from './nextMark';
 import { ThingSymbol } from './ThingSymbol';
 import { useCarried } from './useCarried';
@@ -54,6 +55,8 @@ function labelOf(mark: SheetMark): string {
 interface Props {
   mark: SheetMark;
   k: number;
+  /** Share of its size it is drawn at. */
+  size: number;
   movable: boolean;
   /** Whether the Tab key comes to it. */
   inTabs: boolean;
@@ -61,7 +64,7 @@ interface Props {
 }
 
 const Mark = memo(
-  function Mark({ mark, k, movable, inTabs, actions }: Props) {
+  function Mark({ mark, k, size, movable, inTabs, actions }: Props) {
     const isSelected = useJob((s) => isChosen(s, mark));
     const store = useJobStore();
     const grip = useRef<[number, number]>([0, 0]);
@@ -137,7 +140,7 @@ const Mark = memo(
         }}
         onKeyDown={onKeyDown}
       >
-        <circle r={mark.kind === 'thing' ? 13 : 18} fill="transparent" />
+        <circle r={(mark.kind === 'thing' ? 13 : 18) * size} fill="transparent" />
         {mark.kind === 'unit' && mark.look === 'there' && (
           <>
             <circle
@@ -166,13 +169,18 @@ const Mark = memo(
             </g>
           </g>
         )}
-        {mark.kind === 'spot' && <SpotSymbol number={mark.number} selected={isSelected} fails={mark.fails} />}
+        {mark.kind === 'spot' && (
+          <g transform={size === 1 ? undefined : `scale(${size})`}>
+            <SpotSymbol number={mark.number} selected={isSelected} fails={mark.fails} />
+          </g>
+        )}
         {mark.kind === 'thing' && <ThingSymbol symbol={mark.symbol} selected={isSelected} />}
       </g>
     );
   },
   (a, b) =>
     a.k === b.k &&
+    a.size === b.size &&
     a.inTabs === b.inTabs &&
     a.movable === b.movable &&
     a.actions === b.actions &&
@@ -195,6 +203,7 @@ export function Marks({
 }) {
   const group = useRef<SVGGElement>(null);
   const [last, setLast] = useState<string | null>(null);
+  const crowded = useMemo(() => crowdedSpots(marks, k), [marks, k]);
   // One mark stands in the order of the Tab key: the one left last, else the first.
   const inTabs = marks.some((m) => keyOf(m) === last) ? last : marks[0] && keyOf(marks[0]);
   const markAt = (target: EventTarget) => {
@@ -237,6 +246,7 @@ export function Marks({
           mark={mark}
           inTabs={keyOf(mark) === inTabs}
           k={k}
+          size={crowded.get(mark.id) ?? 1}
           movable={movable.has(mark.kind)}
           actions={actions}
         />

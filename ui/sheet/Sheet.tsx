@@ -27,7 +27,7 @@ import { SheetFoot } from './SheetFoot';
 import { useFrame } from './useFrame';
 import { YARD_MARGIN_M, type Shade } from './useShade';
 import { useSheetSite } from './useSheetSite';
-import { useView, type View } from './useView';
+import { frameOf, useView, type View } from './useView';
 import { WallLayer } from './WallLayer';
 
 /** How a sheet was pressed. */
@@ -142,8 +142,12 @@ export function Sheet(props: SheetProps) {
   const open = refs.find((r) => r.storey.id === openId);
   const { marginM = YARD_MARGIN_M } = props;
   const box = useMemo(() => plotBox(site, marginM), [site, marginM]);
-  const { svg, view, fit, fitTo, zoomBy, show, toMetres } = useView(box, props.fitKey ?? JSON.stringify(box));
+  const { svg, view, size, fit, fitTo, zoomBy, show, toMetres } = useView(
+    box,
+    props.fitKey ?? JSON.stringify(box),
+  );
   const { k } = view;
+  const seen = useMemo(() => size && frameOf(box, k, size), [box, k, size]);
   const marks = useMarks(props, storeyIds);
   const chosen = useMemo(
     () => props.chosen ?? (selectedWall ? new Set([selectedWall]) : NONE),
@@ -244,6 +248,7 @@ export function Sheet(props: SheetProps) {
               outlines={outlines}
               custom={custom}
               k={k}
+              frame={seen}
             />
           </g>
         </SheetLayer>

@@ -15,6 +15,7 @@ const box = (l: PlacedLabel): BlockedBox => ({
 
 test('no label lies over a mark or another label, whatever the crowd', () => {
   const coordinate = fc.integer({ min: 0, max: 500 });
+  const frame = { x0: 0, y0: 0, x1: 500, y1: 500 };
   fc.assert(
     fc.property(
       fc.array(fc.tuple(coordinate, coordinate, fc.string({ minLength: 3, maxLength: 16 })), {
@@ -24,9 +25,26 @@ test('no label lies over a mark or another label, whatever the crowd', () => {
         const marks = list.map(([x, y]) => ({ x0: x - 12, y0: y - 12, x1: x + 12, y1: y + 12 }));
         const placed = placeLabels(
           list.map(([x, y, text], i) => ({ key: String(i), text, x, y, reach: 12, fontPx: 12 })),
-          marks,
+          { marks, frame },
         );
         const boxes = placed.map(box);
+        for (const b of boxes)
+          expect([b.x0 >= 0, b.y0 >= 0, b.x1 <= 500, b.y1 <= 500]).toEqual([true, true, true, true]);
+        for (const l of placed.filter((p) => p.leader)) {
+          // Points of the line lie in no other mark and no other name.
+          const points = Array.from({ length: 50 }, (_, i) => [
+            l.x + ((l.cx - l.x) * i) / 50,
+            l.y + ((l.cy - l.y) * i) / 50,
+          ]);
+          const others = [
+            ...marks.filter((m) => !(l.x >= m.x0 && l.x <= m.x1 && l.y >= m.y0 && l.y <= m.y1)),
+            ...placed.filter((o) => o !== l).map(box),
+          ];
+          for (const [x, y] of points)
+            expect(
+              others.some((o) => x! > o.x0 + 7 && x! < o.x1 - 7 && y! > o.y0 + 6.5 && y! < o.y1 - 6.5),
+            ).toBe(false);
+        }
         boxes.forEach((b, i) => {
           expect(marks.some((m) => overlap(m, b))).toBe(false);
           expect(boxes.some((o, j) => j !== i && overlap(o, b))).toBe(false);
@@ -39,11 +57,11 @@ test('no label lies over a mark or another label, whatever the crowd', () => {
 
 test('a label keeps off a wall where there is room beside it, and gets a leader line when far off', () => {
   const wish = { key: 'a', text: 'Parlour', x: 100, y: 100, reach: 12, fontPx: 12 };
-  const [below] = placeLabels([wish], []);
+  const [below] = placeLabels([wish], { marks: [] });
   expect(below!.cy).toBeGreaterThan(100);
-  const [above] = placeLabels([wish], [], [{ x0: 0, y0: 118, x1: 200, y1: 118 }]);
+  const [above] = placeLabels([wish], { marks: [], walls: [{ x0: 0, y0: 118, x1: 200, y1: 118 }] });
   expect(above!.cy).toBeLessThan(100);
-  const [far] = placeLabels([wish], [{ x0: 40, y0: 70, x1: 160, y1: 130 }]);
+  const [far] = placeLabels([wish], { marks: [{ x0: 40, y0: 70, x1: 160, y1: 130 }] });
   expect(far!.leader).toBe(true);
 });
 
@@ -61,29 +79,38 @@ describe('names of rooms', () => {
   const inside = (l: { cx: number; cy: number; width: number; height: number }, size: number) =>
     Math.abs(l.cx - 50) + l.width / 2 <= size / 2 && Math.abs(l.cy - 50) + l.height / 2 <= size / 2;
   test('stand where they were named, whole where there is room, short where there is less', () => {
-    expect(placeLabels([room], [], walls(160))[0]).toMatchObject({ text: room.text, cx: 50, cy: 50 });
-    expect(placeLabels([room], [], walls(80))[0]).toMatchObject({ text: 'Kitchen' });
-    expect(placeLabels([{ ...room, short: undefined }], [], walls(80))[0]!.text).toBe(room.text);
+    expect(placeLabels([room], { marks: [], walls: walls(160) })[0]).toMatchObject({
+      text: room.text,
+      cx: 50,
+      cy: 50,
+    });
+    expect(placeLabels([room], { marks: [], walls: walls(80) })[0]).toMatchObject({ text: 'Kitchen' });
+    expect(placeLabels([{ ...room, short: undefined }], { marks: [], walls: walls(80) })[0]!.text).toBe(
+      room.text,
+    );
   });
   test('step aside from a mark without leaving their room', () => {
     const mark = { x0: 37, y0: 37, x1: 63, y1: 63 };
-    const [label] = placeLabels([room], [mark], walls(120));
+    const [label] = placeLabels([room], { marks: [mark], walls: walls(120) });
     expect(inside(label!, 120)).toBe(true);
     expect(overlap(mark, box(label!))).toBe(false);
   });
   test('keep off thick walls by their thickness', () => {
-    const [thin] = placeLabels([{ ...room, short: undefined }], [], walls(100, 0));
-    const [thick] = placeLabels([room], [], walls(100, 4));
+    const [thin] = placeLabels([{ ...room, short: undefined }], { marks: [], walls: walls(100, 0) });
+    const [thick] = placeLabels([room], { marks: [], walls: walls(100, 4) });
     expect(thin!.text).toBe(room.text);
     expect(thick!.text).toBe('Kitchen');
   });
   test('stand over stairs sooner than over a wall', () => {
     const stairs = walls(60).map((l) => ({ ...l, half: 0, faint: true }));
-    const [label] = placeLabels([{ ...room, short: undefined }], [], [...walls(110), ...stairs]);
+    const [label] = placeLabels([{ ...room, short: undefined }], {
+      marks: [],
+      walls: [...walls(110), ...stairs],
+    });
     expect(inside(label!, 110)).toBe(true);
   });
   test('have no leader line, however far they step', () => {
     const mark = { x0: 10, y0: 20, x1: 90, y1: 80 };
-    for (const l of placeLabels([room], [mark], walls(300))) expect(l.leader).toBe(false);
+    for (const l of placeLabels([room], { marks: [mark], walls: walls(300) })) expect(l.leader).toBe(false);
   });
 });

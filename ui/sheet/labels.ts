@@ -220,40 +220,86 @@ function chooseInRoom(
   );
 }
 
-/** A name beside its mark: over no wall where there is a place near by without; far off, where a leader is drawn, anywhere. */
+/** A name beside its mark: over no wall where there is a place without, near by or farther off with a leader; else the nearest. */
 function chooseBeside(free: readonly Candidate[], lines: LineMap): Candidate | null {
   const near = free.filter((c) => c.ring < LEADER_FROM);
   return (
     near.find((c) => lines.isClear(c.box)) ??
     near.find((c) => lines.isClear(c.box, true)) ??
+    free.find((c) => lines.isClear(c.box, true)) ??
     near[0] ??
     free[0] ??
     null
   );
 }
 
+/** What names have to keep off, and the frame they stay in, px. */
+export interface Surroundings {
+  marks: readonly BlockedBox[];
+  walls?: readonly SoftLine[];
+  frame?: BlockedBox | null;
+  widthOf?: WidthOf;
+}
+
+const isIn = (frame: BlockedBox, b: BlockedBox): boolean =>
+  b.x0 >= frame.x0 && b.x1 <= frame.x1 && b.y0 >= frame.y0 && b.y1 <= frame.y1;
+
+const hasLeader = (wish: LabelWish, c: Candidate): boolean => wish.reach > 0 && c.ring >= LEADER_FROM;
+
+const middleOf = (b: BlockedBox): [number, number] => [(b.x0 + b.x1) / 2, (b.y0 + b.y1) / 2];
+
+/** Whether the line from a mark to its name passes over no other mark and no name. */
+function isLeaderClear(taken: Boxes<BlockedBox>, { x, y }: LabelWish, box: BlockedBox): boolean {
+  const [cx, cy] = middleOf(box);
+  const line = { x0: x, y0: y, x1: cx, y1: cy };
+  const isOwn = (b: BlockedBox) => x >= b.x0 && x <= b.x1 && y >= b.y0 && y <= b.y1;
+  return !taken
+    .search({ minX: Math.min(x, cx), minY: Math.min(y, cy), maxX: Math.max(x, cx), maxY: Math.max(y, cy) })
+    .some((b) => !isOwn(b) && crosses(line, b));
+}
+
+/** How far apart the small boxes are that keep names off a leader line, px. */
+const STITCH_PX = 6;
+
+/** Small boxes along a leader line. */
+function stitches({ x, y, reach }: LabelWish, box: BlockedBox): BlockedBox[] {
+  const [cx, cy] = middleOf(box);
+  const length = Math.hypot(cx - x, cy - y);
+  const out: BlockedBox[] = [];
+  for (let m = reach + STITCH_PX; m < length; m += STITCH_PX) {
+    const [px, py] = [x + ((cx - x) * m) / length, y + ((cy - y) * m) / length];
+    out.push({ x0: px - 1, y0: py - 1, x1: px + 1, y1: py + 1 });
+  }
+  return out;
+}
+
 /**
  * Gives each label the nearest free place around its anchor: first come, first served, over no mark and no other label,
- * and over no wall where there is a place near by without. One that finds none is left out rather than printed over
- * something; its mark still carries its name for readers. A wish of reach 0 is the name of a room and stands in it.
+ * and over no wall where there is a place without. One that finds none is left out rather than printed over
+ * something; its mark still carries its name for readers. A leader line passes over no other mark or name, and nothing lies beyond
+ * the frame. A wish of reach 0 is the name of a room and stands in it.
  */
-export function placeLabels(
-  wishes: readonly LabelWish[],
-  marks: readonly BlockedBox[],
-  walls: readonly SoftLine[] = [],
-  widthOf: WidthOf = textWidth,
-): PlacedLabel[] {
+export function placeLabels(wishes: readonly LabelWish[], around: Surroundings): PlacedLabel[] {
+  const { marks, walls = [], frame, widthOf = textWidth } = around;
   const taken = new Boxes<BlockedBox>().load([...marks]);
   const lines = new LineMap(walls);
   const out: PlacedLabel[] = [];
   for (const wish of wishes) {
     const freeFor = (text: string) =>
-      candidates(wish, text, widthOf).filter((c) => !taken.collides(within(c.box)));
+      candidates(wish, text, widthOf).filter(
+        (c) =>
+          (!frame || isIn(frame, c.box)) &&
+          !taken.collides(within(c.box)) &&
+          (!hasLeader(wish, c) || isLeaderClear(taken, wish, c.box)),
+      );
     const chosen: (Candidate & { text?: string }) | null =
       wish.reach === 0 ? chooseInRoom(wish, freeFor, lines) : chooseBeside(freeFor(wish.text), lines);
     if (!chosen) continue;
-    const { box, ring, text = wish.text } = chosen;
+    const { box, text = wish.text } = chosen;
     taken.insert(box);
+    const leader = hasLeader(wish, chosen);
+    // No later name lies over the line that leads to this one.
+    if (leader) stitches(wish, box).forEach((s) => taken.insert(s));
     out.push({
       ...wish,
       text,
@@ -261,7 +307,7 @@ export function placeLabels(
       cy: (box.y0 + box.y1) / 2,
       width: box.x1 - box.x0,
       height: box.y1 - box.y0,
-      leader: wish.reach > 0 && ring >= LEADER_FROM,
+      leader,
     });
   }
   return out;

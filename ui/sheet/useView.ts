@@ -3,6 +3,7 @@ import { select } from 'd3-selection';
 import { zoom, zoomIdentity, zoomTransform, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Box } from '@/core/site/model/levels';
+import type { BlockedBox } from './labels';
 
 /** Pixels = metres · k + (x, y). */
 export interface View {
@@ -14,6 +15,25 @@ export interface View {
 const INSET_PX = 26;
 /** Room at the foot of the sheet for its key and buttons. */
 const FOOT_PX = 56;
+/** Names keep this far off the edge of the sheet, px. */
+const EDGE_PX = 3;
+
+export interface Size {
+  w: number;
+  h: number;
+}
+
+/**
+ * What is seen of the plot when it is in the middle of the sheet at a scale, in px of the plot; where it is larger than the sheet, all
+ * of it. `k` is px per m.
+ */
+export function frameOf({ minXM, minYM, maxXM, maxYM }: Box, k: number, { w, h }: Size): BlockedBox {
+  const [halfX, halfY] = [((maxXM - minXM) * k) / 2, ((maxYM - minYM) * k) / 2];
+  const [cx, cy] = [((minXM + maxXM) * k) / 2, ((minYM + maxYM) * k) / 2];
+  const half = { x: Math.max(w / 2 - EDGE_PX, halfX), up: (h - FOOT_PX + INSET_PX) / 2 - EDGE_PX };
+  const down = Math.max((h - FOOT_PX - INSET_PX) / 2, halfY);
+  return { x0: cx - half.x, x1: cx + half.x, y0: cy - Math.max(half.up, halfY), y1: cy + down };
+}
 
 /**
  * Pan and zoom of a sheet by wheel, pinch, drag and keys. It fits the plot until a person moves it; while a plot is drawn
@@ -24,6 +44,8 @@ export function useView(box: Box, fitKey: string) {
   const behavior = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const moved = useRef(false);
   const [view, setView] = useState<View>({ k: 12, x: 0, y: 0 });
+  /** Width and height of the sheet, px; null before they are known. */
+  const [size, setSize] = useState<Size | null>(null);
   const { minXM, minYM, maxXM, maxYM } = box;
 
   /** Fills the sheet with a part of the plot. */
@@ -70,6 +92,8 @@ export function useView(box: Box, fitKey: string) {
     const element = svg.current;
     if (!element) return;
     const observer = new ResizeObserver(() => {
+      const { width: w, height: h } = element.getBoundingClientRect();
+      setSize((was) => (was?.w === w && was.h === h ? was : { w, h }));
       if (!moved.current) latestFit.current();
     });
     observer.observe(element);
@@ -105,5 +129,5 @@ export function useView(box: Box, fitKey: string) {
     [view],
   );
 
-  return { svg, view, fit, fitTo, zoomBy, show, toMetres };
+  return { svg, view, size, fit, fitTo, zoomBy, show, toMetres };
 }
