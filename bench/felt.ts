@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { STOPS } from '../core/job/stops';
 import { quillfeatherFarm } from '../demo/farm';
 import { hall } from './extremeParts';
@@ -86,6 +86,23 @@ async function stopsAndHand(
   ];
 }
 
+/** From pointing at a row to its ghost on the sheet, with what it costs and gives, ms: the middle of five. */
+async function ghostMs(page: Page, row: Locator): Promise<number> {
+  const times: number[] = [];
+  const told = page.locator('[data-told]');
+  for (let i = 0; i < 5; i++) {
+    await page.getByRole('tab', { name: 'Papers' }).hover();
+    await told.waitFor({ state: 'detached' });
+    times.push(
+      await from(
+        () => row.hover(),
+        () => told.waitFor(),
+      ),
+    );
+  }
+  return median(times);
+}
+
 /** What is asked of the search in Plan on the farm, from the press to the answer on the screen. */
 async function searches(page: Page, url: string, id: string): Promise<Felt[]> {
   const plan = async () => {
@@ -144,7 +161,18 @@ async function searches(page: Page, url: string, id: string): Promise<Felt[]> {
         .nth(2)
         .waitFor({ timeout: 60_000 }),
   );
+  const backhaulGhostMs = await ghostMs(
+    page,
+    page
+      .getByRole('table', { name: /^Backhauls for/ })
+      .getByRole('row')
+      .nth(2),
+  );
+  await plan();
+  const optionGhostMs = await ghostMs(page, page.getByRole('button', { name: /^Option 2/ }));
   return [
+    { what: 'Farm: another option pointed at, until its ghost stands', ms: optionGhostMs, goalMs: 300 },
+    { what: 'Farm: a backhaul pointed at, until its ghost stands', ms: backhaulGhostMs, goalMs: 300 },
     { what: 'Farm: Suggest, free, the first answer', ms: firstMs, goalMs: 3000 },
     { what: 'Farm: Suggest, free, to its end', ms: wholeMs, goalMs: 10_000 },
     { what: 'Farm: rules of thumb and the search they are held against', ms: rulesMs, goalMs: 5000 },
