@@ -138,7 +138,7 @@ export function powerlinePath(
 }
 
 /** The lead of an adapter reaches so far, m (estimate). */
-const LEAD_M = 6;
+export const LEAD_M = 6;
 
 /** How far an outlet is from a place by its wire, one on another storey behind all others, m. */
 const farM = (site: Site, o: Outlet, at: Place): number =>

@@ -1,6 +1,7 @@
 import { lengthText } from '../site/model/lengths';
 import type { PlanContext } from '../plan/network/context';
 import { crossesYard, cableRunOf, entryLeadOf, spotCable, type CableRun } from '../plan/network/cableRun';
+import { adapterLeadsOf } from '../plan/network/adapterLeads';
 import type { Unit } from '../plan/option/schema';
 import type { DataRun, Place } from '../site/model/schema';
 import { isSlowRun } from '../site/check/slowRun';
@@ -83,12 +84,46 @@ const leadStep = (fitting: Fitting, unit: Unit, parent: Unit): Step =>
     mark: markOfCable(fitting, unit),
   });
 
+/** Cables from adapters to what hangs on them, where no lead reaches; null where leads do. */
+function adapterLeadStep(fitting: Fitting, unit: Unit, parent: Unit): Step | null {
+  const { context, option, timed } = fitting;
+  const leads = adapterLeadsOf(context, option, unit);
+  if (leads.length === 0) return null;
+  const toward = (end: 'near' | 'far') => called(end === 'near' ? parent : unit);
+  return timed(
+    `cable:${unit.id}`,
+    `Run a cable from the adapter for ${unit.letter}: ${leads.map((l) => `${l.outletName} to ${toward(l.end)}`).join(', ')}`,
+    {
+      acts: [
+        look('No lead reaches: the outlet is in another room or too far off.'),
+        look('Both ends made and labelled; tested wire by wire before anything is hung on it.'),
+      ],
+      notes: leads.flatMap(({ run }) => [
+        `${lengthText(run.lengthM, context.brief.lengthUnit)} with slack.`,
+        ...drillWords(run),
+      ]),
+      good: 'Tester shows all eight wires.',
+      cautions: [
+        ...new Set(
+          leads.flatMap(({ run }) => [
+            ...cautionsOf(context, run, false),
+            ...creptBy(context, run, [parent.place, unit.place]),
+          ]),
+        ),
+      ],
+      unitId: unit.id,
+      mark: [markOfCable(fitting, unit), ...leads.map((l) => l.outletId)].join(' '),
+    },
+  );
+}
+
 /** The step that lays a unit's cable, or tests the run it uses; null for other backhauls. */
 export function cableStep(fitting: Fitting, unit: Unit): Step | null {
   const { context, option } = fitting;
   const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
   const { kind } = unit.feed;
-  if (!parent || (kind !== 'ethernet' && kind !== 'fibre')) return null;
+  if (!parent) return null;
+  if (kind !== 'ethernet' && kind !== 'fibre') return adapterLeadStep(fitting, unit, parent);
   const run = context.site.dataRuns.find((r) => r.id === dataRunOf(unit.feed));
   if (run) return runStep(fitting, run, unit);
   const found = cableRunOf(context, option, unit);

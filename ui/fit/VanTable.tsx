@@ -25,7 +25,9 @@ export function VanTable({ cables, option }: { cables: readonly LaidCable[]; opt
       ? 'The line to the gateway'
       : c.spotId
         ? `To ${spots.find((s) => s.id === c.spotId)?.name ?? 'a spot'}`
-        : `To ${letter(c.unitId)}`;
+        : c.key.startsWith('adapter:')
+          ? `From an adapter to ${c.key.endsWith(':near') ? 'the uplink of ' : ''}${letter(c.unitId)}`
+          : `To ${letter(c.unitId)}`;
   const money = (minor: number | null) => (minor === null ? '–' : moneyText(minor, brief.currency));
   return (
     <table className="fig mt-3 w-full text-left text-[13.5px]" aria-label="Cables for the van">

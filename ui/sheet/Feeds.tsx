@@ -106,7 +106,9 @@ export const Feeds = memo(function Feeds({
   shown: (place: Pick<Place, 'storeyId'>) => boolean;
 }) {
   const toPx = (xM: number, yM: number): [number, number] => [xM * k, yM * k];
-  const laid = new Set(cables.flatMap((c) => (c.run.route && c.unitId ? [c.unitId] : [])));
+  const laid = new Set(
+    cables.flatMap((c) => (c.run.route && c.unitId && c.key === `unit:${c.unitId}` ? [c.unitId] : [])),
+  );
   return (
     <g aria-hidden="true" fill="none" pointerEvents="none" strokeLinecap="round" strokeLinejoin="round">
       {cables.map((c) => (

@@ -2,12 +2,13 @@ import { stockedLead } from '../../kit/model/materialItems';
 import { priceFactor } from '../../kit/catalogue/priceFactor';
 import type { PlanContext } from '../network/context';
 import type { Option } from '../option/schema';
+import { adapterLeadsOf } from '../network/adapterLeads';
 import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../network/cableRun';
 import { cableUses, endingOf, type CableEnding, type MaterialUse } from './cableParts';
 
-/** A cable that has to be laid: for a unit, to a device, or from the entry to the gateway. */
+/** A cable that has to be laid: for a unit, from an adapter in another room, to a device, or from the entry to the gateway. */
 export interface LaidCable {
-  /** `unit:b`, `spot:desk` or `entry`. */
+  /** `unit:b`, `adapter:b:far`, `spot:desk` or `entry`. */
   key: string;
   unitId: string | null;
   spotId: string | null;
@@ -25,6 +26,16 @@ export function laidCables(context: PlanContext, option: Option, today: Option |
     const category = unit.feed.kind === 'ethernet' ? unit.feed.category : 'fibre';
     return [{ key: `unit:${unit.id}`, unitId: unit.id, spotId: null, fibre, category, run }];
   });
+  const adapters = option.units.flatMap((unit) =>
+    adapterLeadsOf(context, option, unit).map(({ end, run }): LaidCable => ({
+      key: `adapter:${unit.id}:${end}`,
+      unitId: unit.id,
+      spotId: null,
+      fibre: false,
+      category: 'cat6',
+      run,
+    })),
+  );
   const entry = entryLeadOf(context, option, today);
   const spots = option.wiredSpots.flatMap(({ spotId }): LaidCable[] => {
     const cable = spotCable(context, option, spotId);
@@ -33,6 +44,7 @@ export function laidCables(context: PlanContext, option: Option, today: Option |
   });
   return [
     ...units,
+    ...adapters,
     ...(entry?.by === 'cable'
       ? [{ key: 'entry', unitId: null, spotId: null, fibre: false, category: 'cat6', run: entry.run }]
       : []),

@@ -9,6 +9,7 @@ import { isCable, needsRun, parentIdOf } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
 import { injectorsOf } from '../links/power';
 import { wantsModem } from '../network/routing';
+import { adapterLeadsOf } from '../network/adapterLeads';
 import { cableRunOf, entryLeadOf, hangsByLead, powerRunOf, spotCable } from '../network/cableRun';
 import { adapterGroups, coaxWorkOf } from './adapters';
 import { runUses } from './cableParts';
@@ -86,6 +87,10 @@ function addFeed(context: PlanContext, option: Option, unit: Unit, list: PartsLi
   // A run that is in the house still wants a lead at each end.
   else if (isCable(feed) && feed.dataRunId !== null && parentIdOf(feed) !== null) list.material('patch', 2);
   else if (hangsByLead(context, option, unit)) list.material('patch', 1);
+  // An adapter in the next room is a cable through that wall.
+  for (const lead of adapterLeadsOf(context, option, unit))
+    for (const { item, count, label } of runUses(context, lead.run, 'cat6'))
+      list.material(item.id, count, label);
   // A bridge is fixed at both its ends.
   if (kitOf(context, unit).outdoor) list.material('mount', feed.kind === 'bridge' ? 2 : 1);
   const power = powerRunOf(context, option, unit);

@@ -10,6 +10,7 @@ import type { Option, Unit } from '../option/schema';
 import { ROLE_MIN, rolesToSet } from '../network/routing';
 import { radarWaitS } from '../../radio/link/regions';
 import { adapterGroups, coaxWorkOf } from './adapters';
+import { adapterLeadsOf } from '../network/adapterLeads';
 import type { Mount } from '../../kit/model/details';
 import { cableRunOf, entryLeadOf, powerRunOf, spotCable } from '../network/cableRun';
 import { endingOf, runMin } from './cableParts';
@@ -95,6 +96,14 @@ function unitWork(context: PlanContext, option: Option, unit: Unit): WorkItem[] 
         : LEAD_MIN;
     out.push(item(`cable:${unit.id}`, handsMin));
   }
+  const leads = adapterLeadsOf(context, option, unit);
+  if (leads.length > 0)
+    out.push(
+      item(
+        `cable:${unit.id}`,
+        leads.reduce((sum, { run }) => sum + runMin(run, endingOf(context, run)), 0),
+      ),
+    );
   if (kit.kind === 'switch') return [...out, item(`place:${unit.id}`, kit.handsMin)];
   out.push(item(`join:${unit.id}`, kit.handsMin, kit.joining.joinMin + kit.waitMin));
   if (kit.kind === 'powerline' || kit.kind === 'coax') return [...out, item(`place:${unit.id}`, PLUG_IN_MIN)];

@@ -2,6 +2,7 @@ import type { Brief } from '../../brief/brief';
 import { kitById } from '../../kit/catalogue/catalogue';
 import { isOnBarred, ownBuilding } from '../../site/geometry/ownBuilding';
 import { lengthText } from '../../site/model/lengths';
+import { adapterLeadsOf } from '../network/adapterLeads';
 import { cableRunOf, entryLeadOf, powerRunOf, spotCable, type CableRun } from '../network/cableRun';
 import { kitOf, type PlanContext } from '../network/context';
 import { roleOf, routersOf } from '../network/routing';
@@ -40,6 +41,9 @@ function holeNotices(context: PlanContext, option: Option, today: Option | null)
       const power = powerRunOf(context, option, unit);
       return [
         ...(run && needs(run) ? [say(unit.id, unit.letter, run)] : []),
+        ...adapterLeadsOf(context, option, unit)
+          .filter((lead) => needs(lead.run))
+          .map((lead) => say(unit.id, `The adapter at ${lead.outletName} for ${unit.letter}`, lead.run)),
         // What an outlet outdoors feeds needs no hole.
         ...(power && power.walls + power.floors > 0
           ? [say(unit.id, `The power of ${unit.letter}`, power)]
@@ -78,6 +82,9 @@ function barredNotices(context: PlanContext, option: Option, today: Option | nul
           ]
         : []),
       ...(cableRunOf(context, option, u)?.isBarred ? [say(u.id, `The cable to ${u.letter}`)] : []),
+      ...adapterLeadsOf(context, option, u)
+        .filter((lead) => lead.run.isBarred)
+        .map((lead) => say(u.id, `The adapter at ${lead.outletName} for ${u.letter}`)),
       ...(powerRunOf(context, option, u)?.isBarred ? [say(u.id, `The power of ${u.letter}`)] : []),
     ]),
     ...(entry?.by === 'cable' && entry.run.isBarred ? [say(null, 'The line to the gateway')] : []),

@@ -141,7 +141,7 @@ export async function compareFeeds(
     const tried = { ...option, units: option.units.map((u) => (u.id === unitId ? { ...u, feed: own } : u)) };
     const e = evaluate(context, tried, today);
     const hop = e.feeds[unitId];
-    const cable = e.cables.find((c) => c.unitId === unitId);
+    const cables = e.cables.filter((c) => c.unitId === unitId).map((c) => c.run);
     const said = (severity: 'blocks' | 'check') =>
       e.notices.flatMap((n) => (n.unitId === unitId && n.severity === severity ? [n.words] : []));
     choices.push({
@@ -154,8 +154,8 @@ export async function compareFeeds(
       served: servedOf(e.predictions).length,
       totalMinor: e.price.totalMinor,
       hours: e.price.hours,
-      cableM: cable?.run.lengthM ?? 0,
-      holes: cable ? cable.run.walls + cable.run.floors : 0,
+      cableM: cables.reduce((sum, run) => sum + run.lengthM, 0),
+      holes: cables.reduce((sum, run) => sum + run.walls + run.floors, 0),
       stops: said('blocks'),
       cares: said('check'),
       isNow,

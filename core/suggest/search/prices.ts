@@ -4,6 +4,9 @@ import { priceFactor } from '../../kit/catalogue/priceFactor';
 import type { KitItem } from '../../kit/model/schema';
 import { optionPriceMinor } from '../../plan/cost/optionPrice';
 import type { PlanContext } from '../../plan/network/context';
+import { atPace } from '../../brief/paces';
+import { endingOf, runMin, runUses } from '../../plan/cost/cableParts';
+import { adapterLeadsOf } from '../../plan/network/adapterLeads';
 import { isCable, parentIdOf } from '../../plan/option/feeds';
 import type { Option, Unit } from '../../plan/option/schema';
 import { onSwitch, portsOf, type Ports } from './switches';
@@ -57,7 +60,25 @@ export class LeastPrices {
     const ofKit = this.isByPiece(kit) ? 0 : this.packedMinor(kit, n + 1) - this.packedMinor(kit, n);
     // Adapters of one group share the one at the parent, and their pairing.
     const shared = unit.feed.kind === 'coax' || unit.feed.kind === 'powerline' ? 0.5 : 1;
-    return Math.max(0, (this.addedMinor(unit) - ofKit) * shared);
+    return Math.max(0, (this.addedMinor(unit) - ofKit - this.nearLeadMinor(unit)) * shared);
+  }
+
+  /** Most the cable costs from an adapter at the uplink that others may share, minor units. */
+  private nearLeadMinor(unit: Unit): number {
+    const { context, base } = this;
+    const { labourMinorPerHour, catalogueRate, paces } = context.brief;
+    const leads = adapterLeadsOf(context, { ...base, units: [...base.units, unit] }, unit);
+    return leads
+      .filter((l) => l.end === 'near')
+      .reduce((sum, { run }) => {
+        const uses = runUses(context, run, 'cat6');
+        const partsMinor = uses.reduce(
+          (m, u) => m + u.count * u.item.costMinor * priceFactor(u.item, catalogueRate) + 1,
+          0,
+        );
+        const min = atPace(paces, 'cable', runMin(run, endingOf(context, run)));
+        return sum + partsMinor + (min / 60) * labourMinorPerHour + 1;
+      }, 0);
   }
 
   /** What a unit adds to the price of the network, from a switch at its parent's side where that is less. */
