@@ -1,31 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
+import { boxHouse } from '../../../testing/boxHouse';
 import { checkSite } from '../../job/references';
 import { buildScene } from '../../radio/geometry/scene';
 import { isOutdoors } from '../geometry/openAir';
 import { roomsOn } from '../geometry/rooms';
-import { emptySite, MOST_STOREYS, site as siteSchema, type Site } from '../model/schema';
-import { addBoxBuilding } from './plot';
+import { MOST_STOREYS, site as siteSchema, type Site } from '../model/schema';
 import { addBasement, changeStorey, copyStoreyUp } from './storeys';
 import { addRoofTerrace } from './terrace';
 
 let n = 0;
 const newId = (kind: string) => `${kind}${n++}`;
-const house = (storeyNames: string[]): Site =>
-  addBoxBuilding(
-    emptySite(),
-    {
-      name: 'House',
-      at: { xM: 0, yM: 0 },
-      widthM: 10,
-      depthM: 6,
-      storeyNames,
-      storeyHeightM: 2.5,
-      construction: 'brickCavity',
-      floor: 'timberFloor',
-      roof: 'tileRoof',
-    },
-    newId,
-  ).site;
+const house = (storeyNames: string[]): Site => boxHouse(newId, { widthM: 10, depthM: 6, storeyNames });
 const sound = (site: Site) => {
   expect(siteSchema.safeParse(site).error?.issues ?? []).toEqual([]);
   checkSite(site, (path, words) => expect(`${path}: ${words}`).toBe(''));

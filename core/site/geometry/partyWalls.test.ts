@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { addBoxBuilding } from '../edit/plot';
 import { emptySite, type Opening, type Site } from '../model/schema';
+import { boxHouse } from '../../../testing/boxHouse';
 import { cableRoute } from '../cable/cableRoute';
 import { buildScene } from '../../radio/geometry/scene';
 import { crossingsBetween } from '../../radio/geometry/crossings';
@@ -12,21 +12,11 @@ import { walkingWaysM } from './walkingWays';
 let n = 0;
 const newId = (kind: string) => `${kind}${n++}`;
 const box = (site: Site, name: string, xM: number, widthM: number, depthM: number, storeys = 1): Site =>
-  addBoxBuilding(
-    site,
-    {
-      name,
-      at: { xM, yM: 0 },
-      widthM,
-      depthM,
-      storeyNames: ['Ground', 'First'].slice(0, storeys),
-      storeyHeightM: 2.5,
-      construction: 'brickCavity',
-      floor: 'timberFloor',
-      roof: 'tileRoof',
-    },
+  boxHouse(
     newId,
-  ).site;
+    { name, at: { xM, yM: 0 }, widthM, depthM, storeyNames: ['Ground', 'First'].slice(0, storeys) },
+    site,
+  );
 /** A house of two storeys 8 × 6 m, and an extension 4 × 4 m at its east wall. */
 const both = box(box(emptySite(), 'House', 0, 8, 6, 2), 'Extension', 8, 4, 4);
 const [house, extension] = both.buildings as [Site['buildings'][0], Site['buildings'][0]];

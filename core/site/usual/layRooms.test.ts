@@ -1,29 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { turnAbout, moveBuilding } from '../geometry/frames';
 import { roomsOn } from '../geometry/rooms';
-import { addBoxBuilding } from '../edit/plot';
-import { emptySite, type Site } from '../model/schema';
+import { boxHouse } from '../../../testing/boxHouse';
+import type { Site } from '../model/schema';
 import { layRooms } from './layRooms';
 import { readRooms } from './roomText';
 
 let ids = 0;
 const newId = (prefix: string) => `${prefix}-${++ids}`;
-const box = (): Site =>
-  addBoxBuilding(
-    emptySite(),
-    {
-      name: 'House',
-      at: { xM: 10, yM: 5 },
-      widthM: 5.26,
-      depthM: 8.26,
-      storeyNames: ['Ground'],
-      storeyHeightM: 2.5,
-      construction: 'brickCavity',
-      floor: 'timberFloor',
-      roof: 'tileRoof',
-    },
-    newId,
-  ).site;
+const box = (): Site => boxHouse(newId, { at: { xM: 10, yM: 5 }, widthM: 5.26, depthM: 8.26 });
 const storeyOf = (site: Site) => site.buildings[0]!.storeys[0]!;
 const rowsOf = (text: string) => {
   const read = readRooms(text, 'metres');
