@@ -47,6 +47,9 @@ test('what the brief forbids and asks for is held against the plan, and stands i
   await page.getByLabel(/^Budget/).fill('100');
   // Enter leaves the field, and the keys of the job work again.
   await page.getByLabel(/^Budget/).press('Enter');
+  // What the other ways of working would make of the plan stands under each.
+  await expect(page.getByText(/^two: .* shorter$/)).toBeVisible();
+  await expect(page.getByText(/^the old ones: EUR\s[\d.]+ less/)).toBeVisible();
   await stop(page, '4');
   // The bench is where it was left.
   await expect(objections(page)).toContainText(/P needs a cable run of .*, and the brief allows no drilling/);

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './test';
 import type { JobFile } from '../core/job/jobFile';
+import { adjoin, partyWallsOnce } from '../core/site/geometry/partyWalls';
 import { addBuilding, exported, newJob, pressAt, sheet } from './sheet';
 
 test.use({ actionTimeout: 20_000 });
@@ -163,4 +164,41 @@ test('an L-shaped house: outer walls drawn anew, and the outline taken from them
   expect(site.buildings[0]!.storeys[0]!.outline).toHaveLength(6);
   await page.keyboard.press('Control+z');
   await expect(take).toBeVisible();
+});
+
+test('a line divides a storey, an extension shares the wall it stands at, and a terrace lies on its roof', async ({
+  page,
+}) => {
+  await newJob(page, 'Divided');
+  await addBuilding(page, 'House', ['8', '6'], '2');
+  await page.keyboard.press('/');
+  await pressAt(page, 5, 2);
+  await pressAt(page, 5, 3);
+  await expect(
+    page.getByRole('list', { name: 'Rooms of the open storey' }).getByRole('listitem'),
+  ).toHaveCount(2);
+  // A typed length gives the direction too; the wall runs on to the next one.
+  await pressAt(page, 2, 4);
+  await page.keyboard.type('1');
+  await page.keyboard.press('ArrowRight');
+  await expect(
+    page.getByRole('list', { name: 'Rooms of the open storey' }).getByRole('listitem'),
+  ).toHaveCount(3);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await addBuilding(page, 'Extension', ['4', '4'], '1');
+  await page.getByLabel('From House').fill('0');
+  await page.keyboard.press('Enter');
+  const { site } = await exported(page);
+  const [house, extension] = site.buildings;
+  expect(adjoin(house!, extension!)).toBe(true);
+  expect(site.walls.length - partyWallsOnce(site).walls.length).toBe(1);
+  await page.getByRole('button', { name: 'Roof terrace' }).click();
+  await expect(page.getByRole('button', { name: 'Extension, Roof terrace' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  const { site: then } = await exported(page);
+  expect(then.rooms.find((r) => r.name === 'Roof terrace')?.conditions).toEqual(['weather']);
+  expect(then.buildings[1]!.roof).toBeNull();
 });
