@@ -1,7 +1,10 @@
 import { kitOf } from '../plan/network/context';
 import { parentIdOf } from '../plan/option/feeds';
 import type { Unit } from '../plan/option/schema';
+import { nearEndRunOf } from '../plan/network/bridgeEnd';
+import { lengthText } from '../site/model/lengths';
 import { look } from './acts';
+import { drillWords } from './cableSteps';
 import { called, parentOf, powerOf, type Fitting } from './fitting';
 import { lightsOf } from './lights';
 import { markOfJoin, markOfPlace } from './marks';
@@ -13,6 +16,7 @@ export function bridgeSteps(fitting: Fitting, unit: Unit): Step[] {
   const { context, root } = fitting;
   const kit = kitOf(context, unit);
   const parent = parentOf(fitting, unit) ?? root;
+  const nearEnd = nearEndRunOf(context, fitting.option, unit);
   return [
     fitting.timed(joinKey(unit), `Set up both ends of ${called(unit)} on the bench`, {
       acts: [
@@ -57,6 +61,13 @@ export function bridgeSteps(fitting: Fitting, unit: Unit): Step[] {
             unitId: unit.id,
             words: `Near end to ${called(parent)}, far end to ${unit.name}.`,
           },
+          ...(nearEnd
+            ? [
+                look(
+                  `Lay the cable from ${parent.letter} out to the near end, ${lengthText(nearEnd.lengthM, context.brief.lengthUnit)}.`,
+                ),
+              ]
+            : []),
           { verb: 'mount', unitId: unit.id, words: mountOfBridge },
           {
             verb: 'lead',
@@ -71,12 +82,19 @@ export function bridgeSteps(fitting: Fitting, unit: Unit): Step[] {
           ),
         ],
         notes: [
+          ...(nearEnd ? drillWords(nearEnd) : []),
           'A clear view from end to end, well above heads, carts and leaves.',
           ...radarWords(fitting, unit),
         ],
         good: 'The level is within 3 dB of what was expected, and a transfer holds.',
         waitLabel: `${unit.letter} settles`,
-        cautions: [...placeCautions(fitting, unit), 'poe'],
+        cautions: [
+          ...new Set([
+            ...placeCautions(fitting, unit),
+            ...(nearEnd ? (['drilling'] as const) : []),
+            'poe' as const,
+          ]),
+        ],
         unitId: unit.id,
         mark: markOfPlace(unit),
         lights: lightsOf(kit, 'afterwards'),

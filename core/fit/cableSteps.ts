@@ -15,7 +15,7 @@ import type { Step } from './step';
 import { categoryLabel, dataRunOf, parentIdOf } from '../plan/option/feeds';
 
 /** "2 walls and a floor to drill", or nothing. */
-function drillWords({ walls, floors, holes }: CableRun): string[] {
+export function drillWords({ walls, floors, holes }: CableRun): string[] {
   const thickest = holes.reduce<Hole | null>((a, b) => (a && a.thicknessM >= b.thicknessM ? a : b), null);
   const drillM = thickest && drillFor(thickest);
   const drill = thickest

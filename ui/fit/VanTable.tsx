@@ -27,7 +27,9 @@ export function VanTable({ cables, option }: { cables: readonly LaidCable[]; opt
         ? `To ${spots.find((s) => s.id === c.spotId)?.name ?? 'a spot'}`
         : c.key.startsWith('adapter:')
           ? `From an adapter to ${c.key.endsWith(':near') ? 'the uplink of ' : ''}${letter(c.unitId)}`
-          : `To ${letter(c.unitId)}`;
+          : c.key.startsWith('bridge:')
+            ? `To the near end of ${letter(c.unitId)}`
+            : `To ${letter(c.unitId)}`;
   const money = (minor: number | null) => (minor === null ? '–' : moneyText(minor, brief.currency));
   return (
     <table className="fig mt-3 w-full text-left text-[13.5px]" aria-label="Cables for the van">

@@ -3,12 +3,13 @@ import { priceFactor } from '../../kit/catalogue/priceFactor';
 import type { PlanContext } from '../network/context';
 import type { Option } from '../option/schema';
 import { adapterLeadsOf } from '../network/adapterLeads';
+import { nearEndRunOf } from '../network/bridgeEnd';
 import { cableRunOf, entryLeadOf, spotCable, type CableRun } from '../network/cableRun';
 import { cableUses, endingOf, type CableEnding, type MaterialUse } from './cableParts';
 
-/** A cable that has to be laid: for a unit, from an adapter in another room, to a device, or from the entry to the gateway. */
+/** A cable that has to be laid: for a unit, from an adapter in another room, to the near end of a bridge, to a device, or from the entry to the gateway. */
 export interface LaidCable {
-  /** `unit:b`, `adapter:b:far`, `spot:desk` or `entry`. */
+  /** `unit:b`, `adapter:b:far`, `bridge:b`, `spot:desk` or `entry`. */
   key: string;
   unitId: string | null;
   spotId: string | null;
@@ -36,6 +37,11 @@ export function laidCables(context: PlanContext, option: Option, today: Option |
       run,
     })),
   );
+  const bridges = option.units.flatMap((unit): LaidCable[] => {
+    const run = nearEndRunOf(context, option, unit);
+    if (!run) return [];
+    return [{ key: `bridge:${unit.id}`, unitId: unit.id, spotId: null, fibre: false, category: 'cat6', run }];
+  });
   const entry = entryLeadOf(context, option, today);
   const spots = option.wiredSpots.flatMap(({ spotId }): LaidCable[] => {
     const cable = spotCable(context, option, spotId);
@@ -45,6 +51,7 @@ export function laidCables(context: PlanContext, option: Option, today: Option |
   return [
     ...units,
     ...adapters,
+    ...bridges,
     ...(entry?.by === 'cable'
       ? [{ key: 'entry', unitId: null, spotId: null, fibre: false, category: 'cat6', run: entry.run }]
       : []),

@@ -10,6 +10,7 @@ import type { Option, Unit } from '../option/schema';
 import { injectorsOf } from '../links/power';
 import { wantsModem } from '../network/routing';
 import { adapterLeadsOf } from '../network/adapterLeads';
+import { nearEndRunOf } from '../network/bridgeEnd';
 import { cableRunOf, entryLeadOf, hangsByLead, powerRunOf, spotCable } from '../network/cableRun';
 import { adapterGroups, coaxWorkOf } from './adapters';
 import { runUses } from './cableParts';
@@ -71,9 +72,6 @@ class PartsList {
   }
 }
 
-/** Cable from what feeds a bridge to its near end on the wall outside, m (estimate). */
-const NEAR_END_M = 10;
-
 function addFeed(context: PlanContext, option: Option, unit: Unit, list: PartsList): void {
   const { feed } = unit;
   const run = cableRunOf(context, option, unit);
@@ -98,11 +96,11 @@ function addFeed(context: PlanContext, option: Option, unit: Unit, list: PartsLi
     for (const { item, count, label } of runUses(context, power, 'cat6'))
       list.material(item.id, count, label);
   // The other end of a bridge hangs outside the building it comes from: its cable goes out there and is sealed in.
-  if (feed.kind === 'bridge') {
-    list.material('cable-outdoor', NEAR_END_M, 'Cat 6, outdoor cable');
-    list.material('plug-pair', 1);
-    list.material('seals', 1);
-  }
+  const nearEnd = nearEndRunOf(context, option, unit);
+  if (nearEnd)
+    for (const { item, count, label } of runUses(context, nearEnd, 'cat6'))
+      list.material(item.id, count, label);
+  else if (feed.kind === 'bridge') list.material('patch', 1);
 }
 
 /** Adapters by the group: pairs and singles, whichever is the cheaper. */

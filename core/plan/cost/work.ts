@@ -11,6 +11,7 @@ import { ROLE_MIN, rolesToSet } from '../network/routing';
 import { radarWaitS } from '../../radio/link/regions';
 import { adapterGroups, coaxWorkOf } from './adapters';
 import { adapterLeadsOf } from '../network/adapterLeads';
+import { nearEndRunOf } from '../network/bridgeEnd';
 import type { Mount } from '../../kit/model/details';
 import { cableRunOf, entryLeadOf, powerRunOf, spotCable } from '../network/cableRun';
 import { endingOf, runMin } from './cableParts';
@@ -108,11 +109,12 @@ function unitWork(context: PlanContext, option: Option, unit: Unit): WorkItem[] 
   out.push(item(`join:${unit.id}`, kit.handsMin, kit.joining.joinMin + kit.waitMin));
   if (kit.kind === 'powerline' || kit.kind === 'coax') return [...out, item(`place:${unit.id}`, PLUG_IN_MIN)];
   const settleMin = SETTLE_MIN + (radarWait(context, unit)?.min ?? 0);
-  // A bridge is fixed at both its ends, and a unit outdoors needs its power brought there.
+  // A bridge is fixed at both its ends, its cable goes out to the near one, and a unit outdoors needs its power brought there.
   const ends = unit.feed.kind === 'bridge' ? 2 : 1;
   const power = powerRunOf(context, option, unit);
-  const powerMin = power ? runMin(power, endingOf(context, power)) : 0;
-  return [...out, item(`place:${unit.id}`, ends * PLACE_MIN[kit.mount] + powerMin, settleMin)];
+  const runs = [power, nearEndRunOf(context, option, unit)].filter((r) => r !== null);
+  const runsMin = runs.reduce((sum, run) => sum + runMin(run, endingOf(context, run)), 0);
+  return [...out, item(`place:${unit.id}`, ends * PLACE_MIN[kit.mount] + runsMin, settleMin)];
 }
 
 /** Work on adapters that feed units, a group at a time, and on the coax they hang on. */

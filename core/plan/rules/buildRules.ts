@@ -3,6 +3,7 @@ import { kitById } from '../../kit/catalogue/catalogue';
 import { isOnBarred, ownBuilding } from '../../site/geometry/ownBuilding';
 import { lengthText } from '../../site/model/lengths';
 import { adapterLeadsOf } from '../network/adapterLeads';
+import { nearEndRunOf } from '../network/bridgeEnd';
 import { cableRunOf, entryLeadOf, powerRunOf, spotCable, type CableRun } from '../network/cableRun';
 import { kitOf, type PlanContext } from '../network/context';
 import { roleOf, routersOf } from '../network/routing';
@@ -39,11 +40,13 @@ function holeNotices(context: PlanContext, option: Option, today: Option | null)
     ...option.units.flatMap((unit) => {
       const run = cableRunOf(context, option, unit);
       const power = powerRunOf(context, option, unit);
+      const nearEnd = nearEndRunOf(context, option, unit);
       return [
         ...(run && needs(run) ? [say(unit.id, unit.letter, run)] : []),
         ...adapterLeadsOf(context, option, unit)
           .filter((lead) => needs(lead.run))
           .map((lead) => say(unit.id, `The adapter at ${lead.outletName} for ${unit.letter}`, lead.run)),
+        ...(nearEnd && needs(nearEnd) ? [say(unit.id, `The near end of ${unit.letter}`, nearEnd)] : []),
         // What an outlet outdoors feeds needs no hole.
         ...(power && power.walls + power.floors > 0
           ? [say(unit.id, `The power of ${unit.letter}`, power)]
@@ -85,6 +88,7 @@ function barredNotices(context: PlanContext, option: Option, today: Option | nul
       ...adapterLeadsOf(context, option, u)
         .filter((lead) => lead.run.isBarred)
         .map((lead) => say(u.id, `The adapter at ${lead.outletName} for ${u.letter}`)),
+      ...(nearEndRunOf(context, option, u)?.isBarred ? [say(u.id, `The near end of ${u.letter}`)] : []),
       ...(powerRunOf(context, option, u)?.isBarred ? [say(u.id, `The power of ${u.letter}`)] : []),
     ]),
     ...(entry?.by === 'cable' && entry.run.isBarred ? [say(null, 'The line to the gateway')] : []),
