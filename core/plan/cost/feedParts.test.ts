@@ -280,9 +280,13 @@ describe('parts as the trade buys them', () => {
     const replaced = option();
     const modem = 'Modem for the line, without radio';
     expect(bought(replaced, inHouse(), today)[modem]).toBe(1);
+    // With the lead from it to the box that routes, which the line's own box had within it.
+    const lead = 'Ready-made leads, short';
+    expect(bought(replaced, inHouse(), today)[lead]).toBe(1);
     expect(bought({ ...today, id: 'o' }, inHouse(), today)).not.toHaveProperty([modem]);
     const fibre = inHouse({ line: { ...brief.line, kind: 'fibre' } });
     expect(bought(replaced, fibre, today)).not.toHaveProperty([modem]);
+    expect(bought(replaced, fibre, today)).not.toHaveProperty([lead]);
   });
   test('there is one box of the provider: a second is not had for nothing', () => {
     const box = unit('A', house(1), plainFeed('line', null), 'provider-router');

@@ -171,7 +171,11 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
   for (const [kitId, pieces] of bought) list.kit(kitById(kitId, context.ownKit)!, pieces);
   for (const unit of option.units) addFeed(context, option, unit, list);
   addEntry(context, option, today, list);
-  if (wantsModem(context, option, today)) list.material('modem', 1);
+  if (wantsModem(context, option, today)) {
+    list.material('modem', 1);
+    // And the lead from it to the box that routes.
+    list.material('patch', 1);
+  }
   addAdapters(context, option, list);
   for (const { poe, count } of injectorsOf(context, option)) {
     list.material('injector', count, `Injector, ${POE_W[poe].label}`);
