@@ -70,7 +70,8 @@ export function guessesDecide(context: PlanContext, option: Option, today: Optio
     );
     return now.filter((p) => meets(p, p.need) && !meets(then.get(p.spotId)!, p.need)).map((p) => p.spotId);
   };
-  const isOnGuessed = (outlet: Outlet | null) => outlet?.circuitId != null && guessed.has(outlet.circuitId);
+  const isOnGuessed = (outlet: Outlet | null) =>
+    outlet !== null && outlet.circuitId !== null && guessed.has(outlet.circuitId);
   return {
     openings,
     walls,
