@@ -112,25 +112,23 @@ function facesOn(site: Site, building: Building, storey: Storey): { faces: Face[
 const LEVEL_M = 1;
 
 /** Stretches of wall that two buildings share: the rooms on both sides of a party wall, with one hole between them. */
-function partyEdges(site: Site, shared: readonly SharedEdge[]): SharedEdge[] {
-  const outer = shared.filter(({ sides }) => sides[1].out);
-  const pairs = new Set(
-    site.buildings.flatMap((b, i) =>
-      site.buildings
-        .slice(i + 1)
-        .filter((o) => adjoin(b, o))
-        .map((o) => `${b.id} ${o.id}`),
-    ),
+function partyEdges({ buildings }: Site, shared: readonly SharedEdge[]): SharedEdge[] {
+  const outerOf = (b: Building) => shared.filter(({ sides }) => sides[1].out && sides[0].building === b);
+  const pairs = buildings.flatMap((b, i) =>
+    buildings
+      .slice(i + 1)
+      .filter((o) => adjoin(b, o))
+      .map((o) => [outerOf(b), outerOf(o)] as const),
   );
-  if (pairs.size === 0) return [];
-  return outer.flatMap((one) =>
-    outer.flatMap((other): SharedEdge[] => {
-      const [a, b] = [one.sides[0], other.sides[0]];
-      const isLevel = Math.abs(a.storey.floorLevelM - b.storey.floorLevelM) < LEVEL_M;
-      const both =
-        isLevel && pairs.has(`${a.building.id} ${b.building.id}`) ? sharedStretch(one, other) : null;
-      return both ? [{ ...both, sides: [a, b] }] : [];
-    }),
+  return pairs.flatMap(([own, others]) =>
+    own.flatMap((one) =>
+      others.flatMap((other): SharedEdge[] => {
+        const [a, b] = [one.sides[0], other.sides[0]];
+        if (Math.abs(a.storey.floorLevelM - b.storey.floorLevelM) >= LEVEL_M) return [];
+        const both = sharedStretch(one, other);
+        return both ? [{ ...both, sides: [a, b] }] : [];
+      }),
+    ),
   );
 }
 

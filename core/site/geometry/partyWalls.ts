@@ -1,6 +1,9 @@
+import { group } from 'd3-array';
 import { ownedBy } from '../../stats/lru';
 import { apartM } from './apart';
+import { MEET_M } from './rooms';
 import { sharedStretch, uncovered, type Stretch } from './stretches';
+import { boxAround } from '../model/levels';
 import type { Building, Opening, Point, Site, Storey, Wall } from '../model/schema';
 
 /** Outer walls of two buildings that lie on each other for so long make them adjoin, m. */
@@ -17,7 +20,17 @@ const MOST_PAIRS = 20_000;
 const sidesOfAll = ownedBy((b: Building) => b.storeys.flatMap(sidesOf));
 const known = ownedBy((_: Building) => new WeakMap<Building, boolean>());
 
+const boxOf = ownedBy((b: Building) =>
+  boxAround(
+    b.storeys.flatMap((s) => s.outline),
+    MEET_M,
+  ),
+);
+
 function standsBeside(one: Building, other: Building): boolean {
+  const [p, q] = [boxOf(one), boxOf(other)];
+  // Most buildings of a plot stand far from each other.
+  if (p.minXM > q.maxXM || q.minXM > p.maxXM || p.minYM > q.maxYM || q.minYM > p.maxYM) return false;
   const [sides, others] = [sidesOfAll(one), sidesOfAll(other)];
   if (sides.length * others.length > MOST_PAIRS) return false;
   return sides.some((side) =>
@@ -89,6 +102,10 @@ export function partyWallsOnce(site: Site): Site {
   );
   let { openings } = site;
   const walls: Wall[] = [];
+  const ofStorey = group(
+    site.walls.filter((w) => w.heightM === null),
+    (w) => w.storeyId,
+  );
   for (const wall of site.walls) {
     const own = storeyOf.get(wall.storeyId);
     const others = own && wall.heightM === null ? beside.get(own.building.id) : undefined;
@@ -97,7 +114,7 @@ export function partyWallsOnce(site: Site): Site {
       continue;
     }
     const near = others.flatMap((b) => b.storeys).filter((s) => besideShare(own.storey, s) >= LEAST_HEIGHT);
-    const along = site.walls.filter((w) => w.heightM === null && near.some((s) => s.id === w.storeyId));
+    const along = near.flatMap((s) => ofStorey.get(s.id) ?? []);
     const left = uncovered(wall, along).map((s, i): Wall => ({
       ...wall,
       ...s,
