@@ -2,6 +2,7 @@ import { createStore } from 'zustand/vanilla';
 import { WALK_SHAPE } from '@/core/job/walkShape';
 import type { WalkView } from '@/server/walk/view';
 import { newId } from '@/ui/job/newId';
+import { watchFingers, whenLifted } from './finger';
 import { kept, type KeptDoor, type KeptRow } from './kept';
 import { askNewest, askView, sendPhoto, sendRows, type Asked } from './server';
 import type { Way } from './wayTerms';
@@ -90,6 +91,8 @@ export async function look(phase: WalkView['phase'] | null = getState().view?.ph
   for (const r of before) await kept.dropRow(r.id);
   const gone = new Set(before.map((r) => r.id));
   await kept.putView(door.jobId, asked.value);
+  // What comes in moves what is on the screen: not from under a finger.
+  await whenLifted();
   setState({
     view: asked.value,
     reached: true,
@@ -245,6 +248,7 @@ export async function start(): Promise<void> {
     }
   }
   setState({ ready: true });
+  watchFingers();
   addEventListener('online', () => void flush());
   addEventListener('beforeunload', (event) => {
     if (unsent(getState()).length > 0) event.preventDefault();
