@@ -113,7 +113,6 @@ export const obstacle = z.strictObject({
   heightM: z.number().min(0.05).max(20),
 });
 export type Obstacle = z.infer<typeof obstacle>;
-
 export const foliage = z.strictObject({
   id,
   name: label,
@@ -122,7 +121,6 @@ export const foliage = z.strictObject({
   inLeaf: z.boolean(),
 });
 export type Foliage = z.infer<typeof foliage>;
-
 export const panel = z.strictObject({ id, name: label, place, fedFromId: id.nullable() });
 export type Panel = z.infer<typeof panel>;
 export const circuit = z.strictObject({
@@ -178,11 +176,9 @@ export const coaxPlant = z.strictObject({
   satelliteOnCable: z.boolean(),
 });
 export type CoaxPlant = z.infer<typeof coaxPlant>;
-
 /** A data jack nobody knows the far end of yet; once it is known it becomes an end of a data run. */
 export const jack = z.strictObject({ id, name: label, place });
 export type Jack = z.infer<typeof jack>;
-
 /** A fixed data run already in the house: two jacks and what was negotiated on it. */
 export const dataRun = z.strictObject({
   id,
@@ -195,7 +191,6 @@ export const dataRun = z.strictObject({
   certainty,
 });
 export type DataRun = z.infer<typeof dataRun>;
-
 /** A duct or buried pipe between buildings through which a cable can be pulled. */
 export const duct = z.strictObject({
   id,
@@ -206,7 +201,6 @@ export const duct = z.strictObject({
   certainty,
 });
 export type Duct = z.infer<typeof duct>;
-
 /** Something that disturbs radio by itself. */
 export const interferenceKind = z.enum(['microwave', 'cordlessPhone', 'babyMonitor', 'videoSender', 'other']);
 export const interference = z.strictObject({ id, name: label, kind: interferenceKind, place });
