@@ -6,7 +6,7 @@ import type { SnapKind } from '@/core/site/geometry/snap';
 import { useJob } from '@/ui/job/store';
 import type { View } from '@/ui/sheet/useView';
 import { useDrawing } from './drawing';
-import { boxOf, distanceM, openStoreys } from './hand';
+import { boxOf, distanceM } from './hand';
 import { TOOLS } from './tools';
 
 const CAUGHT: Record<SnapKind, string> = {
@@ -27,12 +27,9 @@ export function DrawOverlay({ view }: { view: View }) {
   const cross = useDrawing((s) => s.cross);
   const caught = useDrawing((s) => s.caught);
   const unit = useJob((s) => s.brief.lengthUnit);
-  const site = useJob((s) => s.site);
+  const all = useJob((s) => s.site.walls);
   const storeyId = useJob((s) => s.storeyId);
-  const walls = useMemo(() => {
-    const open = openStoreys(site, storeyId);
-    return site.walls.filter((w) => open.has(w.storeyId));
-  }, [site, storeyId]);
+  const walls = useMemo(() => all.filter((w) => w.storeyId === storeyId), [all, storeyId]);
   if (tool === 'select' || !cross) return null;
   const px = (p: { xM: number; yM: number }) => [p.xM * view.k + view.x, p.yM * view.k + view.y] as const;
   const [x, y] = px(cross);

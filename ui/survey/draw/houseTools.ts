@@ -54,7 +54,8 @@ export function houseTools({ job, pen, site, storeys, say, choose, begin, corner
     const { from, construction } = pen();
     if (!storeyId) return say('Add a building first: a storey is divided.');
     if (!from) return begin(p);
-    const walls = site().walls.filter((w) => storeys().has(w.storeyId));
+    // Of the open storey alone: a line in another building would put its wall on the wrong one.
+    const walls = site().walls.filter((w) => w.storeyId === storeyId);
     const made = dividingWall(walls, from, p);
     if (!made) return say('No wall to run up to on both sides: set the second point inside the same storey.');
     pen().set({ from: null, message: '' });

@@ -62,6 +62,16 @@ describe('house tools', () => {
     expect(site().walls).toHaveLength(before + 1);
     expect(rooms()).toBe(then + 1);
     sound();
+    // In another building on the same sheet: its walls are not of the storey that is open.
+    const other = site().buildings.find((b) => !b.storeys.some((s) => s.id === store.getState().storeyId))!;
+    const { xM, yM } = findRooms(
+      site().walls.filter((w) => w.storeyId === other.storeys[0]!.id),
+      [],
+    )[0]!.middle;
+    press([xM, yM], [xM + 0.3, yM]);
+    expect(site().walls).toHaveLength(before + 1);
+    expect(message()).toContain('No wall to run up to');
+    drawing.getState().set({ from: null });
     const east = Math.max(...outline.map((p) => p.xM));
     press([east + 300, 0], [east + 301, 0]);
     expect(message()).toContain('No wall to run up to');
