@@ -4,7 +4,7 @@ import type { Unit } from '../plan/option/schema';
 import { nearEndRunOf } from '../plan/network/bridgeEnd';
 import { lengthText } from '../site/model/lengths';
 import { look } from './acts';
-import { drillWords } from './cableSteps';
+import { cautionsOf, drillWords } from './cableSteps';
 import { called, parentOf, powerOf, type Fitting } from './fitting';
 import { lightsOf } from './lights';
 import { markOfJoin, markOfPlace } from './marks';
@@ -91,7 +91,7 @@ export function bridgeSteps(fitting: Fitting, unit: Unit): Step[] {
         cautions: [
           ...new Set([
             ...placeCautions(fitting, unit),
-            ...(nearEnd ? (['drilling'] as const) : []),
+            ...(nearEnd ? cautionsOf(context, nearEnd, false) : []),
             'poe' as const,
           ]),
         ],

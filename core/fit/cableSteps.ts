@@ -33,7 +33,7 @@ export function drillWords({ walls, floors, holes }: CableRun): string[] {
 }
 
 /** What laying a cable raises: cautions beside its step. */
-function cautionsOf(context: PlanContext, run: CableRun, fibre: boolean): CautionId[] {
+export function cautionsOf(context: PlanContext, run: CableRun, fibre: boolean): CautionId[] {
   const { allowed } = context.brief;
   return [
     // Whatever holds a cable is fixed to something, also where no wall is passed.

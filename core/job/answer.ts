@@ -19,9 +19,8 @@ export async function answerOfJob<K extends JobQuestion['kind']>(
   pause: () => Promise<void>,
 ): Promise<JobAnswers[K]> {
   const q: JobQuestion = question;
-  const found =
-    q.kind === 'ways'
-      ? waysPriced(context, q.option, today, q.brief)
-      : await answer(context, today, q, pause);
-  return found as JobAnswers[K];
+  if (q.kind !== 'ways') return (await answer(context, today, q, pause)) as JobAnswers[K];
+  // The brief is typed in: priced once the hand rests.
+  await pause();
+  return waysPriced(context, q.option, today, q.brief) as JobAnswers[K];
 }

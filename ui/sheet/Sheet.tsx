@@ -27,7 +27,8 @@ import { SheetFoot } from './SheetFoot';
 import { useFrame } from './useFrame';
 import { YARD_MARGIN_M, type Shade } from './useShade';
 import { useSheetSite } from './useSheetSite';
-import { frameOf, useView, type View } from './useView';
+import { frameOf } from './seen';
+import { useView, type View } from './useView';
 import { WallLayer } from './WallLayer';
 
 /** How a sheet was pressed. */

@@ -3,36 +3,13 @@ import { select } from 'd3-selection';
 import { zoom, zoomIdentity, zoomTransform, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Box } from '@/core/site/model/levels';
-import type { BlockedBox } from './labels';
+import { FOOT_PX, INSET_PX, type Size } from './seen';
 
 /** Pixels = metres · k + (x, y). */
 export interface View {
   k: number;
   x: number;
   y: number;
-}
-
-const INSET_PX = 26;
-/** Room at the foot of the sheet for its key and buttons. */
-const FOOT_PX = 56;
-/** Names keep this far off the edge of the sheet, px. */
-const EDGE_PX = 3;
-
-export interface Size {
-  w: number;
-  h: number;
-}
-
-/**
- * What is seen of the plot when it is in the middle of the sheet at a scale, in px of the plot; where it is larger than the sheet, all
- * of it. `k` is px per m.
- */
-export function frameOf({ minXM, minYM, maxXM, maxYM }: Box, k: number, { w, h }: Size): BlockedBox {
-  const [halfX, halfY] = [((maxXM - minXM) * k) / 2, ((maxYM - minYM) * k) / 2];
-  const [cx, cy] = [((minXM + maxXM) * k) / 2, ((minYM + maxYM) * k) / 2];
-  const half = { x: Math.max(w / 2 - EDGE_PX, halfX), up: (h - FOOT_PX + INSET_PX) / 2 - EDGE_PX };
-  const down = Math.max((h - FOOT_PX - INSET_PX) / 2, halfY);
-  return { x0: cx - half.x, x1: cx + half.x, y0: cy - Math.max(half.up, halfY), y1: cy + down };
 }
 
 /**

@@ -38,3 +38,16 @@ test('a finger that rests holds nothing up for longer than a second', async () =
   expect(isThrough).toBe(true);
   jest.useRealTimers();
 });
+test('the time of a press that is over lifts no later one', async () => {
+  jest.useFakeTimers();
+  fingerDown();
+  jest.advanceTimersByTime(900);
+  fingerUp();
+  fingerDown();
+  let isThrough = false;
+  void whenLifted().then(() => (isThrough = true));
+  jest.advanceTimersByTime(500);
+  await Promise.resolve();
+  expect(isThrough).toBe(false);
+  jest.useRealTimers();
+});

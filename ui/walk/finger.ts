@@ -2,17 +2,19 @@
 const RESTS_MS = 1000;
 
 let lift: (() => void) | null = null;
+let rests: ReturnType<typeof setTimeout> | undefined;
 let lifted: Promise<void> = Promise.resolve();
 
 /** A finger comes down. */
 export function fingerDown(): void {
   if (lift) return;
   lifted = new Promise((done) => (lift = done));
-  setTimeout(fingerUp, RESTS_MS);
+  rests = setTimeout(fingerUp, RESTS_MS);
 }
 
 /** It is up again, and what it pressed has been told. */
 export function fingerUp(): void {
+  clearTimeout(rests);
   lift?.();
   lift = null;
 }

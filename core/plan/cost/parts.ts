@@ -11,7 +11,14 @@ import { injectorsOf } from '../links/power';
 import { wantsModem } from '../network/routing';
 import { adapterLeadsOf } from '../network/adapterLeads';
 import { nearEndRunOf } from '../network/bridgeEnd';
-import { cableRunOf, entryLeadOf, hangsByLead, powerRunOf, spotCable } from '../network/cableRun';
+import {
+  cableRunOf,
+  entryLeadOf,
+  hangsByLead,
+  powerRunOf,
+  spotCable,
+  type CableRun,
+} from '../network/cableRun';
 import { adapterGroups, coaxWorkOf } from './adapters';
 import { runUses } from './cableParts';
 
@@ -54,6 +61,12 @@ class PartsList {
     this.put(label ?? item.label, count, item.per, this.inJob(count * item.costMinor, item));
   }
 
+  /** Everything a cable takes that is laid. */
+  run(run: CableRun, category: string): void {
+    for (const { item, count, label } of runUses(this.context, run, category))
+      this.material(item.id, count, label);
+  }
+
   /** A number of pieces of an item, in the packs that cost the least. */
   kit(item: KitItem, pieces: number): void {
     const bought = cheapestPacking(pieces, item.costMinor, item.packs);
@@ -75,31 +88,19 @@ class PartsList {
 function addFeed(context: PlanContext, option: Option, unit: Unit, list: PartsList): void {
   const { feed } = unit;
   const run = cableRunOf(context, option, unit);
-  if (run && needsRun(feed))
-    for (const { item, count, label } of runUses(
-      context,
-      run,
-      feed.kind === 'fibre' ? 'fibre' : feed.category,
-    ))
-      list.material(item.id, count, label);
+  if (run && needsRun(feed)) list.run(run, feed.kind === 'fibre' ? 'fibre' : feed.category);
   // A run that is in the house still wants a lead at each end.
   else if (isCable(feed) && feed.dataRunId !== null && parentIdOf(feed) !== null) list.material('patch', 2);
   else if (hangsByLead(context, option, unit)) list.material('patch', 1);
   // An adapter in the next room is a cable through that wall.
-  for (const lead of adapterLeadsOf(context, option, unit))
-    for (const { item, count, label } of runUses(context, lead.run, 'cat6'))
-      list.material(item.id, count, label);
+  for (const lead of adapterLeadsOf(context, option, unit)) list.run(lead.run, 'cat6');
   // A bridge is fixed at both its ends.
   if (kitOf(context, unit).outdoor) list.material('mount', feed.kind === 'bridge' ? 2 : 1);
   const power = powerRunOf(context, option, unit);
-  if (power)
-    for (const { item, count, label } of runUses(context, power, 'cat6'))
-      list.material(item.id, count, label);
+  if (power) list.run(power, 'cat6');
   // The other end of a bridge hangs outside the building it comes from: its cable goes out there and is sealed in.
   const nearEnd = nearEndRunOf(context, option, unit);
-  if (nearEnd)
-    for (const { item, count, label } of runUses(context, nearEnd, 'cat6'))
-      list.material(item.id, count, label);
+  if (nearEnd) list.run(nearEnd, 'cat6');
   else if (feed.kind === 'bridge') list.material('patch', 1);
 }
 
@@ -147,9 +148,7 @@ function addAdapters(context: PlanContext, option: Option, list: PartsList): voi
 /** What the line needs to come to a gateway that stands elsewhere than its entry. */
 function addEntry(context: PlanContext, option: Option, today: Option, list: PartsList): void {
   const lead = entryLeadOf(context, option, today);
-  if (lead?.by === 'cable')
-    for (const { item, count, label } of runUses(context, lead.run, 'cat6'))
-      list.material(item.id, count, label);
+  if (lead?.by === 'cable') list.run(lead.run, 'cat6');
   else if (lead) list.material(lead.by === 'coax' ? 'coax-lead' : 'patch', lead.by === 'coax' ? 1 : 2);
 }
 
@@ -186,9 +185,7 @@ export function partsOf(context: PlanContext, option: Option, today: Option): Pa
     if (!cable) continue;
     if (cable.runName !== null) list.material('patch', 2);
     else if (cable.lead) list.material('lead-5', 1);
-    else
-      for (const { item, count, label } of runUses(context, cable.run, 'cat6'))
-        list.material(item.id, count, label);
+    else list.run(cable.run, 'cat6');
   }
   return list.all();
 }

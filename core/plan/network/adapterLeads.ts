@@ -1,5 +1,5 @@
 import { LEAD_M } from '../../feed/powerline';
-import { apartM } from '../../site/geometry/apart';
+import { areWithin } from '../../site/geometry/apart';
 import { roomsOn } from '../../site/geometry/rooms';
 import { inside } from '../../site/model/levels';
 import type { Place, Site } from '../../site/model/schema';
@@ -20,7 +20,7 @@ export interface AdapterLead {
 
 /** Whether an outlet is in the room of a place and within a lead of it. */
 function isBeside(site: Site, outlet: Place, place: Place): boolean {
-  if (outlet.storeyId !== place.storeyId || apartM(outlet, place) > LEAD_M) return false;
+  if (!areWithin(outlet, place, LEAD_M)) return false;
   const room = roomsOn(site, place.storeyId).find((r) => inside(r.outline, place.xM, place.yM));
   return !room || inside(room.outline, outlet.xM, outlet.yM);
 }

@@ -37,7 +37,9 @@ test('it is bought, worked, fitted and drawn as it lies, and is no trench', () =
   expect(diggingWords(context.brief, cables)).toBeNull();
   const step = runSheet(context, long, NOTHING).find((s) => s.key === 'place:b')!;
   expect(step.acts.map((a) => a.words).join(' ')).toContain('out to the near end');
-  expect(step.cautions).toContain('drilling');
+  expect(step.cautions).toEqual(expect.arrayContaining(['drilling', 'outdoorCable']));
+  const rented = contextOf({ brief: { allowed: { ...context.brief.allowed, rented: true } } });
+  expect(runSheet(rented, long, NOTHING).find((s) => s.key === 'place:b')!.cautions).toContain('consent');
 });
 test('where no hole may be drilled it is said', () => {
   const allowed = { ...context.brief.allowed, drilling: false };

@@ -1,7 +1,7 @@
-import { apartM } from '../../site/geometry/apart';
+import { onto } from '../../site/geometry/apart';
 import { ownBuilding } from '../../site/geometry/ownBuilding';
 import { levelOf } from '../../site/model/levels';
-import type { Place, Point } from '../../site/model/schema';
+import type { Place } from '../../site/model/schema';
 import { parentIdOf } from '../option/feeds';
 import type { Option, Unit } from '../option/schema';
 import { cableRun, type CableRun } from './cableRun';
@@ -9,14 +9,6 @@ import type { PlanContext } from './context';
 
 /** A bridge end hangs this far off the wall it is fixed to, m. */
 const OFF_WALL_M = 0.1;
-
-/** The point of a line nearest to another point. */
-function nearestOn(a: Point, b: Point, p: Point): Point {
-  const [dx, dy] = [b.xM - a.xM, b.yM - a.yM];
-  const t = ((p.xM - a.xM) * dx + (p.yM - a.yM) * dy) / (dx * dx + dy * dy);
-  const held = Math.max(0, Math.min(1, t));
-  return { xM: a.xM + held * dx, yM: a.yM + held * dy };
-}
 
 /**
  * The cable from what feeds a bridge to its near end, on the outer wall of that building which is nearest to the far end. Null where
@@ -32,14 +24,14 @@ export function nearEndRunOf(context: PlanContext, option: Option, unit: Unit): 
   if (!outline) return null;
   const to = unit.place;
   const [wall] = outline
-    .map((a, i) => nearestOn(a, outline[(i + 1) % outline.length]!, to))
-    .sort((p, q) => apartM(p, to) - apartM(q, to));
-  const gapM = apartM(wall!, to);
-  const off = gapM > OFF_WALL_M ? OFF_WALL_M / gapM : 0;
+    .map((a, i) => onto(a, outline[(i + 1) % outline.length]!, to))
+    .sort((p, q) => p.offM - q.offM);
+  const { at, offM } = wall!;
+  const off = offM > OFF_WALL_M ? OFF_WALL_M / offM : 0;
   const end: Place = {
     storeyId: null,
-    xM: wall!.xM + off * (to.xM - wall!.xM),
-    yM: wall!.yM + off * (to.yM - wall!.yM),
+    xM: at.xM + off * (to.xM - at.xM),
+    yM: at.yM + off * (to.yM - at.yM),
     heightM: Math.max(-3, Math.min(30, levelOf(site, parent.place))),
   };
   return { ...cableRun(context, parent.place, end), toPlug: true };

@@ -25,6 +25,18 @@ export const mayDrill = (brief: Brief): boolean => noHolesWords(brief) === null;
 /** A cable of this length that meets no wall lies along a skirting board, m (estimate). */
 const SURFACE_M = 5;
 
+/** Cables a unit takes beside the one it hangs on: from adapters in other rooms, and out to the near end of a bridge. */
+function besides(context: PlanContext, option: Option, unit: Unit): { what: string; run: CableRun }[] {
+  const nearEnd = nearEndRunOf(context, option, unit);
+  return [
+    ...adapterLeadsOf(context, option, unit).map(({ outletName, run }) => ({
+      what: `The adapter at ${outletName} for ${unit.letter}`,
+      run,
+    })),
+    ...(nearEnd ? [{ what: `The near end of ${unit.letter}`, run: nearEnd }] : []),
+  ];
+}
+
 /** Holes where none may be drilled: cables to units, to devices, and from the entry to a gateway that moves. */
 function holeNotices(context: PlanContext, option: Option, today: Option | null): RuleNotice[] {
   const why = noHolesWords(context.brief);
@@ -40,13 +52,11 @@ function holeNotices(context: PlanContext, option: Option, today: Option | null)
     ...option.units.flatMap((unit) => {
       const run = cableRunOf(context, option, unit);
       const power = powerRunOf(context, option, unit);
-      const nearEnd = nearEndRunOf(context, option, unit);
       return [
         ...(run && needs(run) ? [say(unit.id, unit.letter, run)] : []),
-        ...adapterLeadsOf(context, option, unit)
-          .filter((lead) => needs(lead.run))
-          .map((lead) => say(unit.id, `The adapter at ${lead.outletName} for ${unit.letter}`, lead.run)),
-        ...(nearEnd && needs(nearEnd) ? [say(unit.id, `The near end of ${unit.letter}`, nearEnd)] : []),
+        ...besides(context, option, unit)
+          .filter((also) => needs(also.run))
+          .map((also) => say(unit.id, also.what, also.run)),
         // What an outlet outdoors feeds needs no hole.
         ...(power && power.walls + power.floors > 0
           ? [say(unit.id, `The power of ${unit.letter}`, power)]
@@ -85,10 +95,9 @@ function barredNotices(context: PlanContext, option: Option, today: Option | nul
           ]
         : []),
       ...(cableRunOf(context, option, u)?.isBarred ? [say(u.id, `The cable to ${u.letter}`)] : []),
-      ...adapterLeadsOf(context, option, u)
-        .filter((lead) => lead.run.isBarred)
-        .map((lead) => say(u.id, `The adapter at ${lead.outletName} for ${u.letter}`)),
-      ...(nearEndRunOf(context, option, u)?.isBarred ? [say(u.id, `The near end of ${u.letter}`)] : []),
+      ...besides(context, option, u)
+        .filter((also) => also.run.isBarred)
+        .map((also) => say(u.id, also.what)),
       ...(powerRunOf(context, option, u)?.isBarred ? [say(u.id, `The power of ${u.letter}`)] : []),
     ]),
     ...(entry?.by === 'cable' && entry.run.isBarred ? [say(null, 'The line to the gateway')] : []),

@@ -1,6 +1,7 @@
+import { onto } from '../geometry/apart';
 import createGraph, { type Graph } from 'ngraph.graph';
 import type { Duct, Point, Site, Wall } from '../model/schema';
-import { LAY_MIN, legMin, onto, type LegKind, type RoutePoint } from './cableLegs';
+import { LAY_MIN, legMin, type LegKind, type RoutePoint } from './cableLegs';
 import type { Face } from './faces';
 import { holeThrough } from './holes';
 import { isOpenAt } from './within';

@@ -1,4 +1,3 @@
-import { apartM } from '../geometry/apart';
 import type { Point } from '../model/schema';
 
 /**
@@ -54,15 +53,6 @@ export function legMin(kind: LegKind, lengthM: number, holes: number): number {
     default:
       return holes + lengthM * LAY_MIN.perMIndoors;
   }
-}
-
-/** The point of a stretch nearest to another, and how far along it lies, 0 to 1. */
-export function onto(a: Point, b: Point, p: Point): { at: Point; t: number; offM: number } {
-  const dx = b.xM - a.xM;
-  const dy = b.yM - a.yM;
-  const t = Math.max(0, Math.min(1, ((p.xM - a.xM) * dx + (p.yM - a.yM) * dy) / (dx * dx + dy * dy || 1)));
-  const at = { xM: a.xM + t * dx, yM: a.yM + t * dy };
-  return { at, t, offM: apartM(at, p) };
 }
 
 /** Whether two stretches cross within both, ends left out. */

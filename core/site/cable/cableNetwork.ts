@@ -1,9 +1,9 @@
-import { apartM } from '../geometry/apart';
+import { apartM, onto } from '../geometry/apart';
 import type { Point, Site } from '../model/schema';
 import { middleOf } from '../geometry/rooms';
 import { CableGraph } from './cableGraph';
 import { siteFaces, type Face } from './faces';
-import { crosses, onto, type RoutePoint } from './cableLegs';
+import { crosses, type RoutePoint } from './cableLegs';
 import { passesThrough } from './within';
 
 /** A hole is drilled this far from a corner, m. */

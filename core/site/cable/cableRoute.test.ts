@@ -1,10 +1,11 @@
+import { onto } from '../geometry/apart';
 import { expect, test, describe } from '@jest/globals';
 import fc from 'fast-check';
 import { emptySite, type Place, type Site, type Wall } from '../model/schema';
 import { sampleBuilding, sampleRectangle, sampleWall } from '../../../testing/sampleSite';
 import { inside } from '../model/levels';
 import { roomsOn } from '../geometry/rooms';
-import { LAY_MIN, onto, type RouteLeg } from './cableLegs';
+import { LAY_MIN, type RouteLeg } from './cableLegs';
 import { cableRoute } from './cableRoute';
 import { holeThrough } from './holes';
 

@@ -1,10 +1,9 @@
-import { apartM } from '../geometry/apart';
+import { apartM, onto } from '../geometry/apart';
 import { adjoin } from '../geometry/partyWalls';
 import { roomsOn } from '../geometry/rooms';
 import { sharedStretch } from '../geometry/stretches';
 import { inside } from '../model/levels';
 import type { Building, Point, Site, Storey, Wall } from '../model/schema';
-import { onto } from './cableLegs';
 
 /** A side of a room or of a building along which a cable can lie: a ring of corners. */
 export interface Face {

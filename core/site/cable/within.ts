@@ -1,6 +1,5 @@
-import { apartM } from '../geometry/apart';
+import { apartM, onto } from '../geometry/apart';
 import type { Point, Site, Wall } from '../model/schema';
-import { onto } from './cableLegs';
 
 /** Whether the middle of a line lies within a ring, as of one from corner to corner; on its side counts as outside. */
 export function passesThrough(corners: readonly Point[], a: Point, b: Point): boolean {

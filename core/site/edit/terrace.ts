@@ -1,6 +1,7 @@
 import { polygonArea } from 'd3-polygon';
-import { distanceToWallM, MEET_M, roomsOn } from '../geometry/rooms';
-import { uncovered } from '../geometry/stretches';
+import { distanceToOutlineM } from '../geometry/footprint';
+import { MEET_M, roomsOn } from '../geometry/rooms';
+import { sidesOf, uncovered } from '../geometry/stretches';
 import { inside, pairs } from '../model/levels';
 import { MOST_STOREYS, type Building, type Point, type Site, type Storey, type Wall } from '../model/schema';
 import { nameOutside } from './names';
@@ -16,14 +17,9 @@ const NAME = 'Roof terrace';
 
 export type WithTerrace = { ok: true; site: Site; storeyId: string } | { ok: false; message: string };
 
-const sidesOf = (outline: readonly Point[]) =>
-  outline.map((a, i) => ({ a, b: outline[(i + 1) % outline.length]! }));
-
 /** Whether an outline holds every corner of another; on its sides counts as held. */
 const holds = (outline: readonly Point[], other: readonly Point[]): boolean =>
-  other.every(
-    (p) => inside(outline, p.xM, p.yM) || sidesOf(outline).some((side) => distanceToWallM(p, side) <= MEET_M),
-  );
+  other.every((p) => inside(outline, p.xM, p.yM) || distanceToOutlineM(outline, p) <= MEET_M);
 
 const areaM2 = (outline: readonly Point[]): number => Math.abs(polygonArea(pairs(outline)));
 

@@ -6,7 +6,7 @@ import type { Point, Site, Storey } from '../model/schema';
 const ALIKE_M = 0.3;
 
 /** Distance of a point from the nearest edge of an outline, m. */
-const distanceToOutlineM = (outline: readonly Point[], p: Point): number =>
+export const distanceToOutlineM = (outline: readonly Point[], p: Point): number =>
   Math.min(...outline.map((a, i) => distanceToWallM(p, { a, b: outline[(i + 1) % outline.length]! })));
 
 /**

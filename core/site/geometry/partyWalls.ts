@@ -1,23 +1,20 @@
 import { group } from 'd3-array';
 import { ownedBy } from '../../stats/lru';
-import { apartM } from './apart';
+import { apartM, onto } from './apart';
 import { MEET_M } from './rooms';
-import { sharedStretch, uncovered, type Stretch } from './stretches';
+import { pointAt, sharedStretch, sidesOf, uncovered } from './stretches';
 import { boxAround } from '../model/levels';
-import type { Building, Opening, Point, Site, Storey, Wall } from '../model/schema';
+import type { Building, Opening, Site, Storey, Wall } from '../model/schema';
 
 /** Outer walls of two buildings that lie on each other for so long make them adjoin, m. */
 const LEAST_SHARED_M = 0.5;
 /** So much of the height of a wall has to stand beside the other for both to be one. */
 const LEAST_HEIGHT = 0.8;
 
-const sidesOf = ({ outline }: Storey): Stretch[] =>
-  outline.map((a, i) => ({ a, b: outline[(i + 1) % outline.length]! }));
-
 /** Most pairs of sides of two buildings that are compared: beyond that they count as apart. */
 const MOST_PAIRS = 20_000;
 
-const sidesOfAll = ownedBy((b: Building) => b.storeys.flatMap(sidesOf));
+const sidesOfAll = ownedBy((b: Building) => b.storeys.flatMap((s) => sidesOf(s.outline)));
 const known = ownedBy((_: Building) => new WeakMap<Building, boolean>());
 
 const boxOf = ownedBy((b: Building) =>
@@ -54,27 +51,13 @@ const besideShare = (s: Storey, other: Storey): number =>
     Math.max(s.floorLevelM, other.floorLevelM)) /
   s.heightM;
 
-/** How far along a wall a point of it lies, m. */
-const alongM = (wall: Stretch, p: Point): number => {
-  const length = apartM(wall.a, wall.b);
-  return (
-    ((p.xM - wall.a.xM) * (wall.b.xM - wall.a.xM) + (p.yM - wall.a.yM) * (wall.b.yM - wall.a.yM)) / length
-  );
-};
-
-const pointAt = (wall: Stretch, m: number): Point => {
-  const share = m / apartM(wall.a, wall.b);
-  return {
-    xM: wall.a.xM + share * (wall.b.xM - wall.a.xM),
-    yM: wall.a.yM + share * (wall.b.yM - wall.a.yM),
-  };
-};
-
 /** An opening as it lies in another wall that holds its middle; null where it does not. */
 function movedTo(wall: Wall, from: Wall, o: Opening, raisedM: number): Opening | null {
-  const ends = [o.offsetM, o.offsetM + o.widthM].map((m) => alongM(wall, pointAt(from, m)));
-  const length = apartM(wall.a, wall.b);
-  const [start, end] = [Math.max(0, Math.min(...ends)), Math.min(length, Math.max(...ends))];
+  const [long, length] = [apartM(from.a, from.b), apartM(wall.a, wall.b)];
+  const ends = [o.offsetM, o.offsetM + o.widthM].map(
+    (m) => length * onto(wall.a, wall.b, pointAt(from, m / long)).t,
+  );
+  const [start, end] = [Math.min(...ends), Math.max(...ends)];
   if (end - start < o.widthM / 2) return null;
   return {
     ...o,

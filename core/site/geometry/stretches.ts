@@ -8,6 +8,16 @@ export interface Stretch {
   b: Point;
 }
 
+/** The sides of an outline, corner to corner. */
+export const sidesOf = (outline: readonly Point[]): Stretch[] =>
+  outline.map((a, i) => ({ a, b: outline[(i + 1) % outline.length]! }));
+
+/** The point of a stretch at a share of its length. */
+export const pointAt = ({ a, b }: Stretch, t: number): Point => ({
+  xM: a.xM + t * (b.xM - a.xM),
+  yM: a.yM + t * (b.yM - a.yM),
+});
+
 /** Stretches of a–b, as parts of its length, that others lying along it already cover. */
 function coveredParts(a: Point, b: Point, others: readonly Stretch[]): [number, number][] {
   const dx = b.xM - a.xM;
@@ -27,7 +37,7 @@ function coveredParts(a: Point, b: Point, others: readonly Stretch[]): [number, 
 /** What is left of a–b beside the stretches that lie along it, each long enough for a wall. */
 export function uncovered({ a, b }: Stretch, others: readonly Stretch[]): Stretch[] {
   const length = apartM(a, b);
-  const at = (t: number): Point => ({ xM: a.xM + t * (b.xM - a.xM), yM: a.yM + t * (b.yM - a.yM) });
+  const at = (t: number) => pointAt({ a, b }, t);
   const left: Stretch[] = [];
   let from = 0;
   for (const [start, end] of [...coveredParts(a, b, others), [1, 1] as const]) {
@@ -42,6 +52,5 @@ export function uncovered({ a, b }: Stretch, others: readonly Stretch[]): Stretc
 export function sharedStretch({ a, b }: Stretch, other: Stretch): Stretch | null {
   const [span] = coveredParts(a, b, [other]);
   if (!span || (span[1] - span[0]) * apartM(a, b) < SHORTEST_WALL_M) return null;
-  const at = (t: number): Point => ({ xM: a.xM + t * (b.xM - a.xM), yM: a.yM + t * (b.yM - a.yM) });
-  return { a: at(span[0]), b: at(span[1]) };
+  return { a: pointAt({ a, b }, span[0]), b: pointAt({ a, b }, span[1]) };
 }
