@@ -36,9 +36,9 @@ export function VanTable({ cables, option }: { cables: readonly LaidCable[]; opt
       <thead>
         <tr className="text-[12.5px] text-ink-2">
           <th className="font-normal">Cable</th>
-          <th className="text-right font-normal">Route</th>
-          <th className="text-right font-normal">Stocked</th>
-          <th className="text-right font-normal">Reel, plugs</th>
+          <th className="pl-2 text-right font-normal">Route</th>
+          <th className="pl-2 text-right font-normal">Stocked</th>
+          <th className="pl-2 text-right font-normal">Reel, plugs</th>
         </tr>
       </thead>
       <tbody>
@@ -47,13 +47,13 @@ export function VanTable({ cables, option }: { cables: readonly LaidCable[]; opt
             <td className="py-1">
               {nameOf(cables[i]!)}: {TAKES[v.takes]}
             </td>
-            <td className="text-right whitespace-nowrap">{lengthText(v.lengthM, brief.lengthUnit)}</td>
-            <td className="text-right whitespace-nowrap">
+            <td className="pl-2 text-right whitespace-nowrap">{lengthText(v.lengthM, brief.lengthUnit)}</td>
+            <td className="pl-2 text-right whitespace-nowrap">
               {v.stockedM === null
                 ? 'none so long'
                 : `${lengthText(v.stockedM, brief.lengthUnit)}, ${money(v.leadMinor)}`}
             </td>
-            <td className="text-right whitespace-nowrap">{money(v.reelMinor)}</td>
+            <td className="pl-2 text-right whitespace-nowrap">{money(v.reelMinor)}</td>
           </tr>
         ))}
       </tbody>

@@ -86,7 +86,7 @@ export async function answer<K extends Question['kind']>(
       case 'spares':
         return sparesOf(context, q.option, today, pause);
       case 'guesses':
-        return guessesDecide(context, q.option, today);
+        return guessesDecide(context, q.option);
       case 'fixes':
         return fixesOf(context, today, q.option, q.spotId, pause);
       case 'remedies':

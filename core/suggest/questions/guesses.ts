@@ -1,5 +1,4 @@
 import { meets } from '../../plan/links/judge';
-import { socketUses } from '../../plan/links/sockets';
 import { sceneOf, type PlanContext } from '../../plan/network/context';
 import { outletsOf } from '../../plan/network/surroundings';
 import { parentIdOf } from '../../plan/option/feeds';
@@ -15,8 +14,6 @@ export interface GuessesDecide {
   /** Spots that meet their need as it is drawn, and would not if guessed doors and windows were wall, or guessed walls took twice as much. */
   byOpenings: string[];
   byWalls: string[];
-  /** Guessed sockets something is plugged into, by name and what it is. */
-  sockets: { name: string; plugs: string[] }[];
   /** Letters of units whose powerline runs over a circuit that is guessed. */
   overCircuits: string[];
 }
@@ -56,9 +53,10 @@ function withWallsTwice(site: Site, guessed: ReadonlySet<string>): Site {
 
 /**
  * Whether a plan works because of a guess: it is predicted once more with wall in the place of every guessed door and window, and
- * with every guessed wall twice; and what is plugged into sockets nobody has seen. What was read stays as it was read.
+ * with every guessed wall twice; and what runs over circuits nobody has seen (guessed sockets are objected to by the rules). What was
+ * read stays as it was read.
  */
-export function guessesDecide(context: PlanContext, option: Option, today: Option): GuessesDecide {
+export function guessesDecide(context: PlanContext, option: Option): GuessesDecide {
   const { site } = context;
   const guessed = new Set(site.guessed);
   const count = (list: readonly { id: string }[]) => list.filter((t) => guessed.has(t.id)).length;
@@ -77,9 +75,6 @@ export function guessesDecide(context: PlanContext, option: Option, today: Optio
     walls,
     byOpenings: openings === 0 ? [] : failing(withoutOpenings(site, guessed)),
     byWalls: walls === 0 ? [] : failing(withWallsTwice(site, guessed)),
-    sockets: socketUses(context, option, today)
-      .filter(({ outlet }) => guessed.has(outlet.id))
-      .map(({ outlet, plugs }) => ({ name: outlet.name, plugs: plugs.map((p) => p.what) })),
     overCircuits: option.units.flatMap((unit) => {
       const parent = option.units.find((u) => u.id === parentIdOf(unit.feed));
       if (unit.feed.kind !== 'powerline' || !parent) return [];

@@ -6,14 +6,14 @@ import { useAsk } from '@/ui/job/useAsk';
 import { useJob } from '@/ui/job/store';
 import { Working } from '@/ui/pieces/Working';
 
-/** Whether the plan works because of doors, windows, walls, sockets and circuits nobody has looked at. */
+/** Whether the plan works because of doors, windows, walls and circuits nobody has looked at. */
 export function Guesses({ option }: { option: Option }) {
   const jobId = useJob((s) => s.id);
   const spots = useJob((s) => s.site.spots);
   const question = useMemo(() => ({ kind: 'guesses' as const, option }), [option]);
   const found = useAsk<'guesses'>(question);
   if (!found) return <Working />;
-  const { byOpenings, byWalls, sockets, overCircuits } = found;
+  const { byOpenings, byWalls, overCircuits } = found;
   const count = (n: number, one: string, many: string) => `${n} guessed ${n === 1 ? one : many}`;
   const openings = count(found.openings, 'door or window', 'doors and windows');
   const walls = count(found.walls, 'wall', 'walls');
@@ -25,10 +25,6 @@ export function Guesses({ option }: { option: Option }) {
   const lines = [
     ...(byOpenings.length > 0 ? [`${works(byOpenings)} the ${openings} are where they are drawn.`] : []),
     ...(byWalls.length > 0 ? [`${works(byWalls)} the ${walls} take less than twice what is thought.`] : []),
-    ...sockets.map(
-      (s) =>
-        `${s.name} is guessed: ${s.plugs.join(', ')} ${s.plugs.length === 1 ? 'is' : 'are'} plugged in there.`,
-    ),
     ...(overCircuits.length > 0
       ? [`Powerline to ${overCircuits.join(', ')} runs over circuits that are guessed.`]
       : []),
@@ -39,10 +35,7 @@ export function Guesses({ option }: { option: Option }) {
       ...(found.walls > 0 ? [`with the ${walls} taking twice as much`] : []),
     ];
     return (
-      <p>
-        Nothing{without.length > 0 ? `: what works here works ${without.join(' and ')} as well` : ''}. No
-        guessed socket is used.
-      </p>
+      <p>Nothing{without.length > 0 ? `: what works here works ${without.join(' and ')} as well` : ''}.</p>
     );
   }
   return (
