@@ -48,6 +48,7 @@ async function record(page: Page, number: number, runs: readonly (Run | null)[])
     // By Enter, as it is typed: a button may move under a mouse while the verdict above it is worked out.
     await form.getByLabel(/^Signal/).press('Enter');
     await expect(form.getByLabel(/^Down/)).toHaveValue('');
+    await expect(form.getByLabel(/^Down/)).toBeFocused();
   }
   await form.getByLabel(/^Down/).blur();
 }

@@ -81,6 +81,7 @@ test('the whole job, as an installer walks it', async ({ page, request }) => {
     await expect(kiln).not.toContainText('gone ✓');
     await form.getByRole('button', { name: 'Record run' }).click();
     await expect(form.getByLabel(/^Down/)).toHaveValue('');
+    await expect(form.getByLabel(/^Down/)).toBeFocused();
     await form.getByLabel(/^Down/).blur();
   }
   await expect(kiln).toContainText('gone ✓');

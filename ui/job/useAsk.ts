@@ -2,6 +2,7 @@
 import { useId, useMemo } from 'react';
 import type { JobAnswers, JobQuestion } from '@/core/job/answer';
 import { usePlanLine } from './derived';
+import { useKnown } from './useKnown';
 import { useLatest } from './useLatest';
 
 /** What the worker says to a question about an option; null while it works, or where it could not answer. */
@@ -21,6 +22,6 @@ export function useAsk<K extends JobQuestion['kind']>(
       },
     [line, asker],
   );
-  const got = useLatest(asking, question);
+  const got = useLatest(asking, question, useKnown());
   return got && got.of === question ? got.answer.value : null;
 }

@@ -7,8 +7,9 @@ import type { ShadeAnswer, SheetQuestion, SheetView } from '@/core/plan/shade/sh
 import { plotBox, sheetStoreys } from '@/core/site/model/levels';
 import type { ActivityId } from '@/core/site/model/needs';
 import type { ClientTypeId } from '@/core/site/model/schema';
-import { useDerived, usePlanLine } from '@/ui/job/derived';
+import { usePlanLine } from '@/ui/job/derived';
 import { useJob } from '@/ui/job/store';
+import { useKnown } from '@/ui/job/useKnown';
 import { useLatest } from '@/ui/job/useLatest';
 
 /** Most cells a grid has; a larger plot gets larger cells. */
@@ -53,17 +54,12 @@ export function useSheetQuestion(
 
 /** Light and shade of a network on the open sheet; null until the worker has answered. */
 export function useShade(network: Built | null, sheet: SheetView | null): Shade | null {
-  const brief = useJob((s) => s.brief);
   const line = usePlanLine();
   const asker = useId();
-  const { derived } = useDerived();
-  const learnt = derived?.calibration?.posterior.mean.join() ?? '';
   const question = useMemo<Asked | null>(
     () => network && sheet && { question: { ...sheet, option: network.option }, network },
     [network, sheet],
   );
-  // What the readings teach, and the rules of the brief.
-  const under = JSON.stringify([learnt, brief.region, brief.ownLimitsDbm]);
   const asking = useMemo(() => {
     if (!line) return null;
     const ask = ({ question: of, network: on }: Asked, settle: boolean) =>
@@ -75,5 +71,5 @@ export function useShade(network: Built | null, sheet: SheetView | null): Shade 
       giveUp: () => line.stopSettling(asker),
     };
   }, [line, asker]);
-  return useLatest(asking, question, under)?.answer ?? null;
+  return useLatest(asking, question, useKnown())?.answer ?? null;
 }

@@ -6,6 +6,7 @@ import { unitChanges } from '@/core/plan/compare/unitChanges';
 import type { Prediction } from '@/core/plan/predict/prediction';
 import { usePlanLine } from '@/ui/job/derived';
 import { shownOption, useJob, useJobStore, type Pointed } from '@/ui/job/store';
+import { useKnown } from '@/ui/job/useKnown';
 import { useLatest } from '@/ui/job/useLatest';
 import type { SheetGhost } from '@/ui/sheet/ghost';
 
@@ -42,7 +43,7 @@ export function useGhost(sheet: SheetView | null): Ghost | null {
     () => pointed && { pointed, question: { option: pointed.option, now, sheet } },
     [pointed, now, sheet],
   );
-  const got = useLatest(asking, asked);
+  const got = useLatest(asking, asked, useKnown());
   return useMemo(() => {
     // What a row showed stays until its newer answer is there; another row's never shows.
     if (!got || !asked || got.of.pointed.key !== asked.pointed.key) return null;

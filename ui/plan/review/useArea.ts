@@ -3,6 +3,7 @@ import { useId, useMemo } from 'react';
 import type { Built } from '@/core/evidence/built';
 import type { ServedAnswer } from '@/core/plan/shade/served';
 import { usePlanLine } from '@/ui/job/derived';
+import { useKnown } from '@/ui/job/useKnown';
 import { useLatest } from '@/ui/job/useLatest';
 
 /** Rest of the hand before the exact count, ms. */
@@ -21,5 +22,5 @@ export function useArea(network: Built | null): { of: Built; answer: ServedAnswe
       },
     [line, asker],
   );
-  return useLatest(asking, network);
+  return useLatest(asking, network, useKnown());
 }
