@@ -195,10 +195,34 @@ export function evenings(
 
 /** By spot, whether it holds in the evenings of a house: what `evenings` says, without telling why. */
 export function heldSpots(house: House, media: Media, pipes: Pipes): boolean[] {
+  const missed = missedSpots(house, media, pipes, () => false);
+  return missed.map((n, i) => !!pipes[i] && holdsInTheEvening(countOf(house.used[i]!, n)));
+}
+
+/** Whether every spot holds in the evenings of a house: no further than to the first that does not. */
+export function isAllHeld(house: House, media: Media, pipes: Pipes): boolean {
+  if (house.asked.some((_, i) => !pipes[i])) return false;
+  let isHeld = true;
+  missedSpots(house, media, pipes, (i, n) => {
+    isHeld &&= holdsInTheEvening(countOf(house.used[i]!, n));
+    return !isHeld;
+  });
+  return isHeld;
+}
+
+const countOf = (used: number, missed: number): EveningCount => ({ used, met: used - missed });
+
+/** By spot, the evenings in which it is used and does not get its need; `isEnough` hears of each and may end it. */
+function missedSpots(
+  house: House,
+  media: Media,
+  pipes: Pipes,
+  isEnough: (spot: number, missed: number) => boolean,
+): number[] {
   const { asked, people } = house;
   const flowOf = flowsFor(media, pipes);
   const whole = asked.map(({ whole: need }, i) => flowOf({ i, need, isUsed: true }));
-  const counts = asked.map(() => ({ used: 0, met: 0 }));
+  const missed = asked.map(() => 0);
   // Where what is always on and whoever asks the most fit together, everything does: only the line is to be asked.
   const isTight = media.list.some(({ limit }, m) => {
     const times = whole.map(({ media: of, times: own }) => own[of.indexOf(m)] ?? 0);
@@ -230,12 +254,12 @@ export function heldSpots(house: House, media: Media, pipes: Pipes): boolean[] {
     const granted = flows ? shareOut(flows, limits, most).granted : most;
     for (let f = 0; f < on.length; f++) {
       const { i, isUsed } = on[f]!;
-      if (!isUsed) continue;
-      counts[i]!.used += times;
-      if (granted[f]! >= MET) counts[i]!.met += times;
+      if (!isUsed || granted[f]! >= MET) continue;
+      missed[i]! += times;
+      if (isEnough(i, missed[i]!)) return missed;
     }
   }
-  return counts.map((c, i) => pipes[i] !== null && pipes[i] !== undefined && holdsInTheEvening(c));
+  return missed;
 }
 
 /** Tells whether a need would hold in the evening over a pipe, in the place of a spot; of no spot in the place of whoever sits first. */

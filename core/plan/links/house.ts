@@ -61,6 +61,8 @@ export interface House {
   evenings: readonly (readonly On[])[];
   /** Evenings with the same people at the same spots, each once: the number of the first, and how often it comes. */
   different: readonly { first: number; times: number }[];
+  /** By spot, in how many of the evenings it is used. */
+  used: readonly number[];
   /** What the line carries, Mb/s. */
   line: { downMbps: number; upMbps: number };
   /** By evening, what the line leaves each of those who are on; and what it does not hold. */
@@ -113,6 +115,7 @@ function makeHouse({ site, brief, line }: InHouse): House {
     people: Math.min(brief.people, seats.length),
     evenings,
     different: [...different.values()],
+    used: asked.map((_, i) => evenings.filter((on) => on.some((o) => o.i === i && o.isUsed)).length),
     line: { downMbps: line.downMbps, upMbps: line.upMbps },
     lineShares,
     lineShort: lineShortOf(line, asked, evenings, lineShares),

@@ -1,4 +1,4 @@
-import { isCable } from '../../plan/option/feeds';
+import { isCable, parentIdOf } from '../../plan/option/feeds';
 import { VERDICT_RANK, type Verdict } from '../../site/model/verdict';
 import { cheapestPacking } from '../../kit/model/materialItems';
 import { ownedBy } from '../../stats/lru';
@@ -37,21 +37,46 @@ function bestAt(table: LinkTable, chosen: readonly number[], spot: number): Verd
   return best;
 }
 
+/** By column of a table, the number of the boxes its kit comes in and of the ports its cable takes; −1 where there are none. */
+const takenBy = ownedBy(({ columns, boxes, ports }: LinkTable) =>
+  columns.map(({ unit, parents }) => {
+    const { feed } = unit;
+    return {
+      box: boxes.findIndex((b) => b.kitId === unit.kitId),
+      port: parents === null && isCable(feed) ? ports.findIndex((p) => p.parentId === parentIdOf(feed)) : -1,
+    };
+  }),
+);
+
+/** By column of a table, its place and what stands there as numbers, and what it may hang on; null where that is there from the start. */
+const standsBy = ownedBy(({ columns }: LinkTable) => {
+  const numbers = new Map<string, number>();
+  const numberOf = (key: string): number => {
+    const n = numbers.get(key) ?? numbers.size;
+    numbers.set(key, n);
+    return n;
+  };
+  return {
+    placeOf: columns.map((c) => numberOf(c.place)),
+    standOf: columns.map((c) => numberOf(standKey(c.place, c.unit.kitId))),
+    parentsOf: columns.map((c) => c.parents && new Set(c.parents.map(numberOf))),
+  };
+});
+
 /** The least a choice costs, minor units: its columns, kits by the packs that cost the least, switches where ports run out. */
-function costMinor({ columns, boxes, ports, baseLeastMinor }: LinkTable, chosen: readonly number[]): number {
+function costMinor(table: LinkTable, chosen: readonly number[]): number {
+  const { columns, boxes, ports, baseLeastMinor } = table;
+  const taken = takenBy(table);
   let sum = baseLeastMinor;
   for (const j of chosen) sum += columns[j]!.leastMinor;
-  for (const { kitId, wanted, sold } of boxes) {
+  for (const [box, { wanted, sold }] of boxes.entries()) {
     let pieces = wanted;
-    for (const j of chosen) if (columns[j]!.unit.kitId === kitId) pieces++;
+    for (const j of chosen) if (taken[j]!.box === box) pieces++;
     sum += packedMinor(sold)(Math.max(0, pieces));
   }
-  for (const { parentId, free, more, switchMinor } of ports) {
+  for (const [port, { free, more, switchMinor }] of ports.entries()) {
     let over = -free;
-    for (const j of chosen) {
-      const { unit, parents } = columns[j]!;
-      if (parents === null && isCable(unit.feed) && unit.feed.parentId === parentId) over++;
-    }
+    for (const j of chosen) if (taken[j]!.port === port) over++;
     if (over > 0) sum += Math.ceil(over / more) * switchMinor;
   }
   return sum;
@@ -76,6 +101,7 @@ export function choicesBelow(
 ): Choice[] | null {
   const { columns } = table;
   const floorMinor = floorOf(table);
+  const { placeOf, standOf, parentsOf } = standsBy(table);
   const first = columns.flatMap((c, j) => (c.parents === null ? [j] : []));
   const second = columns.flatMap((c, j) => (c.parents === null ? [] : [j]));
   const order = [...first, ...second];
@@ -98,16 +124,9 @@ export function choicesBelow(
     if (chosen.length >= most) return;
     for (let k = from; k < order.length; k++) {
       const j = order[k]!;
-      const { place, parents } = columns[j]!;
-      if (chosen.some((i) => columns[i]!.place === place)) continue;
-      if (
-        parents &&
-        !chosen.some((i) => {
-          const on = columns[i]!;
-          return on.parents === null && parents.includes(standKey(on.place, on.unit.kitId));
-        })
-      )
-        continue;
+      if (chosen.some((i) => placeOf[i] === placeOf[j])) continue;
+      const parents = parentsOf[j];
+      if (parents && !chosen.some((i) => parentsOf[i] === null && parents.has(standOf[i]!))) continue;
       visit([...chosen, j], k + 1);
     }
   };

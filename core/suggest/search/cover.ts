@@ -42,24 +42,22 @@ function linksAtBest({ context, base }: Ground, unit: Unit): OptionLinks {
 
 /** A kit at a place at its best: the least any of its backhauls costs, and what every spot would get over one without limit. */
 function coverAt(ground: Ground, place: Candidate, kit: KitItem, first: readonly Column[]): CoverColumn[] {
-  const { context, base, prices, spots } = ground;
+  const { context, base, prices, spots, placed } = ground;
   const own = first.filter((c) => c.place === place.id && c.unit.kitId === kit.id);
-  const plain = unitOn(context, base, kit, place, 'cover');
+  const plain = unitOn(context, base, kit, place, placed.idOf(place.id, kit.id));
   const byAir = kit.feeds.includes('wireless')
     ? [prices.leastMinor({ ...plain, feed: plainFeed('wireless', gatewayOf(base)!.id) }, kit)]
     : [];
   const costs = [...own.map((c) => c.leastMinor), ...byAir];
   if (costs.length === 0) return [];
   const unit = onFreeRadios({ ...plain, feed: plainFeed('ethernet', gatewayOf(base)!.id) }, kit);
-  const links = linksAtBest(ground, unit);
-  return [
-    {
-      place: place.id,
-      kitId: kit.id,
-      leastMinor: Math.min(...costs),
-      verdicts: spots.map((s) => spotLink(ground, links, unit, unit, s).verdict),
-    },
-  ];
+  // Over a backhaul without limit only the box on the line counts of what is there.
+  const verdicts = placed.atBest(gatewayOf(base)!.kitId, unit, ground.reachM, () => {
+    const links = linksAtBest(ground, unit);
+    const radio = placed.radioOf(place.id, unit);
+    return spots.map((s) => spotLink(ground, links, unit, radio, s).verdict);
+  });
+  return [{ place: place.id, kitId: kit.id, leastMinor: Math.min(...costs), verdicts }];
 }
 
 /** Every kit at every place at its best. */

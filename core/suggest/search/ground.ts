@@ -1,4 +1,4 @@
-import { accessThrough, accessesOf, type Access } from '../../plan/links/access';
+import { accessesOf, type Access } from '../../plan/links/access';
 import { ownedBy } from '../../stats/lru';
 import { pipeOf, type OptionLinks } from '../../plan/links/pipe';
 import type { PlanContext } from '../../plan/network/context';
@@ -25,6 +25,7 @@ export interface Ground {
   policy: Policy;
   /** The network with its radios as free as they can be, and as it is. */
   base: Option;
+  plainBase: Option;
   spots: readonly Spot[];
   here: readonly SpotLink[];
   prices: LeastPrices;
@@ -61,11 +62,12 @@ export function heardLink(
   spot: Spot,
 ): SpotLink {
   if (apartM(unit.place, spot.place) > reachM) return NOTHING;
-  const access = accessThrough(context, links.air, unit, spot);
-  if (!access) return NOTHING;
+  const ways = waysOf(context, links, unit, spot);
+  if (ways.length === 0) return NOTHING;
+  const choiceDbm = Math.max(...ways.map((w) => w.choiceDbm));
   // In the open a channel for indoors may be planned that does not reach there.
-  const lowDbm = spot.place.storeyId === null ? -Infinity : access.choiceDbm;
-  return { choiceDbm: access.choiceDbm, lowDbm, verdict: 'noSignal' };
+  const lowDbm = spot.place.storeyId === null ? -Infinity : choiceDbm;
+  return { choiceDbm, lowDbm, verdict: 'noSignal' };
 }
 
 /** What a spot would get at best through one unit of a network, were it to use that one. */

@@ -6,7 +6,7 @@ import type { Option, Unit } from '../../plan/option/schema';
 import { hangsByLead } from '../../plan/network/cableRun';
 import type { Policy } from '../choices/policies';
 import { changesOf, isOf } from './atHand';
-import { ROUGHLY, chanceOf, wholeChance, type Chance } from './chance';
+import { ROUGHLY, chanceOf, wholeOf, type Chance, type Whole } from './chance';
 import { optionsOf } from './chosenOptions';
 import type { LinkTable } from './columns';
 import { coverBoundMinor } from './cover';
@@ -49,7 +49,7 @@ export interface Found {
   /** Drawn roughly, when it is first asked for: most networks never are. */
   chance: () => Chance;
   /** That every spot works, which is less work than the chance of each. */
-  whole: () => number;
+  whole: Whole;
 }
 
 /** Choices judged by exchange over one wide table at most, and those looked at in one round that are fed alike. */
@@ -306,15 +306,15 @@ export class Search {
     const worth = valueOf(evaluation, brief, this.locked);
     if (worth === Infinity) return Infinity;
     let known: Chance | null = null;
-    const chance = () => (known ??= chanceOf(context, option, ROUGHLY));
+    const { predictions } = evaluation;
+    const chance = () => (known ??= chanceOf(context, option, ROUGHLY, predictions));
     const valueMinor = worth + this.unsureMinor(evaluation, chance);
-    let knownWhole: number | null = null;
-    const whole = () => (knownWhole ??= known ? known.whole : wholeChance(context, option, ROUGHLY));
+    const whole = wholeOf(context, option, predictions, ROUGHLY);
     const found: Found = { option, evaluation, chance, whole, valueMinor };
     this.alike.push(found);
     if (!this.near || valueMinor < this.near.valueMinor) this.near = found;
     const least = this.ask.chance;
-    if (least !== undefined && whole() < least) return valueMinor;
+    if (least !== undefined && chance().whole < least) return valueMinor;
     if (!this.best || valueMinor < this.best.valueMinor) this.best = found;
     return valueMinor;
   }

@@ -62,16 +62,23 @@ function plainAt({ context, base, placed }: Ground, place: Candidate, kit: KitIt
   return unitOn(context, base, kit, place, placed.idOf(place.id, kit.id));
 }
 
-function columnOf(ground: Ground, links: OptionLinks, unit: Unit, kit: KitItem, place: Candidate): Column {
-  const { spots, prices, placed } = ground;
-  const radio = placed.radioOf(place.id, unit);
-  return {
-    unit,
-    place: place.id,
-    parents: null,
-    leastMinor: prices.leastMinor(unit, kit),
-    spots: spots.map((s) => spotLink(ground, links, unit, radio, s)),
-  };
+function columnOf(
+  ground: Ground,
+  { links, unit, over = null }: { links: OptionLinks; unit: Unit; over?: Unit | null },
+  kit: KitItem,
+  place: Candidate,
+): Column {
+  const { spots, prices, placed, plainBase, reachM } = ground;
+  return placed.columnOf(plainBase, { unit, over, reachM }, () => {
+    const radio = placed.radioOf(place.id, unit);
+    return {
+      unit,
+      place: place.id,
+      parents: null,
+      leastMinor: prices.leastMinor(unit, kit),
+      spots: spots.map((s) => spotLink(ground, links, unit, radio, s)),
+    };
+  });
 }
 
 /** Units that hang on what is there from the start, by every feed of the policy, and all ways to what stands there. */
@@ -91,7 +98,7 @@ async function firstColumns(ground: Ground, pause: () => Promise<void>) {
         // What hangs on nothing that leads to the line is no way.
         if (!hop || !links.paths.has(unit.id)) continue;
         if (Math.min(hop.part.downMbps, hop.part.upMbps) < LEAST_HOP_MBPS) continue;
-        const plainly = columnOf(ground, links, unit, kit, place);
+        const plainly = columnOf(ground, { links, unit }, kit, place);
         const checkMinor = isRoundEdge(hop) ? context.brief.checkMinor : 0;
         const column = { ...plainly, leastMinor: plainly.leastMinor + checkMinor };
         columns.push(column);
@@ -162,14 +169,15 @@ async function secondColumns(
           const links = linksUnder(ground, stand, unit, shares);
           if (!links) return [];
           const { downMbps, upMbps } = overHouse(context, links, unit);
-          return [{ links, unit, throughMbps: Math.min(downMbps, upMbps) }];
+          const throughMbps = Math.min(downMbps, upMbps);
+          return [{ links, unit, over: stand.column.unit, throughMbps }];
         });
         if (over.length === 0) return [];
         return [
           {
             parent: key,
             throughMbps: Math.max(...over.map((o) => o.throughMbps)),
-            column: () => bestOf(over.map((o) => columnOf(ground, o.links, o.unit, kit, place))),
+            column: () => bestOf(over.map((o) => columnOf(ground, o, kit, place))),
           },
         ];
       });
@@ -259,7 +267,7 @@ export async function linkTable(
       ),
   );
   const prices = new LeastPrices(planned, plainBase, today, policy.kits);
-  const ground: Ground = { ...asked, policy, base, spots, here, prices, kits, places, placed };
+  const ground: Ground = { ...asked, policy, base, plainBase, spots, here, prices, kits, places, placed };
   const { columns, stands } = await firstColumns(ground, pause);
   const isWide = columns.length > MOST_FIRST;
   const cover = coverOf(ground, columns);

@@ -5,7 +5,7 @@ import { predictOption } from '../../plan/predict/predict';
 import { withoutUnit } from '../../plan/option/placing';
 import type { Option } from '../../plan/option/schema';
 import { isOf } from './atHand';
-import { chanceOf, wholeChance, type Chance } from './chance';
+import { chanceOf, isRoughAll, wholeOf, type Chance } from './chance';
 import { narrowerOf, type Policy } from '../choices/policies';
 import { linkTable } from './linkTable';
 import { Placed } from './placed';
@@ -84,11 +84,12 @@ function othersOf(
   const as = isAll ? judgedPlans.filter((f) => served(f) >= served(taken)) : [taken];
   as.sort((a, b) => a.evaluation.price.totalMinor - b.evaluation.price.totalMinor);
   let surest = -1;
-  const surer = as.filter((f) => f.whole() > surest && (surest = f.whole()) >= 0);
+  const surer = as.filter((f) => f.whole.isAbove(surest) && (surest = f.whole.chance()) >= 0);
   const out: OtherPlan[] = [];
   // Told as exactly as on its card: what is no surer then is not told.
-  for (const { option, evaluation } of surer) {
-    const chance = wholeChance(context, option);
+  for (const { option, evaluation, whole } of surer) {
+    const exact = isRoughAll(context) ? whole : wholeOf(context, option, evaluation.predictions);
+    const chance = exact.chance();
     if (chance > (out.at(-1)?.chance ?? -1))
       out.push({ ...propose(option), priceMinor: evaluation.price.totalMinor, chance });
   }
@@ -168,9 +169,10 @@ export async function suggest(
     search.best === null || ask.chance === undefined
       ? alike
           .filter((f) => f.valueMinor <= aboutMinor(cheapest))
-          .sort((a, b) => b.whole() - a.whole() || a.valueMinor - b.valueMinor)[0]!
+          .sort((a, b) => a.valueMinor - b.valueMinor)
+          .reduce((surest, f) => (f.whole.isAbove(surest.whole.chance()) ? f : surest))
       : cheapest;
-  const chance = chanceOf(context, found.option);
+  const chance = chanceOf(context, found.option, {}, found.evaluation.predictions);
   return {
     ...search.propose(found.option),
     evaluation: found.evaluation,
