@@ -1,6 +1,7 @@
 import { expect, test, type Page } from './test';
 import { addBuilding, exported, newJob, pressAt, sheet, tickAll } from './sheet';
 import { putUnit } from './planning';
+import { openSpot, record, recordLine, type Run } from './runs';
 
 /**
  * A two-storey brick house with a garden office and a patio, from an empty job to the signed page: one unit by cable, one by
@@ -17,55 +18,8 @@ async function put(page: Page, key: string, ...points: [number, number][]): Prom
   await page.keyboard.press('Escape');
 }
 
-/** Opens a spot in the ledger; gives its row. */
-async function openSpot(page: Page, number: number) {
-  const row = page.locator(`[data-spot="${number}"]`);
-  const button = row.getByRole('button').first();
-  if ((await button.getAttribute('aria-expanded')) !== 'true') await button.click();
-  return row;
-}
-
-interface Run {
-  down: string;
-  up: string;
-  loaded: string;
-  level: string;
-}
-
-async function record(page: Page, number: number, runs: readonly (Run | null)[]): Promise<void> {
-  const row = await openSpot(page, number);
-  const form = row.getByRole('form');
-  for (const run of runs) {
-    if (!run) {
-      await form.getByRole('button', { name: 'No connection' }).click();
-      await expect(form.getByRole('status')).toHaveText('Recorded: no connection.');
-      continue;
-    }
-    await form.getByLabel(/^Down/).fill(run.down);
-    await form.getByLabel(/^Up/).fill(run.up);
-    await form.getByLabel(/^Under load/).fill(run.loaded);
-    await form.getByLabel(/^Signal/).fill(run.level);
-    // By Enter, as it is typed: a button may move under a mouse while the verdict above it is worked out.
-    await form.getByLabel(/^Signal/).press('Enter');
-    await expect(form.getByLabel(/^Down/)).toHaveValue('');
-    await expect(form.getByLabel(/^Down/)).toBeFocused();
-  }
-  await form.getByLabel(/^Down/).blur();
-}
-
-async function recordLine(page: Page): Promise<void> {
-  const line = page.getByRole('form', { name: 'Wired test at the gateway' });
-  for (const [label, value] of [
-    ['Down', '243,5'],
-    ['Up', '48'],
-    ['Under load', '24'],
-    ['Idle', '9'],
-  ] as const)
-    await line.getByLabel(new RegExp(`^${label}`)).fill(value);
-  await line.getByRole('button', { name: 'Record run' }).click();
-  await expect(page.getByRole('region', { name: 'Line by cable' })).toContainText('243.5 ↓');
-}
-
+/** The line by cable, with a comma as it is typed. */
+const LINE = { down: '243,5', up: '48' };
 const NEAR: Run = { down: '96', up: '41', loaded: '28', level: '-54' };
 const FAR: Run = { down: '22', up: '9', loaded: '41', level: '-67' };
 const FIXED: Run = { down: '188', up: '46', loaded: '27', level: '-52' };
@@ -159,7 +113,7 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
 
   // Before: the line with a comma as it was typed, then every spot; a slip of the hand is asked about.
   await page.keyboard.press('3');
-  await recordLine(page);
+  await recordLine(page, LINE);
   const first = await openSpot(page, 1);
   const form = first.getByRole('form');
   await form.getByLabel(/^Down/).fill('9999');
@@ -244,7 +198,7 @@ test('a brick house from an empty job to the signed page', async ({ page }) => {
 
   // After: the same spots again.
   await page.keyboard.press('6');
-  await recordLine(page);
+  await recordLine(page, LINE);
   for (const [n, run] of [
     [4, FIXED],
     [5, OUTSIDE],
