@@ -202,3 +202,30 @@ test('a line divides a storey, an extension shares the wall it stands at, and a 
   expect(then.rooms.find((r) => r.name === 'Roof terrace')?.conditions).toEqual(['weather']);
   expect(then.buildings[1]!.roof).toBeNull();
 });
+
+test('rooms in the roof: the slopes come down into the uppermost storey, in the section and in the survey', async ({
+  page,
+}) => {
+  await newJob(page, 'Under the tiles');
+  await addBuilding(page, 'House', ['7', '9'], '2');
+  const section = page.getByRole('group', { name: /^Section/ });
+  const upper = section.getByRole('button', { name: 'House, First' }).locator('polygon');
+  const corners = async () => ((await upper.getAttribute('points')) ?? '').split(' ').length;
+  expect(await corners()).toBe(4);
+  await page.getByRole('checkbox', { name: /^Rooms in the roof/ }).check();
+  await expect(page.getByLabel('Wall at the eaves')).toHaveValue('1');
+  // The house is deeper than wide: its ridge runs north and south, and the section shows both slopes.
+  await expect(page.getByLabel(/^Ridge/)).toHaveValue('90');
+  await expect.poll(corners).toBeGreaterThan(10);
+  await page.getByLabel(/^Slope/).fill('50');
+  await page.getByLabel(/^Slope/).press('Enter');
+  expect((await exported(page)).site.buildings[0]!.roof!.rooms).toEqual({
+    kneeM: 1,
+    slopeDeg: 50,
+    ridgeDeg: 90,
+  });
+  await page.getByRole('checkbox', { name: /^Rooms in the roof/ }).uncheck();
+  await expect.poll(corners).toBe(4);
+  await page.keyboard.press('Control+z');
+  await expect.poll(corners).toBeGreaterThan(10);
+});

@@ -1,5 +1,12 @@
-import { sectionLayout, sectionX } from '@/core/site/geometry/section';
-import { eavesLevelM, levelOf } from '@/core/site/model/levels';
+import {
+  eavesInFaceM,
+  roofShape,
+  sectionLayout,
+  sectionX,
+  storeyShape,
+  type SectionPoint,
+} from '@/core/site/geometry/section';
+import { levelOf } from '@/core/site/model/levels';
 import type { Place, Site } from '@/core/site/model/schema';
 import { parentIdOf } from '@/core/plan/option/feeds';
 import type { Option } from '@/core/plan/option/schema';
@@ -38,28 +45,19 @@ export function sectionDrawing(
     fill: 'paper',
     stroke: 'ink',
   });
-  const houses = layout.buildings.flatMap(({ building, atM, widthM }): Mark[] => {
+  const houses = layout.buildings.flatMap((of): Mark[] => {
+    const { building, atM, widthM } = of;
     const [x0, x1] = [x(atM), x(atM + widthM)];
-    const eavesM = eavesLevelM(building);
+    const drawn = (points: readonly SectionPoint[]) =>
+      points.map(([alongM, levelM]) => [x(atM + alongM), y(levelM)] as const);
+    const roof = roofShape(of);
+    const eavesM = eavesInFaceM(of);
     return [
-      ...(building.roof
-        ? [
-            path([
-              [x0 - 4, y(eavesM)],
-              [(x0 + x1) / 2, y(eavesM + building.roof.riseM)],
-              [x1 + 4, y(eavesM)],
-            ]),
-          ]
-        : []),
+      ...(roof ? [path(drawn(roof))] : []),
       ...building.storeys.flatMap((s): Mark[] => {
         const [top, foot] = [y(s.floorLevelM + s.heightM), y(s.floorLevelM)];
         return [
-          path([
-            [x0, top],
-            [x1, top],
-            [x1, foot],
-            [x0, foot],
-          ]),
+          path(drawn(storeyShape(of, s))),
           {
             kind: 'text',
             at: [x0 - 6 - (s.name.length * NAME_PT * ADVANCE) / 2, (top + foot) / 2],
@@ -69,6 +67,20 @@ export function sectionDrawing(
           },
         ];
       }),
+      ...(eavesM === null
+        ? []
+        : [
+            {
+              kind: 'path' as const,
+              points: drawn([
+                [0, eavesM],
+                [widthM, eavesM],
+              ]),
+              closed: false,
+              widthPt: 0.6,
+              stroke: 'soft' as const,
+            },
+          ]),
       { kind: 'text', at: [(x0 + x1) / 2, heightPt - 9], text: building.name, sizePt: 9, ink: 'ink' },
     ];
   });

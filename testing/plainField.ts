@@ -15,10 +15,11 @@ import type { ScenePart } from '../core/radio/geometry/sceneParts';
 /** The scene without its rectangles, so that every wall is asked for every cell. */
 function withoutParts(scene: Scene): Scene {
   const { barriers, slabs, footprints } = scene;
-  const all = <K extends 'volumes' | 'leaves'>(key: K) => scene.parts.flatMap((p) => [...p[key]]);
+  const all = <K extends 'volumes' | 'leaves' | 'slopes'>(key: K) => scene.parts.flatMap((p) => [...p[key]]);
   const part: ScenePart = {
     barriers,
     slabs,
+    slopes: all('slopes') as ScenePart['slopes'],
     footprints,
     volumes: all('volumes') as ScenePart['volumes'],
     leaves: all('leaves') as ScenePart['leaves'],

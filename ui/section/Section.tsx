@@ -7,7 +7,14 @@ import { useJob } from '@/ui/job/store';
 import { FEED_STYLE, feedPath } from '@/ui/sheet/feedLine';
 import { UnitSymbol } from '@/ui/sheet/UnitSymbol';
 import { namesThatFit } from './layout';
-import { sectionLayout, sectionX } from '@/core/site/geometry/section';
+import {
+  eavesInFaceM,
+  roofShape,
+  sectionLayout,
+  sectionX,
+  storeyShape,
+  type SectionPoint,
+} from '@/core/site/geometry/section';
 import { parentIdOf } from '@/core/plan/option/feeds';
 
 /** Room at the left for the storey names of the first building. */
@@ -95,23 +102,20 @@ export function Section({
         className="absolute inset-0 select-none"
       >
         <line x1={0} x2={size.width} y1={ground} y2={ground} stroke="var(--ink)" strokeWidth={1.4} />
-        {layout.buildings.map(({ building, atM, widthM }) => {
+        {layout.buildings.map((of) => {
+          const { building, atM, widthM } = of;
           const x0 = px(atM);
           const x1 = px(atM + widthM);
-          const eaves = py(eavesLevelM(building));
+          const drawn = (points: readonly SectionPoint[]) =>
+            points.map(([alongM, levelM]) => `${px(atM + alongM)},${py(levelM)}`).join(' ');
+          const roof = roofShape(of);
+          const eavesM = eavesInFaceM(of);
           return (
             <g key={building.id}>
-              {building.roof && (
-                <path
-                  d={`M${x0 - 4} ${eaves}L${(x0 + x1) / 2} ${py(eavesLevelM(building) + building.roof.riseM)}L${x1 + 4} ${eaves}Z`}
-                  fill="var(--good-wash)"
-                  stroke="var(--ink)"
-                  strokeWidth={1.2}
-                />
+              {roof && (
+                <polygon points={drawn(roof)} fill="var(--good-wash)" stroke="var(--ink)" strokeWidth={1.2} />
               )}
               {building.storeys.map((s) => {
-                const y = py(s.floorLevelM + s.heightM);
-                const height = k * s.heightM;
                 const isOpen = open.has(s.id);
                 return (
                   <g
@@ -128,11 +132,8 @@ export function Section({
                       showStorey(s.id);
                     }}
                   >
-                    <rect
-                      x={x0}
-                      y={y}
-                      width={x1 - x0}
-                      height={height}
+                    <polygon
+                      points={drawn(storeyShape(of, s))}
                       fill={isOpen ? 'var(--lamp-wash)' : 'var(--sheet)'}
                       stroke="var(--ink)"
                       strokeWidth={isOpen ? 2 : 1}
@@ -141,6 +142,17 @@ export function Section({
                   </g>
                 );
               })}
+              {eavesM !== null && (
+                <line
+                  x1={x0}
+                  x2={x1}
+                  y1={py(eavesM)}
+                  y2={py(eavesM)}
+                  stroke="var(--ink-2)"
+                  strokeDasharray="3 3"
+                  pointerEvents="none"
+                />
+              )}
               {shown.has(building.id) && (
                 <text
                   className="fig"

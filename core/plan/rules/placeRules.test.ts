@@ -41,6 +41,29 @@ describe('what is said of where a unit stands', () => {
     const plug = unit('B', place(6, 1, 'g', 0.1), air, 'extender-dual');
     expect(said(/stands on the floor/, words(option(gateway, plug)))).toEqual([]);
   });
+  test('no higher than the slope of the roof leaves it', () => {
+    const sloped = contextOf({
+      site: {
+        buildings: site.buildings.map((b) => ({
+          ...b,
+          roof: { construction: 'tileRoof', riseM: 1, rooms: { kneeM: 0.8, slopeDeg: 40, ridgeDeg: 0 } },
+        })),
+      },
+    });
+    const top = site.buildings[0]!.storeys.reduce((a, b) => (b.floorLevelM > a.floorLevelM ? b : a));
+    const y = Math.min(...top.outline.map((p) => p.yM));
+    const x = Math.min(...top.outline.map((p) => p.xM)) + 3;
+    const hangs = (atY: number, heightM: number) =>
+      said(
+        /where the roof leaves/,
+        words(option(gateway, unit('B', place(x, atY, top.id, heightM), air)), sloped),
+      );
+    expect(hangs(y + 0.2, 1.2)).toEqual([
+      expect.stringMatching(/^blocks: B hangs 1\.2.* m up where the roof leaves/),
+    ]);
+    expect(hangs(y + 0.2, 0.6)).toEqual([]);
+    expect(hangs(y + 1.5, 1.2)).toEqual([]);
+  });
   test('out of what it sits in, and away from metal and water beside it, at their height', () => {
     const square = (x: number, y: number) => [
       { xM: x, yM: y },

@@ -3,6 +3,7 @@ import { powerLimit } from '../../radio/link/regions';
 import { roomsOn, distanceToWallM } from '../../site/geometry/rooms';
 import { CONDITION_LABEL, type Condition } from '../../site/model/conditions';
 import { describeConstruction } from '../../site/model/constructions';
+import { roomAboveM } from '../../site/geometry/slopes';
 import { inside } from '../../site/model/levels';
 import { lengthText } from '../../site/model/lengths';
 import type { Obstacle } from '../../site/model/schema';
@@ -71,6 +72,12 @@ function seatNotices(context: PlanContext, unit: Unit): RuleNotice[] {
           `${letter} stands ${lengthText(m, brief.lengthUnit)} beside ${o.name} (${describeConstruction(o.construction, site.customConstructions).label}): ${lengthText(BESIDE_M, brief.lengthUnit)} away or more.`,
         );
     }
+  const leavesM = roomAboveM(site, place);
+  if (leavesM !== null && place.heightM > leavesM)
+    say(
+      'blocks',
+      `${letter} hangs ${lengthText(place.heightM, brief.lengthUnit)} up where the roof leaves ${lengthText(leavesM, brief.lengthUnit)}: lower it, or move it away from the eaves.`,
+    );
   const { asks, where } = conditionsAt(context, unit);
   const cannot = asks.filter((c) => !kit.stands.includes(c));
   if (cannot.length > 0 && place.storeyId !== null)

@@ -7,6 +7,7 @@ import {
   lengthInPrismM,
   signedArea2,
   slabCrossed,
+  slopeCrossed,
   type Spot3,
 } from '../geometry/meet';
 import type { Slab } from '../geometry/solids';
@@ -163,7 +164,7 @@ function wedgeOf(outline: Float64Array, u: Spot3): HalfPlane[] {
   ];
 }
 
-/** Obstacles and foliage: few and small, so their cells are asked one by one. */
+/** Slopes of roofs, obstacles and foliage: few and small, so their cells are asked one by one. */
 export function castPrisms(
   part: ScenePart,
   losses: CastLosses,
@@ -175,12 +176,16 @@ export function castPrisms(
   move: Move,
 ): void {
   const always = () => 1;
-  for (const v of part.volumes) {
-    const loss = losses.byConstruction[v.construction]!;
-    eachSpan(grid, layer, wedgeOf(v.outline, u), always, (row, from, to) => {
+  const solids = [
+    ...part.slopes.map((s) => ({ ...s, isMet: (p: Spot3) => slopeCrossed(s, u, p) })),
+    ...part.volumes.map((v) => ({ ...v, isMet: (p: Spot3) => lengthInPrismM(v, u, p) > TOUCHED_M })),
+  ];
+  for (const { construction, outline, isMet } of solids) {
+    const loss = losses.byConstruction[construction]!;
+    eachSpan(grid, layer, wedgeOf(outline, u), always, (row, from, to) => {
       const y = cellY(grid, row);
       for (let c = from; c <= to; c++) {
-        if (lengthInPrismM(v, u, move(cellX(grid, c), y)) <= TOUCHED_M) continue;
+        if (!isMet(move(cellX(grid, c), y))) continue;
         for (let b = 0; b < 3; b++) {
           space.steps[b]![row * width + c]! += loss[b]!;
           space.steps[b]![row * width + c + 1]! -= loss[b]!;

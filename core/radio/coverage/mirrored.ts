@@ -1,24 +1,9 @@
 import type { PlanBox, ScenePart } from '../geometry/sceneParts';
 import { boxOf, partOf } from '../geometry/sceneParts';
 import { TOUCH_M } from '../geometry/meet';
-import { depth, keptHeights, keptWall, type HalfSpace } from '../geometry/halfSpace';
+import { keptHeights, keptOutline, keptWall, type HalfSpace } from '../geometry/halfSpace';
 import { REFLECTION_REACH_M, type Mirror } from '../propagation/mirrors';
-import type { Barrier } from '../geometry/solids';
-
-/** What of an outline lies on the kept side of an upright mirror; nothing where no area is left. */
-function kept(half: HalfSpace, outline: Float64Array): Float64Array | null {
-  const out: number[] = [];
-  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
-    const [ax, ay, bx, by] = [outline[j]!, outline[j + 1]!, outline[i]!, outline[i + 1]!];
-    const [a, b] = [depth(half, ax, ay), depth(half, bx, by)];
-    if (a > 0 !== b > 0) {
-      const t = a / (a - b);
-      out.push(ax + t * (bx - ax), ay + t * (by - ay));
-    }
-    if (b > 0) out.push(bx, by);
-  }
-  return out.length >= 6 ? Float64Array.from(out) : null;
-}
+import type { Barrier, Slope } from '../geometry/solids';
 
 /** The same on the other side of the mirror. */
 function over({ mirror }: HalfSpace, outline: Float64Array): Float64Array {
@@ -48,7 +33,7 @@ type Things = Omit<ScenePart, keyof PlanBox>;
 /** One side of an upright mirror and its image, as one building. */
 function besideWall(half: HalfSpace, part: ScenePart): Things {
   const both = (outline: Float64Array): Float64Array[] => {
-    const own = kept(half, outline);
+    const own = keptOutline(half, outline);
     return own ? [own, over(half, own)] : [];
   };
   const prisms = <T extends { outline: Float64Array }>(list: readonly T[]): T[] =>
@@ -68,11 +53,33 @@ function besideWall(half: HalfSpace, part: ScenePart): Things {
         under: nth(under, i),
       }));
     }),
+    slopes: part.slopes.flatMap((s) => {
+      const own = keptOutline(half, s.outline);
+      if (!own) return [];
+      const { nx, ny, d } = half.mirror;
+      const across = s.gx * nx + s.gy * ny;
+      const image = {
+        levelM: s.levelM + 2 * d * across,
+        gx: s.gx - 2 * across * nx,
+        gy: s.gy - 2 * across * ny,
+      };
+      return [
+        { ...s, outline: own },
+        { ...s, ...image, outline: over(half, own) },
+      ];
+    }),
     volumes: prisms(part.volumes),
     leaves: prisms(part.leaves),
     footprints: part.footprints.flatMap(both),
   };
 }
+
+/** Level of a slope in the middle of its corners, m. */
+const middleM = ({ outline, levelM, gx, gy }: Slope): number => {
+  let sum = 0;
+  for (let i = 0; i < outline.length; i += 2) sum += levelM + gx * outline[i]! + gy * outline[i + 1]!;
+  return sum / (outline.length / 2);
+};
 
 /** One side of a level mirror and its image. Clutter is counted in plan, where both are one. */
 function besideSlab(half: HalfSpace, part: ScenePart): Things {
@@ -104,6 +111,10 @@ function besideSlab(half: HalfSpace, part: ScenePart): Things {
     slabs: part.slabs
       .filter((s) => side * (s.levelM - levelM) > TOUCH_M)
       .flatMap((s) => [s, { ...s, levelM: 2 * levelM - s.levelM }]),
+    // Floors and level roofs lie wholly under or over a slope.
+    slopes: part.slopes
+      .filter((s) => side * (middleM(s) - levelM) > TOUCH_M)
+      .flatMap((s) => [s, { ...s, levelM: 2 * levelM - s.levelM, gx: -s.gx, gy: -s.gy }]),
     volumes: part.volumes.flatMap((v) =>
       between(v.baseM, v.topM).map(([baseM, topM]) => ({ ...v, baseM, topM })),
     ),

@@ -7,6 +7,7 @@ import {
   lengthInPrismM,
   openShare,
   slabCrossed,
+  slopeCrossed,
   type Spot3,
 } from './meet';
 import { passesOver } from './sceneParts';
@@ -86,6 +87,8 @@ export function crossingsBetween(scene: Scene, u: Spot3, p: Spot3, skip?: Skip):
     }
     for (const s of part.slabs)
       if (!skip?.slabs.includes(s) && slabCrossed(s, u, p)) floors.push(s.construction);
+    for (const s of part.slopes)
+      if (slopeCrossed(s, u, p)) walls.push({ construction: s.construction, weight: 1, wall: null, open: 1 });
     for (const v of part.volumes)
       if (lengthInPrismM(v, u, p) > TOUCHED_M)
         walls.push({ construction: v.construction, weight: 1, wall: null, open: 1 });

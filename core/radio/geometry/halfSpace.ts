@@ -54,3 +54,18 @@ export function keptWall(half: HalfSpace, w: Barrier): Barrier | null {
     openings: w.openings.map((o) => ({ ...o, s0: at(o.s0), s1: at(o.s1) })),
   };
 }
+
+/** What of an outline lies on the kept side of an upright plane; nothing where no area is left. */
+export function keptOutline(half: HalfSpace, outline: Float64Array): Float64Array | null {
+  const out: number[] = [];
+  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
+    const [ax, ay, bx, by] = [outline[j]!, outline[j + 1]!, outline[i]!, outline[i + 1]!];
+    const [a, b] = [depth(half, ax, ay), depth(half, bx, by)];
+    if (a > 0 !== b > 0) {
+      const t = a / (a - b);
+      out.push(ax + t * (bx - ax), ay + t * (by - ay));
+    }
+    if (b > 0) out.push(bx, by);
+  }
+  return out.length >= 6 ? Float64Array.from(out) : null;
+}

@@ -1,4 +1,4 @@
-import type { Barrier, Slab } from './solids';
+import type { Barrier, Slab, Slope } from './solids';
 
 export interface Spot3 {
   x: number;
@@ -138,6 +138,15 @@ export function slabCrossed(s: Slab, u: Spot3, p: Spot3): boolean {
   if (insideShare(s.outline, x, y) === 0) return false;
   if (s.holes.some((h) => insideShare(h, x, y) > 0)) return false;
   return !s.under.some((o) => insideShare(o, x, y) > 0);
+}
+
+/** Whether a line passes a slope inside its outline. */
+export function slopeCrossed(s: Slope, u: Spot3, p: Spot3): boolean {
+  const from = u.z - s.levelM - s.gx * u.x - s.gy * u.y;
+  const to = p.z - s.levelM - s.gx * p.x - s.gy * p.y;
+  if (from > 0 === to > 0) return false;
+  const t = from / (from - to);
+  return insideShare(s.outline, u.x + t * (p.x - u.x), u.y + t * (p.y - u.y)) > 0;
 }
 
 /** Twice the signed area of a flat outline; its sign tells which way round the corners go. */

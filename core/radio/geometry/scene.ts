@@ -1,9 +1,10 @@
-import type { Point, Site } from '../../site/model/schema';
+import type { Building, Point, Site, Storey, Wall } from '../../site/model/schema';
 import { isOpenAir } from '../../site/geometry/openAir';
 import { roomsOn } from '../../site/geometry/rooms';
 import { partyWallsOnce } from '../../site/geometry/partyWalls';
 import { wallThicknessM } from '../../site/model/constructions';
 import { eavesLevelM } from '../../site/model/levels';
+import { ceilingM, slopesOf } from '../../site/geometry/slopes';
 import type { PerBand } from '../link/bands';
 import {
   constructionLossDb,
@@ -12,10 +13,11 @@ import {
   thicknessShare,
 } from '../materials/constructionLoss';
 import { insideShare } from './meet';
+import { roofSlopes } from './roofSlopes';
 import { partOf, type ScenePart } from './sceneParts';
 import { slantOf, type Slant } from '../materials/slant';
 import { reflectionLossTable } from '../materials/reflectionLoss';
-import type { Barrier, SceneOpening, Slab, Volume } from './solids';
+import type { Barrier, SceneOpening, Slab, Slope, Volume } from './solids';
 
 /** The site as the radio sees it: flat lists in plot coordinates, constructions by number. */
 export interface Scene {
@@ -68,6 +70,14 @@ function keepApart(openings: SceneOpening[]): void {
     }
 }
 
+/** How high a wall goes that reaches the ceiling: as high as that is over any of it, under a slope too. */
+const wallHeightM = (building: Building, storey: Storey, { a, b }: Wall): number =>
+  Math.max(
+    ...[a, { xM: (a.xM + b.xM) / 2, yM: (a.yM + b.yM) / 2 }, b].map((p) =>
+      ceilingM(building, storey, p.xM, p.yM),
+    ),
+  );
+
 /** Compiles a site for propagation. Pure; walls of storeys that do not exist are left out (the site check names them). */
 export function buildScene(drawn: Site): Scene {
   const site = partyWallsOnce(drawn);
@@ -97,6 +107,7 @@ export function buildScene(drawn: Site): Scene {
   };
   const storeys = new Map(site.buildings.flatMap((b) => b.storeys.map((s) => [s.id, s] as const)));
 
+  const buildingOfStorey = new Map(site.buildings.flatMap((b) => b.storeys.map((s) => [s.id, b] as const)));
   const barriers: Barrier[] = [];
   const barrierById = new Map<string, Barrier>();
   for (const w of site.walls) {
@@ -111,7 +122,7 @@ export function buildScene(drawn: Site): Scene {
       lengthM: Math.hypot(w.b.xM - w.a.xM, w.b.yM - w.a.yM),
       thicknessM: wallThicknessM(w, site.customConstructions),
       baseM: s.floorLevelM,
-      topM: s.floorLevelM + (w.heightM ?? s.heightM),
+      topM: s.floorLevelM + (w.heightM ?? wallHeightM(buildingOfStorey.get(s.id)!, s, w)),
       construction: numberOf(w.construction, thicknessShare(w.construction, w.thicknessM)),
       openings: [],
     };
@@ -134,9 +145,9 @@ export function buildScene(drawn: Site): Scene {
 
   for (const barrier of barriers) keepApart(barrier.openings);
 
-  const buildingOf = new Map(site.buildings.flatMap((b) => b.storeys.map((s) => [s.id, b.id] as const)));
   const slabs: Slab[] = [];
   const slabsOf = new Map<string, Slab[]>();
+  const slopesIn = new Map<string, readonly Slope[]>();
   const footprints: Float64Array[] = [];
   const storeyMiddlesM: number[][] = [];
   for (const b of site.buildings) {
@@ -165,7 +176,12 @@ export function buildScene(drawn: Site): Scene {
         const levelM = isTop ? eavesLevelM(b) : s.floorLevelM + s.heightM;
         // A roof terrace is open above.
         const holes = roomsOn(drawn, s.id).flatMap((r) => (isOpenAir(r.named) ? [flat(r.outline)] : []));
-        own.push({ id: isTop ? b.id : `${b.id} ${s.id}`, levelM, outline, holes, under, construction });
+        const roof = { id: isTop ? b.id : `${b.id} ${s.id}`, levelM, outline, holes, under, construction };
+        const slopes = slopesOf(b);
+        if (slopes?.storey !== s) return void own.push(roof);
+        const sloped = roofSlopes(slopes, roof);
+        if (sloped.level) own.push(sloped.level);
+        slopesIn.set(b.id, sloped.slopes);
       });
     }
     slabs.push(...own);
@@ -180,15 +196,16 @@ export function buildScene(drawn: Site): Scene {
       topM: ground + o.baseM + o.heightM,
       construction: numberOf(o.construction),
     };
-    return { volume, buildingId: o.storeyId ? (buildingOf.get(o.storeyId) ?? null) : null };
+    return { volume, buildingId: o.storeyId ? (buildingOfStorey.get(o.storeyId)?.id ?? null) : null };
   });
   const leaves = site.foliage.map((f) => ({ outline: flat(f.outline), topM: f.heightM, inLeaf: f.inLeaf }));
   const volumesIn = (id: string | null) => volumes.filter((v) => v.buildingId === id).map((v) => v.volume);
   const parts = site.buildings.map((b, i) =>
     partOf({
       barriers: site.walls
-        .filter((w) => buildingOf.get(w.storeyId) === b.id)
+        .filter((w) => buildingOfStorey.get(w.storeyId)?.id === b.id)
         .map((w) => barrierById.get(w.id)!),
+      slopes: slopesIn.get(b.id) ?? [],
       slabs: slabsOf.get(b.id)!,
       volumes: volumesIn(b.id),
       leaves: [],
@@ -197,9 +214,9 @@ export function buildScene(drawn: Site): Scene {
   );
   // Each obstacle and hedge of the open is a part of its own: they lie far apart.
   for (const v of volumesIn(null))
-    parts.push(partOf({ barriers: [], slabs: [], volumes: [v], leaves: [], footprints: [] }));
+    parts.push(partOf({ barriers: [], slabs: [], slopes: [], volumes: [v], leaves: [], footprints: [] }));
   for (const l of leaves)
-    parts.push(partOf({ barriers: [], slabs: [], volumes: [], leaves: [l], footprints: [] }));
+    parts.push(partOf({ barriers: [], slabs: [], slopes: [], volumes: [], leaves: [l], footprints: [] }));
   return {
     constructionNames,
     thicknessShares,

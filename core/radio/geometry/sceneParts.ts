@@ -1,4 +1,4 @@
-import type { Barrier, Leaves, Slab, Volume } from './solids';
+import type { Barrier, Leaves, Slab, Slope, Volume } from './solids';
 import { ownedBy } from '../../stats/lru';
 
 /** A rectangle in plan, m. */
@@ -13,6 +13,7 @@ export interface PlanBox {
 export interface ScenePart extends PlanBox {
   barriers: readonly Barrier[];
   slabs: readonly Slab[];
+  slopes: readonly Slope[];
   volumes: readonly Volume[];
   leaves: readonly Leaves[];
   /** Outlines inside which clutter counts. */
@@ -35,7 +36,9 @@ export function partOf(things: Omit<ScenePart, keyof PlanBox>): ScenePart {
     take(w.ax, w.ay);
     take(w.bx, w.by);
   }
-  const outlines = [...things.slabs, ...things.volumes, ...things.leaves].map((t) => t.outline);
+  const outlines = [...things.slabs, ...things.slopes, ...things.volumes, ...things.leaves].map(
+    (t) => t.outline,
+  );
   for (const outline of [...outlines, ...things.footprints])
     for (let i = 0; i < outline.length; i += 2) take(outline[i]!, outline[i + 1]!);
   return { ...things, ...box };

@@ -34,6 +34,16 @@ export interface Slab {
   construction: number;
 }
 
+/** A slope of a roof: a plane z = levelM + gx·x + gy·y over an outline, all in m. It counts as a wall does, at whatever angle it is met. */
+export interface Slope {
+  id: string;
+  outline: Float64Array;
+  levelM: number;
+  gx: number;
+  gy: number;
+  construction: number;
+}
+
 /** A box or prism that costs once when a line passes through it. */
 export interface Volume {
   id: string;

@@ -73,7 +73,7 @@ describe('passing over a rectangle', () => {
     expect(passesOver(box, b, a)).toBe(passes);
   });
   test('a part of nothing is passed by every line', () => {
-    const nothing = partOf({ barriers: [], slabs: [], volumes: [], leaves: [], footprints: [] });
+    const nothing = partOf({ barriers: [], slabs: [], slopes: [], volumes: [], leaves: [], footprints: [] });
     expect(passesOver(nothing, { x: 0, y: 0 }, { x: 1, y: 1 })).toBe(false);
   });
 });

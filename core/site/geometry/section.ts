@@ -1,5 +1,5 @@
-import { eavesLevelM } from '../model/levels';
-import type { Building, Place } from '../model/schema';
+import type { Building, Place, Storey } from '../model/schema';
+import { ceilingM, ridgeLevelM, slopesOf } from './slopes';
 
 /** A building in the section: where it stands and how wide it is, m. */
 export interface SectionBuilding {
@@ -31,7 +31,7 @@ export function sectionLayout(all: readonly Building[]): SectionLayout {
         building,
         x0M,
         widthM: Math.max(...xs) - x0M,
-        topM: eavesLevelM(building) + (building.roof?.riseM ?? 0),
+        topM: ridgeLevelM(building),
       };
     })
     .sort((a, b) => a.x0M - b.x0M);
@@ -51,6 +51,58 @@ export function sectionLayout(all: readonly Building[]): SectionLayout {
     heightM: Math.max(4, ...spans.map((s) => s.topM)),
     depthM: -lowest,
   };
+}
+
+/** A corner in the section: along its building from the west, and above the ground, m. */
+export type SectionPoint = readonly [alongM: number, levelM: number];
+
+/** How finely a slope is followed. */
+const ALONG = 16;
+
+const spanOf = ({ building, x0M }: SectionBuilding, storey: Storey): [number, number] => {
+  const xs = storey.outline.map((p) => p.xM - x0M);
+  // A storey that is gone has no corners; it cannot be drawn.
+  return building.storeys.includes(storey) ? [Math.min(...xs), Math.max(...xs)] : [0, 0];
+};
+
+/** The outline of a storey looking north: as wide as it is itself, and under the slopes as high as they leave it. */
+export function storeyShape(of: SectionBuilding, storey: Storey): SectionPoint[] {
+  const [from, to] = spanOf(of, storey);
+  const floorM = storey.floorLevelM;
+  const ys = storey.outline.map((p) => p.yM);
+  const [low, high] = [Math.min(...ys), Math.max(...ys)];
+  const isSloped = slopesOf(of.building)?.storey === storey;
+  const steps = isSloped ? ALONG : 1;
+  const top = Array.from({ length: steps + 1 }, (_, n): SectionPoint => {
+    const along = from + (n / steps) * (to - from);
+    // What is seen from the south is the highest of what lies behind each other.
+    const behind = Array.from({ length: ALONG + 1 }, (_b, k) =>
+      ceilingM(of.building, storey, of.x0M + along, low + (k / ALONG) * (high - low)),
+    );
+    return [along, floorM + Math.max(...behind)];
+  });
+  return [[from, floorM], ...top, [to, floorM]];
+}
+
+/** The roof over the uppermost storey, looking north; null where there is none. */
+export function roofShape(of: SectionBuilding): SectionPoint[] | null {
+  const { building } = of;
+  if (!building.roof) return null;
+  const top = building.storeys.reduce((a, b) => (b.floorLevelM > a.floorLevelM ? b : a));
+  const shape = storeyShape(of, top);
+  const [west, east] = [shape[1]!, shape.at(-2)!];
+  const ridgeM = ridgeLevelM(building);
+  // A slope that falls towards the reader is seen in its whole length.
+  if (eavesInFaceM(of) !== null) return [west, [west[0], ridgeM], [east[0], ridgeM], east];
+  return [west, [(west[0] + east[0]) / 2, ridgeM], east];
+}
+
+/** Level of the eaves of a slope that falls towards whoever looks north; null where none does. */
+export function eavesInFaceM({ building }: SectionBuilding): number | null {
+  const slopes = slopesOf(building);
+  return slopes && Math.abs(slopes.ny) > Math.abs(slopes.nx)
+    ? slopes.storey.floorLevelM + slopes.kneeM
+    : null;
 }
 
 /** A place in section metres: along its building, or between the buildings in the yard. */

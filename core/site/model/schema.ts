@@ -3,6 +3,7 @@ import { condition } from './conditions';
 import { constructionId, customConstruction } from './constructions';
 import { activityCount, activityId, needLimits } from './needs';
 import { bandId, channelNumber, widthMhz } from './radioTerms';
+import { roof } from './roof';
 
 /** Farthest coordinate a plot may have from its origin, m. A site larger than this is a typing error. */
 export const PLOT_LIMIT_M = 2000;
@@ -66,7 +67,7 @@ export const building = z.strictObject({
   id,
   name: label,
   frame: frame.optional(),
-  roof: z.strictObject({ construction: constructionId, riseM: z.number().min(0).max(15) }).nullable(),
+  roof: roof.nullable(),
   storeys: z.array(storey).min(1, 'a building has at least one storey').max(MOST_STOREYS),
 });
 export type Building = z.infer<typeof building>;

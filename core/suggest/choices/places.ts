@@ -5,6 +5,7 @@ import type { Option } from '../../plan/option/schema';
 import { apartM, areWithin } from '../../site/geometry/apart';
 import { roomNameAt } from '../../site/geometry/roomName';
 import { roomsOn } from '../../site/geometry/rooms';
+import { ceilingM, roomAboveM } from '../../site/geometry/slopes';
 import { isOnBarred } from '../../site/geometry/ownBuilding';
 import { boxAround, eavesLevelM, inside } from '../../site/model/levels';
 import type { Building, Place, Point, Site } from '../../site/model/schema';
@@ -24,6 +25,8 @@ export interface Candidate {
 const SHELF_M = 1.2;
 /** A unit under a ceiling hangs this much below it, and one under the eaves below them, m. */
 const CEILING_M = 0.05;
+/** A slope lower than this over the middle of a room is no ceiling to hang a unit under, m (estimate). */
+const HEAD_M = 1.8;
 const EAVES_M = 0.4;
 /** A unit outdoors hangs no higher than a ladder is stood safely for, and this far off its wall, m (estimates). */
 const LADDER_M = 5;
@@ -133,9 +136,10 @@ function standing(site: Site): Candidate[] {
       ...site.jacks.map((o) => ({ o, mounts: AT_JACK })),
     ].map(({ o, mounts }) => ({ id: o.id, name: o.name, place: onShelf(o.place), outletId: null, mounts })),
   ];
-  if (site.outlets.length > 0) return found;
+  const low = found.filter(({ place }) => (roomAboveM(site, place) ?? Infinity) >= place.heightM);
+  if (site.outlets.length > 0) return low;
   return [
-    ...found,
+    ...low,
     ...middles(site).map(({ id, name, place }) => ({
       id,
       name,
@@ -154,20 +158,28 @@ const middles = (site: Site) =>
         id: `${s.id}-room-${i}`,
         name: r.named?.name ?? s.name,
         place: { storeyId: s.id, ...r.middle, heightM: 0 },
-        storeyM: s.heightM,
+        storeyM: ceilingM(b, s, r.middle.xM, r.middle.yM),
       })),
     ),
   );
 
 /** Places under the ceilings, one in the middle of each room. */
 const ceilings = (site: Site): Candidate[] =>
-  middles(site).map(({ id, name, place, storeyM }) => ({
-    id: `${id}-ceiling`,
-    name: `${name}, ceiling`,
-    place: { ...place, heightM: storeyM - CEILING_M },
-    outletId: null,
-    mounts: ['ceiling'],
-  }));
+  middles(site)
+    .filter((m) => m.storeyM >= HEAD_M)
+    .map(({ id, name, place, storeyM }) => ({
+      id: `${id}-ceiling`,
+      name: `${name}, ceiling`,
+      place: { ...place, heightM: storeyM - CEILING_M },
+      outletId: null,
+      mounts: ['ceiling'],
+    }));
+
+/** Level of the edge of a roof over a point beside it: lower where a slope comes down into the uppermost storey. */
+function eavesAtM(b: Building, { xM, yM }: Point): number {
+  const top = b.storeys.reduce((a, s) => (s.floorLevelM > a.floorLevelM ? s : a));
+  return Math.min(eavesLevelM(b), top.floorLevelM + ceilingM(b, top, xM, yM));
+}
 
 /** Corners of a building's top storey, and the middles of its long sides, a little outside the wall. */
 function aroundEaves(building: Building): Point[] {
@@ -213,7 +225,7 @@ function outdoors(site: Site): Candidate[] {
     b.storeys.length === 0
       ? []
       : aroundEaves(b).map((p, i) =>
-          at(`${b.id}-eaves-${i}`, `${b.name}, eaves ${i + 1}`, p, eavesLevelM(b) - EAVES_M),
+          at(`${b.id}-eaves-${i}`, `${b.name}, eaves ${i + 1}`, p, eavesAtM(b, p) - EAVES_M),
         ),
   );
   const poles = site.obstacles.flatMap((o) => {

@@ -15,6 +15,7 @@ import { storeysById } from '@/core/site/model/levels';
 import { middleOf } from '@/core/site/geometry/rooms';
 import type { Building, Point, Storey } from '@/core/site/model/schema';
 import { useJob, useJobStore } from '@/ui/job/store';
+import { RoomsInRoof } from './RoomsInRoof';
 import { NameField, NumberField, SelectField } from '@/ui/pieces/fields';
 import { LengthField } from '@/ui/pieces/LengthField';
 import { constructionChoices } from '../draw/constructionChoices';
@@ -75,12 +76,20 @@ function BuildingFields({ building }: { building: Building }) {
           change({ roof: construction ? { construction, riseM: building.roof?.riseM ?? 1 } : null })
         }
       />
-      {building.roof && (
+      {building.roof && !building.roof.rooms && (
         <LengthField
           label="Roof rises, 0: flat"
           valueM={building.roof.riseM}
           maxM={15}
           onChange={(riseM) => riseM !== null && change({ roof: { ...building.roof!, riseM } })}
+        />
+      )}
+      {building.roof && (
+        <RoomsInRoof
+          roof={building.roof}
+          turned={building.frame?.turnDeg ?? 0}
+          isWide={size !== null && size.widthM >= size.depthM}
+          change={(roof) => change({ roof })}
         />
       )}
       {size &&
