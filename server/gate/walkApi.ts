@@ -7,13 +7,13 @@ import { askThread } from '../thread/ask';
 import { practise } from '../requests/practise';
 import { newestOf } from '../walk/newest';
 import { takePicture } from '../walk/pictures';
-import { takeWalkRows } from '../walk/rows';
 import { readyTogether } from '../walk/together';
 import { WALK_API } from './gate';
 import { ROWS_BODY, SMALL_BODY, readJson, readPictureBody } from '../base/body';
 import { patiently } from '../base/patience';
 import { throttle } from '../base/throttle';
 import { reply, sentBy } from './replies';
+import { takeRows } from './walkRows';
 import { addressOf, tokenOf } from './who';
 
 /** Wrong tokens from one address before it has to wait, and how long, ms. */
@@ -90,7 +90,7 @@ export async function answerWalk(
       );
     if (what === 'rows' && request.method === 'POST') {
       const body = await readJson(sentBy(request), ROWS_BODY);
-      return reply(response, body.ok ? await patiently(() => takeWalkRows(phone.value, body.value)) : body);
+      return reply(response, body.ok ? await takeRows(phone.value, body.value) : body);
     }
     if (what === 'together' && request.method === 'POST') {
       const body = await readJson(sentBy(request), SMALL_BODY);

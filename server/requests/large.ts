@@ -13,7 +13,8 @@ import { askThread } from '../thread/ask';
 const LARGE_DOCUMENTS = 300_000;
 
 /** Whether the documents of a job are so long that a thread should read and check them. */
-const isLarge = (id: string, db: Db = database()): boolean => documentsLength(db, id) > LARGE_DOCUMENTS;
+export const isLarge = (id: string, db: Db = database()): boolean =>
+  documentsLength(db, id) > LARGE_DOCUMENTS;
 
 /** The head of a large job, made in a thread; undefined where a job is made out here. */
 export async function largeHead(caller: Caller, id: string): Promise<Outcome<string> | undefined> {

@@ -2,6 +2,9 @@ import type { Caller } from '../base/caller';
 import { saveAct, type SaveOutcome } from '../jobs/documents';
 import { recordEvidence } from '../jobs/evidence';
 import { jobHeadText } from '../jobs/jobs';
+import type { KnownPhone } from '../access/phones';
+import { takeWalkRows } from '../walk/rows';
+import { database } from '@/db/connection';
 import { objectOf } from '../base/json';
 import { answered } from '../base/outcome';
 
@@ -25,4 +28,16 @@ export const DOCUMENT_WORK = {
       const body = objectOf(bytes);
       return body.ok ? recordEvidence(caller, id, body.value) : body;
     }),
+  takeWalkRows: ({
+    phone,
+    body,
+    apart,
+  }: {
+    phone: KnownPhone;
+    body: unknown;
+    apart: Record<string, string>;
+  }) =>
+    answered(() =>
+      takeWalkRows(phone, body, database(), (subject) => apart[JSON.stringify(subject)] ?? null),
+    ),
 } as const;

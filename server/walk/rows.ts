@@ -15,7 +15,7 @@ import { documentOf, rowOf } from '../jobs/loaded';
 import { useCase } from '../base/useCase';
 import { done, noSuchJob, refuse, type Outcome } from '../base/outcome';
 import { LATE_WORDS, noteOfLate } from './late';
-import { notTogether } from './together';
+import { notTogether, type WhyNotTogether } from './together';
 
 /** Rows at once; a phone that was long without a network sends several times. */
 export const MOST_AT_ONCE = 40;
@@ -104,7 +104,11 @@ function unitsOf(db: Db, jobId: string): ReadonlySet<unknown> {
 }
 
 /** Why a phone may not send a row; null where it may. */
-function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string | null {
+function notFor(
+  phone: KnownPhone,
+  { db, whyNot }: { db: Db; whyNot: WhyNotTogether },
+  row: Record<string, unknown>,
+): string | null {
   const { kind } = row;
   if (typeof kind !== 'string' || !KINDS.has(kind)) return 'A phone may not send this.';
   if (OF_SHEET.has(kind) && phone.scope !== 'walkAndSheet')
@@ -114,7 +118,7 @@ function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string
   if (kind === 'reading' && !SUBJECTS.has((row.subject as { kind?: unknown } | undefined)?.kind))
     return 'A phone reads spots, the links of units and walks between them.';
   const subject = row.subject as Record<string, unknown> | undefined;
-  if (kind === 'reading' && subject?.kind === 'together') return notTogether(phone, subject);
+  if (kind === 'reading' && subject?.kind === 'together') return whyNot(subject);
   if (kind === 'step' && row.act === 'photo' && !findPicture(db, phone.jobId, String(row.text)))
     return 'That photo is not on the laptop: take it again.';
   if (kind === 'step' && row.optionId !== acceptedId(db, phone.jobId))
@@ -133,12 +137,13 @@ function notFor(phone: KnownPhone, db: Db, row: Record<string, unknown>): string
 
 /**
  * Takes rows from a phone, each for itself, so that one that is refused holds up no other. Sending a row again is harmless:
- * it is kept once.
+ * it is kept once. `whyNot` knows which runs had a common start.
  */
 export function takeWalkRows(
   phone: KnownPhone,
   body: unknown,
   db: Db = database(),
+  whyNot: WhyNotTogether = (subject) => notTogether(phone, subject),
 ): Outcome<{ rows: RowAnswer[] }> {
   const parsed = sending.safeParse(body);
   if (!parsed.success)
@@ -156,7 +161,7 @@ export function takeWalkRows(
   const rows = parsed.data.rows.map((one): RowAnswer => {
     const id = rowId.safeParse(one.row.id);
     if (!id.success) return { id: String(one.row.id), ok: false, words: 'The row has no id.' };
-    const no = notFor(phone, db, one.row);
+    const no = notFor(phone, { db, whyNot }, one.row);
     if (no !== null) return { id: id.data, ok: false, words: no };
     const isReading = one.row.kind === 'reading';
     let against: Against | null = null;

@@ -88,6 +88,9 @@ export function readyTogether(phone: KnownPhone, body: unknown, nowMs = Date.now
 
 const NOT_RUN = { jobId: '', spots: new Map<string, string>() };
 
+/** Why a run had no common start with others, by what it says it is about; null where it had. */
+export type WhyNotTogether = (subject: Record<string, unknown>) => string | null;
+
 /** Why what a phone says it read together with others cannot be so; null where it can. */
 export function notTogether(phone: KnownPhone, subject: Record<string, unknown>): string | null {
   const run = started.has(String(subject.meetingId))

@@ -4,7 +4,7 @@ import { needOf, type Need } from '../../site/model/needs';
 import type { Spot } from '../../site/model/schema';
 import type { PlanContext } from '../../plan/network/context';
 import { meets } from '../../plan/links/judge';
-import type { Part, UnsureLink } from '../../plan/links/part';
+import type { Part, Rates, UnsureLink } from '../../plan/links/part';
 import { accessesOf } from '../../plan/links/access';
 import { heldSpots, isAllHeld } from '../../plan/links/busyHour';
 import { houseOf } from '../../plan/links/house';
@@ -57,6 +57,11 @@ interface Level {
 
 /** Spread of a loaded round trip from one time to another, as a natural logarithm (estimate). */
 const LATENCY_SIGMA_LN = 0.12;
+/** What a reading differs by on another day, as natural logarithms: of its speeds, and of its loaded round trip (held against practice houses). */
+const LATER_SIGMA_LN = 0.2;
+const LATER_LATENCY_SIGMA_LN = 0.15;
+/** How unsure that is which the air would carry where something else held back what was read, the same (held against practice houses). */
+const CARRIES_SIGMA_LN = 0.5;
 /** Ways that are this much weaker than the best, by what a device goes by, are never taken, dB. */
 const NEVER_DB = 18;
 /** Ways of one spot that are drawn at most. */
@@ -110,6 +115,14 @@ const bandsOf = (link: UnsureLink): readonly HopBand[] | null =>
 
 /** Every link that could carry what one does: a hop by air could go by any band the two have in common. */
 const linksIn = (link: UnsureLink): UnsureLink[] => bandsOf(link)?.map((b) => b.link) ?? [link];
+
+/** The air of a pipe that was read, as it may be at another time: where the line or the device held it back the reading said little of it. */
+function airLater(part: Part, normal: () => number): Part {
+  if (part.kind !== 'air') return part;
+  const by = Math.exp((part.carries ? CARRIES_SIGMA_LN : LATER_SIGMA_LN) * normal());
+  const at = ({ downMbps, upMbps }: Rates): Rates => ({ downMbps: downMbps * by, upMbps: upMbps * by });
+  return part.carries ? { ...part, carries: at(part.carries) } : { ...part, ...at(part) };
+}
 
 /** One draw of everything that is unsure: whether each spot works alone, and at the busy hour where that is asked for. */
 export interface Draw {
@@ -205,14 +218,15 @@ export function* drawsOf(
     const alone = ways.map(({ spot, ways: open, need }) => {
       const was = read.get(spot.id);
       if (was) {
-        // What was read scatters as its runs do, and by nothing else.
+        // What was read scatters as its runs do, and from one visit to the next.
         const between = ([low, high]: readonly [number, number]) => low + (high - low) * next();
         const outcome = {
-          downMbps: between(was.downRangeMbps),
-          upMbps: between(was.upRangeMbps),
-          latencyMs: was.latencyMs,
+          downMbps: between(was.downRangeMbps) * Math.exp(LATER_SIGMA_LN * normal()),
+          upMbps: between(was.upRangeMbps) * Math.exp(LATER_SIGMA_LN * normal()),
+          latencyMs: was.latencyMs * Math.exp(LATER_LATENCY_SIGMA_LN * normal()),
         };
-        if (was.downMbps > 0 && was.upMbps > 0) pipes[seats.get(spot.id)!] = was.pipe;
+        if (was.downMbps > 0 && was.upMbps > 0)
+          pipes[seats.get(spot.id)!] = was.pipe.map((part) => airLater(part, normal));
         return meets(outcome, need);
       }
       const way = open.length === 1 ? open[0]! : open.reduce((a, b) => (heard(b) > heard(a) ? b : a));
