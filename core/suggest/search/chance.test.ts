@@ -5,6 +5,8 @@ import { plainChance } from '../../../testing/plainChance';
 import { quillfeatherFarm } from '../../../demo/farm';
 import { planContext } from '../../plan/network/context';
 import { plainFeed } from '../../plan/option/feeds';
+import { learn } from '../../index';
+import { predictOption } from '../../plan/predict/predict';
 import { chanceOf, wholeChance } from './chance';
 
 test('is what plain draws through the whole model give, evening and bands of hops included', () => {
@@ -42,4 +44,34 @@ test('the risk leads to the trial of a backhaul over the air where that is what 
   const near = chanceOf(context, { ...job.plan.options[0]!, units: [a!] }).risk;
   expect(near).toMatchObject({ tryLetter: null });
   expect(near!.words).toContain('read at this spot');
+});
+
+test('what was read is told as likely as another visit makes it: surely where there is room, not at all where there is none', () => {
+  const farm = quillfeatherFarm();
+  const { today } = farm.plan;
+  const known = learn(farm).context;
+  const read = predictOption(known, today).filter((p) => p.runs > 0 && p.downMbps > 0 && p.upMbps > 0);
+  /** The same spots, were their limits so many times what was read of them. */
+  const askedFor = (times: number, slower = times) =>
+    read.map((p) => {
+      const site = { ...known.site, spots: known.site.spots.filter((s) => s.id === p.spotId) };
+      const latencyMs = p.latencyMs / slower;
+      const need = { ...p.need, latencyMs, downMbps: p.downMbps * times, upMbps: p.upMbps * times };
+      const activities = [{ activity: 'web' as const, count: 1 }];
+      const own = {
+        ...site,
+        spots: site.spots.map((s) => ({ ...s, activities })),
+        activityLimits: { web: need },
+      };
+      const context = { ...known, site: own };
+      return chanceOf(context, today, { draws: 400 }).spots[0]!.alone;
+    });
+  expect(read.length).toBeGreaterThan(5);
+  for (const alone of askedFor(0.4)) expect(alone).toBeGreaterThan(0.95);
+  // A round trip that was a twentieth too long once may be short enough on another day.
+  for (const alone of askedFor(0.4, 1.05)) {
+    expect(alone).toBeGreaterThan(0.2);
+    expect(alone).toBeLessThan(0.5);
+  }
+  for (const alone of askedFor(2.2)) expect(alone).toBeLessThan(0.02);
 });
