@@ -34,7 +34,7 @@ export async function answerSessions(
   }
   const items = door.list().map((s) => {
     const words = `from ${escaped(s.from)}, in since ${timeText(s.madeMs)}, last seen ${timeText(s.seenMs)} (UTC)`;
-    return `<li>${s.id === own ? 'This browser, ' : 'A browser '}${words}${button(s.id, s.id === own ? 'Leave' : 'End')}</li>`;
+    return `<li><span>${s.id === own ? 'This browser, ' : 'A browser '}${words}</span>${button(s.id, s.id === own ? 'Leave' : 'End')}</li>`;
   });
   showDoorPage(
     response,
