@@ -5,7 +5,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { quillfeatherFarm } from '@/demo/farm';
 import { database } from '@/db/connection';
 import { opened, valueOf } from '../../testing/sampleJobs';
-import { samplePhone } from '../../testing/samplePhones';
+import { phoneReading, samplePhone } from '../../testing/samplePhones';
 import { storeJob } from '../jobs/files';
 import { listen } from '../jobs/changes';
 import { openThreads } from '../thread/open';
@@ -31,26 +31,6 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const reading = (id: string, subject: Record<string, unknown>) => ({
-  kind: 'reading',
-  id,
-  at: '2026-06-03T10:00:00.000Z',
-  subject,
-  target: 'house',
-  device: 'phone',
-  deviceName: 'phone',
-  band: 'free',
-  bandSeen: null,
-  connected: true,
-  rssiDbm: null,
-  downMbps: 40,
-  upMbps: 12,
-  loadedMs: 30,
-  idleMs: 6,
-  source: 'meter',
-  replacesId: null,
-  note: '',
-});
 const WORDS = 'The laptop knows nothing of such a run, or was started anew since: run it together once more.';
 
 test.each(['small', 'large'])(
@@ -67,9 +47,11 @@ test.each(['small', 'large'])(
     const told: number[] = [];
     const leave = listen(job, (head) => told.push(head.evidence));
     const rows = [
-      reading(`rd-${job}-alone`, { kind: 'spot', spotId: 'spot-1' }),
-      reading(`rd-${job}-both`, { ...together, spotId: 'spot-1' }),
-      reading(`rd-${job}-none`, { ...together, meetingId: 'nobody-began-this', spotId: 'spot-1' }),
+      phoneReading(`rd-${job}-alone`, { subject: { kind: 'spot', spotId: 'spot-1' } }),
+      phoneReading(`rd-${job}-both`, { subject: { ...together, spotId: 'spot-1' } }),
+      phoneReading(`rd-${job}-none`, {
+        subject: { ...together, meetingId: 'nobody-began-this', spotId: 'spot-1' },
+      }),
     ];
     const sent = { rows: rows.map((row) => ({ phase: 'before', basis, row })) };
     const answer = valueOf(await takeRows(a!, sent).finally(leave));

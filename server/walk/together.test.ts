@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { createPlanner } from '../../core/job/planner';
 import { openDatabase } from '../../db/connection';
 import { farm, opened, valueOf } from '../../testing/sampleJobs';
-import { samplePhone, walkViewOf } from '../../testing/samplePhones';
+import { samplePhone, phoneReading, walkViewOf } from '../../testing/samplePhones';
 import { takeWalkRows } from './rows';
 import { readyTogether } from './together';
 
@@ -59,26 +59,9 @@ describe('phones that run at once', () => {
               {
                 phase: 'before',
                 basis,
-                row: {
-                  kind: 'reading',
-                  id,
-                  at: '2026-06-03T10:00:00.000Z',
+                row: phoneReading(id, {
                   subject: { kind: 'together', meetingId: go.meetingId, phones: 2, ...subject },
-                  target: 'house',
-                  device: 'phone',
-                  deviceName: '',
-                  band: 'free',
-                  bandSeen: null,
-                  connected: true,
-                  rssiDbm: null,
-                  downMbps: 40,
-                  upMbps: 12,
-                  loadedMs: 30,
-                  idleMs: null,
-                  source: 'meter',
-                  replacesId: null,
-                  note: '',
-                },
+                }),
               },
             ],
           },

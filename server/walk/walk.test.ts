@@ -6,32 +6,15 @@ import type { KnownPhone } from '../access/phones';
 import { readDocument, saveAct } from '../jobs/documents';
 import { recordEvidence } from '../jobs/evidence';
 import { farm, opened, valueOf } from '../../testing/sampleJobs';
-import { samplePhone as phone, walkViewOf as viewOf } from '../../testing/samplePhones';
+import {
+  phoneReading as reading,
+  samplePhone as phone,
+  walkViewOf as viewOf,
+} from '../../testing/samplePhones';
 import { newestOf } from './newest';
 import { takeWalkFile, takeWalkRows } from './rows';
 import type { Basis } from './view';
 
-const reading = (id: string, more: Record<string, unknown> = {}) => ({
-  kind: 'reading',
-  id,
-  at: '2026-06-03T10:00:00.000Z',
-  subject: { kind: 'spot', spotId: 'spot-1' },
-  target: 'house',
-  device: 'phone',
-  deviceName: 'phone',
-  band: 'free',
-  bandSeen: null,
-  connected: true,
-  rssiDbm: null,
-  downMbps: 40,
-  upMbps: 12,
-  loadedMs: 30,
-  idleMs: 6,
-  source: 'meter',
-  replacesId: null,
-  note: '',
-  ...more,
-});
 const send = (db: Db, who: KnownPhone, basis: Basis, rows: unknown[], phase = 'before') =>
   valueOf(takeWalkRows(who, { rows: rows.map((row) => ({ phase, basis, row })) }, db)).rows;
 

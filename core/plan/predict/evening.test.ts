@@ -4,7 +4,7 @@ import { sampleBuilding, samplePlace, sampleRectangle, sampleRow } from '../../.
 import type { Brief } from '../../brief/brief';
 import { emptySite, type Site, type Spot } from '../../site/model/schema';
 import { evaluate } from '../evaluate/evaluate';
-import { evenings, heldSpots } from '../links/busyHour';
+import { evenings, heldSpots, isAllHeld } from '../links/busyHour';
 import { holdsInTheEvening, houseOf, isAlwaysOn } from '../links/house';
 import { mediaOf } from '../links/media';
 import { pipesOf } from './evening';
@@ -179,5 +179,7 @@ test('the lean count of the chance says of every spot what the whole one says', 
       const whole = evenings(house, mediaOf(context, smallToday), pipes).spots;
       const lean = heldSpots(house, mediaOf(context, smallToday), pipes);
       expect(lean).toEqual(whole.map((e) => e !== null && holdsInTheEvening(e)));
+      expect(isAllHeld(house, mediaOf(context, smallToday), pipes)).toBe(lean.every(Boolean));
+      expect(isAllHeld(house, mediaOf(context, smallToday), [null, ...pipes.slice(1)])).toBe(false);
     }
 });

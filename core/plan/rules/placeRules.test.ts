@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { plainFeed } from '../option/feeds';
 import { contextOf, gateway, option, outlet, place, site, unit, words } from '../../../testing/sampleHouse';
+import { uppermostOf } from '../../site/model/levels';
 import { conditionsAt } from './placeRules';
 
 const air = plainFeed('wireless', 'a');
@@ -50,7 +51,7 @@ describe('what is said of where a unit stands', () => {
         })),
       },
     });
-    const top = site.buildings[0]!.storeys.reduce((a, b) => (b.floorLevelM > a.floorLevelM ? b : a));
+    const top = uppermostOf(site.buildings[0]!);
     const y = Math.min(...top.outline.map((p) => p.yM));
     const x = Math.min(...top.outline.map((p) => p.xM)) + 3;
     const hangs = (atY: number, heightM: number) =>

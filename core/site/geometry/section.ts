@@ -1,3 +1,4 @@
+import { uppermostOf } from '../model/levels';
 import type { Building, Place, Storey } from '../model/schema';
 import { ceilingM, ridgeLevelM, slopesOf } from './slopes';
 
@@ -88,8 +89,7 @@ export function storeyShape(of: SectionBuilding, storey: Storey): SectionPoint[]
 export function roofShape(of: SectionBuilding): SectionPoint[] | null {
   const { building } = of;
   if (!building.roof) return null;
-  const top = building.storeys.reduce((a, b) => (b.floorLevelM > a.floorLevelM ? b : a));
-  const shape = storeyShape(of, top);
+  const shape = storeyShape(of, uppermostOf(building));
   const [west, east] = [shape[1]!, shape.at(-2)!];
   const ridgeM = ridgeLevelM(building);
   // A slope that falls towards the reader is seen in its whole length.

@@ -1,4 +1,4 @@
-import { eavesLevelM, storeysById } from '../model/levels';
+import { eavesLevelM, storeysById, uppermostOf } from '../model/levels';
 import type { Building, Place, Site, Storey } from '../model/schema';
 
 /** Rooms in the roof: what lies under its slopes, measured across the ridge. All lengths in m. */
@@ -16,9 +16,6 @@ export interface Slopes {
   deepM: number;
 }
 
-const uppermost = ({ storeys }: Building): Storey =>
-  storeys.reduce((a, b) => (b.floorLevelM > a.floorLevelM ? b : a));
-
 /**
  * The slopes over the uppermost storey of a building; null where its roof is none, or begins over a full storey. The ridge keeps its
  * direction in the building: it turns with it. A storey with wings is taken as the span from eaves to eaves.
@@ -26,7 +23,7 @@ const uppermost = ({ storeys }: Building): Storey =>
 export function slopesOf(building: Building): Slopes | null {
   const rooms = building.roof?.rooms;
   if (!rooms) return null;
-  const storey = uppermost(building);
+  const storey = uppermostOf(building);
   const angle = ((rooms.ridgeDeg + (building.frame?.turnDeg ?? 0)) * Math.PI) / 180;
   const [nx, ny] = [-Math.sin(angle), Math.cos(angle)];
   const across = storey.outline.map((p) => nx * p.xM + ny * p.yM);

@@ -28,6 +28,10 @@ export function inside(outline: readonly Point[], xM: number, yM: number): boole
   return polygonContains(pairs(outline), [xM, yM]);
 }
 
+/** The uppermost storey of a building. */
+export const uppermostOf = ({ storeys }: Pick<Building, 'storeys'>): Storey =>
+  storeys.reduce((a, b) => (b.floorLevelM > a.floorLevelM ? b : a));
+
 /** Level of the top of the uppermost storey, where its roof begins, m. */
 export function eavesLevelM(building: Building): number {
   return Math.max(...building.storeys.map((s) => s.floorLevelM + s.heightM));

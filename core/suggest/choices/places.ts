@@ -7,7 +7,7 @@ import { roomNameAt } from '../../site/geometry/roomName';
 import { roomsOn } from '../../site/geometry/rooms';
 import { ceilingM, roomAboveM } from '../../site/geometry/slopes';
 import { isOnBarred } from '../../site/geometry/ownBuilding';
-import { boxAround, eavesLevelM, inside } from '../../site/model/levels';
+import { boxAround, eavesLevelM, inside, uppermostOf } from '../../site/model/levels';
 import type { Building, Place, Point, Site } from '../../site/model/schema';
 
 /** A place a unit could stand at, with what is there for it. */
@@ -177,13 +177,13 @@ const ceilings = (site: Site): Candidate[] =>
 
 /** Level of the edge of a roof over a point beside it: lower where a slope comes down into the uppermost storey. */
 function eavesAtM(b: Building, { xM, yM }: Point): number {
-  const top = b.storeys.reduce((a, s) => (s.floorLevelM > a.floorLevelM ? s : a));
+  const top = uppermostOf(b);
   return Math.min(eavesLevelM(b), top.floorLevelM + ceilingM(b, top, xM, yM));
 }
 
 /** Corners of a building's top storey, and the middles of its long sides, a little outside the wall. */
 function aroundEaves(building: Building): Point[] {
-  const top = building.storeys.reduce((a, b) => (b.floorLevelM > a.floorLevelM ? b : a));
+  const top = uppermostOf(building);
   const isFree = (p: Point) => building.storeys.every((s) => !inside(s.outline, p.xM, p.yM));
   const { outline } = top;
   return outline.flatMap((a, i) => {

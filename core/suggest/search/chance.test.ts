@@ -7,7 +7,7 @@ import { planContext } from '../../plan/network/context';
 import { plainFeed } from '../../plan/option/feeds';
 import { learn } from '../../index';
 import { predictOption } from '../../plan/predict/predict';
-import { chanceOf, wholeChance } from './chance';
+import { chanceOf, wholeChance, wholeOf } from './chance';
 
 test('is what plain draws through the whole model give, evening and bands of hops included', () => {
   const job = judgedJob('barn', 2);
@@ -17,6 +17,18 @@ test('is what plain draws through the whole model give, evening and bands of hop
   expect(stated).toBeLessThan(0.7);
   // Of 300 draws the mean strays by 0.029: what is wrong with a band or the evening moves it by more than twice that.
   expect(Math.abs(stated - plainChance(job.context, option, 300, 7))).toBeLessThan(0.07);
+  // Drawn only as far as is asked, it is more than all that is less, and than nothing else.
+  const predictions = predictOption(job.context, option);
+  for (const [than, isMore] of [
+    [0, true],
+    [stated - 0.0005, true],
+    [stated, false],
+    [stated + 0.0005, false],
+    [1, false],
+  ] as const)
+    expect(wholeOf(job.context, option, predictions).isAbove(than)).toBe(isMore);
+  const asked = wholeOf(job.context, option, predictions);
+  expect([asked.isAbove(0.9), asked.chance(), asked.isAbove(0.1)]).toEqual([false, stated, true]);
   const each = chanceOf(job.context, option);
   expect(each.whole).toBe(stated);
   for (const spot of each.spots) {

@@ -87,8 +87,10 @@ export function wholeOf(
       return whole / drawing.draws;
     },
     isAbove(chance) {
-      drawTo(chance * drawing.draws);
-      return whole > chance * drawing.draws;
+      // A share of the draws is a whole number of them, but for rounding.
+      const good = Math.floor(chance * drawing.draws + 1e-6);
+      drawTo(good);
+      return whole > good;
     },
   };
 }
