@@ -8,7 +8,7 @@ import { expect, test, type Page } from './test';
 
 /**
  * A terraced house of five levels between two others, with a listed front, a garage 18 m behind it and the line by coax, four people at
- * home in the evening: from the readings before to the signature.
+ * home in the evening: from the readings before to the page that is handed over.
  */
 
 test.use({ actionTimeout: 10_000 });
@@ -36,7 +36,7 @@ async function searchFor(page: Page, way: string): Promise<string> {
   return words;
 }
 
-test('a terrace of five levels, its busy hour, a wired plan that leaves the listed front alone, gone, signed', async ({
+test('a terrace of five levels, its busy hour, a wired plan that leaves the listed front alone, gone and handed over', async ({
   page,
   request,
 }) => {

@@ -64,6 +64,10 @@ describe('what is said of where a unit stands', () => {
     ]);
     expect(hangs(y + 0.2, 0.6)).toEqual([]);
     expect(hangs(y + 1.5, 1.2)).toEqual([]);
+    // On a pole over a storey of no slope, as a roof terrace is one, it is nobody's business here.
+    expect(
+      said(/where the roof leaves/, words(option(gateway, unit('B', place(x, y + 0.2, top.id, 3.5), air)))),
+    ).toEqual([]);
   });
   test('out of what it sits in, and away from metal and water beside it, at their height', () => {
     const square = (x: number, y: number) => [

@@ -3,7 +3,7 @@ import { powerLimit } from '../../radio/link/regions';
 import { roomsOn, distanceToWallM } from '../../site/geometry/rooms';
 import { CONDITION_LABEL, type Condition } from '../../site/model/conditions';
 import { describeConstruction } from '../../site/model/constructions';
-import { roomAboveM } from '../../site/geometry/slopes';
+import { underSlopeM } from '../../site/geometry/slopes';
 import { inside } from '../../site/model/levels';
 import { lengthText } from '../../site/model/lengths';
 import type { Obstacle } from '../../site/model/schema';
@@ -72,7 +72,7 @@ function seatNotices(context: PlanContext, unit: Unit): RuleNotice[] {
           `${letter} stands ${lengthText(m, brief.lengthUnit)} beside ${o.name} (${describeConstruction(o.construction, site.customConstructions).label}): ${lengthText(BESIDE_M, brief.lengthUnit)} away or more.`,
         );
     }
-  const leavesM = roomAboveM(site, place);
+  const leavesM = underSlopeM(site, place);
   if (leavesM !== null && place.heightM > leavesM)
     say(
       'blocks',

@@ -60,15 +60,10 @@ export type SectionPoint = readonly [alongM: number, levelM: number];
 /** How finely a slope is followed. */
 const ALONG = 16;
 
-const spanOf = ({ building, x0M }: SectionBuilding, storey: Storey): [number, number] => {
-  const xs = storey.outline.map((p) => p.xM - x0M);
-  // A storey that is gone has no corners; it cannot be drawn.
-  return building.storeys.includes(storey) ? [Math.min(...xs), Math.max(...xs)] : [0, 0];
-};
-
 /** The outline of a storey looking north: as wide as it is itself, and under the slopes as high as they leave it. */
 export function storeyShape(of: SectionBuilding, storey: Storey): SectionPoint[] {
-  const [from, to] = spanOf(of, storey);
+  const xs = storey.outline.map((p) => p.xM - of.x0M);
+  const [from, to] = [Math.min(...xs), Math.max(...xs)];
   const floorM = storey.floorLevelM;
   const ys = storey.outline.map((p) => p.yM);
   const [low, high] = [Math.min(...ys), Math.max(...ys)];

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { boxHouse } from '../../../testing/boxHouse';
 import { moveBuilding, turnAbout } from './frames';
 import type { Site } from '../model/schema';
-import { fromEavesM, roomAboveM, slopesOf } from './slopes';
+import { fromEavesM, underSlopeM, slopesOf } from './slopes';
 import { roofShape, sectionLayout, storeyShape, eavesInFaceM } from './section';
 
 let n = 0;
@@ -20,7 +20,7 @@ const inRoof = (ridgeDeg: number, slopeDeg = 45): Site => {
 };
 const upper = (site: Site) => site.buildings[0]!.storeys.find((s) => s.name === 'Upper')!;
 const above = (site: Site, xM: number, yM: number, storeyId: string | null = upper(site).id) =>
-  roomAboveM(site, { storeyId, xM, yM, heightM: 1 });
+  underSlopeM(site, { storeyId, xM, yM, heightM: 1 });
 /** The south-west corner of the box as it is drawn. */
 const corner = (site: Site) => {
   const { outline } = site.buildings[0]!.storeys[0]!;
@@ -37,7 +37,7 @@ describe('rooms in the roof', () => {
     expect(above(site, x + 5, y + 3)).toBeCloseTo(2.5);
     // Along the ridge nothing changes, downstairs and in the open there is no slope.
     expect(above(site, x + 0.1, y + 3)).toBeCloseTo(2.5);
-    expect(above(site, x + 5, y, site.buildings[0]!.storeys[0]!.id)).toBeCloseTo(2.5);
+    expect(above(site, x + 5, y, site.buildings[0]!.storeys[0]!.id)).toBeNull();
     expect(above(site, x + 5, y, null)).toBeNull();
   });
   test('a flat slope over a narrow house meets at the ridge below the ceiling', () => {

@@ -59,8 +59,9 @@ export function ceilingM(building: Building, storey: Storey, xM: number, yM: num
   return Math.min(storey.heightM, slopeM(slopes, fromEavesM(slopes, xM, yM)));
 }
 
-/** How high a thing can hang at a place under its ceiling or slope, m above the floor; null in the open. */
-export function roomAboveM(site: Pick<Site, 'buildings'>, { storeyId, xM, yM }: Place): number | null {
+/** How high the slope over a place leaves it, m above the floor; null in the open and under a level ceiling. */
+export function underSlopeM(site: Pick<Site, 'buildings'>, { storeyId, xM, yM }: Place): number | null {
   const of = storeyId === null ? undefined : storeysById(site).get(storeyId);
-  return of ? ceilingM(of.building, of.storey, xM, yM) : null;
+  if (!of || slopesOf(of.building)?.storey.id !== of.storey.id) return null;
+  return ceilingM(of.building, of.storey, xM, yM);
 }

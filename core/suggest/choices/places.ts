@@ -5,7 +5,7 @@ import type { Option } from '../../plan/option/schema';
 import { apartM, areWithin } from '../../site/geometry/apart';
 import { roomNameAt } from '../../site/geometry/roomName';
 import { roomsOn } from '../../site/geometry/rooms';
-import { ceilingM, roomAboveM } from '../../site/geometry/slopes';
+import { ceilingM, underSlopeM } from '../../site/geometry/slopes';
 import { isOnBarred } from '../../site/geometry/ownBuilding';
 import { boxAround, eavesLevelM, inside, uppermostOf } from '../../site/model/levels';
 import type { Building, Place, Point, Site } from '../../site/model/schema';
@@ -136,7 +136,7 @@ function standing(site: Site): Candidate[] {
       ...site.jacks.map((o) => ({ o, mounts: AT_JACK })),
     ].map(({ o, mounts }) => ({ id: o.id, name: o.name, place: onShelf(o.place), outletId: null, mounts })),
   ];
-  const low = found.filter(({ place }) => (roomAboveM(site, place) ?? Infinity) >= place.heightM);
+  const low = found.filter(({ place }) => (underSlopeM(site, place) ?? Infinity) >= place.heightM);
   if (site.outlets.length > 0) return low;
   return [
     ...low,
@@ -166,7 +166,7 @@ const middles = (site: Site) =>
 /** Places under the ceilings, one in the middle of each room. */
 const ceilings = (site: Site): Candidate[] =>
   middles(site)
-    .filter((m) => m.storeyM >= HEAD_M)
+    .filter(({ place }) => (underSlopeM(site, place) ?? Infinity) >= HEAD_M)
     .map(({ id, name, place, storeyM }) => ({
       id: `${id}-ceiling`,
       name: `${name}, ceiling`,
