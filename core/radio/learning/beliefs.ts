@@ -134,9 +134,9 @@ export function priorBeliefs(scene: Scene): Beliefs {
 }
 
 /** What each way round an edge strays by for itself, dB: corners scatter by how they are made (estimate, held against practice houses). */
-const EDGE_OWN_DB = 5;
+const EDGE_OWN_DB = 4;
 /** What one wall or floor differs by from others of its construction, dB (estimate, held against practice houses). */
-const WALL_OWN_DB = 1.8;
+const WALL_OWN_DB = 1.2;
 
 /** Spread of the shadowing of a way against the usual, as a factor: the house's, and more the more of it comes round an edge. */
 export function strengthOf(strength: number, features: Features, band: Band): number {
@@ -144,7 +144,7 @@ export function strengthOf(strength: number, features: Features, band: Band): nu
   for (const [name, by] of features)
     if (name === 'edge') ownDb2 += (EDGE_OWN_DB * by) ** 2;
     else if (name.startsWith('loss')) ownDb2 += WALL_OWN_DB ** 2 * Math.abs(by);
-  return strength * Math.hypot(1, Math.sqrt(ownDb2) / SHADOWING_DB[BAND_INDEX[band]]);
+  return Math.hypot(strength, Math.sqrt(ownDb2) / SHADOWING_DB[BAND_INDEX[band]]);
 }
 
 /** Spread of what no drawing holds on a way, less what readings near it know of that, dB. */

@@ -63,6 +63,9 @@ const DEFAULTS: CalibrationOptions = {
 /** Rounds end when no parameter moves by more than this, in its own unit. */
 const SETTLED = 0.02;
 
+/** A level whose unit or band is so unsure that it counts as noisier than this says nothing of how far a house strays, dB. */
+const CLEAR_NOISE_DB = 5;
+
 /** Readings this far off from what the others say are pointed out. */
 const OUTLIER_SIGMAS = 3;
 
@@ -230,14 +233,17 @@ function fitted(
   const read = step!
     .leaveOneOut()
     .flatMap((e, i) =>
-      list[i]!.of === 'level' && list[i]!.kind === 'exact' ? [{ ...e, id: list[i]!.id }] : [],
+      list[i]!.of === 'level' && list[i]!.kind === 'exact' && list[i]!.noise <= CLEAR_NOISE_DB
+        ? [{ ...e, id: list[i]!.id }]
+        : [],
     );
   return { posterior: { ...posterior, left }, read, further: step!.further };
 }
 
-/** How often the spread is set anew by how far readings stray from what all others say of them, and within which bounds. */
-const SPREAD_ROUNDS = 2;
-const LEAST_STRENGTH = 0.85;
+/** How often at most the spread is set anew by how far readings stray from what all others say of them, until it moves by less than this, and within which bounds. */
+const SPREAD_ROUNDS = 4;
+const SPREAD_SETTLED = 0.02;
+const LEAST_STRENGTH = 0.7;
 const MOST_STRENGTH = 2.5;
 /** Readings the usual spread counts as: a few say little of how far all stray (estimate). */
 const USUAL_COUNTS = 4;
@@ -274,8 +280,11 @@ export function calibrate(
       ? [{ id: e.id, offDb: e.off, sigmas: Math.abs(e.off) / e.sigma }]
       : [],
   );
-  for (let round = 0; round < SPREAD_ROUNDS; round++)
-    fit = fitted(scene, list, how, { ...fit.posterior, strength: strengthBy(fit) });
+  for (let round = 0; round < SPREAD_ROUNDS; round++) {
+    const strength = strengthBy(fit);
+    if (Math.abs(strength - fit.posterior.strength) < SPREAD_SETTLED) break;
+    fit = fitted(scene, list, how, { ...fit.posterior, strength });
+  }
   const { posterior, read, further } = fit;
   return {
     posterior,

@@ -8,6 +8,7 @@ import { plainFeed } from '../../plan/option/feeds';
 import { learn } from '../../index';
 import { predictOption } from '../../plan/predict/predict';
 import { chanceOf, wholeChance, wholeOf } from './chance';
+import { waysOf } from './draws';
 
 test('is what plain draws through the whole model give, evening and bands of hops included', () => {
   const job = judgedJob('barn', 2);
@@ -86,4 +87,30 @@ test('what was read is told as likely as another visit makes it: surely where th
     expect(alone).toBeLessThan(0.5);
   }
   for (const alone of askedFor(2.2)) expect(alone).toBeLessThan(0.02);
+});
+
+test('a device that was read chooses anew only between what it had then and what is new', () => {
+  const farm = quillfeatherFarm();
+  const { today } = farm.plan;
+  const known = learn(farm).context;
+  const isRead = (spotId: string) =>
+    known.read.some((r) =>
+      r.spots.get(spotId)?.some((s) => s.device === known.site.spots.find((o) => o.id === spotId)!.client),
+    );
+  const open = (context: typeof known, option: typeof today) =>
+    new Map(waysOf(context, option).ways.map(({ spot, ways }) => [spot.id, ways.map((w) => w.unitId)]));
+  const [unread, read] = [open({ ...known, read: [] }, today), open(known, today)];
+  const spots = [...read.keys()].filter(isRead);
+  expect(spots.some((id) => unread.get(id)!.length > 1)).toBe(true);
+  for (const id of spots) expect(read.get(id)).toHaveLength(1);
+  // A unit of the same name elsewhere is another to it.
+  const [gateway] = today.units;
+  const added = { ...gateway!, id: 'new', letter: 'Z', feed: plainFeed('ethernet', gateway!.id) };
+  for (const units of [
+    [...today.units, { ...added, place: { ...gateway!.place, xM: gateway!.place.xM + 1 } }],
+    today.units.map((u) => ({ ...u, place: { ...u.place, xM: u.place.xM + 0.5 } })),
+  ]) {
+    const now = open(known, { ...today, units });
+    expect(spots.some((id) => now.get(id)!.length > 1)).toBe(true);
+  }
 });

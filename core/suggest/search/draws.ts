@@ -1,3 +1,4 @@
+import isEqual from 'fast-deep-equal';
 import { apartM } from '../../site/geometry/apart';
 import { chainOf } from '../../feed/chain';
 import { needOf, type Need } from '../../site/model/needs';
@@ -14,7 +15,7 @@ import { choiceDbm } from '../../plan/links/choice';
 import { linksOf, pipeOf } from '../../plan/links/pipe';
 import { waysTo } from '../../plan/predict/predict';
 import type { Prediction } from '../../plan/predict/prediction';
-import type { Option } from '../../plan/option/schema';
+import type { Option, Unit } from '../../plan/option/schema';
 import type { Band } from '../../radio/link/bands';
 import { covarianceDb2, SPEED_LOCAL_LN } from '../../radio/learning/beliefs';
 import type { Features } from '../../radio/propagation/features';
@@ -57,15 +58,23 @@ interface Level {
 
 /** Spread of a loaded round trip from one time to another, as a natural logarithm (estimate). */
 const LATENCY_SIGMA_LN = 0.12;
-/** What a reading differs by on another day, as natural logarithms: of its speeds, and of its loaded round trip (held against practice houses). */
-const LATER_SIGMA_LN = 0.15;
-const LATER_LATENCY_SIGMA_LN = 0.2;
+/** What a reading differs by at another visit, as natural logarithms: of its speeds, and of its loaded round trip (held against practice houses). */
+const LATER_SIGMA_LN = 0.05;
+const LATER_LATENCY_SIGMA_LN = 0.1;
 /** How unsure that is which the air would carry where something else held back what was read, the same (held against practice houses). */
-const CARRIES_SIGMA_LN = 0.5;
+const CARRIES_SIGMA_LN = 0.4;
 /** Ways that are this much weaker than the best, by what a device goes by, are never taken, dB. */
 const NEVER_DB = 18;
 /** Ways of one spot that are drawn at most. */
 const MOST_WAYS = 4;
+
+/** Whether a unit stood where it stands when a spot was read: its device chose then, and did not choose it. */
+const stoodWhenRead = (context: PlanContext, spot: Spot, unit: Unit): boolean =>
+  context.read.some(
+    ({ option, spots }) =>
+      spots.get(spot.id)?.some((r) => r.device === spot.client) &&
+      option.units.some((u) => u.id === unit.id && isEqual(u.place, unit.place)),
+  );
 
 /** The ways of every spot's device, and spots that have none. */
 export function waysOf(context: PlanContext, option: Option): { ways: Ways[]; lost: Spot[] } {
@@ -78,12 +87,14 @@ export function waysOf(context: PlanContext, option: Option): { ways: Ways[]; lo
       lost.push(spot);
       continue;
     }
+    const isChosen = stoodWhenRead(context, spot, first.unit);
     const others = first.end
       ? option.units
           .filter((u) => links.paths.has(u.id))
           .flatMap((u) => accessesOf(context, links.air, u, spot))
           .sort((a, b) => b.choiceDbm - a.choiceDbm)
           .filter((a) => a.choiceDbm > first.choiceDbm - NEVER_DB)
+          .filter((a, i) => i === 0 || !isChosen || !stoodWhenRead(context, spot, a.unit))
           .slice(0, MOST_WAYS)
       : [first];
     ways.push({
@@ -217,7 +228,8 @@ export function* drawsOf(
     const pipes: (readonly Part[] | null)[] = house.asked.map(() => null);
     const alone = ways.map(({ spot, ways: open, need }) => {
       const was = read.get(spot.id);
-      if (was) {
+      const way = open.length === 1 ? open[0]! : open.reduce((a, b) => (heard(b) > heard(a) ? b : a));
+      if (was && way === open[0]) {
         // What was read scatters as its runs do, and from one visit to the next.
         const between = ([low, high]: readonly [number, number]) => low + (high - low) * next();
         const outcome = {
@@ -229,7 +241,6 @@ export function* drawsOf(
           pipes[seats.get(spot.id)!] = was.pipe.map((part) => airLater(part, normal));
         return meets(outcome, need);
       }
-      const way = open.length === 1 ? open[0]! : open.reduce((a, b) => (heard(b) > heard(a) ? b : a));
       const parts = way.pipe.map((link) => drawn(metBy(link)));
       const chain = chainOf(parts);
       if (chain.downMbps > 0 && chain.upMbps > 0) pipes[seats.get(spot.id)!] = parts;
