@@ -19,6 +19,7 @@ import { meter } from './meter';
 import { numbers } from './numbers';
 import { phonePage } from './phonePage';
 import { planFrames } from './planFrames';
+import { suggests } from './suggests';
 import { surveyFrames } from './surveyFrames';
 
 const UNITS: Spot3[] = [
@@ -167,6 +168,10 @@ if (process.argv.includes('--felt')) {
   await felt();
   process.exit(0);
 }
+if (process.argv.includes('--suggests')) {
+  await suggests();
+  process.exit(0);
+}
 if (process.argv.includes('--field')) {
   full('Farm', farmSite(), 0.25, 25);
   growth('a dragged unit', drag('Farm', farmSite(), 0.5), drag('Estate of ten farms', estate(10), 0.5));
@@ -213,6 +218,7 @@ if (!quick) {
   await surveyFrames();
   await planFrames();
   await opens(null);
+  await suggests();
   await meter();
   await phonePage();
   await csvImport();

@@ -20,7 +20,8 @@ build();
 step(
   reset ? 'Restoring the demo jobs' : 'Preparing the database',
   'Is another program holding the data folder? Stop it and try again.',
-  () => run('npx', ['tsx', 'scripts/seed.ts', ...(reset ? ['--reset'] : [])]).status === 0,
+  () =>
+    run(process.execPath, ['--import', 'tsx', 'scripts/seed.ts', ...(reset ? ['--reset'] : [])]).status === 0,
 );
 if (!(await free(wanted))) {
   console.error(`✗ Port ${wanted} is taken. Stop what runs there, or choose another: PORT=4700 npm run demo`);

@@ -17,7 +17,7 @@ import { seeded } from '../core/stats/seeded';
 
 /** What is drawn apart from place to place in the chance too: the speed beside the level, and the loaded round trip. */
 const LOCAL_LN = 0.15;
-const LATENCY_LN = 0.12;
+const LATENCY_LN = 0.15;
 const SPEED_LN = Math.hypot(0.25, 0.25);
 /** Shadowing of two places is alike by exp(−Δ / 2.5 m), of two bands at one place by 0.6. */
 const ALIKE_M = 2.5;

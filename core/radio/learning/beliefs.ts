@@ -134,9 +134,9 @@ export function priorBeliefs(scene: Scene): Beliefs {
 }
 
 /** What each way round an edge strays by for itself, dB: corners scatter by how they are made (estimate, held against practice houses). */
-const EDGE_OWN_DB = 4;
+const EDGE_OWN_DB = 4.5;
 /** What one wall or floor differs by from others of its construction, dB (estimate, held against practice houses). */
-const WALL_OWN_DB = 1.2;
+const WALL_OWN_DB = 1.5;
 
 /** Spread of the shadowing of a way against the usual, as a factor: the house's, and more the more of it comes round an edge. */
 export function strengthOf(strength: number, features: Features, band: Band): number {

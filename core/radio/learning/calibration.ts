@@ -243,7 +243,7 @@ function fitted(
 /** How often at most the spread is set anew by how far readings stray from what all others say of them, until it moves by less than this, and within which bounds. */
 const SPREAD_ROUNDS = 4;
 const SPREAD_SETTLED = 0.02;
-const LEAST_STRENGTH = 0.7;
+const LEAST_STRENGTH = 0.8;
 const MOST_STRENGTH = 2.5;
 /** Readings the usual spread counts as: a few say little of how far all stray (estimate). */
 const USUAL_COUNTS = 4;

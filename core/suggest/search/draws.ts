@@ -57,10 +57,10 @@ interface Level {
 }
 
 /** Spread of a loaded round trip from one time to another, as a natural logarithm (estimate). */
-const LATENCY_SIGMA_LN = 0.12;
+const LATENCY_SIGMA_LN = 0.15;
 /** What a reading differs by at another visit, as natural logarithms: of its speeds, and of its loaded round trip (held against practice houses). */
 const LATER_SIGMA_LN = 0.05;
-const LATER_LATENCY_SIGMA_LN = 0.1;
+const LATER_LATENCY_SIGMA_LN = 0.12;
 /** How unsure that is which the air would carry where something else held back what was read, the same (held against practice houses). */
 const CARRIES_SIGMA_LN = 0.4;
 /** Ways that are this much weaker than the best, by what a device goes by, are never taken, dB. */
