@@ -15,7 +15,7 @@ const finder = (page: Page) => page.getByRole('tabpanel', { name: 'Find' });
 const found = async (page: Page): Promise<string> =>
   (await finder(page).locator('[data-suggested]').first().textContent()) ?? '';
 
-/** Twenty windows of one browser search the farm at once, and one of them again and again; another job is asked for meanwhile. */
+/** Twenty windows of one browser search the farm at once, free of any rule, and one of them again and again; another job is asked for meanwhile. */
 export async function suggests(): Promise<void> {
   await withBrowser(async (page, url) => {
     const id = await taken(page, url, quillfeatherFarm());
@@ -35,6 +35,9 @@ export async function suggests(): Promise<void> {
       await one.goto(`${url}/jobs/${id}/plan`);
       await settled(one);
       await one.getByRole('tab', { name: 'Find' }).click();
+      for (const box of await finder(one).getByRole('checkbox').all())
+        if (await box.isChecked()) await box.uncheck();
+      await finder(one).getByRole('checkbox', { name: 'Free' }).check();
       windows.push(one);
     }
     await slowest();
