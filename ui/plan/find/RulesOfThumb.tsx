@@ -46,8 +46,6 @@ export function RulesOfThumb() {
     if (!line || busy) return;
     stopped.current = false;
     setPlans([]);
-    // What they are held against is looked for beside them, by a worker of its own.
-    const searched = search.run({ policies: [FREE] });
     const shown = shownOption(store.getState());
     const locked = shown ? lockedUnits(shown) : [];
     for (const rule of RULES_OF_THUMB) {
@@ -59,7 +57,7 @@ export function RulesOfThumb() {
       if (plan) setPlans((all) => [...all, plan]);
     }
     setAt(null);
-    await searched;
+    if (!stopped.current) await search.run({ policies: [FREE] });
   }
   const improve = (from: Option) => void search.run({ policies: [FREE], from });
   const keep = (proposal: Proposal, name: string) => setKept(adopt(proposal, name));
