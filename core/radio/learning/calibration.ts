@@ -274,18 +274,19 @@ export function calibrate(
   const list = [...given].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
   if (list.length === 0) return null;
   let fit = fitted(scene, list, how, NOTHING_KNOWN);
-  // Held against the usual spread: one of a house that was made wide by it would hide what made it so.
+  // Held against the usual spread, as what else could be the reason is: one of a house that was made wide by it would hide what made it so.
   const outliers = fit.read.flatMap((e) =>
     Math.abs(e.off) > OUTLIER_SIGMAS * e.sigma
       ? [{ id: e.id, offDb: e.off, sigmas: Math.abs(e.off) / e.sigma }]
       : [],
   );
+  const { further } = fit;
   for (let round = 0; round < SPREAD_ROUNDS; round++) {
     const strength = strengthBy(fit);
     if (Math.abs(strength - fit.posterior.strength) < SPREAD_SETTLED) break;
     fit = fitted(scene, list, how, { ...fit.posterior, strength });
   }
-  const { posterior, read, further } = fit;
+  const { posterior, read } = fit;
   return {
     posterior,
     leaveOneOutDb: Math.sqrt(read.reduce((sum, e) => sum + e.off ** 2, 0) / Math.max(1, read.length)),
