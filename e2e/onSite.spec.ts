@@ -93,6 +93,7 @@ test('where devices stick, the power that frees them and its step; the day for t
 
   await page.goto(`/jobs/${id}/brief`);
   await page.getByLabel('On the day').selectOption('two');
+  await expect(page.getByRole('banner').getByRole('status')).toHaveText(/^saved \d/);
   await page.goto(`/jobs/${id}/fit`);
   const step = page.locator('[data-step="power"]');
   await expect(step).toContainText('Turn the power down');
