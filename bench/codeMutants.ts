@@ -11,6 +11,7 @@ const random = seeded(Number(process.argv[3] ?? 20261130));
 /** Whether the unit tests are known to hold as they are, so that they need not be run first. */
 const isKnown = process.argv[4] === 'known';
 const COPY = '.tmp/mutants';
+/** What is changed. */
 const CHANGED = ['core', 'server', 'db'];
 /** Tests that hold wherever tests can be run at all. */
 const SURE = 'core/stats/';
